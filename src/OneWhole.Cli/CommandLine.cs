@@ -1,0 +1,221 @@
+using System.Text;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Handing;
+using OneWhole.Formats.Pictures;
+using OneWhole.Formats.Reading;
+using OneWhole.Formats.Text;
+
+namespace OneWhole.Cli;
+
+/// <summary>The command <c>onewhole</c>: stateless, without server or database.</summary>
+public static class CommandLine
+{
+    private const string Usage = """
+        onewhole workings --table FILE --study FILE [--out FILE.csv|FILE.json]
+        onewhole figure   --table FILE --study FILE --out FILE.svg|FILE.png [--size 960x600] [--scale 2]
+        onewhole check    --table FILE --study FILE
+        onewhole schema                                  the JSON Schema of study documents
+
+        --read FILE      settles how the table is read (JSON)
+        --against FILE   a second table, for forms that compare two
+        """;
+
+    private sealed class WrongUse(string message) : Exception(message);
+
+    private sealed record Options(string Verb, Dictionary<string, string> Values)
+    {
+        public string Required(string name) => Values.TryGetValue(name, out string? value)
+            ? value
+            : throw new WrongUse($"--{name} is missing: onewhole {Verb} needs it.");
+
+        public string? Optional(string name) => Values.GetValueOrDefault(name);
+    }
+
+    /// <returns>0 done; 1 the study or the table can't be read or does not fit; 2 wrong use; 3 a proof fails.</returns>
+    public static int Run(IReadOnlyList<string> arguments, TextWriter output, TextWriter error)
+    {
+        try
+        {
+            if (arguments.Count == 0 || arguments[0] is "--help" or "-h" or "help")
+            {
+                (arguments.Count == 0 ? error : output).WriteLine(Usage);
+                return arguments.Count == 0 ? 2 : 0;
+            }
+            Options options = Parse(arguments);
+            return options.Verb switch
+            {
+                "workings" => Workings(options, output, error),
+                "figure" => Figure(options, error),
+                "check" => Check(options, output, error),
+                _ => Schema(output),
+            };
+        }
+        catch (WrongUse wrong)
+        {
+            error.WriteLine(OneLine(wrong.Message));
+            error.WriteLine(Usage);
+            return 2;
+        }
+        catch (Exception fault) when (fault is StudyException or ReadException or IOException or UnauthorizedAccessException)
+        {
+            error.WriteLine(OneLine(fault.Message));
+            return 1;
+        }
+    }
+
+    private static string OneLine(string text) => text.ReplaceLineEndings(" ");
+
+    private static Options Parse(IReadOnlyList<string> arguments)
+    {
+        string verb = arguments[0];
+        string[] known = verb switch
+        {
+            "workings" => ["table", "study", "out", "read", "against"],
+            "figure" => ["table", "study", "out", "size", "scale", "read", "against"],
+            "check" => ["table", "study", "read", "against"],
+            "schema" => [],
+            _ => throw new WrongUse($"\"{verb}\" is not a command: it must be workings, figure, check or schema."),
+        };
+        var values = new Dictionary<string, string>(StringComparer.Ordinal);
+        for (int i = 1; i < arguments.Count; i++)
+        {
+            string name = arguments[i].StartsWith("--", StringComparison.Ordinal) ? arguments[i][2..] : "";
+            if (!known.Contains(name))
+            {
+                throw new WrongUse($"\"{arguments[i]}\" is not an option of {verb}.");
+            }
+            if (i + 1 == arguments.Count || !values.TryAdd(name, arguments[++i]))
+            {
+                throw new WrongUse($"--{name} must have one value.");
+            }
+        }
+        return new Options(verb, values);
+    }
+
+    private static WorkingsResult Compute(Options options, TextWriter error)
+    {
+        string tablePath = options.Required("table"), studyPath = options.Required("study");
+        Study study = StudyFormat.Standard.Read(ReadFile(studyPath, "study"));
+        ReadSettings settings = options.Optional("read") is { } read ? ReadSettings.Read(Encoding.UTF8.GetString(ReadFile(read, "read settings"))) : ReadSettings.Found;
+        Table table = ReadTable(tablePath, settings, error);
+        if (options.Optional("against") is { } against)
+        {
+            ReadTable(against, settings, error);
+        }
+        return Calculator.Run(table, study);
+    }
+
+    private static Table ReadTable(string path, ReadSettings settings, TextWriter error)
+    {
+        ReadResult result = TableFile.Read(path, settings);
+        foreach (ReadNote note in result.Notes)
+        {
+            error.WriteLine(OneLine(note.Text));
+        }
+        return result.Table;
+    }
+
+    private static byte[] ReadFile(string path, string what)
+    {
+        try
+        {
+            return File.ReadAllBytes(path);
+        }
+        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
+        {
+            throw new ReadException("no-file", $"The {what} file {path} can't be opened: {fault.Message}", fault);
+        }
+    }
+
+    private static int Workings(Options options, TextWriter output, TextWriter error)
+    {
+        string? path = options.Optional("out");
+        string extension = path is null ? ".csv" : Path.GetExtension(path).ToLowerInvariant();
+        if (extension is not (".csv" or ".json"))
+        {
+            throw new WrongUse($"--out is {path}; it must end in .csv or .json.");
+        }
+        WorkingsResult workings = Compute(options, error);
+        if (path is null)
+        {
+            WorkingsCsv.Write(workings, output);
+            return 0;
+        }
+        using var bytes = new MemoryStream();
+        if (extension == ".json")
+        {
+            WorkingsJson.Write(workings, bytes);
+        }
+        else
+        {
+            bytes.Write(WorkingsCsv.ToBytes(workings));
+        }
+        WriteWhole(path, bytes.ToArray());
+        return 0;
+    }
+
+    private static int Figure(Options options, TextWriter error)
+    {
+        string path = options.Required("out");
+        string extension = Path.GetExtension(path).ToLowerInvariant();
+        if (extension is not (".svg" or ".png"))
+        {
+            throw new WrongUse($"--out is {path}; it must end in .svg or .png.");
+        }
+        (int width, int height) = Size(options.Optional("size") ?? "960x600");
+        if (!int.TryParse(options.Optional("scale") ?? "1", out int scale) || scale is < 1 or > 8)
+        {
+            throw new WrongUse("--scale must be a whole number from 1 to 8.");
+        }
+        WorkingsResult workings = Compute(options, error);
+        Figure figure = FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared);
+        WriteWhole(path, extension == ".svg" ? SvgWriter.ToBytes(figure) : PngWriter.ToBytes(figure, scale));
+        return 0;
+    }
+
+    private static (int Width, int Height) Size(string text)
+    {
+        string[] sides = text.Split('x');
+        if (sides.Length != 2 || !int.TryParse(sides[0], out int width) || !int.TryParse(sides[1], out int height)
+            || Math.Min(width, height) < FigureDrawer.SmallestSide || Math.Max(width, height) > FigureDrawer.LargestSide)
+        {
+            throw new WrongUse($"--size is {text}; it must be like 960x600, each side from {FigureDrawer.SmallestSide} to {FigureDrawer.LargestSide}.");
+        }
+        return (width, height);
+    }
+
+    private static int Check(Options options, TextWriter output, TextWriter error)
+    {
+        WorkingsResult workings = Compute(options, error);
+        foreach (TieOutLine line in workings.TieOut)
+        {
+            output.WriteLine($"{WorkingsJson.StatusWord(line.Status)}  {line.Id}  {OneLine(line.Text)}");
+        }
+        return workings.TieOut.Any(line => line.Status == TieOutStatus.Fail) ? 3 : 0;
+    }
+
+    private static int Schema(TextWriter output)
+    {
+        output.WriteLine(StudyFormat.Standard.Schema().ToJsonString(StudyFormat.Pretty));
+        return 0;
+    }
+
+    /// <summary>Writes beside the file and moves it into place, so that a failed run leaves no half of one.</summary>
+    private static void WriteWhole(string path, byte[] bytes)
+    {
+        string draft = path + ".part";
+        try
+        {
+            File.WriteAllBytes(draft, bytes);
+            File.Move(draft, path, overwrite: true);
+        }
+        catch
+        {
+            File.Delete(draft);
+            throw;
+        }
+    }
+}

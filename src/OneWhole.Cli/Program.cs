@@ -1,0 +1,3 @@
+using OneWhole.Cli;
+
+return CommandLine.Run(args, Console.Out, Console.Error);

@@ -1,0 +1,148 @@
+namespace OneWhole.Core.Drawing;
+
+/// <summary>Axes and the names along them.</summary>
+public static class Axes
+{
+    /// <summary>One tick: where, and what it says.</summary>
+    public readonly record struct Tick(double Value, string Text);
+
+    /// <summary>Ticks of an amount axis; where it ends at a value that is not round (the whole), that is a tick too.</summary>
+    public static IReadOnlyList<Tick> Amounts(double least, double most, double pixels, double textHeight, string? endText)
+    {
+        double step = Ticks.Step(least, most, Math.Max(2, (int)(pixels / (textHeight * 4.5))));
+        double largest = Math.Max(Math.Abs(least), Math.Abs(most));
+        var ticks = new List<Tick>();
+        foreach (double value in Ticks.Between(least, most, step))
+        {
+            ticks.Add(new Tick(value, Ticks.Label(value, step, largest)));
+        }
+        if (endText is not null && most > least)
+        {
+            double room = (most - least) / pixels * textHeight * 1.6;
+            ticks.RemoveAll(tick => most - tick.Value < room);
+            ticks.Add(new Tick(most, endText));
+        }
+        return ticks;
+    }
+
+    /// <summary>Ticks of a share axis: quarters, tenths, or what suits.</summary>
+    public static IReadOnlyList<Tick> Shares(double least, double most, double pixels, double textHeight)
+    {
+        double step = most - least is > 0.9 and <= 1.01 && pixels < textHeight * 18 ? 0.25 : Ticks.Step(least, most, Math.Max(2, (int)(pixels / (textHeight * 4.5))));
+        if (least == 0 && most == 1)
+        {
+            step = pixels < textHeight * 6 ? 0.5 : pixels < textHeight * 30 ? 0.25 : 0.1;
+        }
+        int decimals = Math.Max(0, Ticks.Decimals(step) - 2);
+        return [.. Ticks.Between(least, most, step).Select(value => new Tick(value, ShareText(value, decimals)))];
+    }
+
+    private static string ShareText(double value, int decimals) =>
+        (value < 0 ? "−" : "") + Math.Abs(value * 100).ToString("F" + decimals, System.Globalization.CultureInfo.InvariantCulture) + " %";
+
+    /// <summary>The widest tick text.</summary>
+    public static double WidthOf(FigureBuilder figure, IReadOnlyList<Tick> ticks) =>
+        ticks.Count == 0 ? 0 : ticks.Max(tick => figure.TextWidth(tick.Text, figure.Small));
+
+    /// <summary>Tick texts beside the plot, at the left or at the right, with hairlines across it.</summary>
+    public static void Upright(FigureBuilder figure, string id, Box plot, Scale scale, IReadOnlyList<Tick> ticks, bool left, bool lines)
+    {
+        Font font = figure.Small;
+        foreach (Tick tick in ticks)
+        {
+            double y = scale.At(tick.Value);
+            if (lines && tick.Value != 0)
+            {
+                figure.Line($"{id}-line-{tick.Value:R}", "gridline", plot.X, y, plot.Right, y, Ink.Hairline);
+            }
+            double x = left ? plot.X - 8 * figure.Unit : plot.Right + 8 * figure.Unit;
+            figure.Put(figure.Text($"{id}-tick-{tick.Value:R}", "axis", x, y + font.CapHeight / 2, left ? "end" : "start", tick.Text, font, Ink.Quiet));
+        }
+    }
+
+    /// <summary>Tick texts under the plot.</summary>
+    public static void Level(FigureBuilder figure, string id, Box plot, Scale scale, IReadOnlyList<Tick> ticks, bool lines)
+    {
+        Font font = figure.Small;
+        double last = double.NegativeInfinity;
+        foreach (Tick tick in ticks)
+        {
+            double x = scale.At(tick.Value);
+            if (lines)
+            {
+                figure.Line($"{id}-line-{tick.Value:R}", "gridline", x, plot.Y, x, plot.Bottom, Ink.Hairline);
+            }
+            double width = figure.TextWidth(tick.Text, font);
+            double middle = Math.Clamp(x, width / 2 + 2, figure.Width - width / 2 - 2);
+            if (middle - width / 2 > last + 6)
+            {
+                figure.Put(figure.Text($"{id}-tick-{tick.Value:R}", "axis", middle, plot.Bottom + 6 * figure.Unit + font.CapHeight + 4, "middle", tick.Text, font, Ink.Quiet));
+                last = middle + width / 2;
+            }
+        }
+    }
+
+    /// <summary>How the names under upright bars are set.</summary>
+    public enum NameSetting
+    {
+        None,
+        Wrapped,
+        Turned,
+        Thinned,
+    }
+
+    /// <summary>What was decided about names, and the height they take.</summary>
+    public sealed record Names(NameSetting Setting, double Height, IReadOnlyList<IReadOnlyList<string>> Lines, int Every);
+
+    /// <summary>
+    /// Names under bars: wrapped into up to three lines where bars are wide enough for them, else turned by a quarter, else
+    /// turned and thinned. What is shortened keeps its whole text for pointing.
+    /// </summary>
+    public static Names Fit(FigureBuilder figure, IReadOnlyList<string> names, double band, double mostHeight)
+    {
+        Font font = figure.Small;
+        if (names.Count == 0 || mostHeight < font.LineHeight)
+        {
+            return new Names(NameSetting.None, 0, [], 1);
+        }
+        double width = band - 6;
+        int mostLines = Math.Clamp((int)(mostHeight / font.LineHeight), 1, 3);
+        if (names.Count <= 60 && width >= font.Size * 2.2)
+        {
+            List<IReadOnlyList<string>> wrapped = [.. names.Select(name => TextFit.Wrap(figure.Measurer, name, font, width, mostLines))];
+            int cut = wrapped.Count(lines => lines.Any(line => line.EndsWith('…')));
+            if (cut == 0 || (width >= font.Size * 5.5 && cut * 3 <= names.Count))
+            {
+                return new Names(NameSetting.Wrapped, wrapped.Max(lines => lines.Count) * font.LineHeight, wrapped, 1);
+            }
+        }
+        double height = Math.Min(mostHeight, names.Take(400).Max(name => figure.TextWidth(name, font)) + 2);
+        int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / band));
+        if (every > 1 && names.Count > 200)
+        {
+            return new Names(NameSetting.None, 0, [], 1);
+        }
+        List<IReadOnlyList<string>> turned = [.. names.Select((name, i) => (IReadOnlyList<string>)(i % every == 0 ? [TextFit.Shorten(figure.Measurer, name, font, height)] : []))];
+        return new Names(every > 1 ? NameSetting.Thinned : NameSetting.Turned, height, turned, every);
+    }
+
+    /// <summary>Draws fitted names under their bars.</summary>
+    public static void Under(FigureBuilder figure, Names fitted, IReadOnlyList<string> names, IReadOnlyList<string> keys, Box plot, double bottom)
+    {
+        Font font = figure.Small;
+        double band = plot.Width / Math.Max(1, names.Count);
+        for (int i = 0; i < fitted.Lines.Count; i++)
+        {
+            double x = plot.X + (i + 0.5) * band;
+            IReadOnlyList<string> lines = fitted.Lines[i];
+            bool shortened = string.Join(' ', lines) != names[i];
+            for (int line = 0; line < lines.Count; line++)
+            {
+                TextMark mark = fitted.Setting == NameSetting.Wrapped
+                    ? figure.Text($"name-{keys[i]}-{line}", "name", x, bottom + 8 * figure.Unit + font.CapHeight + line * font.LineHeight, "middle", lines[line], font, Ink.Text)
+                    : figure.Text($"name-{keys[i]}", "name", x + font.CapHeight / 2, bottom + 6 * figure.Unit, "end", lines[line], font, Ink.Text) with { Turn = -90 };
+                figure.Put(mark with { Part = keys[i], Row = i, Full = shortened ? names[i] : null });
+            }
+        }
+    }
+}

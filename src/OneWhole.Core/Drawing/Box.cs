@@ -1,0 +1,45 @@
+namespace OneWhole.Core.Drawing;
+
+/// <summary>A rectangle in pixels; y grows downwards.</summary>
+public readonly record struct Box(double X, double Y, double Width, double Height)
+{
+    public double Right => X + Width;
+
+    public double Bottom => Y + Height;
+
+    public double CentreX => X + Width / 2;
+
+    public double CentreY => Y + Height / 2;
+
+    public bool Overlaps(Box other, double gap = 0) =>
+        X < other.Right + gap && other.X < Right + gap && Y < other.Bottom + gap && other.Y < Bottom + gap;
+
+    public bool Contains(Box other) => other.X >= X && other.Y >= Y && other.Right <= Right && other.Bottom <= Bottom;
+
+    public Box Inset(double left, double top, double right, double bottom) => new(X + left, Y + top, Math.Max(0, Width - left - right), Math.Max(0, Height - top - bottom));
+
+    /// <summary>Whether a line from a to b passes through the rectangle (Liang and Barsky's clipping).</summary>
+    public bool Crosses(double ax, double ay, double bx, double by)
+    {
+        double from = 0, to = 1;
+        return Clip(ax - bx, ax - X) && Clip(bx - ax, Right - ax) && Clip(ay - by, ay - Y) && Clip(by - ay, Bottom - ay);
+
+        bool Clip(double p, double q)
+        {
+            if (p == 0)
+            {
+                return q >= 0;
+            }
+            double t = q / p;
+            if (p < 0)
+            {
+                from = Math.Max(from, t);
+            }
+            else
+            {
+                to = Math.Min(to, t);
+            }
+            return from <= to;
+        }
+    }
+}

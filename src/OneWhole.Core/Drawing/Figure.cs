@@ -1,0 +1,24 @@
+namespace OneWhole.Core.Drawing;
+
+/// <summary>A figure laid out to marks in pixels. The screen, SVG, PNG and PDF are painted from the same marks.</summary>
+/// <param name="Description">One sentence for those who don't see it.</param>
+public sealed record Figure(double Width, double Height, string Title, string Description, IReadOnlyList<Mark> Marks);
+
+/// <summary>The value ranges that a figure spans; they can be given from outside, so that several share one scale.</summary>
+/// <param name="Least">The lower end of amounts.</param>
+/// <param name="Most">The upper end of amounts.</param>
+public sealed record Domains(double Least, double Most)
+{
+    /// <summary>The ends of shares (1 is 100 %).</summary>
+    public double ShareLeast { get; init; }
+
+    public double ShareMost { get; init; } = 1;
+}
+
+/// <summary>A linear scale from values to pixels.</summary>
+public readonly record struct Scale(double FromValue, double ToValue, double FromPixel, double ToPixel)
+{
+    public double At(double value) => ToValue == FromValue
+        ? FromPixel
+        : FromPixel + (value - FromValue) / (ToValue - FromValue) * (ToPixel - FromPixel);
+}

@@ -1,0 +1,139 @@
+using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Drawing;
+
+/// <summary>
+/// Lays a whole figure out: title and caption above, the form's plot, the key and the tie-out below. When room is short
+/// this gives way in turn: the key, amount labels, names, the title. The whole and the tie-out never do.
+/// </summary>
+public static class FigureDrawer
+{
+    /// <summary>The smallest and the largest sheet.</summary>
+    public const int SmallestSide = 24;
+
+    public const int LargestSide = 8192;
+
+    /// <exception cref="StudyException">The form can't be drawn from these workings.</exception>
+    public static Figure Draw(WorkingsResult workings, double width, double height, ITextMeasurer measurer, Domains? domains = null)
+    {
+        Study study = workings.Division.Study;
+        Form form = study.Form.Form;
+        var figure = new FigureBuilder(width, height, measurer, study.Finish);
+        Unsuitable? unsuitable = form.Suits(workings);
+        if (unsuitable is not null && form.RefusesToDraw(workings))
+        {
+            throw new StudyException("cannot-draw", "form.kind", $"{form.Name} can't be drawn: {unsuitable.Why}.");
+        }
+        Statement statement = Statement.Of(workings);
+        string title = study.Title.Length > 0 ? study.Title : statement.Heading;
+        if (figure.IsMiniature)
+        {
+            double edge = Math.Min(width, height) * 0.06;
+            figure.Plot = new Box(edge, edge, width - 2 * edge, height - 2 * edge);
+        }
+        else
+        {
+            figure.Plot = Frame(figure, workings, title, study.Finish.Caption ?? statement.Text);
+        }
+        if (!workings.Division.IsEmpty)
+        {
+            form.Layout(workings, domains ?? form.Domains(workings), figure);
+        }
+        else if (!figure.IsMiniature)
+        {
+            figure.Put(figure.Text("empty", "label", figure.Plot.CentreX, figure.Plot.CentreY, "middle", "no rows to show", figure.Small, Ink.Quiet));
+        }
+        return new Figure(width, height, title, $"{form.Name}. {statement.Text}", figure.Marks);
+    }
+
+    /// <summary>Draws what surrounds the plot, and returns the room that is left for it.</summary>
+    private static Box Frame(FigureBuilder figure, WorkingsResult workings, string title, string caption)
+    {
+        double unit = figure.Unit, margin = Math.Round(24 * unit);
+        double inner = figure.Width - 2 * margin;
+        double y = margin;
+
+        var titleFont = new Font(Typeface.Serif, Math.Round(20 * unit), 500);
+        IReadOnlyList<string> titleLines = TextFit.Wrap(figure.Measurer, title, titleFont, inner, figure.Height > 420 * unit ? 2 : 1);
+        for (int i = 0; i < titleLines.Count; i++)
+        {
+            y += i == 0 ? titleFont.CapHeight : titleFont.LineHeight;
+            TextMark mark = figure.Text($"title-{i}", "title", margin, y, "start", titleLines[i], titleFont, Ink.Text);
+            figure.Put(mark with { Full = string.Join(' ', titleLines) == title ? null : title, Edit = new Edit("title", "text") { Name = "title" } });
+        }
+        Font captionFont = figure.Small;
+        IReadOnlyList<string> captionLines = TextFit.Wrap(figure.Measurer, caption, captionFont, inner, 3);
+        y += Math.Round(8 * unit);
+        for (int i = 0; i < captionLines.Count; i++)
+        {
+            y += i == 0 ? captionFont.CapHeight + 2 : captionFont.LineHeight;
+            TextMark mark = figure.Text($"caption-{i}", "caption", margin, y, "start", captionLines[i], captionFont, Ink.Quiet);
+            figure.Put(mark with { Full = string.Join(' ', captionLines) == caption ? null : caption });
+        }
+        double bottom = Foot(figure, workings, margin);
+        return new Box(margin, y + Math.Round(14 * unit), inner, Math.Max(1, bottom - y - Math.Round(14 * unit)));
+    }
+
+    /// <summary>The key at the left and the tie-out at the right of the last line; the key has a line of its own where both don't fit.</summary>
+    private static double Foot(FigureBuilder figure, WorkingsResult workings, double margin)
+    {
+        Font font = figure.Small;
+        double baseline = figure.Height - margin + font.Size * 0.2;
+        Division division = workings.Division;
+        bool ok = workings.TieOut.All(line => line.Status != TieOutStatus.Fail);
+        int warnings = workings.TieOut.Count(line => line.Status == TieOutStatus.Warn);
+        RowCounts rows = division.Rows;
+        string counts = rows.Used == rows.Total ? $"{NumberText.Count(rows.Total)} rows" : $"{NumberText.Count(rows.Used)} of {NumberText.Count(rows.Total)} rows";
+        string addsUp = workings.TieOut.FirstOrDefault(line => line.Id == "parts-add-up") is { Status: TieOutStatus.Ok } && ok ? "adds up" : ok ? "does not make up the whole" : "does not add up";
+        string source = division.Table.Name.Length > 0 ? $"{division.Table.Name}, {counts}" : counts;
+        string note = warnings > 0 && addsUp == "adds up" ? $"{source}, {warnings} {(warnings == 1 ? "note" : "notes")}" : source;
+        double inner = figure.Width - 2 * margin;
+        double tick = font.Size * 0.75, gap = font.Size * 0.5;
+        double addsWidth = figure.TextWidth(addsUp, font);
+        note = TextFit.Shorten(figure.Measurer, note, font, Math.Max(font.Size, inner - addsWidth - tick - 3 * gap));
+        double noteWidth = figure.TextWidth(note, font);
+        double right = figure.Width - margin;
+        figure.Put(figure.Text("tie-out-source", "tie-out", right, baseline, "end", note, font, Ink.Quiet));
+        double markRight = right - noteWidth - 2 * gap;
+        bool proven = addsUp == "adds up";
+        figure.Add(Glyph(proven, markRight - tick, baseline, tick));
+        figure.Put(figure.Text("tie-out", "tie-out", markRight - tick - gap, baseline, "end", addsUp, font, proven ? Ink.Quiet : Ink.Warn));
+        double used = addsWidth + tick + noteWidth + 3 * gap;
+
+        double top = baseline - font.CapHeight - Math.Round(10 * figure.Unit);
+        IReadOnlyList<KeyEntry> entries = figure.Finish.Key ? division.Study.Form.Form.Key(workings) : [];
+        if (entries.Count == 0)
+        {
+            return top;
+        }
+        double swatch = font.Size * 0.8, between = font.Size * 1.5;
+        double keyWidth = entries.Sum(entry => swatch + gap + figure.TextWidth(entry.Text, font) + between) - between;
+        double keyLine = baseline;
+        if (keyWidth + used + 2 * between > inner)
+        {
+            if (keyWidth > inner || figure.Height < 300 * figure.Unit)
+            {
+                return top;
+            }
+            keyLine -= font.LineHeight + Math.Round(4 * figure.Unit);
+            top = keyLine - font.CapHeight - Math.Round(10 * figure.Unit);
+        }
+        double x = margin;
+        foreach (KeyEntry entry in entries)
+        {
+            figure.Add(new RectMark($"key-{entry.Text}", "key", x, keyLine - swatch, swatch, swatch, entry.Fill) { Part = entry.Part });
+            TextMark text = figure.Put(figure.Text($"key-text-{entry.Text}", "key", x + swatch + gap, keyLine, "start", entry.Text, font, Ink.Quiet) with { Part = entry.Part });
+            x += swatch + gap + text.Width + between;
+        }
+        return top;
+    }
+
+    /// <summary>A tick or an exclamation mark, as a path: no font is asked for them.</summary>
+    private static PathMark Glyph(bool proven, double x, double baseline, double size) => proven
+        ? new PathMark("tie-out-glyph", "tie-out", [[x, baseline - size * 0.42, x + size * 0.36, baseline - size * 0.05, x + size, baseline - size * 0.9]]) { Stroke = Ink.ClassA, StrokeWidth = Math.Max(1.2, size / 6) }
+        : new PathMark("tie-out-glyph", "tie-out", [[x + size / 2, baseline - size, x + size / 2, baseline - size * 0.3], [x + size / 2, baseline - size * 0.12, x + size / 2, baseline]]) { Stroke = Ink.Warn, StrokeWidth = Math.Max(1.4, size / 5) };
+}

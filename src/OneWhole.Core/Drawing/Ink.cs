@@ -1,0 +1,53 @@
+namespace OneWhole.Core.Drawing;
+
+/// <summary>
+/// The names of colours in figures. Marks carry names, so that a dark page can draw the same figure; whoever writes a file
+/// looks the names up in <see cref="Sheet"/>. A colour that the analyst chose is its own name ("#1d6b60").
+/// </summary>
+public static class Ink
+{
+    public const string Text = "ink";
+    public const string Quiet = "quiet";
+    public const string Hairline = "hairline";
+    public const string Paper = "sheet";
+    public const string OnFill = "onfill";
+    public const string Cut = "cut";
+    public const string ClassA = "class-a";
+    public const string ClassB = "class-b";
+    public const string ClassC = "class-c";
+    public const string Wash = "wash";
+    public const string Warn = "warn";
+
+    /// <summary>How many categorical colours there are.</summary>
+    public const int Categories = 8;
+
+    /// <summary>The name of a categorical colour; they repeat after <see cref="Categories"/>.</summary>
+    public static string Category(int index) => $"cat-{(index % Categories) + 1}";
+
+    /// <summary>The colours on a white sheet.</summary>
+    public static IReadOnlyDictionary<string, string> Sheet { get; } = new Dictionary<string, string>
+    {
+        [Text] = "#20302e",
+        [Quiet] = "#66736f",
+        [Hairline] = "#e4e0d5",
+        [Paper] = "#ffffff",
+        [OnFill] = "#ffffff",
+        [Cut] = "#a83c2c",
+        [ClassA] = "#1d6b60",
+        [ClassB] = "#86b0a3",
+        [ClassC] = "#c3c5ba",
+        [Wash] = "#e9f0ec",
+        [Warn] = "#8a6410",
+        ["cat-1"] = "#1d6b60",
+        ["cat-2"] = "#b98a2e",
+        ["cat-3"] = "#a83c2c",
+        ["cat-4"] = "#5b7083",
+        ["cat-5"] = "#6d3f63",
+        ["cat-6"] = "#7f8f3f",
+        ["cat-7"] = "#b5765b",
+        ["cat-8"] = "#5f9ea0",
+    };
+
+    /// <summary>The colour of a name on a white sheet.</summary>
+    public static string OnSheet(string name) => name.StartsWith('#') ? name : Sheet.GetValueOrDefault(name, Sheet[Text]);
+}

@@ -1,0 +1,40 @@
+namespace OneWhole.Core.Drawing;
+
+/// <summary>What labels must keep clear of: other labels' boxes, and lines.</summary>
+public sealed class Obstacles
+{
+    private readonly List<Box> _boxes = [];
+    private readonly List<(double Ax, double Ay, double Bx, double By)> _lines = [];
+
+    public void Add(Box box) => _boxes.Add(box);
+
+    public void AddLine(double ax, double ay, double bx, double by) => _lines.Add((ax, ay, bx, by));
+
+    public void AddRun(IReadOnlyList<double> run)
+    {
+        for (int i = 0; i + 3 < run.Count; i += 2)
+        {
+            AddLine(run[i], run[i + 1], run[i + 2], run[i + 3]);
+        }
+    }
+
+    public bool IsFree(Box box, double gap = 2)
+    {
+        foreach (Box other in _boxes)
+        {
+            if (box.Overlaps(other, gap))
+            {
+                return false;
+            }
+        }
+        Box wide = new(box.X - gap, box.Y - gap, box.Width + 2 * gap, box.Height + 2 * gap);
+        foreach ((double ax, double ay, double bx, double by) in _lines)
+        {
+            if (wide.Crosses(ax, ay, bx, by))
+            {
+                return false;
+            }
+        }
+        return true;
+    }
+}

@@ -1,0 +1,87 @@
+namespace OneWhole.Core.Drawing;
+
+/// <summary>Round ticks: 1, 2, 2.5 or 5 times a power of ten apart.</summary>
+public static class Ticks
+{
+    private static readonly double[] Steps = [1, 2, 2.5, 5, 10];
+
+    /// <summary>A round step that makes at most so many intervals between the ends.</summary>
+    public static double Step(double least, double most, int intervals)
+    {
+        double raw = (most - least) / Math.Max(1, intervals);
+        if (!(raw > 0) || double.IsInfinity(raw))
+        {
+            return 1;
+        }
+        double power = Math.Pow(10, Math.Floor(Math.Log10(raw)));
+        foreach (double step in Steps)
+        {
+            if (step * power >= raw * (1 - 1e-9))
+            {
+                return step * power;
+            }
+        }
+        return 10 * power;
+    }
+
+    /// <summary>The multiples of the step within the ends.</summary>
+    public static IReadOnlyList<double> Between(double least, double most, double step)
+    {
+        var ticks = new List<double>();
+        long first = (long)Math.Ceiling(least / step - 1e-9), last = (long)Math.Floor(most / step + 1e-9);
+        for (long i = first; i <= last && ticks.Count < 200; i++)
+        {
+            ticks.Add(i * step);
+        }
+        return ticks;
+    }
+
+    /// <summary>The round value at or above a number.</summary>
+    public static double RoundUp(double value, int intervals)
+    {
+        if (value <= 0)
+        {
+            return 0;
+        }
+        double step = Step(0, value, intervals);
+        return Math.Ceiling(value / step - 1e-9) * step;
+    }
+
+    /// <summary>Decimals that a step needs to be printed exactly.</summary>
+    public static int Decimals(double step)
+    {
+        for (int decimals = 0; decimals < 10; decimals++)
+        {
+            double scaled = step * Math.Pow(10, decimals);
+            if (Math.Abs(scaled - Math.Round(scaled)) < 1e-6 * Math.Max(1, scaled))
+            {
+                return decimals;
+            }
+        }
+        return 10;
+    }
+
+    /// <summary>A tick's text, with a letter for thousands and millions where the axis is long.</summary>
+    public static string Label(double value, double step, double largest)
+    {
+        (double unit, string suffix) = largest switch
+        {
+            >= 1e12 => (1e12, " tn"),
+            >= 1e9 => (1e9, " bn"),
+            >= 1e6 => (1e6, " m"),
+            >= 1e5 => (1e3, " k"),
+            _ => (1.0, ""),
+        };
+        if (value == 0)
+        {
+            return "0";
+        }
+        int decimals = Decimals(step / unit);
+        if (largest >= 1e15)
+        {
+            return value.ToString("0.###e+0", System.Globalization.CultureInfo.InvariantCulture);
+        }
+        string text = (Math.Abs(value) / unit).ToString("N" + decimals, System.Globalization.CultureInfo.InvariantCulture);
+        return (value < 0 ? "−" : "") + text + suffix;
+    }
+}

@@ -1,0 +1,149 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms;
+
+/// <summary>Whether a form reads groups.</summary>
+public enum GroupUse
+{
+    /// <summary>Reads every study as though it had none.</summary>
+    None,
+    Optional,
+    Required,
+}
+
+/// <summary>What a form adds to the workings.</summary>
+/// <param name="Columns">In their order.</param>
+/// <param name="Computed">What layout wants to find again.</param>
+public sealed record FormWorkings(IReadOnlyList<WorkingColumn> Columns, object Computed)
+{
+    /// <summary>Adds the form's own readings to the study's, and to each group's.</summary>
+    public Action<JsonObject, List<JsonObject>?>? AddReadings { get; init; }
+
+    /// <summary>The form's own proofs, by their id; the tie-out gives them their place.</summary>
+    public IReadOnlyList<TieOutLine> TieOut { get; init; } = [];
+
+    /// <summary>The shown shares, where the form has them.</summary>
+    public ShownShares? Shown { get; init; }
+}
+
+/// <summary>One shape of a form that the strip of forms shows.</summary>
+/// <param name="Id">Stable within the form.</param>
+/// <param name="Name">Printed under the miniature.</param>
+/// <param name="Apply">Makes the form's members take this shape.</param>
+/// <param name="Holds">Whether a study has this shape.</param>
+public sealed record FormShape(string Id, string Name, Func<Study, Study> Apply, Func<Study, bool> Holds);
+
+/// <summary>Why a form does not suit, and the one change that mends it.</summary>
+public sealed record Unsuitable(string Why, Remedy? Mend);
+
+/// <summary>
+/// A kind of chart: its members, columns, readings, proofs, sentence, finish and layout, all in one folder. Nothing else
+/// knows forms by name; adding one adds its folder and a line in <see cref="FormList.Standard"/>.
+/// </summary>
+public abstract class Form
+{
+    /// <summary>The word in the study document.</summary>
+    public abstract string Kind { get; }
+
+    /// <summary>The name on the screen.</summary>
+    public abstract string Name { get; }
+
+    public virtual GroupUse Groups => GroupUse.None;
+
+    public virtual bool TakesFold => true;
+
+    public virtual WholeOf DefaultWhole => WholeOf.All;
+
+    public virtual Order PartOrder => Order.Largest;
+
+    public virtual Order GroupOrder => Order.Table;
+
+    /// <summary>Group orders that the form brings besides the common ones.</summary>
+    public virtual IReadOnlyList<string> GroupOrders => [];
+
+    /// <summary>A group's key for one of <see cref="GroupOrders"/>: largest first, no value counts as 0.</summary>
+    internal virtual Func<int, Fraction?>? GroupKey(string name, Study study, Amounts amounts) => null;
+
+    /// <summary>The members in their default state.</summary>
+    public abstract object DefaultMembers { get; }
+
+    /// <summary>Reads the form's members from the study's <c>form</c> object, its <c>kind</c> aside.</summary>
+    internal abstract object ReadMembers(System.Text.Json.JsonElement element, string place);
+
+    internal abstract JsonObject WriteMembers(object members);
+
+    /// <summary>The schema of the <c>form</c> object, with its kind.</summary>
+    internal abstract JsonObject Schema();
+
+    /// <summary>Computes columns, readings and proofs.</summary>
+    public abstract FormWorkings Compute(Division division);
+
+    /// <summary>The shapes that the strip shows; one with the form's name if it has just one.</summary>
+    public virtual IReadOnlyList<FormShape> Shapes =>
+        [new(Kind, Name, study => study with { Form = Chosen(study) }, study => study.Form.Form == this)];
+
+    /// <summary>The form as this study would have it: its own members if it has them already.</summary>
+    protected FormChoice Chosen(Study study) => study.Form.Form == this ? study.Form : new FormChoice(this, DefaultMembers);
+
+    /// <summary>The form's own clauses of the statement.</summary>
+    public virtual IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [];
+
+    /// <summary>One sentence that gives the verdict, or null.</summary>
+    public virtual string? Verdict(WorkingsResult workings) => null;
+
+    /// <summary>Why the form does not suit these workings, or null where it does.</summary>
+    public virtual Unsuitable? Suits(WorkingsResult workings) => null;
+
+    /// <summary>Whether an unsuitable figure is not drawn at all.</summary>
+    public virtual bool RefusesToDraw(WorkingsResult workings) => false;
+
+    /// <summary>The entries of the key; none where everything is labelled.</summary>
+    public virtual IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => [];
+
+    /// <summary>The value ranges that a figure of these workings spans.</summary>
+    public abstract Domains Domains(WorkingsResult workings);
+
+    /// <summary>Lays the figure out within its frame.</summary>
+    public abstract void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure);
+}
+
+/// <summary>A form over a record of members.</summary>
+public abstract class Form<TMembers> : Form
+    where TMembers : notnull
+{
+    /// <summary>Reads, writes and describes the members.</summary>
+    protected abstract ObjectShape<TMembers> Members { get; }
+
+    protected abstract TMembers Default { get; }
+
+    public sealed override object DefaultMembers => Default;
+
+    internal sealed override object ReadMembers(System.Text.Json.JsonElement element, string place) => Members.ReadExcept(element, place, "kind");
+
+    internal sealed override JsonObject WriteMembers(object members)
+    {
+        var written = new JsonObject { ["kind"] = Kind };
+        foreach ((string name, JsonNode? value) in (JsonObject)Members.Write((TMembers)members)!)
+        {
+            written[name] = value?.DeepClone();
+        }
+        return written;
+    }
+
+    internal sealed override JsonObject Schema()
+    {
+        JsonObject schema = Members.Schema();
+        ((JsonObject)schema["properties"]!).Insert(0, "kind", new JsonObject { ["const"] = Kind });
+        schema["required"] = new JsonArray("kind");
+        return schema;
+    }
+
+    /// <summary>The members of a study that has this form.</summary>
+    protected static TMembers Of(Study study) => (TMembers)study.Form.Members;
+}

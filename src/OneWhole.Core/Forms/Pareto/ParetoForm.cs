@@ -1,0 +1,196 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Pareto;
+
+/// <summary>
+/// Bars by size and the running share over them, with cuts; or, along position, the concentration curve
+/// (Lorenz, 1905, with the largest first).
+/// </summary>
+public sealed class ParetoForm : Form<ParetoMembers>
+{
+    public override string Kind => "pareto";
+
+    public override string Name => "Pareto";
+
+    protected override ObjectShape<ParetoMembers> Members => ParetoMembers.Shape;
+
+    protected override ParetoMembers Default => new();
+
+    public override IReadOnlyList<FormShape> Shapes =>
+    [
+        new("bars", "Pareto", study => With(study, members => members with { Along = ParetoAlong.Parts }), study => Is(study, ParetoAlong.Parts)),
+        new("curve", "Concentration", study => With(study, members => members with { Along = ParetoAlong.Position }), study => Is(study, ParetoAlong.Position)),
+    ];
+
+    private Study With(Study study, Func<ParetoMembers, ParetoMembers> change)
+    {
+        FormChoice chosen = Chosen(study);
+        return study with { Form = chosen with { Members = change((ParetoMembers)chosen.Members) } };
+    }
+
+    private bool Is(Study study, ParetoAlong along) => study.Form.Form == this && Of(study).Along == along;
+
+    public override FormWorkings Compute(Division division)
+    {
+        ParetoMembers members = Of(division.Study);
+        var columns = new StandardColumns(division);
+        var running = RunningTotals.Of(division);
+        var readings = new ParetoReadings(division, running, members);
+        TieOutLine? ties = columns.Ties();
+        return new FormWorkings(
+        [
+            columns.Part(),
+            columns.Value(),
+            columns.Rank(),
+            columns.Share(),
+            columns.ShownShare(),
+            columns.Running(running),
+            columns.RunningShare(running),
+            columns.Position(),
+            ClassColumn(division, running, members),
+        ], readings)
+        {
+            Shown = columns.Shown,
+            AddReadings = (all, _) => readings.AddTo(all),
+            TieOut = ties is null ? [RunningEnds(division, running)] : [RunningEnds(division, running), ties],
+        };
+    }
+
+    private static WorkingColumn ClassColumn(Division division, RunningTotals running, ParetoMembers members)
+    {
+        Fraction[] limits = [.. members.Limits.Select(limit => limit.ToFraction())];
+        bool crossingIn = members.Crossing == ParetoCrossing.In;
+        return WorkingColumn.OfText("class", "class",
+            new Rule.ClassOf("runningShare", [.. members.Limits.Select(limit => limit.ToDouble())], crossingIn),
+            row =>
+            {
+                ExactInt whole = division.Whole(row);
+                if (whole.IsZero)
+                {
+                    return null;
+                }
+                var share = new Fraction(crossingIn ? running.Before(row) : running.At(row), whole);
+                int index = Array.FindIndex(limits, limit => crossingIn ? share < limit : share <= limit);
+                return index switch { 0 => "A", 1 => "B", _ => limits.Length == 1 ? "B" : "C" };
+            });
+    }
+
+    private static TieOutLine RunningEnds(Division division, RunningTotals running)
+    {
+        ExactInt whole = division.IsEmpty ? ExactInt.Zero : division.WholeAt(0);
+        if (whole.IsZero)
+        {
+            return new TieOutLine("running-ends", TieOutStatus.Warn, "the whole is 0: there is no running share");
+        }
+        ExactInt last = running.Each(running.Count - 1);
+        string reached = NumberText.Percent(new Fraction(last, whole), division.Study.Rounding.Decimals);
+        if (last != whole)
+        {
+            return new TieOutLine("running-ends", TieOutStatus.Warn, $"the running share ends at {reached}, because the parts do not make up the whole");
+        }
+        Fraction most = Fraction.Zero;
+        for (int row = 0; row < running.Count; row++)
+        {
+            most = Fraction.Max(most, new Fraction(running.Each(row), whole));
+        }
+        string bend = most > Fraction.One ? $", after {NumberText.Percent(most, division.Study.Rounding.Decimals)} on the way: a part is negative" : "";
+        return new TieOutLine("running-ends", TieOutStatus.Ok, $"the running share ends at {reached}{bend}");
+    }
+
+    /// <summary>"4 of 9 causes make 80 %", and what goes with it.</summary>
+    internal static (string Words, string More) ReadingWords(CutReading reading, ParetoReadings readings, StudyWords words, int decimals)
+    {
+        int count = readings.Count;
+        if (reading.Cut.Share is { } share)
+        {
+            string q = NumberText.PlainPercent(share);
+            if (reading.PartsNeeded is not { } needed)
+            {
+                return ($"{q} is never reached", "");
+            }
+            string reached = NumberText.Percent(readings.ShareAfter((int)needed), decimals);
+            return ($"{NumberText.Count(needed)} of {words.Parts(count)} {(needed == 1 ? "makes" : "make")} {q}",
+                $"{NumberText.Percent(reading.PositionNeeded, 0)} of the {words.PartMany}; with {(needed == 1 ? "it" : "them")} {reached}");
+        }
+        if (reading.Cut.Position is { } position)
+        {
+            return ($"the first {NumberText.PlainPercent(position)} of the {words.PartMany} hold {NumberText.Percent(reading.ShareReached, decimals)}", "");
+        }
+        long first = Math.Min(reading.Cut.Count!.Value, count);
+        return ($"the first {NumberText.Count(first)} {(first == 1 ? "holds" : "hold")} {NumberText.Percent(reading.ShareReached, decimals)}", "");
+    }
+
+    public override string? Verdict(WorkingsResult workings)
+    {
+        var readings = (ParetoReadings)workings.Computed;
+        if (readings.Count == 0 || readings.ShareAt(new Fraction(1L, 5L)) is not { } fifth)
+        {
+            return null;
+        }
+        StudyWords words = StudyWords.Of(workings.Division);
+        int decimals = Math.Min(1, workings.Division.Study.Rounding.Decimals);
+        var four = new Fraction(4L, 5L);
+        string hold = $"the first 20 % of the {words.PartMany} hold {NumberText.Percent(fifth, decimals)}";
+        string verdict = fifth >= four
+            ? $"80/20 holds: {hold}"
+            : $"80/20 does not hold: {hold}, {NumberText.Rounded((four - fifth) * 100, decimals)} points short";
+        if (readings.Balance is { } balance)
+        {
+            verdict += $"; the curve balances at {NumberText.Rounded(balance.Share * 100, 0)} / {NumberText.Rounded(balance.Position * 100, 0)}";
+        }
+        return verdict + ".";
+    }
+
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings)
+    {
+        ParetoMembers members = Of(study);
+        StudyWords? words = workings is null ? null : StudyWords.Of(workings.Division);
+        string parts = words?.PartMany ?? "parts";
+        for (int i = 0; i < members.Cuts.Length; i++)
+        {
+            Cut cut = members.Cuts[i];
+            string path = $"form.cuts[{i}]";
+            string start = i == 0 ? ", with a cut " : i == members.Cuts.Length - 1 ? " and " : ", ";
+            (string before, Token token, string after) = cut switch
+            {
+                { Share: { } share } => ($"where they reach ", Number($"{path}.share", NumberText.PlainPercent(share), "percent", share.ToString(), "Where is the cut?"), ""),
+                { Position: { } position } => ("after the first ", Number($"{path}.position", NumberText.PlainPercent(position), "percent", position.ToString(), "After which share of the parts?"), $" of the {parts}"),
+                _ => ("after the first ", Number($"{path}.count", NumberText.Count(cut.Count!.Value), "number", cut.Count.Value.ToString(System.Globalization.CultureInfo.InvariantCulture), "After how many?"), ""),
+            };
+            yield return new Phrase($"cut-{i}", [new Token(start + before), token, new Token(after)]) { Drop = path };
+        }
+    }
+
+    private static Token Number(string path, string text, string control, string value, string ask) =>
+        new(text) { Path = path, Control = control, Ask = ask, Value = JsonNode.Parse(value) };
+
+    public override Unsuitable? Suits(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        if (division.IsEmpty || division.WholeAt(0).IsZero)
+        {
+            return new Unsuitable("the whole is 0", null);
+        }
+        return division.PartCount < 3 ? new Unsuitable($"{division.PartCount} {(division.PartCount == 1 ? "part has" : "parts have")} no curve to speak of", null) : null;
+    }
+
+    public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings)
+    {
+        ParetoMembers members = Of(workings.Division.Study);
+        string First(int i) => NumberText.PlainPercent(members.Limits[i]);
+        return members.Limits.Length == 1
+            ? [new($"A, to {First(0)}", Ink.ClassA), new("B, the rest", Ink.ClassB)]
+            : [new($"A, to {First(0)}", Ink.ClassA), new($"B, to {First(1)}", Ink.ClassB), new("C, the rest", Ink.ClassC)];
+    }
+
+    public override Domains Domains(WorkingsResult workings) => ParetoLayout.DomainsOf(workings, Of(workings.Division.Study));
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
+        new ParetoLayout(workings, Of(workings.Division.Study), domains, figure).Draw();
+}

@@ -1,0 +1,537 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Pareto;
+
+/// <summary>Lays a Pareto out: bars, curve, cuts with their words, names and labels.</summary>
+internal sealed class ParetoLayout
+{
+    private const int MostDots = 60;
+    private const int MostSeparateBars = 400;
+
+    private readonly WorkingsResult _workings;
+    private readonly Division _division;
+    private readonly ParetoMembers _members;
+    private readonly ParetoReadings _readings;
+    private readonly Domains _domains;
+    private readonly FigureBuilder _figure;
+    private readonly int _count;
+    private readonly bool _position;
+    private Box _plot;
+    private Scale _amounts;
+    private Scale _shares;
+
+    public ParetoLayout(WorkingsResult workings, ParetoMembers members, Domains domains, FigureBuilder figure)
+    {
+        _workings = workings;
+        _division = workings.Division;
+        _members = members;
+        _readings = (ParetoReadings)workings.Computed;
+        _domains = domains;
+        _figure = figure;
+        _count = _readings.Count;
+        _position = members.Along == ParetoAlong.Position;
+    }
+
+    public static Domains DomainsOf(WorkingsResult workings, ParetoMembers members)
+    {
+        Division division = workings.Division;
+        var readings = (ParetoReadings)workings.Computed;
+        double whole = division.IsEmpty ? 0 : division.Value(division.WholeAt(0)).ToDouble();
+        double least = 0, most = 0, shareLeast = 0, shareMost = 1;
+        for (int row = 0; row < readings.Count; row++)
+        {
+            double value = division.Value(division.Amount(row)).ToDouble();
+            least = Math.Min(least, value);
+            most = Math.Max(most, value);
+            double share = readings.ShareAfter(row + 1)?.ToDouble() ?? 0;
+            shareLeast = Math.Min(shareLeast, share);
+            shareMost = Math.Max(shareMost, share);
+        }
+        if (shareMost > 1)
+        {
+            // A negative part bends the line past 100 %: the axis goes as far as the line, no further.
+            shareMost = Ticks.RoundUp(shareMost, 10);
+        }
+        if (members.Axes == ParetoAxes.Free || whole <= 0)
+        {
+            double end = division.Study.Finish.AmountEnd?.ToDouble() ?? Ticks.RoundUp(most, 5);
+            return new Domains(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, Math.Max(end, most > 0 ? 0 : 1)) { ShareLeast = Math.Min(0, shareLeast), ShareMost = shareMost };
+        }
+        // One scale: an amount of the whole stands as high as 100 %.
+        shareLeast = Math.Min(shareLeast, least / whole);
+        shareLeast = shareLeast < 0 ? -Ticks.RoundUp(-shareLeast, 10) : 0;
+        shareMost = Math.Max(shareMost, Ticks.RoundUp(Math.Max(1, most / whole), 10));
+        return new Domains(shareLeast * whole, shareMost * whole) { ShareLeast = shareLeast, ShareMost = shareMost };
+    }
+
+    public void Draw()
+    {
+        Frame();
+        var curve = CurvePoints();
+        if (!_figure.IsMiniature)
+        {
+            DrawAxes();
+        }
+        else
+        {
+            _figure.Line("baseline", "baseline", _plot.X, _shares.At(0), _plot.Right, _shares.At(0), Ink.Quiet, 0.75);
+        }
+        DrawBars();
+        DrawCurve(curve);
+        if (!_figure.IsMiniature)
+        {
+            _figure.Line("baseline", "baseline", _plot.X, _shares.At(0), _plot.Right, _shares.At(0), Ink.Quiet);
+            DrawCuts();
+            DrawLabels();
+        }
+    }
+
+    private void Frame()
+    {
+        Box room = _figure.Plot;
+        if (_figure.IsMiniature)
+        {
+            SetScales(room);
+            return;
+        }
+        double unit = _figure.Unit;
+        Font font = _figure.Small;
+        // Two passes: the axes' texts decide the width that is left, the width decides how high names are.
+        double headroom = font.LineHeight + 4 * unit;
+        Box draft = room.Inset(0, headroom, 0, font.LineHeight * 2);
+        SetScales(draft);
+        double left = Axes.WidthOf(_figure, AmountTicks()) + 10 * unit;
+        double right = Axes.WidthOf(_figure, ShareTicks()) + 10 * unit;
+        double width = Math.Max(20, room.Width - left - right);
+        double names = _position
+            ? font.LineHeight * 2 + 8 * unit
+            : FitNames(width, room.Height).Height is var height and > 0 ? height + 10 * unit : font.LineHeight + 8 * unit;
+        SetScales(new Box(room.X + left, room.Y + headroom, width, Math.Max(10, room.Height - headroom - names)));
+    }
+
+    private void SetScales(Box plot)
+    {
+        _plot = plot;
+        _amounts = new Scale(_domains.Least, _domains.Most, plot.Bottom, plot.Y);
+        if (_members.Axes == ParetoAxes.Aligned && _domains.Most > 0)
+        {
+            _shares = new Scale(_domains.ShareLeast, _domains.ShareMost, plot.Bottom, plot.Y);
+        }
+        else
+        {
+            // Both axes keep their zero on one level.
+            double zero = _amounts.At(0);
+            double perShare = (zero - plot.Y) / Math.Max(1e-9, _domains.ShareMost);
+            _shares = new Scale(0, 1, zero, zero - perShare);
+        }
+    }
+
+    private Axes.Names FitNames(double width, double height) =>
+        Axes.Fit(_figure, Names(), width / Math.Max(1, _count), Math.Max(0, height * 0.34));
+
+    private string[] Names() => [.. _division.Parts.Select(part => part.Label)];
+
+    private IReadOnlyList<Axes.Tick> AmountTicks()
+    {
+        string? end = null;
+        if (_members.Axes == ParetoAxes.Aligned && _domains.ShareMost == 1 && !_division.WholeAt(0).IsZero)
+        {
+            ExactDecimal whole = _division.Decimal(_division.WholeAt(0));
+            end = whole.Scale > 2 || whole.ToDouble() >= 1e7 ? Ticks.Label(whole.ToDouble(), Math.Pow(10, Math.Floor(Math.Log10(Math.Abs(whole.ToDouble()))) - 2), Math.Abs(whole.ToDouble())) : NumberText.Exact(whole);
+        }
+        return Axes.Amounts(_domains.Least, _domains.Most, _plot.Height, _figure.Small.LineHeight, end);
+    }
+
+    private IReadOnlyList<Axes.Tick> ShareTicks() =>
+        Axes.Shares(_domains.ShareLeast, _domains.ShareMost, _plot.Height, _figure.Small.LineHeight);
+
+    private void DrawAxes()
+    {
+        if (_position)
+        {
+            // Along position bars are as narrow as the parts are many; the share axis alone says how high the curve is.
+            Axes.Upright(_figure, "share", _plot, _shares, ShareTicks(), left: false, lines: true);
+            Axes.Upright(_figure, "amount", _plot, _amounts, AmountTicks(), left: true, lines: false);
+            Scale along = new(0, 1, _plot.X, _plot.Right);
+            Axes.Level(_figure, "position", _plot, along, Axes.Shares(0, 1, _plot.Width / 2, _figure.Small.LineHeight), lines: false);
+            StudyWords words = StudyWords.Of(_division);
+            _figure.PutWhereFree([_figure.Text("along", "axis", _plot.CentreX, _plot.Bottom + 8 * _figure.Unit + _figure.Small.CapHeight + 4 + _figure.Small.LineHeight, "middle",
+                $"share of the {words.Parts(_count)}, largest first", _figure.Small, Ink.Quiet)], 0);
+            return;
+        }
+        Axes.Upright(_figure, "amount", _plot, _amounts, AmountTicks(), left: true, lines: true);
+        Axes.Upright(_figure, "share", _plot, _shares, ShareTicks(), left: false, lines: false);
+        Axes.Names fitted = FitNames(_plot.Width, _figure.Plot.Height);
+        if (fitted.Setting == Axes.NameSetting.None)
+        {
+            StudyWords words = StudyWords.Of(_division);
+            _figure.PutWhereFree([_figure.Text("along", "axis", _plot.CentreX, _plot.Bottom + 6 * _figure.Unit + _figure.Small.CapHeight + 2, "middle",
+                $"{words.Parts(_count)}, in order", _figure.Small, Ink.Quiet)], 0);
+        }
+        else
+        {
+            Axes.Under(_figure, fitted, Names(), [.. _division.Parts.Select(part => part.Key)], _plot, _plot.Bottom);
+        }
+    }
+
+    private double Band => _plot.Width / Math.Max(1, _count);
+
+    private double X(double part) => _plot.X + part * Band;
+
+    private double Value(int row) => _division.Value(_division.Amount(row)).ToDouble();
+
+    private string ClassInk(int row) => _workings["class"].Text(row) switch { "A" => Ink.ClassA, "B" => Ink.ClassB, _ => Ink.ClassC };
+
+    private bool IsDrawn(int row) => _figure.Finish.DrawFolded || _division.Parts[row].Kind != EntryKind.Folded;
+
+    private void DrawBars()
+    {
+        double zero = _amounts.At(0);
+        if (_count > MostSeparateBars || Band < 1)
+        {
+            DrawMergedBars(zero);
+            return;
+        }
+        double gap = _position ? Math.Min(1, Band * 0.1) : Band >= 8 ? Math.Min(Band * 0.22, 22 * _figure.Unit) : Band * 0.12;
+        for (int row = 0; row < _count; row++)
+        {
+            if (!IsDrawn(row))
+            {
+                continue;
+            }
+            double top = Math.Clamp(_amounts.At(Value(row)), _plot.Y - 1, _plot.Bottom + 1);
+            Entry part = _division.Parts[row];
+            _figure.Add(new RectMark($"bar-{part.Key}", "bar", FigureBuilder.Round(X(row) + gap / 2), FigureBuilder.Round(Math.Min(top, zero)),
+                FigureBuilder.Round(Band - gap), FigureBuilder.Round(Math.Abs(zero - top)), _figure.Colour(part.Label, ClassInk(row))) { Row = row, Part = part.Key });
+        }
+    }
+
+    /// <summary>Neighbours narrower than a pixel, as one stepped area for each class; hit by place.</summary>
+    private void DrawMergedBars(double zero)
+    {
+        for (int first = 0; first < _count;)
+        {
+            string ink = ClassInk(first);
+            int last = first;
+            while (last + 1 < _count && ClassInk(last + 1) == ink)
+            {
+                last++;
+            }
+            var run = new List<double> { X(first), zero };
+            double pixel = Math.Floor(X(first)), extreme = zero;
+            for (int row = first; row <= last; row++)
+            {
+                double top = Math.Clamp(_amounts.At(Value(row)), _plot.Y - 1, _plot.Bottom + 1);
+                if (Math.Floor(X(row)) > pixel)
+                {
+                    run.AddRange([FigureBuilder.Round(pixel), FigureBuilder.Round(extreme), FigureBuilder.Round(Math.Floor(X(row))), FigureBuilder.Round(extreme)]);
+                    pixel = Math.Floor(X(row));
+                    extreme = top;
+                }
+                else if (Math.Abs(top - zero) > Math.Abs(extreme - zero))
+                {
+                    extreme = top;
+                }
+            }
+            run.AddRange([FigureBuilder.Round(Math.Max(pixel, X(first))), FigureBuilder.Round(extreme), FigureBuilder.Round(X(last + 1)), FigureBuilder.Round(extreme), FigureBuilder.Round(X(last + 1)), zero]);
+            _figure.Add(new PathMark($"bars-{ink}-{first}", "bar", [run]) { Fill = ink, StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
+            first = last + 1;
+        }
+    }
+
+    private List<double> CurvePoints()
+    {
+        var points = new List<double> { _plot.X, FigureBuilder.Round(_shares.At(0)) };
+        double lastX = _plot.X;
+        for (int i = 1; i <= _count; i++)
+        {
+            double x = X(i);
+            // At most two points a pixel: a longer path looks the same.
+            if (x - lastX >= 0.5 || i == _count)
+            {
+                points.Add(FigureBuilder.Round(x));
+                points.Add(FigureBuilder.Round(_shares.At(_readings.ShareAfter(i)?.ToDouble() ?? 0)));
+                lastX = x;
+            }
+        }
+        return points;
+    }
+
+    private void DrawCurve(List<double> points)
+    {
+        if (_division.WholeAt(0).IsZero)
+        {
+            return;
+        }
+        if (_position)
+        {
+            List<double> area = [.. points, _plot.Right, _shares.At(0)];
+            _figure.Add(new PathMark("curve-area", "area", [area]) { Fill = Ink.Wash, StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
+            if (!_figure.IsMiniature)
+            {
+                DrawBars();
+            }
+            _figure.Line("equal", "reference", _plot.X, _shares.At(0), _plot.Right, _shares.At(1), Ink.Quiet, 0.75, [2, 3]);
+        }
+        double width = _figure.IsMiniature ? 1.25 : Math.Max(1.4, 1.5 * _figure.Unit);
+        _figure.Add(new PathMark("curve", "curve", [points]) { Stroke = Ink.Text, StrokeWidth = width });
+        _figure.Obstacles.AddRun(points);
+        if (_figure.IsMiniature || _position || _count > MostDots || Band < 12)
+        {
+            return;
+        }
+        double radius = 3 * _figure.Unit;
+        for (int row = 0; row < _count; row++)
+        {
+            double x = X(row + 1), y = _shares.At(_readings.ShareAfter(row + 1)!.Value.ToDouble());
+            _figure.Add(new PathMark($"point-{_division.Parts[row].Key}", "point", [Circle(x, y, radius)]) { Fill = Ink.Paper, Stroke = Ink.Text, StrokeWidth = Math.Max(1.2, 1.3 * _figure.Unit), Row = row, Part = _division.Parts[row].Key });
+            _figure.Obstacles.Add(new Box(x - radius - 1, y - radius - 1, 2 * radius + 2, 2 * radius + 2));
+        }
+    }
+
+    private static double[] Circle(double x, double y, double radius)
+    {
+        const int corners = 20;
+        var points = new double[corners * 2 + 2];
+        for (int i = 0; i <= corners; i++)
+        {
+            double angle = i * 2 * Math.PI / corners;
+            points[2 * i] = FigureBuilder.Round(x + radius * Math.Cos(angle));
+            points[2 * i + 1] = FigureBuilder.Round(y + radius * Math.Sin(angle));
+        }
+        return points;
+    }
+
+    private void DrawCuts()
+    {
+        StudyWords words = StudyWords.Of(_division);
+        var placed = new List<Action>();
+        for (int i = 0; i < _readings.Cuts.Count; i++)
+        {
+            CutReading reading = _readings.Cuts[i];
+            CutFinish finish = i < _figure.Finish.Cuts.Length ? _figure.Finish.Cuts[i] : new CutFinish();
+            (double x, double y)? anchor = DrawCut(i, reading, finish);
+            if (anchor is { } at)
+            {
+                int index = i;
+                placed.Add(() => PutCutWords(index, reading, finish, at.x, at.y, words));
+            }
+        }
+        // Lines first, so that no words are put where another cut's line runs.
+        placed.ForEach(place => place());
+    }
+
+    private static readonly double[] Dashes = [4, 3];
+
+    /// <summary>Draws the lines and the handle of a cut, and returns where they meet the curve.</summary>
+    private (double X, double Y)? DrawCut(int index, CutReading reading, CutFinish finish)
+    {
+        double bottom = _shares.At(0);
+        double x, y;
+        Edit edit;
+        if (reading.Cut.Share is { } share)
+        {
+            y = _shares.At(share.ToDouble());
+            if (reading.PartsNeeded is null && _division.WholeAt(0).IsZero)
+            {
+                return null;
+            }
+            x = reading.PartsNeeded is { } needed ? _position ? CrossingAt(share.ToFraction(), (int)needed) : X(needed) : _plot.X;
+            edit = new Edit($"form.cuts[{index}].share", "drag-y")
+            {
+                FromPixel = _shares.At(0), ToPixel = _shares.At(1), FromValue = 0, ToValue = 1, Least = 0.01, Most = 1, Step = 0.01,
+                Value = share.ToDouble(), Name = "cut at a share",
+            };
+            double from = finish.Across ? _plot.X : x;
+            Guide($"cut-{index}-level", from, y, _plot.Right, y);
+            if (reading.PartsNeeded is not null)
+            {
+                Guide($"cut-{index}-drop", x, y, x, bottom);
+            }
+            Handle(index, _plot.Right - 3 * _figure.Unit, y, 6 * _figure.Unit, 16 * _figure.Unit, edit);
+            return (x, y);
+        }
+        double position = reading.Cut.Position?.ToDouble() ?? Math.Min(reading.Cut.Count!.Value, _count) / (double)_count;
+        x = _plot.X + position * _plot.Width;
+        if (reading.ShareReached is not { } reached)
+        {
+            return null;
+        }
+        y = _shares.At(reached.ToDouble());
+        edit = reading.Cut.Position is not null
+            ? new Edit($"form.cuts[{index}].position", "drag-x")
+            {
+                FromPixel = _plot.X, ToPixel = _plot.Right, FromValue = 0, ToValue = 1, Least = 0.01, Most = 1, Step = 0.01, Value = position, Name = "cut along the parts",
+            }
+            : new Edit($"form.cuts[{index}].count", "drag-x")
+            {
+                FromPixel = _plot.X, ToPixel = _plot.Right, FromValue = 0, ToValue = _count, Least = 1, Most = _count, Step = 1, Value = reading.Cut.Count!.Value, Name = "cut after a number of parts",
+            };
+        Guide($"cut-{index}-drop", x, finish.Across ? _plot.Y : y, x, bottom);
+        if (finish.Across)
+        {
+            Guide($"cut-{index}-level", x, y, _plot.Right, y);
+        }
+        Handle(index, x, bottom, 16 * _figure.Unit, 6 * _figure.Unit, edit);
+        return (x, y);
+    }
+
+    private double CrossingAt(Fraction share, int needed)
+    {
+        double before = _readings.ShareAfter(needed - 1)!.Value.ToDouble(), after = _readings.ShareAfter(needed)!.Value.ToDouble();
+        double part = after == before ? 1 : (share.ToDouble() - before) / (after - before);
+        return X(needed - 1 + part);
+    }
+
+    private void Guide(string id, double ax, double ay, double bx, double by)
+    {
+        _figure.Line(id, "cut", ax, ay, bx, by, Ink.Cut, Math.Max(1, 1.2 * _figure.Unit), [.. Dashes.Select(dash => dash * Math.Max(1, _figure.Unit))]);
+        _figure.Obstacles.AddLine(ax, ay, bx, by);
+    }
+
+    private void Handle(int index, double x, double y, double width, double height, Edit edit) =>
+        _figure.Add(new RectMark($"cut-{index}-handle", "handle", FigureBuilder.Round(x - width / 2), FigureBuilder.Round(y - height / 2), width, height, Ink.Cut) { Edit = edit });
+
+    /// <summary>The cut's words, beside its lines where nothing is in the way: first to the right of the drop, below the level.</summary>
+    private void PutCutWords(int index, CutReading reading, CutFinish finish, double x, double y, StudyWords words)
+    {
+        (string first, string more) = ParetoForm.ReadingWords(reading, _readings, words, _division.Study.Rounding.Decimals);
+        if (finish.Words is not null)
+        {
+            (first, more) = (finish.Words, "");
+        }
+        Font strong = _figure.Strong, small = _figure.Small;
+        double unit = _figure.Unit;
+        double width = Math.Max(_figure.TextWidth(first, strong), more.Length > 0 ? _figure.TextWidth(more, small) : 0);
+        double height = more.Length > 0 ? small.LineHeight + strong.CapHeight + small.Descent : strong.CapHeight + small.Descent;
+        if (finish.Moved.Length == 2)
+        {
+            double toX = Math.Clamp(x + 10 * unit + finish.Moved[0].ToDouble() / 100 * _plot.Width, 4, Math.Max(4, _figure.Width - width - 4));
+            double toY = Math.Clamp(y + 14 * unit + finish.Moved[1].ToDouble() / 100 * _plot.Height, 4, _figure.Height - height - 4);
+            Write(new Box(toX, toY, width, height));
+            return;
+        }
+        Box? place = Places(x, y, width, height).Where(box => Room.Contains(box)).Select(box => (Box?)box)
+            .FirstOrDefault(box => _figure.Obstacles.IsFree(box!.Value, 3 * unit) && !CoversBars(box.Value));
+        if (place is null && more.Length > 0)
+        {
+            more = "";
+            width = _figure.TextWidth(first, strong);
+            height = strong.CapHeight + small.Descent;
+            place = Places(x, y, width, height).Where(box => Room.Contains(box)).Select(box => (Box?)box)
+                .FirstOrDefault(box => _figure.Obstacles.IsFree(box!.Value, 2) && !CoversBars(box.Value));
+        }
+        if (place is { } found)
+        {
+            Write(found);
+        }
+
+        void Write(Box box)
+        {
+            var edit = new Edit($"finish.cuts[{index}]", "move") { FromValue = 0, ToValue = 100, FromPixel = _plot.Width, ToPixel = _plot.Height, Name = "words of the cut" };
+            _figure.Put(_figure.Text($"cut-{index}-words", "cut-words", box.X, box.Y + strong.CapHeight, "start", first, strong, Ink.Cut) with { Edit = edit });
+            if (more.Length > 0)
+            {
+                _figure.Put(_figure.Text($"cut-{index}-more", "cut-words", box.X, box.Y + strong.CapHeight + small.LineHeight, "start", more, small, Ink.Cut));
+            }
+        }
+    }
+
+    private Box Room => new(_plot.X + 2, _plot.Y - _figure.Small.LineHeight, _plot.Width - 4, _plot.Height + _figure.Small.LineHeight - 2);
+
+    private IEnumerable<Box> Places(double x, double y, double width, double height)
+    {
+        double gap = 10 * _figure.Unit;
+        yield return new Box(x + gap, y + gap, width, height);
+        yield return new Box(x + gap, y - gap - height, width, height);
+        for (int step = 1; step <= 12; step++)
+        {
+            double down = y + gap + step * height * 0.8;
+            yield return new Box(x + gap, down, width, height);
+        }
+        yield return new Box(x - gap - width, y - gap - height, width, height);
+        for (int step = 0; step <= 10; step++)
+        {
+            yield return new Box(x + gap + step * 40, y + gap + step * height * 0.5, width, height);
+            yield return new Box(x - gap - width, y + gap + step * height, width, height);
+            yield return new Box(_plot.Right - width - gap * 1.5, y + gap + step * height, width, height);
+            yield return new Box(_plot.X + gap, y - gap - height - step * height, width, height);
+        }
+        for (double row = _plot.Bottom - height - gap; row > _plot.Y; row -= height)
+        {
+            yield return new Box(_plot.Right - width - gap * 2, row, width, height);
+            yield return new Box(_plot.CentreX - width / 2, row, width, height);
+        }
+    }
+
+    private bool CoversBars(Box box)
+    {
+        if (_position && _count > MostSeparateBars)
+        {
+            return false;
+        }
+        int first = Math.Clamp((int)((box.X - _plot.X) / Band), 0, _count - 1), last = Math.Clamp((int)((box.Right - _plot.X) / Band), 0, _count - 1);
+        double zero = _amounts.At(0);
+        for (int row = first; row <= last; row++)
+        {
+            double top = _amounts.At(Value(row));
+            double highest = Math.Min(top, zero) - _figure.Small.LineHeight;
+            if (box.Bottom > highest && box.Y < Math.Max(top, zero))
+            {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private void DrawLabels()
+    {
+        LabelText what = _figure.Finish.Labels;
+        if (what == LabelText.None || _count > MostSeparateBars || _position)
+        {
+            return;
+        }
+        Font font = _figure.Small;
+        WorkingColumn shown = _workings["shownShare"];
+        int decimals = _division.Study.Rounding.Decimals;
+        for (int row = 0; row < _count; row++)
+        {
+            if (!IsDrawn(row))
+            {
+                continue;
+            }
+            string share = shown.Exact(row) is { } percent ? NumberText.Rounded(percent, decimals, _figure.Finish.TrimZeros) : NumberText.Dash;
+            string amount = NumberText.Exact(_division.Decimal(_division.Amount(row)));
+            string text = what switch { LabelText.Amount => amount, LabelText.Both => $"{amount} · {share}", _ => share };
+            double x = X(row + 0.5);
+            double top = _amounts.At(Value(row)), zero = _amounts.At(0);
+            bool negative = Value(row) < 0;
+            double width = _figure.TextWidth(text, font);
+            if (width > Band + 4)
+            {
+                continue;
+            }
+            string id = $"label-{_division.Parts[row].Key}";
+            TextMark Place(double y, string anchor, double at, string ink) =>
+                _figure.Text(id, "label", at, y, anchor, text, font, ink) with { Row = row, Part = _division.Parts[row].Key };
+            var places = new List<TextMark>
+            {
+                negative ? Place(top + font.CapHeight + 5 * _figure.Unit, "middle", x, Ink.Text) : Place(top - 5 * _figure.Unit, "middle", x, Ink.Text),
+            };
+            double inside = Math.Abs(zero - top);
+            if (inside > font.LineHeight * 1.3)
+            {
+                string ink = _workings["class"].Text(row) == "A" ? Ink.OnFill : Ink.Text;
+                double gap = Math.Min(Band * 0.22, 22 * _figure.Unit) / 2 + 4 * _figure.Unit;
+                places.Add(Place(Math.Min(top, zero) + font.CapHeight + 6 * _figure.Unit, "start", X(row) + gap, ink));
+                places.Add(Place(Math.Min(top, zero) + font.CapHeight + 6 * _figure.Unit, "middle", x, ink));
+                places.Add(Place(Math.Max(top, zero) - 6 * _figure.Unit, "end", X(row + 1) - gap, ink));
+            }
+            _figure.PutWhereFree(places, 1.5);
+        }
+    }
+}

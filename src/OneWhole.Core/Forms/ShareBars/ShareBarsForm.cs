@@ -1,0 +1,84 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.ShareBars;
+
+/// <summary>Which way bars grow.</summary>
+public enum Lay
+{
+    Sideways,
+    Upright,
+}
+
+/// <summary>The share bars' members.</summary>
+public sealed record ShareBarsMembers
+{
+    public Lay Lay { get; init; }
+
+    public static ObjectShape<ShareBarsMembers> Shape { get; } = new ObjectShape<ShareBarsMembers>("share bars", () => new ShareBarsMembers())
+        .Has("lay", new ChoiceShape<Lay>(("upright", Lay.Upright), ("sideways", Lay.Sideways)), members => members.Lay, (members, value) => members with { Lay = value }, "which way bars grow");
+}
+
+/// <summary>One bar a part, with its share and its amount each in a place of its own.</summary>
+public sealed class ShareBarsForm : Form<ShareBarsMembers>
+{
+    public override string Kind => "sharebars";
+
+    public override string Name => "Share bars";
+
+    protected override ObjectShape<ShareBarsMembers> Members => ShareBarsMembers.Shape;
+
+    protected override ShareBarsMembers Default => new();
+
+    public override FormWorkings Compute(Division division)
+    {
+        var columns = new StandardColumns(division);
+        TieOutLine? ties = columns.Ties();
+        return new FormWorkings([columns.Part(), columns.Value(), columns.Rank(), columns.Share(), columns.ShownShare()], columns.Shown)
+        {
+            Shown = columns.Shown,
+            TieOut = ties is null ? [] : [ties],
+        };
+    }
+
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings)
+    {
+        Lay lay = Of(study).Lay;
+        yield return new Phrase("lay",
+        [
+            new Token(", bars "),
+            new Token(lay == Lay.Sideways ? "sideways" : "upright")
+            {
+                Path = "form.lay",
+                Control = "options",
+                Ask = "Which way do bars grow?",
+                Options = () =>
+                [
+                    new Option("sideways", "form.lay", "sideways", lay == Lay.Sideways) { Detail = "names at the left: room for long ones" },
+                    new Option("upright", "form.lay", "upright", lay == Lay.Upright) { Detail = "names below" },
+                ],
+            },
+        ]);
+    }
+
+    public override Unsuitable? Suits(WorkingsResult workings) =>
+        workings.Division.IsEmpty || workings.Division.WholeAt(0).IsZero ? new Unsuitable("the whole is 0", null) : null;
+
+    public override Domains Domains(WorkingsResult workings)
+    {
+        double least = 0, most = 0;
+        for (int row = 0; row < workings.RowCount; row++)
+        {
+            double share = workings["share"].Number(row) ?? 0;
+            least = Math.Min(least, share);
+            most = Math.Max(most, share);
+        }
+        return new Domains(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, most > 0 ? Ticks.RoundUp(most, 5) : least < 0 ? 0 : 1);
+    }
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
+        new ShareBarsLayout(workings, domains, figure).Draw(Of(workings.Division.Study).Lay);
+}

@@ -1,0 +1,200 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.ShareBars;
+
+/// <summary>Lays share bars out, sideways or upright. Every bar is labelled, so there is neither axis nor grid.</summary>
+internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, FigureBuilder figure)
+{
+    private const int MostSeparateBars = 500;
+
+    private readonly Division _division = workings.Division;
+    private readonly WorkingColumn _shares = workings["share"];
+    private readonly WorkingColumn _shown = workings["shownShare"];
+
+    public void Draw(Lay lay)
+    {
+        if (lay == Lay.Sideways)
+        {
+            Sideways();
+        }
+        else
+        {
+            Upright();
+        }
+    }
+
+    private int[] Rows() => [.. Enumerable.Range(0, workings.RowCount).Where(row => figure.Finish.DrawFolded || _division.Parts[row].Kind != EntryKind.Folded)];
+
+    private string Fill(int row)
+    {
+        Entry part = _division.Parts[row];
+        return figure.Colour(part.Label, part.Kind == EntryKind.Folded || part.IsBlank ? Ink.ClassC : Ink.ClassA);
+    }
+
+    private string ShareText(int row) => _shown.Exact(row) is { } percent
+        ? NumberText.Rounded(percent, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros) + " %"
+        : NumberText.Dash;
+
+    private string AmountText(int row) => NumberText.Exact(_division.Decimal(_division.Amount(row)));
+
+    private bool HasShares => figure.Finish.Labels is not (LabelText.Amount or LabelText.None);
+
+    private bool HasAmounts => figure.Finish.Labels is not (LabelText.Share or LabelText.None);
+
+    private void Sideways()
+    {
+        int[] rows = Rows();
+        Box room = figure.Plot;
+        Font font = figure.Small;
+        double unit = figure.Unit, gap = 10 * unit;
+        double band = Math.Min(room.Height / Math.Max(1, rows.Length), 46 * unit);
+        int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / band));
+        bool labelled = !figure.IsMiniature && every <= 60;
+        double names = 0, shares = 0, amounts = 0;
+        if (labelled)
+        {
+            int[] named = [.. rows.Where((_, i) => i % every == 0)];
+            names = Math.Min(room.Width * 0.36, named.Max(row => figure.TextWidth(_division.Parts[row].Label, font))) + gap;
+            shares = HasShares ? named.Max(row => figure.TextWidth(ShareText(row), figure.Strong)) + gap : 0;
+            amounts = HasAmounts ? named.Max(row => figure.TextWidth(AmountText(row), font)) + gap : 0;
+            if (room.Width - names - shares - amounts < room.Width * 0.25)
+            {
+                amounts = 0;
+            }
+        }
+        Box plot = room.Inset(names, 0, shares + amounts, 0);
+        if (plot.Width < 4)
+        {
+            plot = new Box(plot.X, plot.Y, 4, plot.Height);
+        }
+        var scale = new Scale(domains.Least, domains.Most, plot.X, plot.Right);
+        double zero = scale.At(0);
+        double bar = figure.IsMiniature ? band * 0.7 : Math.Min(band * 0.68, 30 * unit);
+        if (rows.Length > MostSeparateBars || band < 1)
+        {
+            Merged(rows, plot, scale, zero, "y");
+        }
+        for (int i = 0; i < rows.Length; i++)
+        {
+            int row = rows[i];
+            double centre = plot.Y + (i + 0.5) * band;
+            string key = _division.Parts[row].Key;
+            double end = scale.At(_shares.Number(row) ?? 0);
+            if (rows.Length <= MostSeparateBars && band >= 1)
+            {
+                figure.Add(new RectMark($"bar-{key}", "bar", FigureBuilder.Round(Math.Min(zero, end)), FigureBuilder.Round(centre - bar / 2),
+                    FigureBuilder.Round(Math.Abs(end - zero)), FigureBuilder.Round(bar), Fill(row)) { Row = row, Part = key });
+            }
+            if (!labelled || i % every != 0)
+            {
+                continue;
+            }
+            string name = _division.Parts[row].Label, shown = TextFit.Shorten(figure.Measurer, name, font, names - gap);
+            double y = centre + font.CapHeight / 2;
+            figure.Put(figure.Text($"name-{key}", "name", room.X + names - gap, y, "end", shown, font, Ink.Text) with { Row = row, Part = key, Full = shown == name ? null : name });
+            if (shares > 0)
+            {
+                figure.Put(figure.Text($"share-{key}", "label", plot.Right + shares, y, "end", ShareText(row), figure.Strong, Ink.Text) with { Row = row, Part = key });
+            }
+            if (amounts > 0)
+            {
+                figure.Put(figure.Text($"amount-{key}", "label", plot.Right + shares + amounts, y, "end", AmountText(row), font, Ink.Quiet) with { Row = row, Part = key });
+            }
+        }
+        double bottom = plot.Y + band * rows.Length;
+        figure.Line("baseline", "baseline", zero, plot.Y, zero, bottom, Ink.Quiet, figure.IsMiniature ? 0.75 : 1);
+    }
+
+    private void Upright()
+    {
+        int[] rows = Rows();
+        Box room = figure.Plot;
+        Font font = figure.Small;
+        double unit = figure.Unit;
+        double band = Math.Min(room.Width / Math.Max(1, rows.Length), 160 * unit);
+        string[] labels = [.. rows.Select(row => _division.Parts[row].Label)];
+        bool labelled = !figure.IsMiniature && rows.Length <= MostSeparateBars;
+        Axes.Names fitted = figure.IsMiniature ? new Axes.Names(Axes.NameSetting.None, 0, [], 1) : Axes.Fit(figure, labels, band, room.Height * 0.34);
+        double lines = (HasShares ? 1 : 0) + (HasAmounts ? 1 : 0);
+        double above = labelled ? lines * font.LineHeight + 6 * unit : 0;
+        double below = fitted.Height > 0 ? fitted.Height + 10 * unit : 2;
+        bool negatives = domains.Least < 0;
+        Box plot = room.Inset(0, above, 0, below + (negatives && labelled ? above : 0));
+        plot = plot with { Width = band * rows.Length };
+        var scale = new Scale(domains.Least, domains.Most, plot.Bottom, plot.Y);
+        double zero = scale.At(0);
+        if (rows.Length > MostSeparateBars || band < 1)
+        {
+            Merged(rows, plot, scale, zero, "x");
+        }
+        for (int i = 0; i < rows.Length && rows.Length <= MostSeparateBars && band >= 1; i++)
+        {
+            int row = rows[i];
+            string key = _division.Parts[row].Key;
+            double top = scale.At(_shares.Number(row) ?? 0), width = Math.Min(band * 0.72, 90 * unit), x = plot.X + (i + 0.5) * band;
+            figure.Add(new RectMark($"bar-{key}", "bar", FigureBuilder.Round(x - width / 2), FigureBuilder.Round(Math.Min(top, zero)),
+                FigureBuilder.Round(width), FigureBuilder.Round(Math.Abs(zero - top)), Fill(row)) { Row = row, Part = key });
+            if (labelled)
+            {
+                UprightLabels(row, key, x, top, zero, band);
+            }
+        }
+        if (fitted.Setting != Axes.NameSetting.None)
+        {
+            Axes.Under(figure, fitted, labels, [.. rows.Select(row => _division.Parts[row].Key)], plot, plot.Bottom + (negatives && labelled ? above : 0));
+        }
+        figure.Line("baseline", "baseline", plot.X, zero, plot.Right, zero, Ink.Quiet, figure.IsMiniature ? 0.75 : 1);
+    }
+
+    private void UprightLabels(int row, string key, double x, double top, double zero, double band)
+    {
+        Font font = figure.Small, strong = figure.Strong;
+        double unit = figure.Unit;
+        bool down = top > zero;
+        double y = down ? top + font.CapHeight + 6 * unit : top - 6 * unit;
+        double step = down ? font.LineHeight : -font.LineHeight;
+        string amount = AmountText(row), share = ShareText(row);
+        if (HasAmounts && figure.TextWidth(amount, font) < band - 2)
+        {
+            figure.PutWhereFree([figure.Text($"amount-{key}", "label", x, y, "middle", amount, font, Ink.Quiet) with { Row = row, Part = key }]);
+            y += step;
+        }
+        if (HasShares && figure.TextWidth(share, strong) < band - 2)
+        {
+            figure.PutWhereFree([figure.Text($"share-{key}", "label", x, y, "middle", share, strong, Ink.Text) with { Row = row, Part = key }]);
+        }
+    }
+
+    /// <summary>Neighbours narrower than a pixel, as one stepped area; hit by place.</summary>
+    private void Merged(int[] rows, Box plot, Scale scale, double zero, string axis)
+    {
+        bool upright = axis == "x";
+        double from = upright ? plot.X : plot.Y, length = upright ? plot.Width : plot.Height;
+        var run = new List<double>();
+        void Add(double along, double across) => run.AddRange(upright ? [FigureBuilder.Round(along), FigureBuilder.Round(across)] : [FigureBuilder.Round(across), FigureBuilder.Round(along)]);
+        Add(from, zero);
+        double pixel = from, extreme = zero;
+        for (int i = 0; i < rows.Length; i++)
+        {
+            double at = from + i * length / rows.Length, end = scale.At(_shares.Number(rows[i]) ?? 0);
+            if (at - pixel >= 1)
+            {
+                Add(pixel, extreme);
+                Add(at, extreme);
+                pixel = at;
+                extreme = end;
+            }
+            else if (Math.Abs(end - zero) > Math.Abs(extreme - zero))
+            {
+                extreme = end;
+            }
+        }
+        Add(pixel, extreme);
+        Add(from + length, extreme);
+        Add(from + length, zero);
+        figure.Add(new PathMark("bars", "bar", [run]) { Fill = Ink.ClassA, StrokeWidth = 0, Strip = new RowStrip(axis, from, from + length, rows.Length) });
+    }
+}

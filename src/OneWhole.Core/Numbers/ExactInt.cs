@@ -1,0 +1,170 @@
+using System.Numerics;
+using System.Runtime.CompilerServices;
+
+namespace OneWhole.Core.Numbers;
+
+/// <summary>
+/// An integer of any size that costs no more than a <see cref="long"/> while it fits into one.
+/// Amounts are counted in units of their column's scale, so nearly all of them fit; a column that holds
+/// 1e308 still adds up without a residue.
+/// </summary>
+public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
+{
+    // _large is zero exactly when the value fits a long; then _small is the value.
+    private readonly long _small;
+    private readonly BigInteger _large;
+
+    public ExactInt(long value)
+    {
+        _small = value;
+        _large = BigInteger.Zero;
+    }
+
+    public ExactInt(BigInteger value)
+    {
+        if (value >= long.MinValue && value <= long.MaxValue)
+        {
+            _small = (long)value;
+            _large = BigInteger.Zero;
+        }
+        else
+        {
+            _small = 0;
+            _large = value;
+        }
+    }
+
+    public ExactInt(Int128 value)
+        : this(value >= long.MinValue && value <= long.MaxValue ? (long)value : 0)
+    {
+        if (value < long.MinValue || value > long.MaxValue)
+        {
+            _large = value;
+        }
+    }
+
+    public static ExactInt Zero => default;
+
+    public static ExactInt One => new(1L);
+
+    /// <summary>Whether the value fits a <see cref="long"/>.</summary>
+    public bool IsSmall
+    {
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        get => _large.IsZero;
+    }
+
+    /// <summary>The value as a <see cref="long"/>; only meaningful where <see cref="IsSmall"/> holds.</summary>
+    public long Small => _small;
+
+    public int Sign => IsSmall ? Math.Sign(_small) : _large.Sign;
+
+    public bool IsZero => IsSmall && _small == 0;
+
+    public BigInteger ToBigInteger() => IsSmall ? _small : _large;
+
+    public static implicit operator ExactInt(long value) => new(value);
+
+    public static ExactInt operator +(ExactInt a, ExactInt b)
+    {
+        if (a.IsSmall && b.IsSmall)
+        {
+            long sum = unchecked(a._small + b._small);
+            if (((a._small ^ sum) & (b._small ^ sum)) >= 0)
+            {
+                return new ExactInt(sum);
+            }
+        }
+        return new ExactInt(a.ToBigInteger() + b.ToBigInteger());
+    }
+
+    public static ExactInt operator -(ExactInt a) =>
+        a.IsSmall && a._small != long.MinValue ? new ExactInt(-a._small) : new ExactInt(-a.ToBigInteger());
+
+    public static ExactInt operator -(ExactInt a, ExactInt b) => a + -b;
+
+    public static ExactInt operator *(ExactInt a, ExactInt b)
+    {
+        if (a.IsSmall && b.IsSmall)
+        {
+            return new ExactInt((Int128)a._small * b._small);
+        }
+        return new ExactInt(a.ToBigInteger() * b.ToBigInteger());
+    }
+
+    /// <summary>The quotient rounded towards minus infinity, and what remains (0 ≤ remainder &lt; divisor for a divisor above 0).</summary>
+    /// <exception cref="DivideByZeroException">The divisor is 0.</exception>
+    public static (ExactInt Quotient, ExactInt Remainder) FloorDivide(ExactInt dividend, ExactInt divisor)
+    {
+        if (dividend.IsSmall && divisor.IsSmall && dividend._small != long.MinValue)
+        {
+            (long quotient, long remainder) = Math.DivRem(dividend._small, divisor._small);
+            if (remainder != 0 && (remainder < 0) != (divisor._small < 0))
+            {
+                quotient--;
+                remainder += divisor._small;
+            }
+            return (quotient, remainder);
+        }
+        BigInteger d = divisor.ToBigInteger();
+        BigInteger q = BigInteger.DivRem(dividend.ToBigInteger(), d, out BigInteger r);
+        if (!r.IsZero && (r.Sign < 0) != (d.Sign < 0))
+        {
+            q -= 1;
+            r += d;
+        }
+        return (new ExactInt(q), new ExactInt(r));
+    }
+
+    public ExactInt Abs() => Sign < 0 ? -this : this;
+
+    /// <summary>Compares a·b with c·d without rounding.</summary>
+    public static int CompareProducts(ExactInt a, ExactInt b, ExactInt c, ExactInt d)
+    {
+        if (a.IsSmall && b.IsSmall && c.IsSmall && d.IsSmall)
+        {
+            return ((Int128)a._small * b._small).CompareTo((Int128)c._small * d._small);
+        }
+        return (a.ToBigInteger() * b.ToBigInteger()).CompareTo(c.ToBigInteger() * d.ToBigInteger());
+    }
+
+    public int CompareTo(ExactInt other) =>
+        IsSmall && other.IsSmall ? _small.CompareTo(other._small) : ToBigInteger().CompareTo(other.ToBigInteger());
+
+    public bool Equals(ExactInt other) => _small == other._small && _large.Equals(other._large);
+
+    public override bool Equals(object? obj) => obj is ExactInt other && Equals(other);
+
+    public override int GetHashCode() => HashCode.Combine(_small, _large);
+
+    public static bool operator ==(ExactInt a, ExactInt b) => a.Equals(b);
+
+    public static bool operator !=(ExactInt a, ExactInt b) => !a.Equals(b);
+
+    public static bool operator <(ExactInt a, ExactInt b) => a.CompareTo(b) < 0;
+
+    public static bool operator >(ExactInt a, ExactInt b) => a.CompareTo(b) > 0;
+
+    public static bool operator <=(ExactInt a, ExactInt b) => a.CompareTo(b) <= 0;
+
+    public static bool operator >=(ExactInt a, ExactInt b) => a.CompareTo(b) >= 0;
+
+    public override string ToString() => IsSmall ? _small.ToString() : _large.ToString();
+
+    /// <summary>10 to the power of <paramref name="exponent"/> (0 or above).</summary>
+    public static ExactInt PowerOfTen(int exponent) =>
+        exponent <= 18 ? new ExactInt(SmallPowers[exponent]) : new ExactInt(BigInteger.Pow(10, exponent));
+
+    private static readonly long[] SmallPowers = MakePowers();
+
+    private static long[] MakePowers()
+    {
+        var powers = new long[19];
+        powers[0] = 1;
+        for (int i = 1; i < powers.Length; i++)
+        {
+            powers[i] = powers[i - 1] * 10;
+        }
+        return powers;
+    }
+}

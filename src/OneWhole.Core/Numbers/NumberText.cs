@@ -1,0 +1,59 @@
+namespace OneWhole.Core.Numbers;
+
+/// <summary>Numbers as they are printed for people: a point for decimals, commas between thousands, a true minus.</summary>
+public static class NumberText
+{
+    /// <summary>What is printed where there is no value.</summary>
+    public const string Dash = "–";
+
+    /// <summary>All digits of an exact decimal: "4,821.5".</summary>
+    public static string Exact(ExactDecimal value) => Group(value.ToString());
+
+    /// <summary>Rounded to so many decimals, halves away from zero.</summary>
+    public static string Rounded(Fraction value, int decimals, bool trimZeros = false)
+    {
+        ExactInt units = (value * new Fraction(ExactInt.PowerOfTen(decimals))).Round();
+        string text = ExactDecimal.Format(units, decimals);
+        if (trimZeros && decimals > 0)
+        {
+            text = text.TrimEnd('0').TrimEnd('.');
+        }
+        return Group(text);
+    }
+
+    /// <summary>A share in percent, with the sign: "82.4 %".</summary>
+    public static string Percent(Fraction? share, int decimals, bool trimZeros = false) =>
+        share is null ? Dash : Rounded(share.Value * 100, decimals, trimZeros) + " %";
+
+    /// <summary>A share with as many decimals as were written, at most so many: 0.8 is "80 %".</summary>
+    public static string PlainPercent(ExactDecimal share)
+    {
+        var percent = new ExactDecimal(share.Units * 100, share.Scale);
+        return Exact(percent) + " %";
+    }
+
+    public static string Count(long count) => Group(count.ToString(System.Globalization.CultureInfo.InvariantCulture));
+
+    private static string Group(string plain)
+    {
+        bool negative = plain.StartsWith('-');
+        string digits = negative ? plain[1..] : plain;
+        int point = digits.IndexOf('.');
+        string whole = point < 0 ? digits : digits[..point];
+        if (whole.Length > 3)
+        {
+            int head = whole.Length % 3;
+            var parts = new List<string>();
+            if (head > 0)
+            {
+                parts.Add(whole[..head]);
+            }
+            for (int at = head; at < whole.Length; at += 3)
+            {
+                parts.Add(whole.Substring(at, 3));
+            }
+            digits = string.Join(',', parts) + (point < 0 ? "" : digits[point..]);
+        }
+        return negative ? "−" + digits : digits;
+    }
+}

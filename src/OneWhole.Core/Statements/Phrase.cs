@@ -1,0 +1,50 @@
+namespace OneWhole.Core.Statements;
+
+/// <summary>One piece of the sentence: plain text, or a word that can be changed.</summary>
+/// <param name="Text">As it reads.</param>
+public sealed record Token(string Text)
+{
+    /// <summary>The place in the study that the word stands for ("whole"); null for plain text.</summary>
+    public string? Path { get; init; }
+
+    /// <summary>How it is changed: "options", "number", "percent", "text", "labels".</summary>
+    public string? Control { get; init; }
+
+    /// <summary>What to ask ("What is 100 %?").</summary>
+    public string? Ask { get; init; }
+
+    /// <summary>Makes the choices; called only when the word is opened.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public Func<IReadOnlyList<Option>>? Options { get; init; }
+
+    /// <summary>The value now, for a control that starts from it.</summary>
+    public System.Text.Json.Nodes.JsonNode? Value { get; init; }
+}
+
+/// <summary>One choice of a changeable word.</summary>
+/// <param name="Text">Its name.</param>
+/// <param name="Path">The place in the study that it sets.</param>
+/// <param name="Value">What it sets there; null takes the member out.</param>
+/// <param name="Chosen">Whether it holds now.</param>
+public sealed record Option(string Text, string Path, System.Text.Json.Nodes.JsonNode? Value, bool Chosen)
+{
+    /// <summary>What the choice would mean, in numbers.</summary>
+    public string? Detail { get; init; }
+
+    /// <summary>A number at the right ("6 wholes").</summary>
+    public string? Note { get; init; }
+
+    /// <summary>Asks for a number or a text before it can be set: "number", "percent", "text".</summary>
+    public string? Asks { get; init; }
+}
+
+/// <summary>A run of tokens. A clause that can be dropped says which member of the study goes with it.</summary>
+/// <param name="Id">Stable within the statement.</param>
+/// <param name="Tokens">Its words.</param>
+public sealed record Phrase(string Id, IReadOnlyList<Token> Tokens)
+{
+    /// <summary>The place in the study that is taken out when the clause is dropped; null where it can't be.</summary>
+    public string? Drop { get; init; }
+
+    public string Text => string.Concat(Tokens.Select(token => token.Text));
+}

@@ -1,0 +1,143 @@
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Statements;
+
+/// <summary>Writes a column's rule in words, and a cell's arithmetic in numbers, from the one expression.</summary>
+public sealed class RuleWords(WorkingsResult workings)
+{
+    private readonly Division _division = workings.Division;
+
+    private string LabelOf(string key) => workings.Find(key)?.Label ?? key;
+
+    private string WholeText(int? row)
+    {
+        if (row is { } at)
+        {
+            return NumberText.Exact(_division.Decimal(_division.Whole(at)));
+        }
+        return _division.WholeOf switch
+        {
+            WholeOf.Group => "the group's total",
+            WholeOf.Part => "the part's total",
+            _ => NumberText.Exact(_division.Decimal(_division.ReadingWhole)),
+        };
+    }
+
+    /// <summary>"minutes ÷ 4,821".</summary>
+    public string Of(WorkingColumn column) => Words(column.Rule);
+
+    private string Words(Rule rule) => rule switch
+    {
+        Rule.Given given => given.Words,
+        Rule.Cell cell => LabelOf(cell.Key),
+        Rule.TheWhole => WholeText(null),
+        Rule.PartCount => NumberText.Count(_division.PartCount),
+        Rule.RowNumber => "place in the order",
+        Rule.Constant constant => NumberText.Exact(ExactDecimal.FromDouble(constant.Value)),
+        Rule.Divide divide => $"{Term(divide.Dividend)} ÷ {Term(divide.Divisor)}",
+        Rule.Multiply multiply => $"{Term(multiply.First)} × {Term(multiply.Second)}",
+        Rule.Add add => $"{Words(add.First)} + {Words(add.Second)}",
+        Rule.Subtract subtract => $"{Words(subtract.First)} − {Term(subtract.Second)}",
+        Rule.RunningTotal total => $"{LabelOf(total.Key)} added up from the top{(total.TiesTogether ? ", equal ones in one step" : "")}",
+        Rule.Largest largest => $"largest {LabelOf(largest.Key)} of {largest.Over}",
+        Rule.Rank rank => $"1 for the largest {LabelOf(rank.Key)}; equal ones share a rank",
+        Rule.Shown shown => $"{LabelOf(shown.Key)} in percent, {(shown.Decimals == 1 ? "1 decimal" : $"{shown.Decimals} decimals")}{(shown.Reconciled ? ", rounded so that each whole shows 100" : "")}",
+        Rule.ClassOf classes => $"by the {LabelOf(classes.Key)} {(classes.CrossingIn ? "before the part" : "with the part")}: {ClassWords(classes)}",
+        _ => "",
+    };
+
+    private static string ClassWords(Rule.ClassOf classes)
+    {
+        string sign = classes.CrossingIn ? "below" : "up to";
+        string First(int i) => NumberText.PlainPercent(ExactDecimal.FromDouble(classes.Limits[i]));
+        return classes.Limits.Count == 1 ? $"A {sign} {First(0)}, B the rest" : $"A {sign} {First(0)}, B {sign} {First(1)}, C the rest";
+    }
+
+    private string Term(Rule rule) => rule is Rule.Add or Rule.Subtract ? $"({Words(rule)})" : Words(rule);
+
+    /// <summary>"1,204 ÷ 4,821 = 24.9741 %, shown as 25.0 %": how one cell came about.</summary>
+    public string Arithmetic(WorkingColumn column, int row)
+    {
+        if (column.IsText)
+        {
+            return column.Rule is Rule.ClassOf classes ? ClassArithmetic(classes, column, row) : Words(column.Rule);
+        }
+        if (column.Exact(row) is not { } value)
+        {
+            return _division.Has(row) ? $"no value: {(_division.Whole(row).IsZero ? "the whole is 0" : Words(column.Rule))}" : "no value: there is no such row";
+        }
+        string result = Value(column.Unit, value);
+        string expression = column.Rule switch
+        {
+            Rule.Given given => given.Words,
+            Rule.Rank => Words(column.Rule),
+            Rule.RunningTotal total => RunningArithmetic(total, row),
+            Rule.Shown shown => $"{NumberText.Rounded(workings[shown.Key].Exact(row)!.Value * 100, Math.Max(4, shown.Decimals + 2), true)} %",
+            var rule => Numbers(rule, row),
+        };
+        string text = $"{expression} = {result}";
+        return column.Rule is Rule.Shown ? ShownArithmetic(expression, (Rule.Shown)column.Rule, value, row)
+            : column.Key == "share" && workings.Find("shownShare")?.Exact(row) is { } percent ? $"{text}, shown as {NumberText.Rounded(percent, _division.Study.Rounding.Decimals)} %"
+            : text;
+    }
+
+    private string ShownArithmetic(string exact, Rule.Shown shown, Fraction value, int row)
+    {
+        string result = NumberText.Rounded(value, shown.Decimals);
+        Fraction nearest = workings[shown.Key].Exact(row)!.Value * 100;
+        bool moved = NumberText.Rounded(nearest, shown.Decimals) != result;
+        return $"{exact}, shown as {result} %{(moved ? " so that all make 100" : "")}";
+    }
+
+    private string ClassArithmetic(Rule.ClassOf classes, WorkingColumn column, int row)
+    {
+        if (column.Text(row) is not { } name)
+        {
+            return "no class: the whole is 0";
+        }
+        Fraction? running = workings[classes.Key].Exact(row);
+        if (classes.CrossingIn && running is { } with && workings["share"].Exact(row) is { } share)
+        {
+            running = with - share;
+        }
+        return $"{name}: the running share {(classes.CrossingIn ? "before it" : "with it")} is {NumberText.Percent(running, 2)}; {ClassWords(classes)}";
+    }
+
+    private string RunningArithmetic(Rule.RunningTotal total, int row)
+    {
+        const int most = 6;
+        WorkingColumn column = workings[total.Key];
+        var terms = Enumerable.Range(0, row + 1).Select(at => column.Exact(at) is { } value ? Value(column.Unit, value) : "0").ToList();
+        if (terms.Count > most)
+        {
+            terms = [terms[0], terms[1], "…", terms[^2], terms[^1]];
+        }
+        return string.Join(" + ", terms);
+    }
+
+    private string Numbers(Rule rule, int row) => rule switch
+    {
+        Rule.Cell cell => workings[cell.Key] is var column && column.Exact(row) is { } value ? Value(column.Unit, value) : NumberText.Dash,
+        Rule.TheWhole => WholeText(row),
+        Rule.RowNumber => NumberText.Count(row + 1),
+        Rule.Divide divide => $"{NumberTerm(divide.Dividend, row)} ÷ {NumberTerm(divide.Divisor, row)}",
+        Rule.Multiply multiply => $"{NumberTerm(multiply.First, row)} × {NumberTerm(multiply.Second, row)}",
+        Rule.Add add => $"{Numbers(add.First, row)} + {Numbers(add.Second, row)}",
+        Rule.Subtract subtract => $"{Numbers(subtract.First, row)} − {NumberTerm(subtract.Second, row)}",
+        _ => Words(rule),
+    };
+
+    private string NumberTerm(Rule rule, int row) => rule is Rule.Add or Rule.Subtract ? $"({Numbers(rule, row)})" : Numbers(rule, row);
+
+    /// <summary>A value as the arithmetic prints it.</summary>
+    public string Value(ColumnUnit unit, Fraction value) => unit switch
+    {
+        ColumnUnit.Amount => NumberText.Rounded(value, Math.Max(_division.Scale, 0), trimZeros: true),
+        ColumnUnit.Share => NumberText.Rounded(value * 100, 4, trimZeros: true) + " %",
+        ColumnUnit.Percent => NumberText.Rounded(value, _division.Study.Rounding.Decimals) + " %",
+        ColumnUnit.Count => NumberText.Rounded(value, 0),
+        _ => NumberText.Rounded(value, 4, trimZeros: true),
+    };
+}

@@ -1,0 +1,336 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Statements;
+
+/// <summary>The study in plain English, as tokens: text, and words that can be changed.</summary>
+public sealed class Statement
+{
+    private readonly Table _table;
+    private readonly Study _study;
+    private readonly WorkingsResult? _workings;
+    private readonly StudyWords _words;
+    private readonly List<Phrase> _phrases = [];
+
+    private Statement(Table table, Study study, WorkingsResult? workings)
+    {
+        _table = table;
+        _study = study;
+        _workings = workings;
+        _words = new StudyWords(table, study);
+        Build();
+    }
+
+    public IReadOnlyList<Phrase> Phrases => _phrases;
+
+    /// <summary>The whole sentence.</summary>
+    public string Text => string.Concat(_phrases.Select(clause => clause.Text));
+
+    /// <summary>A title for a study without one: "Minutes by cause".</summary>
+    public string Heading => $"{Capital(CountedWords())} by {ByWords()}";
+
+    public static Statement Of(WorkingsResult workings) => new(workings.Division.Table, workings.Division.Study, workings);
+
+    /// <summary>The statement of a study that can't be computed (yet).</summary>
+    public static Statement Of(Table table, Study study) => new(table, study, null);
+
+    private bool UsesGroups => _study.Groups is not null && _study.Form.Form.Groups != GroupUse.None;
+
+    private string CountedWords() => _study.Value switch
+    {
+        Measure.Rows => _study.Parts is Axis.Columns or null || _study.Groups is Axis.Columns ? "amounts" : $"number of {_words.Rows}",
+        Measure.Distinct => $"number of {_words.Counted}",
+        _ => _words.Counted,
+    };
+
+    private string ByWords() => AxisWords(_study.Parts) + (UsesGroups ? $" and {AxisWords(_study.Groups!)}" : "");
+
+    private string AxisWords(Axis axis) => axis switch
+    {
+        Axis.Labels labels => _table.Find(labels.Column)?.Info.NounOne ?? Nouns.One(labels.Column),
+        Axis.Bands bands => $"bands of {Nouns.Lower(bands.Column)}",
+        Axis.Columns columns => string.Join(", ", columns.Names.Take(4)) + (columns.Names.Length > 4 ? $" and {columns.Names.Length - 4} more columns" : ""),
+        _ => "part",
+    };
+
+    private void Build()
+    {
+        _phrases.Add(new Phrase("counted",
+        [
+            new Token(Capital(CountedWords())) { Path = "value", Control = "options", Ask = "What is counted?", Options = CountedOptions },
+            new Token(" by "),
+            new Token(AxisWords(_study.Parts)) { Path = "parts", Control = "options", Ask = "What are the parts?", Options = () => AxisOptions("parts", _study.Parts) },
+        ]));
+        if (UsesGroups)
+        {
+            _phrases.Add(new Phrase("groups",
+            [
+                new Token(" within each "),
+                new Token(AxisWords(_study.Groups!)) { Path = "groups", Control = "options", Ask = "What are the groups?", Options = () => AxisOptions("groups", _study.Groups) },
+            ]) { Drop = _study.Form.Form.Groups == GroupUse.Required ? null : "groups" });
+        }
+        _phrases.Add(new Phrase("order",
+        [
+            new Token(", "),
+            new Token(OrderWords(_study.Order.Parts ?? _study.Form.Form.PartOrder, _study.Order.ReverseParts)) { Path = "order.parts", Control = "options", Ask = "In which order?", Options = OrderOptions },
+        ]));
+        for (int i = 0; i < _study.Where.Length; i++)
+        {
+            string path = $"where[{i}]";
+            _phrases.Add(new Phrase($"where-{i}",
+            [
+                new Token(i == 0 ? ", only where " : " and "),
+                new Token(WhereWords(_study.Where[i])) { Path = path, Control = "labels", Ask = "Which rows?", Value = StudyFormat.WriteClause(_study.Where[i]) },
+            ]) { Drop = path });
+        }
+        if (_study.Fold is { } fold && _study.Form.Form.TakesFold)
+        {
+            _phrases.Add(new Phrase("fold",
+            [
+                new Token(", small " + _words.PartMany + " folded "),
+                new Token(FoldWords(fold)) { Path = "fold", Control = "options", Ask = "Which parts are folded?", Options = FoldOptions },
+            ]) { Drop = "fold" });
+        }
+        if (_study.Negatives != Negatives.Keep)
+        {
+            _phrases.Add(new Phrase("negatives",
+            [
+                new Token(", "),
+                new Token(_study.Negatives == Negatives.LeaveOut ? "negative parts left out" : "amounts by their size") { Path = "negatives", Control = "options", Ask = "What of amounts below zero?", Options = NegativeOptions },
+            ]) { Drop = "negatives" });
+        }
+        _phrases.AddRange(_study.Form.Form.Phrases(_study, _workings));
+        _phrases.Add(new Phrase("whole",
+        [
+            new Token(". 100 % is "),
+            new Token(WholeWords()) { Path = "whole", Control = "options", Ask = "What is 100 %?", Options = WholeOptions },
+            new Token("."),
+        ]));
+    }
+
+    private string WholeWords()
+    {
+        Whole whole = _study.EffectiveWhole;
+        WholeOf of = !UsesGroups && whole.Of is WholeOf.Group or WholeOf.Part ? WholeOf.All : whole.Of;
+        string counted = _study.Value is Measure.Rows && _words.Counted == "amount" ? "amounts" : _words.Counted;
+        string number = _workings is null ? "" : $": {NumberText.Exact(_workings.Division.Decimal(_workings.Division.ReadingWhole))}{Unit()}";
+        int count = _workings?.Division.WholeCount ?? 0;
+        return of switch
+        {
+            WholeOf.Given => $"{NumberText.Exact(whole.Given!.Value)}{Unit()}, a number I give",
+            WholeOf.Unfiltered => $"all {counted} before the filter{number}",
+            WholeOf.Group => $"each {_words.GroupOne}{(count > 0 ? $": {CountWords(count)} wholes" : "")}",
+            WholeOf.Part => $"each {_words.PartOne}{(count > 0 ? $": {CountWords(count)} wholes" : "")}",
+            _ => $"all {counted}{(_study.Where.Length > 0 ? " in these rows" : "")}{number}",
+        };
+    }
+
+    private string Unit() => _words.Unit.Length > 0 ? " " + _words.Unit : "";
+
+    private static string CountWords(int count) => count is >= 1 and <= 12
+        ? new[] { "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve" }[count - 1]
+        : NumberText.Count(count);
+
+    private static string OrderWords(Order order, bool reverse) => order switch
+    {
+        Order.By { Name: "largest" } => reverse ? "smallest first" : "largest first",
+        Order.By { Name: "smallest" } => reverse ? "largest first" : "smallest first",
+        Order.By { Name: "table" } => reverse ? "as in the table, reversed" : "as in the table",
+        Order.By { Name: "natural" } => reverse ? "in natural order, reversed" : "in natural order",
+        Order.Listed => "in an order of my own",
+        Order.ShareOf share => $"by the share of {share.Label}",
+        Order.By by => $"by {by.Name}",
+        _ => "",
+    };
+
+    /// <summary>"season is Summer or Autumn", "minutes are from 5 to 60".</summary>
+    public string WhereWords(Clause clause)
+    {
+        string column = _table.Find(clause.Column)?.Info.NounOne ?? Nouns.Lower(clause.Column);
+        var words = new List<string>();
+        if (clause.Is is { } labels)
+        {
+            words.Add(labels.Length == 0 ? "is nothing at all" : $"is {Listed(labels, "or")}");
+        }
+        if (clause.IsNot is { Length: > 0 } refused)
+        {
+            words.Add($"is not {Listed(refused, "or")}");
+        }
+        if (clause.From is not null && clause.To is not null)
+        {
+            words.Add($"is from {End(clause.From)} to {End(clause.To)}");
+        }
+        else if (clause.From is not null)
+        {
+            words.Add($"is {End(clause.From)} or more");
+        }
+        else if (clause.To is not null)
+        {
+            words.Add($"is {End(clause.To)} or less");
+        }
+        if (clause.Blank is { } blank)
+        {
+            words.Add(blank ? "is blank" : "is filled");
+        }
+        return $"{column} {(words.Count == 0 ? "is anything" : string.Join(" and ", words))}";
+    }
+
+    private static string End(RangeEnd end) => end is RangeEnd.Number number ? NumberText.Exact(number.Value) : ((RangeEnd.Date)end).Text;
+
+    private static string Listed(IReadOnlyList<string> labels, string last)
+    {
+        const int most = 3;
+        if (labels.Count > most + 1)
+        {
+            return $"{string.Join(", ", labels.Take(most))} {last} {labels.Count - most} others";
+        }
+        return labels.Count == 1 ? labels[0] : $"{string.Join(", ", labels.Take(labels.Count - 1))} {last} {labels[^1]}";
+    }
+
+    private string FoldWords(Fold fold) => fold switch
+    {
+        { Keep: { } keep } => $"past the {Ordinal(keep)}",
+        { Reach: { } reach } => $"once {NumberText.PlainPercent(reach)} is reached",
+        _ => $"under {NumberText.PlainPercent(fold.Under!.Value)}",
+    };
+
+    private static string Ordinal(int number) => number + ((number % 100) is >= 11 and <= 13 ? "th" : (number % 10) switch { 1 => "st", 2 => "nd", 3 => "rd", _ => "th" });
+
+    internal static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
+
+    private List<Option> CountedOptions()
+    {
+        var options = new List<Option>
+        {
+            new($"number of {_words.Rows}", "value", new JsonObject { ["count"] = "rows" }, _study.Value is Measure.Rows) { Detail = "one for every row", Note = $"{NumberText.Count(_table.RowCount)} rows" },
+        };
+        foreach (Column column in _table.Columns.Where(column => column.Info.Type == ColumnType.Quantity))
+        {
+            options.Add(new Option(Nouns.Lower(column.Name), "value", new JsonObject { ["sum"] = column.Name }, _study.Value is Measure.Sum sum && sum.Column == column.Name)
+            {
+                Detail = $"the sum of {column.Name}",
+                Note = column.Info.Unit,
+            });
+        }
+        foreach (Column column in _table.Columns.Where(column => column.Info.Type == ColumnType.Category))
+        {
+            options.Add(new Option($"distinct {column.Info.NounMany}", "value", new JsonObject { ["distinct"] = column.Name }, _study.Value is Measure.Distinct distinct && distinct.Column == column.Name)
+            {
+                Detail = $"how many {column.Info.NounMany} there are; one found in two parts counts twice",
+            });
+        }
+        return options;
+    }
+
+    private List<Option> AxisOptions(string path, Axis? now)
+    {
+        var options = new List<Option>();
+        foreach (Column column in _table.Columns.Where(column => column.Info.Type != ColumnType.Quantity || column == _table.Find((now as Axis.Labels)?.Column ?? "")))
+        {
+            bool other = (path == "parts" ? _study.Groups : _study.Parts) is Axis.Labels taken && taken.Column == column.Name && UsesGroups;
+            if (!other)
+            {
+                options.Add(new Option(column.Info.NounOne, path, new JsonObject { ["column"] = column.Name }, now is Axis.Labels labels && labels.Column == column.Name)
+                {
+                    Note = $"{NumberText.Count(column.Labels.Labels.Count)} {(column.Labels.Labels.Count == 1 ? column.Info.NounOne : column.Info.NounMany)}",
+                });
+            }
+        }
+        foreach (Column column in _table.Columns.Where(column => column.Info.Type == ColumnType.Quantity))
+        {
+            if (RoundBands.Suggest(column.Numbers) is var (start, width))
+            {
+                options.Add(new Option($"bands of {Nouns.Lower(column.Name)}", path, new JsonObject
+                {
+                    ["column"] = column.Name,
+                    ["bands"] = new JsonObject { ["start"] = JsonNode.Parse(start.ToString()), ["width"] = JsonNode.Parse(width.ToString()) },
+                }, now is Axis.Bands bands && bands.Column == column.Name) { Detail = $"from {NumberText.Exact(start)}, each {NumberText.Exact(width)} wide" });
+            }
+        }
+        return options;
+    }
+
+    private List<Option> OrderOptions()
+    {
+        string now = OrderWords(_study.Order.Parts ?? _study.Form.Form.PartOrder, _study.Order.ReverseParts);
+        Option Make(string text, string name, string detail) => new(text, "order.parts", name, now == text) { Detail = detail };
+        return
+        [
+            Make("largest first", "largest", "by amount, downwards"),
+            Make("smallest first", "smallest", "by amount, upwards"),
+            Make("as in the table", "table", "by first appearance"),
+            Make("in natural order", "natural", "numbers, months, levels, then letters"),
+        ];
+    }
+
+    private List<Option> FoldOptions() =>
+    [
+        new("past the …", "fold", new JsonObject { ["keep"] = _study.Fold?.Keep ?? 8 }, _study.Fold?.Keep is not null) { Asks = "keep", Detail = "keep so many of the largest" },
+        new("once … % is reached", "fold", new JsonObject { ["reach"] = 0.8 }, _study.Fold?.Reach is not null) { Asks = "reach", Detail = "keep the fewest that make up so much" },
+        new("under … %", "fold", new JsonObject { ["under"] = 0.02 }, _study.Fold?.Under is not null) { Asks = "under", Detail = "fold what has less than so much" },
+    ];
+
+    private List<Option> NegativeOptions() =>
+    [
+        new("negative parts kept", "negatives", "keep", _study.Negatives == Negatives.Keep) { Detail = "they bend a running share past 100 %" },
+        new("negative parts left out", "negatives", "leaveOut", _study.Negatives == Negatives.LeaveOut) { Detail = "the tie-out says how much that was" },
+        new("amounts by their size", "negatives", "size", _study.Negatives == Negatives.Size) { Detail = "a minus sign is dropped" },
+    ];
+
+    private List<Option> WholeOptions()
+    {
+        var options = new List<Option>();
+        WholeOf now = _study.EffectiveWhole.Of;
+        void Try(WholeOf of, string word, string text)
+        {
+            var option = new Option(text, "whole", new JsonObject { ["of"] = word }, now == of);
+            if (_workings is not null)
+            {
+                try
+                {
+                    Division division = Division.Of(_table, _study with { Whole = new Whole(of) });
+                    option = option with
+                    {
+                        Note = division.WholeCount == 1 ? NumberText.Exact(division.Decimal(division.ReadingWhole)) + Unit() : $"{division.WholeCount} wholes",
+                        Detail = FirstShare(division),
+                    };
+                }
+                catch (StudyException)
+                {
+                    // The choice is offered all the same; choosing it says what is wrong.
+                }
+            }
+            options.Add(option);
+        }
+        Try(WholeOf.All, "all", "everything used");
+        if (UsesGroups)
+        {
+            Try(WholeOf.Group, "group", $"each {_words.GroupOne}");
+            Try(WholeOf.Part, "part", $"each {_words.PartOne}");
+        }
+        Try(WholeOf.Unfiltered, "unfiltered", "everything before the filter");
+        options.Add(new Option("a number I give", "whole", new JsonObject { ["given"] = JsonNode.Parse((_study.Whole?.Given ?? _workings?.Division.Decimal(_workings.Division.Total) ?? 100).ToString()) }, now == WholeOf.Given)
+        {
+            Detail = "for instance a budget",
+            Asks = "given",
+        });
+        return options;
+    }
+
+    private static string? FirstShare(Division division)
+    {
+        for (int row = 0; row < division.RowCount; row++)
+        {
+            if (division.Share(row) is { } share)
+            {
+                string name = division.Groups is null ? division.Parts[row].Label : $"{division.Parts[division.PartOf(row)].Label} on {division.Groups[division.GroupOf(row)].Label}";
+                return $"{name} is {NumberText.Percent(share, division.Study.Rounding.Decimals)}";
+            }
+        }
+        return null;
+    }
+}

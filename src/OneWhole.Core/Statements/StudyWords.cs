@@ -1,0 +1,69 @@
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Statements;
+
+/// <summary>The nouns of a study: what is counted, what a part is, what a group is.</summary>
+public sealed class StudyWords
+{
+    private readonly Table _table;
+    private readonly Study _study;
+
+    public StudyWords(Table table, Study study)
+    {
+        _table = table;
+        _study = study;
+    }
+
+    /// <summary>What is counted, in the middle of a sentence: "minutes", "delays", "distinct vessels".</summary>
+    public string Counted => _study.Value switch
+    {
+        Measure.Sum sum => _table.Find(sum.Column) is { } column ? Nouns.Lower(column.Name) : Nouns.Lower(sum.Column),
+        Measure.Distinct distinct => "distinct " + (_table.Find(distinct.Column)?.Info.NounMany ?? distinct.Column),
+        _ => _study.Parts is Axis.Columns || _study.Groups is Axis.Columns ? "amount" : Rows,
+    };
+
+    /// <summary>What the rows are: the table's name where it is a plural ("delays"), else "rows".</summary>
+    public string Rows
+    {
+        get
+        {
+            string name = Nouns.Lower(_table.Name);
+            return name.EndsWith('s') && !name.Contains(' ') && name.Length > 3 ? name : "rows";
+        }
+    }
+
+    /// <summary>The unit of amounts, or an empty text.</summary>
+    public string Unit => _study.Value is Measure.Sum sum ? _table.Find(sum.Column)?.Info.Unit ?? "" : "";
+
+    public string PartOne => One(_study.Parts, "part");
+
+    public string PartMany => Many(_study.Parts, "parts");
+
+    public string GroupOne => _study.Groups is null ? "group" : One(_study.Groups, "group");
+
+    public string GroupMany => _study.Groups is null ? "groups" : Many(_study.Groups, "groups");
+
+    /// <summary>"1 cause", "9 causes".</summary>
+    public string Parts(long count) => $"{NumberText.Count(count)} {(count == 1 ? PartOne : PartMany)}";
+
+    private string One(Axis axis, string otherwise) => axis switch
+    {
+        Axis.Labels labels => _table.Find(labels.Column)?.Info.NounOne ?? Nouns.One(labels.Column),
+        Axis.Bands => "band",
+        Axis.Columns => "column",
+        _ => otherwise,
+    };
+
+    private string Many(Axis axis, string otherwise) => axis switch
+    {
+        Axis.Labels labels => _table.Find(labels.Column)?.Info.NounMany ?? Nouns.Many(Nouns.One(labels.Column)),
+        Axis.Bands => "bands",
+        Axis.Columns => "columns",
+        _ => otherwise,
+    };
+
+    public static StudyWords Of(Division division) => new(division.Table, division.Study);
+}

@@ -1,0 +1,161 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+
+namespace OneWhole.Core.Studies.Shapes;
+
+/// <summary>
+/// An object with named members over an immutable record. Reading starts from the default and replaces each member that
+/// is there; writing leaves out what equals the default; any member that is not named here is an error.
+/// </summary>
+public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
+{
+    private readonly List<Member> _members = [];
+    private Func<T, string?>? _fault;
+
+    private abstract class Member(string name, bool required)
+    {
+        public string Name { get; } = name;
+
+        public bool Required { get; } = required;
+
+        public abstract T Read(T target, JsonElement element, string place);
+
+        public abstract JsonNode? Write(T source);
+
+        public abstract JsonObject Schema();
+    }
+
+    private sealed class Member<TValue>(string name, Shape<TValue> shape, Func<T, TValue> get, Func<T, TValue, T> with, string meaning, bool required)
+        : Member(name, required)
+    {
+        public override T Read(T target, JsonElement element, string place) => with(target, shape.Read(element, place));
+
+        public override JsonNode? Write(T source) => get(source) is { } value ? shape.Write(value) : null;
+
+        public override JsonObject Schema()
+        {
+            JsonObject schema = shape.Schema();
+            schema["description"] = meaning;
+            return schema;
+        }
+    }
+
+    private sealed class Optional<TValue>(Shape<TValue> shape) : Shape<TValue?>
+        where TValue : struct
+    {
+        public override TValue? Read(JsonElement element, string place) => shape.Read(element, place);
+
+        public override JsonNode? Write(TValue? value) => value is null ? null : shape.Write(value.Value);
+
+        public override JsonObject Schema() => shape.Schema();
+    }
+
+    /// <param name="name">As it stands in the document.</param>
+    /// <param name="shape">Of the value.</param>
+    /// <param name="get">Reads it from the record.</param>
+    /// <param name="with">A copy of the record with another value.</param>
+    /// <param name="meaning">One line for the schema.</param>
+    /// <param name="required">Whether the document must have it.</param>
+    public ObjectShape<T> Has<TValue>(string name, Shape<TValue> shape, Func<T, TValue> get, Func<T, TValue, T> with, string meaning, bool required = false)
+    {
+        _members.Add(new Member<TValue>(name, shape, get, with, meaning, required));
+        return this;
+    }
+
+    /// <summary>A member that may be absent, over a value type.</summary>
+    public ObjectShape<T> May<TValue>(string name, Shape<TValue> shape, Func<T, TValue?> get, Func<T, TValue?, T> with, string meaning)
+        where TValue : struct =>
+        Has(name, new Optional<TValue>(shape), get, with, meaning);
+
+    /// <summary>A member that may be absent, over a reference type.</summary>
+    public ObjectShape<T> MayHave<TValue>(string name, Shape<TValue> shape, Func<T, TValue?> get, Func<T, TValue, T> with, string meaning)
+        where TValue : class
+    {
+        _members.Add(new Member<TValue>(name, shape, source => get(source)!, with, meaning, false));
+        return this;
+    }
+
+    /// <summary>A rule over several members; returns what would be right, or null.</summary>
+    public ObjectShape<T> Where(Func<T, string?> fault)
+    {
+        _fault = fault;
+        return this;
+    }
+
+    public override T Read(JsonElement element, string place) => ReadExcept(element, place, null);
+
+    /// <summary>Reads, passing over a member that was read elsewhere.</summary>
+    internal T ReadExcept(JsonElement element, string place, string? except)
+    {
+        if (element.ValueKind != JsonValueKind.Object)
+        {
+            throw Wrong(element, place, $"an object: {what}");
+        }
+        T value = start();
+        int required = 0;
+        foreach (JsonProperty property in element.EnumerateObject())
+        {
+            if (property.Name == except)
+            {
+                continue;
+            }
+            Member? member = _members.Find(member => member.Name == property.Name);
+            string at = Place.Member(place, property.Name);
+            if (member is null)
+            {
+                throw new StudyException("unknown-member", at,
+                    $"\"{at}\" is not a member of {what}; {(_members.Count == 0 ? "it has none" : $"its members are {WordList.And([.. _members.Select(known => known.Name)])}")}.");
+            }
+            value = member.Read(value, property.Value, at);
+            required += member.Required ? 1 : 0;
+        }
+        if (required < _members.Count(member => member.Required))
+        {
+            Member missing = _members.First(member => member.Required && !element.TryGetProperty(member.Name, out _));
+            string at = Place.Member(place, missing.Name);
+            throw new StudyException("missing-member", at, $"\"{at}\" is missing: {what} must have it.");
+        }
+        return _fault?.Invoke(value) is { } expected ? throw Wrong(element, place, expected) : value;
+    }
+
+    public override JsonNode? Write(T value)
+    {
+        T standard = start();
+        var node = new JsonObject();
+        foreach (Member member in _members)
+        {
+            JsonNode? written = member.Write(value);
+            if (written is not null && (member.Required || !JsonNode.DeepEquals(written, member.Write(standard))))
+            {
+                node[member.Name] = written;
+            }
+        }
+        return node;
+    }
+
+    public override JsonObject Schema()
+    {
+        T standard = start();
+        var properties = new JsonObject();
+        var required = new JsonArray();
+        foreach (Member member in _members)
+        {
+            JsonObject schema = member.Schema();
+            if (member.Required)
+            {
+                required.Add(member.Name);
+            }
+            else if (member.Write(standard) is { } written)
+            {
+                schema["default"] = written;
+            }
+            properties[member.Name] = schema;
+        }
+        var result = new JsonObject { ["type"] = "object", ["properties"] = properties, ["additionalProperties"] = false };
+        if (required.Count > 0)
+        {
+            result["required"] = required;
+        }
+        return result;
+    }
+}

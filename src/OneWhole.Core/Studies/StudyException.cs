@@ -1,0 +1,13 @@
+namespace OneWhole.Core.Studies;
+
+/// <summary>A study that can't be read or does not fit its table: what is wrong, where, and what would be right.</summary>
+/// <param name="code">A stable short name of the mistake ("unknown-member").</param>
+/// <param name="place">The path of the offending value in the study ("form.cuts[0].share"); empty for the whole.</param>
+/// <param name="message">One sentence for the person.</param>
+public sealed class StudyException(string code, string place, string message)
+    : Exception(place.Length == 0 || message.Contains(place, StringComparison.Ordinal) ? message : $"{place}: {message}")
+{
+    public string Code { get; } = code;
+
+    public string Place { get; } = place;
+}

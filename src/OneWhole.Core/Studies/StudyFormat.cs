@@ -1,0 +1,156 @@
+using System.Collections.Immutable;
+using System.Text;
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using OneWhole.Core.Forms;
+using OneWhole.Core.Studies.Shapes;
+
+namespace OneWhole.Core.Studies;
+
+/// <summary>Reads and writes study documents, and makes their JSON Schema. Built from shapes: one place for each member.</summary>
+public sealed class StudyFormat
+{
+    private readonly ObjectShape<Study> _shape;
+
+    /// <summary>Over the forms that are known.</summary>
+    public StudyFormat(FormList forms) => _shape = StudyShapes.Envelope(new FormShapeOf(forms));
+
+    public static StudyFormat Standard { get; } = new(FormList.Standard);
+
+    /// <summary>How documents are written: members in order, two spaces, no escapes that JSON does not ask for.</summary>
+    public static JsonSerializerOptions Pretty { get; } = new() { WriteIndented = true, Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+
+    /// <exception cref="StudyException">The text is not JSON, or not a study: what, where, and what would be right.</exception>
+    public Study Read(string json) => Read(Encoding.UTF8.GetBytes(json));
+
+    public Study Read(ReadOnlyMemory<byte> json)
+    {
+        if (json.Span.StartsWith((ReadOnlySpan<byte>)[0xEF, 0xBB, 0xBF]))
+        {
+            json = json[3..];
+        }
+        JsonDocument document;
+        try
+        {
+            document = JsonDocument.Parse(json, new JsonDocumentOptions { AllowDuplicateProperties = false, MaxDepth = 32 });
+        }
+        catch (JsonException broken)
+        {
+            throw new StudyException("not-json", "", $"The study is not well-formed JSON (line {(broken.LineNumber ?? 0) + 1}, byte {(broken.BytePositionInLine ?? 0) + 1}): {FirstSentence(broken.Message)}");
+        }
+        using (document)
+        {
+            return Read(document.RootElement);
+        }
+    }
+
+    public Study Read(JsonElement element)
+    {
+        Study study;
+        try
+        {
+            study = _shape.Read(element, "");
+        }
+        catch (InvalidOperationException)
+        {
+            // A string with a lone surrogate escape has no text.
+            throw new StudyException("not-json", "", "The study holds text that is not valid Unicode.");
+        }
+        return Validate(study);
+    }
+
+    private static string FirstSentence(string message)
+    {
+        int end = message.IndexOf(" LineNumber", StringComparison.Ordinal);
+        return end < 0 ? message : message[..end];
+    }
+
+    public JsonObject Write(Study study) => (JsonObject)_shape.Write(study)!;
+
+    public string WriteText(Study study) => Write(study).ToJsonString(Pretty) + "\n";
+
+    public static JsonNode? WriteClause(Clause clause) => StudyShapes.Clause.Write(clause);
+
+    /// <summary>The JSON Schema of study documents (draft 2020-12).</summary>
+    public JsonObject Schema()
+    {
+        JsonObject schema = _shape.Schema();
+        schema.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
+        schema.Insert(1, "title", "One Whole study");
+        return schema;
+    }
+
+    /// <summary>What one member alone can't tell.</summary>
+    private static Study Validate(Study study)
+    {
+        bool wide = study.Parts is Axis.Columns || study.Groups is Axis.Columns;
+        if (study.Parts is Axis.Columns && study.Groups is Axis.Columns)
+        {
+            throw new StudyException("wrong-value", "groups.columns", "parts and groups both name columns; only one of them can: give the other one \"column\".");
+        }
+        if (wide && study.GivenValue is not null)
+        {
+            throw new StudyException("wrong-value", "value", "value does not go with columns, whose own numbers are counted: leave value out.");
+        }
+        if (SourceColumn(study.Parts) is { } column && SourceColumn(study.Groups) == column)
+        {
+            throw new StudyException("wrong-value", "groups.column", $"parts and groups are both \"{column}\"; they must be two columns.");
+        }
+        CheckOrder(study.Order.Parts, "order.parts", []);
+        CheckOrder(study.Order.Groups, "order.groups", study.Form.Form.GroupOrders);
+        return study;
+    }
+
+    private static string? SourceColumn(Axis? axis) => axis switch
+    {
+        Axis.Labels labels => labels.Column,
+        Axis.Bands bands => bands.Column,
+        _ => null,
+    };
+
+    private static void CheckOrder(Order? order, string place, IReadOnlyList<string> own)
+    {
+        string[] known = ["largest", "smallest", "table", "natural", .. own];
+        if (order is Order.By by && !known.Contains(by.Name))
+        {
+            throw new StudyException("wrong-value", place, $"{place} is \"{by.Name}\"; for this form it must be {WordList.Or([.. known.Select(name => $"\"{name}\"")])}, or a list of labels.");
+        }
+        if (order is Order.ShareOf && place == "order.parts")
+        {
+            throw new StudyException("wrong-value", place, $"{place} can't be a share of a part; only groups can be ordered by it.");
+        }
+    }
+
+    /// <summary>The form object: its kind decides which members it may have.</summary>
+    private sealed class FormShapeOf(FormList forms) : Shape<FormChoice>
+    {
+        public override FormChoice Read(JsonElement element, string place)
+        {
+            if (element.ValueKind != JsonValueKind.Object)
+            {
+                throw Wrong(element, place, "an object with the form's kind");
+            }
+            string at = Place.Member(place, "kind");
+            if (!element.TryGetProperty("kind", out JsonElement kind))
+            {
+                throw new StudyException("missing-member", at, $"{at} is missing: the form must say its kind.");
+            }
+            if (kind.ValueKind != JsonValueKind.String)
+            {
+                throw Wrong(kind, at, "the name of a form");
+            }
+            Form form = forms.Find(kind.GetString()!, at);
+            return new FormChoice(form, form.ReadMembers(element, place));
+        }
+
+        public override JsonNode? Write(FormChoice value) => value.Form.WriteMembers(value.Members);
+
+        public override JsonObject Schema() => new()
+        {
+            ["type"] = "object",
+            ["required"] = new JsonArray("kind"),
+            ["oneOf"] = new JsonArray([.. forms.Forms.Select(form => form.Schema())]),
+        };
+    }
+}

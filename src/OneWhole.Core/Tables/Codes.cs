@@ -1,0 +1,50 @@
+namespace OneWhole.Core.Tables;
+
+/// <summary>One small number a row, kept in the narrowest of 1, 2 and 4 bytes that holds the largest.</summary>
+public sealed class Codes
+{
+    private Codes(Array values) => Values = values;
+
+    /// <summary>The array: <c>byte[]</c>, <c>ushort[]</c> or <c>int[]</c>.</summary>
+    public Array Values { get; }
+
+    public int Count => Values.Length;
+
+    public int Width => Values switch { byte[] => 1, ushort[] => 2, _ => 4 };
+
+    public int this[int row] => Values switch
+    {
+        byte[] narrow => narrow[row],
+        ushort[] middle => middle[row],
+        _ => ((int[])Values)[row],
+    };
+
+    /// <param name="codes">Codes of 0 to <paramref name="distinct"/> − 1; the first <paramref name="count"/> count.</param>
+    public static Codes From(int[] codes, int count, int distinct)
+    {
+        if (distinct <= byte.MaxValue + 1)
+        {
+            var narrow = new byte[count];
+            for (int i = 0; i < count; i++)
+            {
+                narrow[i] = (byte)codes[i];
+            }
+            return new Codes(narrow);
+        }
+        if (distinct <= ushort.MaxValue + 1)
+        {
+            var middle = new ushort[count];
+            for (int i = 0; i < count; i++)
+            {
+                middle[i] = (ushort)codes[i];
+            }
+            return new Codes(middle);
+        }
+        return new Codes(codes.Length == count ? codes : codes[..count]);
+    }
+
+    /// <exception cref="ArgumentException">The array is of none of the three kinds.</exception>
+    public static Codes Wrap(Array values) => values is byte[] or ushort[] or int[]
+        ? new Codes(values)
+        : throw new ArgumentException("Codes are bytes, ushorts or ints.", nameof(values));
+}

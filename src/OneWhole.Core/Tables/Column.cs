@@ -1,0 +1,79 @@
+namespace OneWhole.Core.Tables;
+
+/// <summary>What a column is taken for. Any column can still be summed, cut into bands or used for labels.</summary>
+public enum ColumnType
+{
+    Category,
+    Quantity,
+    Date,
+}
+
+/// <summary>What is known about a column besides its cells.</summary>
+/// <param name="Name">The heading; distinct within its table.</param>
+/// <param name="Type">Found from the cells, correctable.</param>
+public sealed record ColumnInfo(string Name, ColumnType Type)
+{
+    /// <summary>What one unit of the quantity is ("min", "€"), or null.</summary>
+    public string? Unit { get; init; }
+
+    /// <summary>What one label stands for ("cause"), used in sentences; null means guessed from the name.</summary>
+    public string? One { get; init; }
+
+    /// <summary>The plural of <see cref="One"/>.</summary>
+    public string? Many { get; init; }
+
+    /// <summary>Whether the cells were written with percent signs.</summary>
+    public bool HoldsShares { get; init; }
+
+    /// <summary>How numbers are written in this column.</summary>
+    public NumberReading Numbers { get; init; } = NumberReading.Point;
+
+    /// <summary>How dates are written in this column.</summary>
+    public DateOrder Dates { get; init; }
+
+    /// <summary>Something to tell about the column: an invented heading, an ambiguous reading.</summary>
+    public string? Note { get; init; }
+
+    /// <summary>The noun for one label, from the heading where none was given.</summary>
+    public string NounOne => One ?? Nouns.One(Name);
+
+    /// <summary>The noun for several labels.</summary>
+    public string NounMany => Many ?? Nouns.Many(NounOne);
+}
+
+/// <summary>One column of a table. Its readings as labels, numbers and dates are made when first asked for, and kept.</summary>
+public sealed class Column
+{
+    private readonly Lazy<LabelView> _labels;
+    private readonly Lazy<NumberView> _numbers;
+    private readonly Lazy<DateView> _dates;
+
+    public Column(ColumnInfo info, Cells cells)
+    {
+        Info = info;
+        Cells = cells;
+        _labels = new Lazy<LabelView>(() => LabelView.Of(Cells));
+        _numbers = new Lazy<NumberView>(() => NumberView.Of(Cells, Info.Numbers));
+        _dates = new Lazy<DateView>(() => DateView.Of(Labels, Info.Dates));
+    }
+
+    public ColumnInfo Info { get; }
+
+    public string Name => Info.Name;
+
+    public Cells Cells { get; }
+
+    public int Count => Cells.Count;
+
+    /// <summary>The cells as category labels.</summary>
+    public LabelView Labels => _labels.Value;
+
+    /// <summary>The cells as exact numbers, whatever the column's type.</summary>
+    public NumberView Numbers => _numbers.Value;
+
+    /// <summary>The labels as dates.</summary>
+    public DateView Dates => _dates.Value;
+
+    /// <summary>The same cells under another heading, type or reading.</summary>
+    public Column With(ColumnInfo info) => new(info, Cells);
+}

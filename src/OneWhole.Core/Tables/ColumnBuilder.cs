@@ -1,0 +1,318 @@
+using OneWhole.Core.Numbers;
+
+namespace OneWhole.Core.Tables;
+
+/// <summary>
+/// Takes a column's cells one by one and finds out what they are. It starts from a guess (numbers or labels) and
+/// is right whatever comes: what does not fit the guess is kept, and at the end the column becomes a quantity if at
+/// least nine in ten of its filled cells are numbers, years aside.
+/// </summary>
+public sealed class ColumnBuilder
+{
+    private readonly NumberReading _reading;
+    private readonly Dictionary<string, int> _index = new(StringComparer.Ordinal);
+    private readonly Dictionary<string, int>.AlternateLookup<ReadOnlySpan<char>> _lookup;
+    private readonly List<string> _labels = [];
+    private readonly bool _numbers;
+    private int[] _codes = [];
+    private long[] _units = [];
+    private byte[] _scales = [];
+    private readonly Dictionary<int, string> _spellings = [];
+    private readonly Dictionary<int, (ExactInt Units, int Scale)> _wide = [];
+    private int _count;
+    private int _lastCode = -1;
+    private int _percents;
+    private int _filled;
+
+    /// <param name="reading">How numbers are written.</param>
+    /// <param name="guessNumbers">Whether most cells are expected to be numbers; only a matter of speed.</param>
+    public ColumnBuilder(NumberReading reading, bool guessNumbers)
+    {
+        _reading = reading;
+        _numbers = guessNumbers;
+        _lookup = _index.GetAlternateLookup<ReadOnlySpan<char>>();
+    }
+
+    public int Count => _count;
+
+    public void Add(ReadOnlySpan<char> cell)
+    {
+        cell = cell.Trim();
+        if (_numbers)
+        {
+            AddNumber(cell);
+        }
+        else
+        {
+            AddLabel(cell);
+        }
+        _count++;
+    }
+
+    /// <summary>Adds a cell that is a number of its own accord (from a file that holds numbers, not their text).</summary>
+    public void AddBlank() => Add([]);
+
+    private void AddLabel(ReadOnlySpan<char> cell)
+    {
+        if (_count == _codes.Length)
+        {
+            Array.Resize(ref _codes, Math.Max(1024, _count * 2));
+        }
+        if (_lastCode >= 0 && cell.SequenceEqual(_labels[_lastCode]))
+        {
+            _codes[_count] = _lastCode;
+            return;
+        }
+        if (!_lookup.TryGetValue(cell, out int code))
+        {
+            string label = Label.Of(cell.ToString());
+            if (!_index.TryGetValue(label, out code))
+            {
+                code = _labels.Count;
+                _labels.Add(label);
+                _index.Add(label, code);
+            }
+            else if (_index.Count < 2 * _labels.Count + 16)
+            {
+                // Another spelling of a known label (not NFC, or empty): remember it as it came.
+                _index.TryAdd(cell.ToString(), code);
+            }
+        }
+        _codes[_count] = code;
+        _lastCode = code;
+    }
+
+    private void AddNumber(ReadOnlySpan<char> cell)
+    {
+        if (_count == _units.Length)
+        {
+            Array.Resize(ref _units, Math.Max(1024, _count * 2));
+            Array.Resize(ref _scales, _units.Length);
+        }
+        if (cell.IsEmpty)
+        {
+            _units[_count] = NumberCells.Missing;
+            return;
+        }
+        _filled++;
+        bool plainMark = _reading.DecimalMark == '.';
+        if (plainMark && cell[0] != '+' && ExactDecimal.TryParseSmall(cell, out long units, out int scale) && IsCanonicalStart(cell))
+        {
+            _units[_count] = units;
+            _scales[_count] = (byte)scale;
+            if (cell[^1] == '.' || (units == 0 && cell[0] == '-'))
+            {
+                _spellings[_count] = cell.ToString();
+            }
+            return;
+        }
+        if (_reading.TryRead(cell, out ExactInt exact, out scale, out bool percent))
+        {
+            if (percent)
+            {
+                _percents++;
+            }
+            if (exact.IsSmall && exact.Small != NumberCells.Missing && scale <= 18)
+            {
+                _units[_count] = exact.Small;
+                _scales[_count] = (byte)scale;
+            }
+            else
+            {
+                _units[_count] = NumberCells.Missing;
+                _wide[_count] = (exact, scale);
+            }
+            _spellings[_count] = Label.Of(cell.ToString());
+            return;
+        }
+        _units[_count] = NumberCells.Missing;
+        string text = Label.Of(cell.ToString());
+        if (text != Label.Blank)
+        {
+            _spellings[_count] = text;
+        }
+        else
+        {
+            _filled--;
+        }
+    }
+
+    /// <summary>"0.5", "12", "-3" are spelled as they would be written again; "007" and ".5" are not.</summary>
+    private static bool IsCanonicalStart(ReadOnlySpan<char> cell)
+    {
+        int at = cell[0] == '-' ? 1 : 0;
+        return cell[at] != '.' && !(cell[at] == '0' && cell.Length > at + 1 && cell[at + 1] != '.');
+    }
+
+    /// <summary>Ends the column.</summary>
+    /// <param name="name">Its heading.</param>
+    /// <param name="asType">A type that was asked for; null to find it.</param>
+    /// <param name="dates">How dates are written, where the column holds dates.</param>
+    public Column Build(string name, ColumnType? asType = null, DateOrder? dates = null)
+    {
+        Cells cells = _numbers ? BuildNumbers() : new LabelCells(_labels, Codes.From(_codes, _count, Math.Max(1, _labels.Count)));
+        return Settle(name, cells, _reading, asType, dates);
+    }
+
+    /// <summary>Finds the type of cells that are already there, and turns them into the kind that suits it.</summary>
+    internal static Column Settle(string name, Cells cells, NumberReading reading, ColumnType? asType, DateOrder? dates)
+    {
+        ColumnType type = asType ?? FindType(name, cells, reading, dates);
+        bool shares = HasPercents(cells);
+        if (type == ColumnType.Quantity && cells is LabelCells labelled)
+        {
+            cells = ToNumbers(labelled, reading);
+        }
+        else if (type != ColumnType.Quantity && cells is NumberCells numbers)
+        {
+            LabelView view = LabelView.Of(numbers);
+            cells = new LabelCells(view.Labels, view.Codes);
+        }
+        return new Column(new ColumnInfo(name, type)
+        {
+            Numbers = reading,
+            Dates = dates ?? DateOrder.Iso,
+            HoldsShares = shares && type == ColumnType.Quantity,
+        }, cells);
+    }
+
+    private static ColumnType FindType(string name, Cells cells, NumberReading reading, DateOrder? dates)
+    {
+        (int filled, int numbers, bool years) = cells is NumberCells quantity ? Tally(quantity) : Tally((LabelCells)cells, reading);
+        if (filled > 0 && numbers * 10L >= filled * 9L)
+        {
+            return years && SoundsLikeYear(name) ? ColumnType.Category : ColumnType.Quantity;
+        }
+        return dates is not null ? ColumnType.Date : ColumnType.Category;
+    }
+
+    private static bool SoundsLikeYear(string name)
+    {
+        string lower = name.Trim().ToLowerInvariant();
+        return lower is "year" or "yr" or "jahr" or "année" or "año" or "anno" or "ano" or "rok" or "år"
+            || lower.EndsWith(" year", StringComparison.Ordinal) || lower.EndsWith("_year", StringComparison.Ordinal)
+            || lower.StartsWith("year ", StringComparison.Ordinal);
+    }
+
+    private static bool IsYear(ReadOnlySpan<char> text) =>
+        text.Length == 4 && text.IndexOfAnyExceptInRange('0', '9') < 0 && text[0] is '1' or '2';
+
+    private static (int Filled, int Numbers, bool Years) Tally(NumberCells cells)
+    {
+        int filled = 0, numbers = 0;
+        bool years = cells.Scale == 0 && cells.Units is not null;
+        for (int row = 0; row < cells.Count; row++)
+        {
+            bool number = cells.At(row) is not null;
+            bool text = cells.Spellings.ContainsKey(row);
+            filled += number || text ? 1 : 0;
+            numbers += number ? 1 : 0;
+            years = years && (!number || cells.Units![row] is >= 1000 and < 3000);
+        }
+        return (filled, numbers, years);
+    }
+
+    private static (int Filled, int Numbers, bool Years) Tally(LabelCells cells, NumberReading reading)
+    {
+        var rows = new int[cells.Labels.Count];
+        for (int row = 0; row < cells.Count; row++)
+        {
+            rows[cells.Codes[row]]++;
+        }
+        int filled = 0, numbers = 0;
+        bool years = true;
+        for (int i = 0; i < rows.Length; i++)
+        {
+            if (cells.Labels[i] == Label.Blank)
+            {
+                continue;
+            }
+            filled += rows[i];
+            if (reading.TryRead(cells.Labels[i], out _, out _, out _))
+            {
+                numbers += rows[i];
+                years &= IsYear(cells.Labels[i]);
+            }
+        }
+        return (filled, numbers, years);
+    }
+
+    private static bool HasPercents(Cells cells)
+    {
+        IEnumerable<string> texts = cells is NumberCells numbers ? numbers.Spellings.Values : ((LabelCells)cells).Labels;
+        int percents = 0, seen = 0;
+        foreach (string text in texts.Where(text => text != Label.Blank).Take(1000))
+        {
+            seen++;
+            percents += text.EndsWith('%') ? 1 : 0;
+        }
+        return seen > 0 && percents * 2 > seen;
+    }
+
+    private NumberCells BuildNumbers()
+    {
+        int scale = 0;
+        for (int row = 0; row < _count; row++)
+        {
+            scale = Math.Max(scale, _scales[row]);
+        }
+        foreach ((_, int wideScale) in _wide.Values)
+        {
+            scale = Math.Max(scale, wideScale);
+        }
+        byte[] written = _scales[.._count];
+        bool narrow = _wide.Count == 0 && scale <= 18;
+        var units = new long[_count];
+        for (int row = 0; narrow && row < _count; row++)
+        {
+            long value = _units[row];
+            if (value != NumberCells.Missing && scale > written[row])
+            {
+                ExactInt aligned = (ExactInt)value * ExactInt.PowerOfTen(scale - written[row]);
+                narrow = aligned.IsSmall && aligned.Small != NumberCells.Missing;
+                value = aligned.IsSmall ? aligned.Small : NumberCells.Missing;
+            }
+            units[row] = value;
+        }
+        byte[]? decimals = TrailingZeros(_units, written) ? written : null;
+        if (narrow)
+        {
+            return new NumberCells(scale, units, null, decimals, _spellings);
+        }
+        var wide = new ExactInt?[_count];
+        for (int row = 0; row < _count; row++)
+        {
+            if (_wide.TryGetValue(row, out (ExactInt Units, int Scale) number))
+            {
+                wide[row] = number.Units * ExactInt.PowerOfTen(scale - number.Scale);
+            }
+            else if (_units[row] != NumberCells.Missing)
+            {
+                wide[row] = (ExactInt)_units[row] * ExactInt.PowerOfTen(scale - written[row]);
+            }
+        }
+        return new NumberCells(scale, null, wide, decimals, _spellings);
+    }
+
+    private static bool TrailingZeros(long[] units, byte[] written)
+    {
+        for (int row = 0; row < written.Length; row++)
+        {
+            if (written[row] > 0 && units[row] != NumberCells.Missing && units[row] % 10 == 0)
+            {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static NumberCells ToNumbers(LabelCells cells, NumberReading reading)
+    {
+        var builder = new ColumnBuilder(reading, guessNumbers: true);
+        for (int row = 0; row < cells.Count; row++)
+        {
+            builder.Add(cells.TextAt(row));
+        }
+        return builder.BuildNumbers();
+    }
+}

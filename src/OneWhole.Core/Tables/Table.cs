@@ -1,0 +1,35 @@
+namespace OneWhole.Core.Tables;
+
+/// <summary>Named columns of equal length. A table is a value: changing one makes another.</summary>
+public sealed class Table
+{
+    private readonly Dictionary<string, Column> _byName;
+
+    /// <exception cref="ArgumentException">Two columns share a name, or their lengths differ.</exception>
+    public Table(string name, IReadOnlyList<Column> columns)
+    {
+        Name = name;
+        Columns = columns;
+        _byName = new Dictionary<string, Column>(StringComparer.Ordinal);
+        foreach (Column column in columns)
+        {
+            if (!_byName.TryAdd(column.Name, column))
+            {
+                throw new ArgumentException($"Two columns are named \"{column.Name}\".", nameof(columns));
+            }
+            if (column.Count != columns[0].Count)
+            {
+                throw new ArgumentException($"\"{column.Name}\" has {column.Count} rows, not {columns[0].Count}.", nameof(columns));
+            }
+        }
+    }
+
+    public string Name { get; }
+
+    public IReadOnlyList<Column> Columns { get; }
+
+    public int RowCount => Columns.Count == 0 ? 0 : Columns[0].Count;
+
+    /// <returns>The column of that heading, or null.</returns>
+    public Column? Find(string name) => _byName.GetValueOrDefault(name);
+}

@@ -1,0 +1,489 @@
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>The amounts of a study before negatives, order and fold, and what became of the rows.</summary>
+/// <param name="FilteredAmount">The amount of the rows that were filtered out, in the amounts' units.</param>
+/// <param name="DistinctInAll">For distinct counts: how many values there are in all used rows.</param>
+internal sealed record Aggregate(Amounts Amounts, RowCounts Rows, ExactInt FilteredAmount, long? DistinctInAll);
+
+/// <summary>
+/// One scan over the rows. Each block of rows is turned into cell numbers (group × parts + part), then its numbers are
+/// added into the cells. Sums are exact: 64-bit where rows × largest can't overflow, else 128-bit, else of any width.
+/// Large tables are scanned by all cores, each with its own cells; the order of rows does not matter to an exact sum.
+/// </summary>
+internal sealed class Aggregation
+{
+    private const int BlockRows = 8192;
+    private const int LargestDense = 4_000_000;
+    internal const int LargestPairs = 1_000_000;
+
+    private readonly Table _table;
+    private readonly byte[]? _passing;
+    private readonly AxisScan _parts;
+    private readonly AxisScan? _groups;
+    private readonly int[]? _partCodes;
+    private readonly int[]? _groupCodes;
+    private readonly int _partCount;
+    private readonly int _groupCount;
+    private readonly CancellationToken _cancel;
+
+    private Aggregation(Table table, byte[]? passing, AxisScan parts, AxisScan? groups, CancellationToken cancel)
+    {
+        _table = table;
+        _passing = passing;
+        _parts = parts;
+        _groups = groups;
+        _cancel = cancel;
+        _partCount = parts.Size;
+        _groupCount = groups?.Size ?? 1;
+        if ((long)_partCount * _groupCount > LargestDense)
+        {
+            // Long dictionaries of which only a few labels pass: number the labels that do.
+            _partCodes = Renumber(parts, out _partCount);
+            _groupCodes = groups is null ? null : Renumber(groups, out _groupCount);
+            RefusePairs((long)_partCount * _groupCount);
+        }
+    }
+
+    private static void RefusePairs(long pairs)
+    {
+        if (pairs > LargestPairs)
+        {
+            throw new StudyException("too-many-pairs", "groups",
+                $"The study makes {pairs} pairs of group and part; at most {LargestPairs} can be made: choose columns with fewer labels, or filter rows.");
+        }
+    }
+
+    /// <exception cref="StudyException">A column is missing, or there are too many bands or pairs.</exception>
+    public static Aggregate Run(Table table, Study study, IReadOnlyList<Clause> where, bool takesGroups, CancellationToken cancel)
+    {
+        byte[]? passing = RowFilter.Passing(table, where, cancel);
+        Axis? groupAxis = takesGroups ? study.Groups : null;
+        AxisScan parts = AxisScan.Of(table, study.Parts, passing, "parts");
+        AxisScan? groups = groupAxis is null ? null : AxisScan.Of(table, groupAxis, passing, "groups");
+        var run = new Aggregation(table, passing, parts, groups, cancel);
+
+        if (study.Parts is Axis.Columns wideParts)
+        {
+            return run.Wide(wideParts.Names, "parts", acrossParts: true);
+        }
+        if (groupAxis is Axis.Columns wideGroups)
+        {
+            return run.Wide(wideGroups.Names, "groups", acrossParts: false);
+        }
+        return study.Value switch
+        {
+            Measure.Sum sum => run.Sum(Columns.Find(table, sum.Column, "value.sum").Numbers),
+            Measure.Distinct distinct => run.Distinct(Columns.Find(table, distinct.Column, "value.distinct")),
+            _ => run.Sum(null),
+        };
+    }
+
+    private int[] Renumber(AxisScan axis, out int count)
+    {
+        var seen = new bool[axis.Size];
+        Span<int> codes = new int[BlockRows];
+        for (int first = 0; first < _table.RowCount; first += BlockRows)
+        {
+            Span<int> block = codes[..Math.Min(BlockRows, _table.RowCount - first)];
+            axis.Fill(first, block);
+            for (int i = 0; i < block.Length; i++)
+            {
+                if ((_passing is null || _passing[first + i] != 0) && block[i] >= 0)
+                {
+                    seen[block[i]] = true;
+                }
+            }
+        }
+        count = 0;
+        var numbers = new int[axis.Size];
+        for (int code = 0; code < numbers.Length; code++)
+        {
+            numbers[code] = seen[code] || axis.ListsAll || axis.IsExpected(code) ? count++ : -1;
+        }
+        return numbers;
+    }
+
+    /// <summary>Sums, or counts rows where there are no numbers.</summary>
+    private Aggregate Sum(NumberView? numbers)
+    {
+        int cells = _partCount * _groupCount;
+        int rows = _table.RowCount;
+        Tally tally;
+        bool narrow = numbers?.Units is not null || numbers is null;
+        bool safe = narrow && (numbers is null || (Int128)numbers.Largest * Math.Max(1, rows) <= long.MaxValue);
+        int workers = safe && rows >= 200_000 && cells <= 1 << 16 ? Math.Min(Environment.ProcessorCount, 8) : 1;
+        if (workers > 1)
+        {
+            var tallies = new Tally[workers];
+            int share = (rows / workers / BlockRows + 1) * BlockRows;
+            Parallel.For(0, workers, worker =>
+            {
+                int first = Math.Min(rows, worker * share), last = Math.Min(rows, first + share);
+                tallies[worker] = Scan(numbers, cells, safe, first, last);
+            });
+            tally = tallies[0];
+            foreach (Tally other in tallies.Skip(1))
+            {
+                tally.Add(other);
+            }
+        }
+        else
+        {
+            tally = Scan(numbers, cells, safe, 0, rows);
+        }
+        return Finish(numbers?.Scale ?? 0, tally, null);
+    }
+
+    /// <summary>What one worker has added up.</summary>
+    private sealed class Tally(int cells, bool safe)
+    {
+        public readonly int[] RowsOf = new int[cells];
+        public readonly long[]? Sums = safe ? new long[cells] : null;
+        public readonly ExactInt[]? WideSums = safe ? null : new ExactInt[cells];
+        public long Used;
+        public long FilteredOut;
+        public long NotReadable;
+        public long Outside;
+        public ExactInt FilteredAmount;
+
+        public void Add(Tally other)
+        {
+            for (int cell = 0; cell < RowsOf.Length; cell++)
+            {
+                RowsOf[cell] += other.RowsOf[cell];
+                Sums![cell] += other.Sums![cell];
+            }
+            Used += other.Used;
+            FilteredOut += other.FilteredOut;
+            NotReadable += other.NotReadable;
+            Outside += other.Outside;
+            FilteredAmount += other.FilteredAmount;
+        }
+
+        public ExactInt SumOf(int cell) => Sums is null ? WideSums![cell] : Sums[cell];
+    }
+
+    private Tally Scan(NumberView? numbers, int cells, bool safe, int firstRow, int lastRow)
+    {
+        var tally = new Tally(cells, safe);
+        var cellOf = new int[BlockRows];
+        var groupOf = new int[BlockRows];
+        bool plain = safe && _passing is null && !_parts.CanMiss && _groups?.CanMiss != true && numbers?.HasMissing != true;
+        for (int first = firstRow; first < lastRow; first += BlockRows)
+        {
+            _cancel.ThrowIfCancellationRequested();
+            int count = Math.Min(BlockRows, lastRow - first);
+            FillCells(first, cellOf.AsSpan(0, count), groupOf.AsSpan(0, count));
+            if (plain)
+            {
+                AddPlain(tally, cellOf.AsSpan(0, count), numbers is null ? default : numbers.Units.AsSpan(first, count));
+                continue;
+            }
+            for (int i = 0; i < count; i++)
+            {
+                int row = first + i;
+                int cell = cellOf[i];
+                ExactInt? number = numbers is null ? ExactInt.One : numbers.At(row);
+                if (_passing is not null && _passing[row] == 0)
+                {
+                    tally.FilteredOut++;
+                    if (number is not null)
+                    {
+                        tally.FilteredAmount += number.Value;
+                    }
+                    continue;
+                }
+                if (cell >= 0)
+                {
+                    tally.RowsOf[cell]++;
+                }
+                if (number is null || cell == AxisScan.NotReadable)
+                {
+                    tally.NotReadable++;
+                }
+                else if (cell < 0)
+                {
+                    tally.Outside++;
+                }
+                else
+                {
+                    tally.Used++;
+                    if (safe)
+                    {
+                        tally.Sums![cell] += number.Value.Small;
+                    }
+                    else
+                    {
+                        tally.WideSums![cell] += number.Value;
+                    }
+                }
+            }
+        }
+        return tally;
+    }
+
+    private static void AddPlain(Tally tally, ReadOnlySpan<int> cellOf, ReadOnlySpan<long> units)
+    {
+        long[] sums = tally.Sums!;
+        int[] rowsOf = tally.RowsOf;
+        if (units.IsEmpty)
+        {
+            foreach (int cell in cellOf)
+            {
+                rowsOf[cell]++;
+                sums[cell]++;
+            }
+        }
+        else
+        {
+            for (int i = 0; i < cellOf.Length; i++)
+            {
+                int cell = cellOf[i];
+                rowsOf[cell]++;
+                sums[cell] += units[i];
+            }
+        }
+        tally.Used += cellOf.Length;
+    }
+
+    /// <summary>Cell numbers of a block; a row that one of the axes can't place keeps that axis' negative code.</summary>
+    private void FillCells(int first, Span<int> cellOf, Span<int> groupOf)
+    {
+        _parts.Fill(first, cellOf);
+        Renumbered(cellOf, _partCodes);
+        if (_groups is null)
+        {
+            return;
+        }
+        _groups.Fill(first, groupOf);
+        Renumbered(groupOf, _groupCodes);
+        int parts = _partCount;
+        if (!_parts.CanMiss && !_groups.CanMiss && _partCodes is null)
+        {
+            for (int i = 0; i < cellOf.Length; i++)
+            {
+                cellOf[i] += groupOf[i] * parts;
+            }
+            return;
+        }
+        for (int i = 0; i < cellOf.Length; i++)
+        {
+            int part = cellOf[i], group = groupOf[i];
+            // NotReadable is tested before Outside, whichever axis says it.
+            cellOf[i] = part < 0 || group < 0 ? Math.Min(part, group) : part + group * parts;
+        }
+    }
+
+    private static void Renumbered(Span<int> codes, int[]? numbers)
+    {
+        if (numbers is null)
+        {
+            return;
+        }
+        for (int i = 0; i < codes.Length; i++)
+        {
+            // A label that no passing row has gets Outside; its rows are filtered out before that is looked at.
+            codes[i] = codes[i] < 0 ? codes[i] : numbers[codes[i]];
+        }
+    }
+
+    private Aggregate Distinct(Column column)
+    {
+        (int[] valueOf, _) = DistinctValues(column);
+        int cells = _partCount * _groupCount;
+        var tally = new Tally(cells, true);
+        var pairs = new HashSet<long>();
+        var all = new HashSet<int>();
+        var filteredOut = new HashSet<int>();
+        var cellOf = new int[BlockRows];
+        var groupOf = new int[BlockRows];
+        for (int first = 0; first < _table.RowCount; first += BlockRows)
+        {
+            _cancel.ThrowIfCancellationRequested();
+            int count = Math.Min(BlockRows, _table.RowCount - first);
+            FillCells(first, cellOf.AsSpan(0, count), groupOf.AsSpan(0, count));
+            for (int i = 0; i < count; i++)
+            {
+                int cell = cellOf[i], value = valueOf[first + i];
+                if (_passing is not null && _passing[first + i] == 0)
+                {
+                    tally.FilteredOut++;
+                    if (value >= 0)
+                    {
+                        filteredOut.Add(value);
+                    }
+                    continue;
+                }
+                if (cell < 0)
+                {
+                    _ = cell == AxisScan.NotReadable ? tally.NotReadable++ : tally.Outside++;
+                    continue;
+                }
+                tally.RowsOf[cell]++;
+                tally.Used++;
+                if (value >= 0)
+                {
+                    all.Add(value);
+                    if (pairs.Add(((long)cell << 32) | (uint)value))
+                    {
+                        tally.Sums![cell]++;
+                    }
+                }
+            }
+        }
+        tally.FilteredAmount = filteredOut.Count;
+        return Finish(0, tally, all.Count);
+    }
+
+    /// <summary>A number for each distinct value, −1 for none: numbers in a quantity column, labels in any other.</summary>
+    private static (int[] ValueOf, int Count) DistinctValues(Column column)
+    {
+        var valueOf = new int[column.Count];
+        if (column.Info.Type == ColumnType.Quantity)
+        {
+            var known = new Dictionary<ExactInt, int>();
+            for (int row = 0; row < valueOf.Length; row++)
+            {
+                if (column.Numbers.At(row) is { } number)
+                {
+                    if (!known.TryGetValue(number, out int value))
+                    {
+                        value = known.Count;
+                        known.Add(number, value);
+                    }
+                    valueOf[row] = value;
+                }
+                else
+                {
+                    valueOf[row] = -1;
+                }
+            }
+            return (valueOf, known.Count);
+        }
+        LabelView labels = column.Labels;
+        for (int row = 0; row < valueOf.Length; row++)
+        {
+            int code = labels.Codes[row];
+            valueOf[row] = code == labels.BlankCode ? -1 : code;
+        }
+        return (valueOf, labels.Labels.Count);
+    }
+
+    /// <summary>A wide table: each named column is one part, or one group, and every row has them all.</summary>
+    private Aggregate Wide(IReadOnlyList<string> names, string place, bool acrossParts)
+    {
+        var views = new NumberView[names.Count];
+        int scale = 0;
+        for (int i = 0; i < views.Length; i++)
+        {
+            views[i] = Columns.Find(_table, names[i], $"{place}.columns[{i}]").Numbers;
+            scale = Math.Max(scale, views[i].Scale);
+        }
+        ExactInt[] step = [.. views.Select(view => ExactInt.PowerOfTen(scale - view.Scale))];
+        var tally = new Tally(_partCount * _groupCount, false);
+        var cellOf = new int[BlockRows];
+        var groupOf = new int[BlockRows];
+        int stride = acrossParts ? 1 : _partCount;
+        for (int first = 0; first < _table.RowCount; first += BlockRows)
+        {
+            _cancel.ThrowIfCancellationRequested();
+            int count = Math.Min(BlockRows, _table.RowCount - first);
+            FillCells(first, cellOf.AsSpan(0, count), groupOf.AsSpan(0, count));
+            for (int i = 0; i < count; i++)
+            {
+                int row = first + i, cell = cellOf[i];
+                bool passes = _passing is null || _passing[row] != 0;
+                bool readable = false;
+                for (int c = 0; c < views.Length; c++)
+                {
+                    ExactInt? number = views[c].At(row);
+                    readable |= number is not null;
+                    if (!passes)
+                    {
+                        tally.FilteredAmount += number is null ? ExactInt.Zero : number.Value * step[c];
+                    }
+                    else if (cell >= 0)
+                    {
+                        int target = cell + c * stride;
+                        tally.RowsOf[target]++;
+                        if (number is not null)
+                        {
+                            tally.WideSums![target] += number.Value * step[c];
+                        }
+                    }
+                }
+                _ = !passes ? tally.FilteredOut++
+                    : !readable || cell == AxisScan.NotReadable ? tally.NotReadable++
+                    : cell < 0 ? tally.Outside++ : tally.Used++;
+            }
+        }
+        return Finish(scale, tally, null);
+    }
+
+    private Aggregate Finish(int scale, Tally tally, long? distinctInAll)
+    {
+        var partSeen = new bool[_partCount];
+        var groupSeen = new bool[_groupCount];
+        for (int cell = 0; cell < tally.RowsOf.Length; cell++)
+        {
+            if (tally.RowsOf[cell] > 0)
+            {
+                partSeen[cell % _partCount] = true;
+                groupSeen[cell / _partCount] = true;
+            }
+        }
+        (List<Entry> parts, List<int> partCodes) = List(_parts, _partCodes, partSeen);
+        (List<Entry> Entries, List<int> Codes)? groups = _groups is null ? null : List(_groups, _groupCodes, groupSeen);
+        RefusePairs((long)parts.Count * (groups?.Entries.Count ?? 1));
+
+        int groupCount = groups?.Entries.Count ?? 1;
+        var cells = new ExactInt[parts.Count * groupCount];
+        var exists = new bool[cells.Length];
+        for (int group = 0; group < groupCount; group++)
+        {
+            int groupCode = groups is null ? 0 : groups.Value.Codes[group];
+            for (int part = 0; part < parts.Count; part++)
+            {
+                int at = group * parts.Count + part;
+                if (partCodes[part] >= 0 && groupCode >= 0)
+                {
+                    int cell = groupCode * _partCount + partCodes[part];
+                    cells[at] = tally.SumOf(cell);
+                    exists[at] = tally.RowsOf[cell] > 0;
+                }
+                exists[at] |= groups is null;
+            }
+        }
+        return new Aggregate(
+            new Amounts(scale, parts, groups?.Entries, cells, exists),
+            new RowCounts(_table.RowCount, tally.Used, tally.FilteredOut, tally.NotReadable, tally.Outside),
+            tally.FilteredAmount,
+            distinctInAll);
+    }
+
+    /// <summary>The entries that are listed, in table order, with their cell numbers (−1 for one without a row in the table).</summary>
+    private static (List<Entry> Entries, List<int> Codes) List(AxisScan axis, int[]? numbers, bool[] seen)
+    {
+        var entries = new List<Entry>();
+        var codes = new List<int>();
+        for (int code = 0; code < axis.Size; code++)
+        {
+            int number = numbers is null ? code : numbers[code];
+            if (number >= 0 && (seen[number] || axis.ListsAll || axis.IsExpected(code)))
+            {
+                entries.Add(axis.EntryOf(code));
+                codes.Add(number);
+            }
+        }
+        foreach (Entry entry in axis.WithoutRows)
+        {
+            entries.Add(entry);
+            codes.Add(-1);
+        }
+        return (entries, codes);
+    }
+}

@@ -1,0 +1,70 @@
+using OneWhole.Core.Numbers;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>What became of the table's rows. Used + FilteredOut + NotReadable + Outside = Total.</summary>
+public sealed record RowCounts(long Total, long Used, long FilteredOut, long NotReadable, long Outside);
+
+/// <summary>
+/// The amounts v[g,p] of a study: exact integers in units of 10^−<see cref="Scale"/>, group after group.
+/// Without groups there is one row of cells and none of them is absent.
+/// </summary>
+public sealed class Amounts
+{
+    internal Amounts(int scale, IReadOnlyList<Entry> parts, IReadOnlyList<Entry>? groups, ExactInt[] cells, bool[] exists)
+    {
+        Scale = scale;
+        Parts = parts;
+        Groups = groups;
+        Cells = cells;
+        Exists = exists;
+    }
+
+    public int Scale { get; }
+
+    public IReadOnlyList<Entry> Parts { get; }
+
+    /// <summary>Null in a study without groups.</summary>
+    public IReadOnlyList<Entry>? Groups { get; }
+
+    public ExactInt[] Cells { get; }
+
+    /// <summary>False for a pair without a row: it is absent, which is not the same as 0.</summary>
+    public bool[] Exists { get; }
+
+    public int GroupCount => Groups?.Count ?? 1;
+
+    public ExactInt this[int group, int part] => Cells[group * Parts.Count + part];
+
+    public bool Has(int group, int part) => Exists[group * Parts.Count + part];
+
+    public ExactInt PartTotal(int part)
+    {
+        ExactInt total = default;
+        for (int group = 0; group < GroupCount; group++)
+        {
+            total += this[group, part];
+        }
+        return total;
+    }
+
+    public ExactInt GroupTotal(int group)
+    {
+        ExactInt total = default;
+        for (int part = 0; part < Parts.Count; part++)
+        {
+            total += this[group, part];
+        }
+        return total;
+    }
+
+    public ExactInt Total()
+    {
+        ExactInt total = default;
+        foreach (ExactInt cell in Cells)
+        {
+            total += cell;
+        }
+        return total;
+    }
+}

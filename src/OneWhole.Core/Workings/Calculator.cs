@@ -1,0 +1,109 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>Table and study in, workings out.</summary>
+public static class Calculator
+{
+    /// <exception cref="StudyException">The study does not fit the table.</exception>
+    /// <exception cref="OperationCanceledException">Stopped.</exception>
+    public static WorkingsResult Run(Table table, Study study, CancellationToken cancel = default)
+    {
+        if (study.Each is not null)
+        {
+            throw new StudyException("not-available", "each", "each: small figures are not available yet; take \"each\" out of the study.");
+        }
+        Form form = study.Form.Form;
+        Division division = Division.Of(table, study, cancel);
+        cancel.ThrowIfCancellationRequested();
+        FormWorkings own = form.Compute(division);
+        JsonObject readings = CommonReadings(division);
+        List<JsonObject>? groups = GroupReadings(division);
+        own.AddReadings?.Invoke(readings, groups);
+        if (groups is not null)
+        {
+            readings["groups"] = new JsonArray([.. groups]);
+        }
+        return new WorkingsResult(division, own.Columns, readings, TieOut.Of(division, own)) { Computed = own.Computed };
+    }
+
+    private static JsonObject CommonReadings(Division division)
+    {
+        var readings = new JsonObject
+        {
+            ["whole"] = division.Value(division.ReadingWhole).ToDouble(),
+            ["parts"] = division.IsEmpty ? 0 : division.PartCount,
+        };
+        Concentration? concentration = Concentration.Of(division);
+        readings["hhi"] = concentration?.Hhi.ToDouble();
+        readings["effectiveParts"] = concentration?.EffectiveParts.ToDouble();
+        readings["gini"] = concentration?.Gini.ToDouble();
+        readings["largestShare"] = concentration?.LargestShare.ToDouble();
+        return readings;
+    }
+
+    private static List<JsonObject>? GroupReadings(Division division)
+    {
+        if (division.Groups is null)
+        {
+            return null;
+        }
+        ExactInt whole = division.ReadingWhole;
+        var groups = new List<JsonObject>();
+        for (int group = 0; group < (division.IsEmpty ? 0 : division.GroupCount); group++)
+        {
+            groups.Add(new JsonObject
+            {
+                ["group"] = division.Groups[group].Label,
+                ["whole"] = division.Value(division.GroupTotal(group)).ToDouble(),
+                ["share"] = whole.IsZero ? null : new Fraction(division.GroupTotal(group), whole).ToDouble(),
+            });
+        }
+        return groups;
+    }
+}
+
+/// <summary>How concentrated the parts are; over the parts' totals as shares of Σ v.</summary>
+/// <param name="Hhi">Σ (100·s)², the Herfindahl–Hirschman index, 0 to 10 000.</param>
+/// <param name="EffectiveParts">1 / Σ s².</param>
+/// <param name="Gini">Σ_i Σ_j |x_i − x_j| / (2 n² mean).</param>
+/// <param name="LargestShare">The largest s.</param>
+internal sealed record Concentration(Fraction Hhi, Fraction EffectiveParts, Fraction Gini, Fraction LargestShare)
+{
+    /// <returns>Null where a total is negative or Σ v is 0.</returns>
+    public static Concentration? Of(Division division)
+    {
+        int n = division.IsEmpty ? 0 : division.PartCount;
+        var totals = new ExactInt[n];
+        for (int part = 0; part < n; part++)
+        {
+            totals[part] = division.PartTotal(part);
+            if (totals[part].Sign < 0)
+            {
+                return null;
+            }
+        }
+        ExactInt sum = division.Total;
+        if (sum.IsZero)
+        {
+            return null;
+        }
+        Array.Sort(totals);
+        ExactInt squares = default, weighted = default;
+        for (int i = 0; i < n; i++)
+        {
+            squares += totals[i] * totals[i];
+            // With x sorted upwards, Σ_i Σ_j |x_i − x_j| = 2 Σ_i (2i − n + 1) x_i, i from 0.
+            weighted += totals[i] * (2L * i - n + 1);
+        }
+        return new Concentration(
+            new Fraction(squares * 10_000, sum * sum),
+            new Fraction(sum * sum, squares),
+            new Fraction(weighted, sum * n),
+            new Fraction(totals[^1], sum));
+    }
+}

@@ -1,0 +1,34 @@
+using OneWhole.Core.Numbers;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>What kind of thing a part or a group is.</summary>
+public enum EntryKind
+{
+    Label,
+    Band,
+    WideColumn,
+    Folded,
+}
+
+/// <summary>One part, or one group.</summary>
+/// <param name="Label">As it is printed.</param>
+/// <param name="Kind">Where it comes from.</param>
+/// <param name="TableRank">Its place in table order.</param>
+public sealed record Entry(string Label, EntryKind Kind, int TableRank)
+{
+    /// <summary>Whether it stands for cells without text.</summary>
+    public bool IsBlank => Kind == EntryKind.Label && Label == Tables.Label.Blank;
+
+    /// <summary>False where labels are expected and this is none of them.</summary>
+    public bool Expected { get; init; } = true;
+
+    /// <summary>A band's ends.</summary>
+    public (ExactDecimal From, ExactDecimal To)? Band { get; init; }
+
+    /// <summary>The entries that were folded into this one.</summary>
+    public IReadOnlyList<Entry> Folded { get; init; } = [];
+
+    /// <summary>What identifies it in figures and requests: the label, but for the folded part.</summary>
+    public string Key => Kind == EntryKind.Folded ? "\u0001folded" : Label;
+}

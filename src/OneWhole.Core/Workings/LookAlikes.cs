@@ -1,0 +1,134 @@
+using System.Text;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>
+/// Finds labels that may be two spellings of one: equal but for case, inner white space and accents; or both of five or
+/// more characters, without a digit, and one inserted, removed or replaced character apart. Found by hashing: every label
+/// is filed under each of its forms with one character taken out, so that no pair is compared without a reason.
+/// </summary>
+public static class LookAlikes
+{
+    /// <summary>Pairs of positions, the earlier first, in the order of the labels.</summary>
+    /// <param name="labels">Distinct labels, "(blank)" not among them.</param>
+    /// <param name="most">Where to stop.</param>
+    public static List<(int First, int Second)> Find(IReadOnlyList<string> labels, int most = 1000)
+    {
+        var pairs = new SortedSet<(int, int)>();
+        FindFolded(labels, pairs, most);
+        FindOneApart(labels, pairs, most);
+        return [.. pairs.Take(most)];
+    }
+
+    private static void FindFolded(IReadOnlyList<string> labels, SortedSet<(int, int)> pairs, int most)
+    {
+        var known = new Dictionary<string, List<int>>(StringComparer.Ordinal);
+        for (int i = 0; i < labels.Count && pairs.Count < most; i++)
+        {
+            string key = string.Concat(NaturalOrder.Fold(labels[i]).Where(c => !char.IsWhiteSpace(c)));
+            if (!known.TryGetValue(key, out List<int>? same))
+            {
+                known.Add(key, same = []);
+            }
+            foreach (int other in same)
+            {
+                pairs.Add((other, i));
+            }
+            same.Add(i);
+        }
+    }
+
+    private static void FindOneApart(IReadOnlyList<string> labels, SortedSet<(int, int)> pairs, int most)
+    {
+        // Keys are hashes of a label with one character out (and of the whole label); a hit is then checked exactly.
+        var filed = new Dictionary<long, List<int>>();
+        var runes = new Rune[]?[labels.Count];
+        for (int i = 0; i < labels.Count && pairs.Count < most; i++)
+        {
+            if (labels[i].AsSpan().ContainsAnyInRange('0', '9') || labels[i].Any(char.IsDigit))
+            {
+                continue;
+            }
+            Rune[] text = [.. labels[i].EnumerateRunes()];
+            if (text.Length < 5)
+            {
+                continue;
+            }
+            runes[i] = text;
+            var seen = new HashSet<int>();
+            foreach (long key in Keys(text))
+            {
+                if (!filed.TryGetValue(key, out List<int>? list))
+                {
+                    filed.Add(key, list = new List<int>(1));
+                }
+                foreach (int other in list)
+                {
+                    if (seen.Add(other) && other != i && IsOneApart(runes[other]!, text))
+                    {
+                        pairs.Add((other, i));
+                    }
+                }
+                if (list.Count == 0 || list[^1] != i)
+                {
+                    list.Add(i);
+                }
+            }
+        }
+    }
+
+    private static IEnumerable<long> Keys(Rune[] text)
+    {
+        // A polynomial hash, so that taking one character out costs no second pass.
+        const long factor = 1_000_003;
+        var powers = new long[text.Length + 1];
+        var prefix = new long[text.Length + 1];
+        powers[0] = 1;
+        for (int i = 0; i < text.Length; i++)
+        {
+            powers[i + 1] = unchecked(powers[i] * factor);
+            prefix[i + 1] = unchecked(prefix[i] * factor + text[i].Value + 1);
+        }
+        long whole = prefix[text.Length];
+        yield return whole;
+        for (int i = 0; i < text.Length; i++)
+        {
+            int after = text.Length - i - 1;
+            long suffix = unchecked(whole - prefix[i + 1] * powers[after]);
+            yield return unchecked(prefix[i] * powers[after] + suffix);
+        }
+    }
+
+    internal static bool IsOneApart(ReadOnlySpan<Rune> a, ReadOnlySpan<Rune> b)
+    {
+        if (a.Length > b.Length)
+        {
+            return IsOneApart(b, a);
+        }
+        if (b.Length - a.Length > 1)
+        {
+            return false;
+        }
+        int same = a.CommonPrefixLength(b);
+        if (same == a.Length)
+        {
+            return b.Length > a.Length;
+        }
+        return a.Length == b.Length
+            ? a[(same + 1)..].SequenceEqual(b[(same + 1)..])
+            : a[same..].SequenceEqual(b[(same + 1)..]);
+    }
+
+    internal static string Decompose(string text)
+    {
+        try
+        {
+            return text.Normalize(NormalizationForm.FormD);
+        }
+        catch (ArgumentException)
+        {
+            // A lone surrogate can't be normalised.
+            return text;
+        }
+    }
+}

@@ -1,0 +1,116 @@
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>Puts parts and groups in their display order.</summary>
+internal static class Orders
+{
+    /// <summary>The places of the listed parts in display order; the folded part is always last.</summary>
+    public static int[] OfParts(Amounts amounts, Order order, bool reverse)
+    {
+        int count = amounts.Parts.Count;
+        bool folded = count > 0 && amounts.Parts[^1].Kind == EntryKind.Folded;
+        int[] places = [.. Enumerable.Range(0, folded ? count - 1 : count)];
+        Sort(places, amounts.Parts, order, amounts.PartTotal, null);
+        if (reverse)
+        {
+            Array.Reverse(places);
+        }
+        return folded ? [.. places, count - 1] : places;
+    }
+
+    /// <param name="keyOf">The key of a group for an order that a form brings, or null where the name is not known.</param>
+    public static int[] OfGroups(Amounts amounts, Order order, bool reverse, Func<string, Func<int, Fraction?>?> keyOf)
+    {
+        int[] places = [.. Enumerable.Range(0, amounts.GroupCount)];
+        Func<int, Fraction?>? key = order switch
+        {
+            Order.ShareOf share => ShareKey(amounts, share.Label),
+            Order.By by => keyOf(by.Name),
+            _ => null,
+        };
+        Sort(places, amounts.Groups!, order, amounts.GroupTotal, key);
+        if (reverse)
+        {
+            Array.Reverse(places);
+        }
+        return places;
+    }
+
+    private static Func<int, Fraction?> ShareKey(Amounts amounts, string label)
+    {
+        int part = Enumerable.Range(0, amounts.Parts.Count)
+            .FirstOrDefault(part => amounts.Parts[part].Label == label && amounts.Parts[part].Kind != EntryKind.Folded, -1);
+        if (part < 0)
+        {
+            part = Enumerable.Range(0, amounts.Parts.Count).FirstOrDefault(part => amounts.Parts[part].Label == label, -1);
+        }
+        return group =>
+        {
+            ExactInt whole = amounts.GroupTotal(group);
+            return part < 0 || whole.IsZero || !amounts.Has(group, part) ? null : new Fraction(amounts[group, part], whole);
+        };
+    }
+
+    private static void Sort(int[] places, IReadOnlyList<Entry> entries, Order order, Func<int, ExactInt> totalOf, Func<int, Fraction?>? key)
+    {
+        if (key is not null)
+        {
+            Fraction[] keys = [.. places.Select(place => key(place) ?? Fraction.Zero)];
+            Array.Sort(places, (a, b) => keys[b].CompareTo(keys[a]) is var by and not 0 ? by : a.CompareTo(b));
+            return;
+        }
+        switch (order)
+        {
+            case Order.By { Name: "largest" or "smallest" } by:
+                SortByTotal(places, entries, totalOf, by.Name == "largest");
+                break;
+            case Order.By { Name: "natural" }:
+                var place = new Dictionary<Entry, int>(ReferenceEqualityComparer.Instance);
+                foreach (int at in places)
+                {
+                    place.Add(entries[at], at);
+                }
+                Entry[] sorted = [.. NaturalOrder.Sort([.. places.Select(at => entries[at])])];
+                for (int i = 0; i < sorted.Length; i++)
+                {
+                    places[i] = place[sorted[i]];
+                }
+                break;
+            case Order.Listed listed:
+                var rank = new Dictionary<string, int>(StringComparer.Ordinal);
+                foreach (string label in listed.Labels)
+                {
+                    rank.TryAdd(label, rank.Count);
+                }
+                int RankOf(int at) => rank.GetValueOrDefault(entries[at].Label, int.MaxValue);
+                Array.Sort(places, (a, b) => RankOf(a).CompareTo(RankOf(b)) is var by and not 0 ? by : a.CompareTo(b));
+                break;
+        }
+    }
+
+    private static void SortByTotal(int[] places, IReadOnlyList<Entry> entries, Func<int, ExactInt> totalOf, bool largestFirst)
+    {
+        ExactInt[] totals = [.. places.Select(totalOf)];
+        int sign = largestFirst ? -1 : 1;
+        if (Array.TrueForAll(totals, total => total.IsSmall && total.Small > -long.MaxValue))
+        {
+            // Equal totals keep table order, and "(blank)" comes after its equals: sort by (total, blank, place).
+            var keys = new (long Total, bool Blank, int Place)[places.Length];
+            for (int i = 0; i < keys.Length; i++)
+            {
+                keys[i] = (sign * totals[i].Small, entries[places[i]].IsBlank, places[i]);
+            }
+            Array.Sort(keys, places, Comparer<(long Total, bool Blank, int Place)>.Create((a, b) =>
+                a.Total != b.Total ? (a.Total < b.Total ? -1 : 1) : a.Blank != b.Blank ? (a.Blank ? 1 : -1) : a.Place - b.Place));
+            return;
+        }
+        Array.Sort(places, (a, b) =>
+        {
+            int by = sign * totals[a].CompareTo(totals[b]);
+            by = by != 0 ? by : entries[a].IsBlank.CompareTo(entries[b].IsBlank);
+            return by != 0 ? by : a.CompareTo(b);
+        });
+    }
+}

@@ -1,0 +1,62 @@
+namespace OneWhole.Core.Workings;
+
+/// <summary>
+/// A column's rule as an expression over other columns. The rule in words, a cell's arithmetic and a workbook's formula
+/// are all written from it; tests evaluate it against the computed column.
+/// </summary>
+public abstract record Rule
+{
+    private Rule()
+    {
+    }
+
+    /// <summary>A value that comes from the rows or from the study; told in words.</summary>
+    public sealed record Given(string Words) : Rule;
+
+    /// <summary>Another column's value in the same row.</summary>
+    public sealed record Cell(string Key) : Rule;
+
+    /// <summary>The whole of the row.</summary>
+    public sealed record TheWhole : Rule;
+
+    /// <summary>How many parts are listed.</summary>
+    public sealed record PartCount : Rule;
+
+    /// <summary>The row's number among the parts, from 1.</summary>
+    public sealed record RowNumber : Rule;
+
+    public sealed record Constant(double Value) : Rule;
+
+    public sealed record Divide(Rule Dividend, Rule Divisor) : Rule;
+
+    public sealed record Multiply(Rule First, Rule Second) : Rule;
+
+    public sealed record Add(Rule First, Rule Second) : Rule;
+
+    public sealed record Subtract(Rule First, Rule Second) : Rule;
+
+    /// <summary>The sum of a column from the first row (of the group) to this one; equal neighbours in one step where so said.</summary>
+    public sealed record RunningTotal(string Key, bool TiesTogether) : Rule;
+
+    /// <summary>The largest of a column, over all rows or those of the row's group or part.</summary>
+    public sealed record Largest(string Key, string Over) : Rule;
+
+    /// <summary>1 for the largest; equal values have the same rank and the next skips.</summary>
+    public sealed record Rank(string Key) : Rule;
+
+    /// <summary>In percent, rounded; reconciled so that each whole shows 100 where it can be.</summary>
+    public sealed record Shown(string Key, int Decimals, bool Reconciled) : Rule;
+
+    /// <summary>A, B or C by a running share: the one before the row's step, or the one with it.</summary>
+    public sealed record ClassOf(string Key, IReadOnlyList<double> Limits, bool CrossingIn) : Rule;
+
+    public static Rule Column(string key) => new Cell(key);
+
+    public static Rule operator /(Rule a, Rule b) => new Divide(a, b);
+
+    public static Rule operator *(Rule a, Rule b) => new Multiply(a, b);
+
+    public static Rule operator +(Rule a, Rule b) => new Add(a, b);
+
+    public static Rule operator -(Rule a, Rule b) => new Subtract(a, b);
+}

@@ -1,0 +1,337 @@
+using System.Collections.Immutable;
+using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>The proofs under the workings, in their fixed order.</summary>
+internal sealed class TieOut
+{
+    /// <summary>The place of each proof. A form's own take the place of their id.</summary>
+    private static readonly string[] Places =
+    [
+        "rows-accounted", "parts-add-up", "running-ends", "shown-adds-up", "areas-add-up", "rows-span", "bands-cover",
+        "left-out", "negative-parts", "blank-labels", "unexpected-labels", "ties", "look-alikes", "absent-pairs",
+        "many-slices", "stage-grows", "open-band", "not-additive", "not-used",
+    ];
+
+    private readonly Division _division;
+    private readonly FormWorkings _own;
+    private readonly StudyWords _words;
+    private readonly List<TieOutLine> _lines = [];
+
+    private TieOut(Division division, FormWorkings own)
+    {
+        _division = division;
+        _own = own;
+        _words = StudyWords.Of(division);
+    }
+
+    public static IReadOnlyList<TieOutLine> Of(Division division, FormWorkings own)
+    {
+        var tieOut = new TieOut(division, own);
+        tieOut.RowsAccounted();
+        tieOut.PartsAddUp();
+        tieOut.ShownAddsUp();
+        tieOut.BandsCover();
+        tieOut.LeftOutAmounts();
+        tieOut.NegativeParts();
+        tieOut.BlankLabels();
+        tieOut.UnexpectedLabels();
+        tieOut.SimilarLabels();
+        tieOut.AbsentPairs();
+        tieOut.NotAdditive();
+        tieOut.NotUsed();
+        tieOut._lines.AddRange(own.TieOut);
+        return [.. tieOut._lines.OrderBy(line => Array.IndexOf(Places, line.Id) is var place and >= 0 ? place : Places.Length)];
+    }
+
+    private string Text(ExactInt units) => NumberText.Exact(_division.Decimal(units));
+
+    private static string CountOf(long count, string one, string many) => $"{NumberText.Count(count)} {(count == 1 ? one : many)}";
+
+    private void Add(string id, bool ok, string text, Remedy? remedy = null, IReadOnlyList<string>? names = null) =>
+        _lines.Add(new TieOutLine(id, ok ? TieOutStatus.Ok : TieOutStatus.Warn, text) { Remedy = remedy, Names = names ?? [] });
+
+    private void RowsAccounted()
+    {
+        RowCounts rows = _division.Rows;
+        bool holds = rows.Used + rows.FilteredOut + rows.NotReadable + rows.Outside == rows.Total;
+        var terms = new List<string> { $"{NumberText.Count(rows.Used)} used" };
+        if (rows.FilteredOut > 0)
+        {
+            terms.Add($"{NumberText.Count(rows.FilteredOut)} filtered out ({Text(_division.FilteredAmount)} {_words.Counted})");
+        }
+        if (rows.NotReadable > 0)
+        {
+            terms.Add($"{NumberText.Count(rows.NotReadable)} not readable");
+        }
+        if (rows.Outside > 0)
+        {
+            terms.Add($"{NumberText.Count(rows.Outside)} outside the bands");
+        }
+        string text = $"{string.Join(" + ", terms)} = {CountOf(rows.Total, "row", "rows")}";
+        _lines.Add(new TieOutLine("rows-accounted", holds ? TieOutStatus.Ok : TieOutStatus.Fail, text));
+    }
+
+    private void PartsAddUp()
+    {
+        int zero = 0, apart = 0, counted = 0;
+        int firstApart = -1;
+        var listed = new bool[_division.WholeCount];
+        for (int row = 0; row < _division.RowCount; row++)
+        {
+            listed[_division.WholeIndex(row)] |= _division.Has(row);
+        }
+        bool many = _division.WholeOf is WholeOf.Group or WholeOf.Part;
+        for (int index = 0; index < _division.WholeCount; index++)
+        {
+            if (many && (listed.Length == 0 || !listed[index]))
+            {
+                // A group or a part of absent pairs only.
+                continue;
+            }
+            counted++;
+            ExactInt whole = _division.WholeAt(index);
+            if (whole.IsZero)
+            {
+                zero++;
+            }
+            else if (whole != _division.SumIn(index))
+            {
+                apart++;
+                firstApart = index;
+            }
+        }
+        string text;
+        if (zero > 0)
+        {
+            text = many && counted > 1 ? $"{zero} of {counted} wholes are 0: they have no shares" : "the whole is 0: there are no shares";
+        }
+        else if (apart > 0)
+        {
+            ExactInt whole = _division.WholeAt(firstApart), sum = _division.SumIn(firstApart);
+            text = $"{_words.Parts(_division.PartCount)} add up to {Text(sum)}, not to the whole of {Text(whole)}: {NumberText.Percent(new Fraction(sum, whole), _division.Study.Rounding.Decimals)} of it";
+        }
+        else if (many)
+        {
+            text = $"each of {CountOf(counted, "whole", "wholes")} is what its {_words.PartMany} add up to";
+        }
+        else
+        {
+            text = $"{_words.Parts(_division.PartCount)} add up to the whole: {Text(_division.Total)} = {Text(_division.WholeAt(0))}";
+        }
+        Remedy? remedy = apart > 0 ? new Remedy("let 100 % be everything used", study => study with { Whole = new Whole(WholeOf.All) }) : null;
+        Add("parts-add-up", zero == 0 && apart == 0, text, remedy);
+    }
+
+    private void ShownAddsUp()
+    {
+        if (_own.Shown is not { } shown)
+        {
+            return;
+        }
+        ExactInt hundred = ExactInt.PowerOfTen(shown.Decimals + 2);
+        var sums = new ExactInt[_division.WholeCount];
+        var has = new bool[_division.WholeCount];
+        int adjusted = 0;
+        for (int row = 0; row < _division.RowCount; row++)
+        {
+            if (shown.Units(row) is { } units)
+            {
+                int index = _division.WholeIndex(row);
+                sums[index] += units;
+                has[index] = true;
+                adjusted += new Fraction(_division.Amount(row) * hundred, _division.Whole(row)).Round() == units ? 0 : 1;
+            }
+        }
+        int off = Enumerable.Range(0, sums.Length).Count(index => has[index] && sums[index] != hundred);
+        string text;
+        if (off == 0)
+        {
+            string rounded = adjusted switch { 0 => "", 1 => "; one was rounded the other way for it", _ => $"; {adjusted} were rounded the other way for it" };
+            string all = ExactDecimal.Format(hundred, shown.Decimals);
+            text = !has.Contains(true) ? "there are no shares to add up" : $"shown shares add up to {all}{(has.Length > 1 ? " in each whole" : "")}{rounded}";
+        }
+        else
+        {
+            int first = Array.FindIndex(has, known => known) is var known and >= 0 ? Enumerable.Range(known, sums.Length - known).First(index => has[index] && sums[index] != hundred) : 0;
+            text = $"shown shares add up to {ExactDecimal.Format(sums[first], shown.Decimals)}{(sums.Length > 1 ? $" in the first of {off} wholes" : "")}, not to 100";
+        }
+        Add("shown-adds-up", off == 0, text);
+    }
+
+    private bool UsesBands => _division.Study.Parts is Axis.Bands || (_division.HasGroups && _division.Study.Groups is Axis.Bands);
+
+    private void BandsCover()
+    {
+        if (UsesBands)
+        {
+            long outside = _division.Rows.Outside;
+            Add("bands-cover", outside == 0, outside == 0 ? "the bands cover every row" : $"{CountOf(outside, "row is", "rows are")} outside the bands");
+        }
+    }
+
+    private void LeftOutAmounts()
+    {
+        if (_division.LeftOut.Count == 0)
+        {
+            return;
+        }
+        (string text, IReadOnlyList<string> names) = ListAmounts(_division.LeftOut.Select(left => (Name(left.Group, left.Part), left.Amount)));
+        Add("left-out", false, $"left out as negative: {text}", null, names);
+    }
+
+    private static string Name(string? group, string part) => group is null ? part : $"{group}, {part}";
+
+    private void NegativeParts()
+    {
+        var negatives = new List<(string, ExactInt)>();
+        for (int row = 0; row < _division.RowCount; row++)
+        {
+            if (_division.Amount(row).Sign < 0)
+            {
+                negatives.Add((Name(_division.Groups?[_division.GroupOf(row)].Label, _division.Parts[_division.PartOf(row)].Label), _division.Amount(row)));
+            }
+        }
+        if (negatives.Count == 0)
+        {
+            return;
+        }
+        (string text, IReadOnlyList<string> names) = ListAmounts(negatives);
+        string what = CountOf(negatives.Count, _division.HasGroups ? "negative amount" : "negative part", _division.HasGroups ? "negative amounts" : "negative parts");
+        Add("negative-parts", false, $"below zero: {text}", new Remedy($"leave out {what}", study => study with { Negatives = Negatives.LeaveOut }), names);
+    }
+
+    /// <summary>At most three by name, the largest first, then "and 147 others" with their sum.</summary>
+    private (string Text, IReadOnlyList<string> Names) ListAmounts(IEnumerable<(string Name, ExactInt Amount)> amounts)
+    {
+        List<(string Name, ExactInt Amount)> sorted = [.. amounts.OrderByDescending(pair => pair.Amount.Abs())];
+        var shown = sorted.Take(3).Select(pair => $"{pair.Name} {Text(pair.Amount)}").ToList();
+        int others = sorted.Count - shown.Count;
+        if (others > 0)
+        {
+            ExactInt sum = default;
+            foreach ((_, ExactInt amount) in sorted.Skip(3))
+            {
+                sum += amount;
+            }
+            shown.Add($"and {CountOf(others, "other", "others")} {Text(sum)}");
+        }
+        return (string.Join(", ", shown), [.. sorted.Select(pair => $"{pair.Name} {Text(pair.Amount)}")]);
+    }
+
+    private void BlankLabels()
+    {
+        var found = new List<string>();
+        int part = Enumerable.Range(0, _division.PartCount).FirstOrDefault(part => _division.Parts[part].IsBlank, -1);
+        if (part >= 0 && _division.Study.Parts is Axis.Labels labels)
+        {
+            found.Add($"{CountedText(_division.PartTotal(part))} without a {_words.PartOne}");
+        }
+        int group = _division.Groups is null ? -1 : Enumerable.Range(0, _division.Groups.Count).FirstOrDefault(group => _division.Groups[group].IsBlank, -1);
+        if (group >= 0)
+        {
+            found.Add($"{CountedText(_division.GroupTotal(group))} without a {_words.GroupOne}");
+        }
+        if (found.Count > 0)
+        {
+            string column = part >= 0 ? ((Axis.Labels)_division.Study.Parts).Column : ((Axis.Labels)_division.Study.Groups!).Column;
+            Add("blank-labels", false, string.Join("; ", found), new Remedy("take only filled rows", study => study with
+            {
+                Where = study.Where.Add(new Clause(column) { Blank = false }),
+            }));
+        }
+    }
+
+    private string CountedText(ExactInt units) => $"{Text(units)} {_words.Counted}";
+
+    private void UnexpectedLabels()
+    {
+        var found = new List<(string, ExactInt)>();
+        Amounts listed = _division.Listed;
+        if (_division.Study.Parts is Axis.Labels { Expected.Length: > 0 })
+        {
+            found.AddRange(Enumerable.Range(0, listed.Parts.Count).Where(part => !listed.Parts[part].Expected).Select(part => (listed.Parts[part].Label, listed.PartTotal(part))));
+        }
+        if (listed.Groups is not null && _division.Study.Groups is Axis.Labels { Expected.Length: > 0 })
+        {
+            found.AddRange(Enumerable.Range(0, listed.Groups.Count).Where(group => !listed.Groups[group].Expected).Select(group => (listed.Groups[group].Label, listed.GroupTotal(group))));
+        }
+        if (found.Count > 0)
+        {
+            (string text, IReadOnlyList<string> names) = ListAmounts(found);
+            Add("unexpected-labels", false, $"not expected: {text}", null, names);
+        }
+    }
+
+    private void SimilarLabels()
+    {
+        var pairs = new List<string>();
+        Collect(_division.Listed.Parts, _division.Study.Parts);
+        if (_division.Listed.Groups is { } groups)
+        {
+            Collect(groups, _division.Study.Groups!);
+        }
+        if (pairs.Count > 0)
+        {
+            string shown = string.Join(", ", pairs.Take(3)) + (pairs.Count > 3 ? $" and {CountOf(pairs.Count - 3, "other pair", "other pairs")}" : "");
+            Add("look-alikes", false, $"may be one label in two spellings: {shown}", null, pairs);
+        }
+
+        void Collect(IReadOnlyList<Entry> entries, Axis axis)
+        {
+            if (axis is Axis.Labels)
+            {
+                List<string> labels = [.. entries.Where(entry => !entry.IsBlank).Select(entry => entry.Label)];
+                pairs.AddRange(LookAlikes.Find(labels).Select(pair => $"“{labels[pair.First]}” and “{labels[pair.Second]}”"));
+            }
+        }
+    }
+
+    private void AbsentPairs()
+    {
+        if (!_division.HasGroups)
+        {
+            return;
+        }
+        int absent = Enumerable.Range(0, _division.RowCount).Count(row => !_division.Has(row));
+        if (absent > 0)
+        {
+            Add("absent-pairs", false, $"{NumberText.Count(absent)} of {CountOf(_division.RowCount, "pair", "pairs")} of {_words.GroupOne} and {_words.PartOne} have no row");
+        }
+    }
+
+    private void NotAdditive()
+    {
+        if (_division.DistinctInAll is { } all && _division.Study.Value is Measure.Distinct)
+        {
+            Add("not-additive", false, $"{NumberText.Count(all)} {_words.Counted} in all; the {_words.PartMany} add up to {Text(_division.Total)}, because one that is found in two {_words.PartMany} counts twice");
+        }
+    }
+
+    private void NotUsed()
+    {
+        Form form = _division.Study.Form.Form;
+        var unused = new List<string>();
+        if (_division.Study.Groups is not null && !_division.TakesGroups)
+        {
+            unused.Add("groups");
+        }
+        if (_division.Study.Fold is not null && !form.TakesFold)
+        {
+            unused.Add("fold");
+        }
+        if (unused.Count > 0)
+        {
+            string members = string.Join(" and ", unused);
+            Add("not-used", false, $"{form.Name} does not use the study's {members}", new Remedy($"drop the {members}", study => study with
+            {
+                Groups = unused.Contains("groups") ? null : study.Groups,
+                Fold = unused.Contains("fold") ? null : study.Fold,
+            }));
+        }
+    }
+}

@@ -1,0 +1,71 @@
+using OneWhole.Core.Numbers;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>What the numbers of a column are, and so how they are printed.</summary>
+public enum ColumnUnit
+{
+    /// <summary>A label.</summary>
+    Text,
+
+    /// <summary>In what is counted.</summary>
+    Amount,
+
+    /// <summary>A fraction of a whole, printed in percent.</summary>
+    Share,
+
+    /// <summary>Already in percent, with the study's decimals.</summary>
+    Percent,
+
+    /// <summary>A whole number without a unit.</summary>
+    Count,
+
+    /// <summary>A fraction printed as such, or an angle in degrees.</summary>
+    Number,
+}
+
+/// <summary>One calculated column of the workings.</summary>
+public sealed class WorkingColumn
+{
+    private readonly Func<int, string?>? _text;
+    private readonly Func<int, Fraction?>? _number;
+
+    private WorkingColumn(string key, string label, ColumnUnit unit, Rule rule, Func<int, string?>? text, Func<int, Fraction?>? number)
+    {
+        Key = key;
+        Label = label;
+        Unit = unit;
+        Rule = rule;
+        _text = text;
+        _number = number;
+    }
+
+    /// <summary>The stable name, in camel case.</summary>
+    public string Key { get; }
+
+    /// <summary>The heading.</summary>
+    public string Label { get; }
+
+    public ColumnUnit Unit { get; }
+
+    public Rule Rule { get; }
+
+    /// <summary>Whether it is laid out in a quieter ink: spacers, mirrored copies, ends.</summary>
+    public bool Quiet { get; init; }
+
+    public bool IsText => Unit == ColumnUnit.Text;
+
+    public string? Text(int row) => _text?.Invoke(row);
+
+    /// <summary>The exact value, or null where there is none.</summary>
+    public Fraction? Exact(int row) => _number?.Invoke(row);
+
+    /// <summary>The nearest double of the exact value.</summary>
+    public double? Number(int row) => _number?.Invoke(row)?.ToDouble();
+
+    public static WorkingColumn OfText(string key, string label, Rule rule, Func<int, string?> text) =>
+        new(key, label, ColumnUnit.Text, rule, text, null);
+
+    public static WorkingColumn OfNumber(string key, string label, ColumnUnit unit, Rule rule, Func<int, Fraction?> number) =>
+        new(key, label, unit, rule, null, number);
+}

@@ -1,0 +1,88 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Formats.Reading;
+
+/// <summary>How a file is read, where that was settled; what is null is found from the file.</summary>
+public sealed record ReadSettings
+{
+    public static ReadSettings Found { get; } = new();
+
+    /// <summary>The separator of delimited text.</summary>
+    public string? Separator { get; init; }
+
+    /// <summary>"utf-8", "utf-16", "utf-16be" or "windows-1252".</summary>
+    public string? Encoding { get; init; }
+
+    /// <summary>The decimal mark of all number columns.</summary>
+    public string? DecimalMark { get; init; }
+
+    /// <summary>The order of day and month in all date columns.</summary>
+    public DateOrder? Dates { get; init; }
+
+    /// <summary>What was settled for single columns, by heading.</summary>
+    public ImmutableSortedDictionary<string, ColumnSettings> Columns { get; init; } = ImmutableSortedDictionary<string, ColumnSettings>.Empty;
+
+    private static readonly ChoiceShape<DateOrder> DateOrders = new(
+        ("iso", DateOrder.Iso), ("day-month-year", DateOrder.DayMonthYear), ("month-day-year", DateOrder.MonthDayYear), ("year-month-day", DateOrder.YearMonthDay));
+
+    public static ObjectShape<ReadSettings> Shape { get; } = new ObjectShape<ReadSettings>("read settings", () => new ReadSettings())
+        .MayHave("separator", new TextShape("a separator", 1), settings => settings.Separator, (settings, value) => settings with { Separator = value }, "one character")
+        .MayHave("encoding", new TextShape("an encoding", 20), settings => settings.Encoding, (settings, value) => settings with { Encoding = value }, "utf-8, utf-16, utf-16be or windows-1252")
+        .MayHave("decimalMark", new TextShape("a decimal mark", 1), settings => settings.DecimalMark, (settings, value) => settings with { DecimalMark = value }, "a point or a comma")
+        .May("dates", DateOrders, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month")
+        .Has("columns", new MapShape<ColumnSettings>(ColumnSettings.Shape(DateOrders)), settings => settings.Columns, (settings, value) => settings with { Columns = value }, "by heading")
+        .Where(settings => settings.DecimalMark is null or "." or "," ? null : "settings whose decimalMark is \".\" or \",\"");
+
+    /// <exception cref="StudyException">The text is not JSON, or holds something else.</exception>
+    public static ReadSettings Read(string json)
+    {
+        try
+        {
+            using JsonDocument document = JsonDocument.Parse(json, new JsonDocumentOptions { AllowDuplicateProperties = false });
+            return Shape.Read(document.RootElement, "");
+        }
+        catch (JsonException broken)
+        {
+            throw new StudyException("not-json", "", $"The read settings are not well-formed JSON (line {(broken.LineNumber ?? 0) + 1}).");
+        }
+    }
+}
+
+/// <summary>What was settled for one column.</summary>
+public sealed record ColumnSettings
+{
+    public ColumnType? Type { get; init; }
+
+    public string? DecimalMark { get; init; }
+
+    public DateOrder? Dates { get; init; }
+
+    internal static ObjectShape<ColumnSettings> Shape(ChoiceShape<DateOrder> dates) => new ObjectShape<ColumnSettings>("a column's settings", () => new ColumnSettings())
+        .May("type", new ChoiceShape<ColumnType>(("category", ColumnType.Category), ("quantity", ColumnType.Quantity), ("date", ColumnType.Date)),
+            settings => settings.Type, (settings, value) => settings with { Type = value }, "what the column is taken for")
+        .MayHave("decimalMark", new TextShape("a decimal mark", 1), settings => settings.DecimalMark, (settings, value) => settings with { DecimalMark = value }, "a point or a comma")
+        .May("dates", dates, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month");
+}
+
+/// <summary>A file that can't be read: what is wrong, where, and what would be right.</summary>
+public sealed class ReadException(string code, string message, Exception? inner = null) : Exception(message, inner)
+{
+    /// <summary>A stable short name of the mistake.</summary>
+    public string Code { get; } = code;
+}
+
+/// <summary>Something to tell about a file that was read.</summary>
+/// <param name="Code">Its kind: "ragged-row", "empty-heading", "ambiguous-date".</param>
+/// <param name="Text">One sentence, with the row and column.</param>
+/// <param name="Ask">Whether the analyst should be asked to settle it.</param>
+public sealed record ReadNote(string Code, string Text, bool Ask = false);
+
+/// <summary>A table that was read, how it was read, and what there is to tell.</summary>
+public sealed record ReadResult(Table Table, ReadSettings Used, IReadOnlyList<ReadNote> Notes);
+
+/// <summary>How far a reader has come.</summary>
+public readonly record struct ReadProgress(long Rows, double Part);
