@@ -57,7 +57,7 @@ function delays() {
     const cause = pick(random, [
       ['Fog on the Sound', 15 * factor.fog], ['Late connecting bus', 17 * factor.bus], ['Engine', 7], ['Loading of freight', 13 * factor.freight],
       ['Berth taken', 9], ['Crew change', 8], ['Swell at Sule Bank', 5 * factor.swell], ['Ticket queue', 7 * factor.ticket],
-      ['Bow door', 2], ['Medical call', 1.2], ['Loading of frieght', 0.25], ['', 1.6],
+      ['Bow door', 2], ['Medical call', 1.2], ['Loading of freigt', 0.25], ['', 1.6],
     ]);
     const middle = { 'Fog on the Sound': 26, Engine: 31, 'Late connecting bus': 13, 'Medical call': 34, 'Bow door': 18, 'Swell at Sule Bank': 19 }[cause] ?? 9;
     const minutes = Math.max(1, Math.round(middle * Math.exp((random() + random() + random() - 1.5) * 1.1)));

@@ -92,7 +92,7 @@ public static class Axes
     }
 
     /// <summary>What was decided about names, and the height they take.</summary>
-    public sealed record Names(NameSetting Setting, double Height, IReadOnlyList<IReadOnlyList<string>> Lines, int Every);
+    public sealed record Names(NameSetting Setting, double Height, IReadOnlyList<IReadOnlyList<string>> Lines, Font Font);
 
     /// <summary>
     /// Names under bars: wrapped into up to three lines where bars are wide enough for them, else turned by a quarter, else
@@ -101,35 +101,41 @@ public static class Axes
     public static Names Fit(FigureBuilder figure, IReadOnlyList<string> names, double band, double mostHeight)
     {
         Font font = figure.Small;
+        var none = new Names(NameSetting.None, 0, [], font);
         if (names.Count == 0 || mostHeight < font.LineHeight)
         {
-            return new Names(NameSetting.None, 0, [], 1);
+            return none;
         }
-        double width = band - 6;
+        double width = band - 4;
         int mostLines = Math.Clamp((int)(mostHeight / font.LineHeight), 1, 3);
         if (names.Count <= 60 && width >= font.Size * 2.2)
         {
-            List<IReadOnlyList<string>> wrapped = [.. names.Select(name => TextFit.Wrap(figure.Measurer, name, font, width, mostLines))];
-            int cut = wrapped.Count(lines => lines.Any(line => line.EndsWith('…')));
-            if (cut == 0 || (width >= font.Size * 5.5 && cut * 3 <= names.Count))
+            // Rather a little smaller than turned.
+            foreach (double shrink in (ReadOnlySpan<double>)[1, 0.92, 0.84])
             {
-                return new Names(NameSetting.Wrapped, wrapped.Max(lines => lines.Count) * font.LineHeight, wrapped, 1);
+                Font tried = font with { Size = Math.Max(9, font.Size * shrink) };
+                List<IReadOnlyList<string>> wrapped = [.. names.Select(name => TextFit.Wrap(figure.Measurer, name, tried, width, mostLines))];
+                int cut = wrapped.Count(lines => lines.Any(line => line.EndsWith('…')));
+                if (cut == 0 || (shrink < 0.9 && width >= tried.Size * 5.5 && cut * 3 <= names.Count))
+                {
+                    return new Names(NameSetting.Wrapped, wrapped.Max(lines => lines.Count) * tried.LineHeight, wrapped, tried);
+                }
             }
         }
         double height = Math.Min(mostHeight, names.Take(400).Max(name => figure.TextWidth(name, font)) + 2);
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / band));
         if (every > 1 && names.Count > 200)
         {
-            return new Names(NameSetting.None, 0, [], 1);
+            return none;
         }
         List<IReadOnlyList<string>> turned = [.. names.Select((name, i) => (IReadOnlyList<string>)(i % every == 0 ? [TextFit.Shorten(figure.Measurer, name, font, height)] : []))];
-        return new Names(every > 1 ? NameSetting.Thinned : NameSetting.Turned, height, turned, every);
+        return new Names(every > 1 ? NameSetting.Thinned : NameSetting.Turned, height, turned, font);
     }
 
     /// <summary>Draws fitted names under their bars.</summary>
     public static void Under(FigureBuilder figure, Names fitted, IReadOnlyList<string> names, IReadOnlyList<string> keys, Box plot, double bottom)
     {
-        Font font = figure.Small;
+        Font font = fitted.Font;
         double band = plot.Width / Math.Max(1, names.Count);
         for (int i = 0; i < fitted.Lines.Count; i++)
         {

@@ -522,6 +522,12 @@ internal sealed class ParetoLayout
             {
                 negative ? Place(top + font.CapHeight + 5 * _figure.Unit, "middle", x, Ink.Text) : Place(top - 5 * _figure.Unit, "middle", x, Ink.Text),
             };
+            if (!negative)
+            {
+                // Beside a cut's line that runs through the bar.
+                places.Add(Place(top - 5 * _figure.Unit, "end", x - 3 * _figure.Unit, Ink.Text));
+                places.Add(Place(top - 5 * _figure.Unit, "start", x + 3 * _figure.Unit, Ink.Text));
+            }
             double inside = Math.Abs(zero - top);
             if (inside > font.LineHeight * 1.3)
             {

@@ -117,7 +117,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         double band = Math.Min(room.Width / Math.Max(1, rows.Length), 160 * unit);
         string[] labels = [.. rows.Select(row => _division.Parts[row].Label)];
         bool labelled = !figure.IsMiniature && rows.Length <= MostSeparateBars;
-        Axes.Names fitted = figure.IsMiniature ? new Axes.Names(Axes.NameSetting.None, 0, [], 1) : Axes.Fit(figure, labels, band, room.Height * 0.34);
+        Axes.Names fitted = figure.IsMiniature ? new Axes.Names(Axes.NameSetting.None, 0, [], font) : Axes.Fit(figure, labels, band, room.Height * 0.34);
         double lines = (HasShares ? 1 : 0) + (HasAmounts ? 1 : 0);
         double above = labelled ? lines * font.LineHeight + 6 * unit : 0;
         double below = fitted.Height > 0 ? fitted.Height + 10 * unit : 2;

@@ -1,0 +1,37 @@
+using OneWhole.Formats.Reading;
+using OneWhole.Store;
+
+namespace OneWhole.App;
+
+/// <summary>Loads the demo's tables and studies, once.</summary>
+public sealed class DemoService(DocumentStore documents, TableService tables, StudyService studies, string? folder)
+{
+    private const string Kind = "demo";
+
+    public bool IsAvailable => folder is not null && Directory.Exists(folder);
+
+    /// <summary>Loads the demo where that was never done; a second call changes nothing.</summary>
+    public void LoadOnce()
+    {
+        if (!IsAvailable || documents.List(Kind).Count > 0)
+        {
+            return;
+        }
+        var ids = new Dictionary<string, string>(StringComparer.Ordinal);
+        foreach (string path in Directory.GetFiles(folder!, "*.csv").Order(StringComparer.Ordinal))
+        {
+            using var stream = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.Read);
+            ids[Path.GetFileNameWithoutExtension(path)] = tables.Import(stream, Path.GetFileName(path), ReadSettings.Found).Id;
+        }
+        // A study's file is named for its table: "delays.minutes-by-cause.study.json".
+        string studyFolder = Path.Combine(folder!, "studies");
+        foreach (string path in Directory.Exists(studyFolder) ? Directory.GetFiles(studyFolder, "*.study.json").Order(StringComparer.Ordinal).ToArray() : [])
+        {
+            if (ids.TryGetValue(Path.GetFileName(path).Split('.')[0], out string? table))
+            {
+                studies.Add(table, File.ReadAllText(path));
+            }
+        }
+        documents.Create(Kind, null, "{}", "loaded");
+    }
+}

@@ -1,0 +1,492 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using System.Text.Json.Nodes;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Handing;
+using OneWhole.Formats.Pictures;
+using OneWhole.Formats.Text;
+using OneWhole.Store;
+
+namespace OneWhole.App;
+
+/// <summary>Studies: made, changed, undone, computed, drawn, handed over.</summary>
+public sealed class StudyService(DocumentStore documents, TableService tables, FormList forms)
+{
+    private const string Kind = "study";
+    private const int FirstRows = 400;
+
+    private readonly StudyFormat _format = new(forms);
+    private readonly BoundedCache<(string Table, long TableRevision, string Study), WorkingsResult> _workings = new(64);
+
+    /// <summary>What is stored: the study, and what other forms had when they were last chosen.</summary>
+    private sealed record Stored(JsonObject Study, JsonObject Forms);
+
+    // ---- Making and changing ----
+
+    /// <summary>Starts a study on a table: its first fitting columns, as a Pareto with two cuts.</summary>
+    public StudyView Start(string tableId, double width, double height)
+    {
+        (Table table, _) = tables.Load(tableId);
+        JsonObject study = StudyStart.Suggest(table, _format);
+        StoredDocument stored = documents.Create(Kind, tableId, Write(new Stored(study, [])), "started");
+        return View(stored, width, height);
+    }
+
+    /// <summary>Stores a study that came as a document.</summary>
+    /// <exception cref="StudyException">It is not a study.</exception>
+    public string Add(string tableId, string json)
+    {
+        Study study = _format.Read(json);
+        return documents.Create(Kind, tableId, Write(new Stored(_format.Write(study), [])), "brought in").Id;
+    }
+
+    public StudyView Get(string id, double width, double height) => View(Find(id), width, height);
+
+    public IReadOnlyList<StudySummary> List(double width, double height) =>
+        [.. documents.List(Kind).Select(stored => Summary(stored, width, height))];
+
+    /// <summary>Sets one place of the study; nothing is saved where the result is no study or does not fit its table.</summary>
+    public StudyView Change(string id, long revision, string path, JsonNode? value, double width, double height) =>
+        Save(Find(id), revision, study => StudyPath.Set(study, path, value), path, width, height);
+
+    /// <summary>What <see cref="Change"/> would show, without saving.</summary>
+    public StudyView Preview(string id, string path, JsonNode? value, double width, double height)
+    {
+        StoredDocument stored = Find(id);
+        Stored body = Read(stored);
+        var study = (JsonObject)body.Study.DeepClone();
+        StudyPath.Set(study, path, value);
+        Check(stored.Parent!, study);
+        return View(stored with { Body = Write(body with { Study = study }) }, width, height);
+    }
+
+    /// <summary>Applies the remedy of a tie-out line.</summary>
+    /// <exception cref="AppException">The line has none.</exception>
+    public StudyView Mend(string id, long revision, string lineId, double width, double height)
+    {
+        StoredDocument stored = Find(id);
+        WorkingsResult workings = Compute(stored);
+        Remedy remedy = workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy
+            ?? throw new AppException("not-found", $"The tie-out has no remedy for \"{lineId}\" any more.");
+        JsonObject mended = _format.Write(remedy.Apply(workings.Division.Study));
+        return Save(stored, revision, study => Replace(study, mended), remedy.Text, width, height);
+    }
+
+    /// <summary>Takes another shape of a form. What carries over is kept; going back restores what the other form had.</summary>
+    public StudyView Shape(string id, long revision, string kind, string shapeId, double width, double height)
+    {
+        StoredDocument stored = Find(id);
+        Stored body = Read(stored);
+        FormShape shape = forms.Forms.FirstOrDefault(form => form.Kind == kind)?.Shapes.FirstOrDefault(shape => shape.Id == shapeId)
+            ?? throw new AppException("not-found", $"There is no form \"{kind}\" with a shape \"{shapeId}\".");
+        string now = (string)body.Study["form"]!["kind"]!;
+        var memory = (JsonObject)body.Forms.DeepClone();
+        var study = (JsonObject)body.Study.DeepClone();
+        if (now != kind)
+        {
+            memory[now] = study["form"]!.DeepClone();
+            study["form"] = memory[kind]?.DeepClone() ?? new JsonObject { ["kind"] = kind };
+        }
+        JsonObject changed = _format.Write(shape.Apply(_format.Read(study.ToJsonString())));
+        return Save(stored, revision, old => Replace(old, changed), $"drawn as {shape.Name}", width, height, memory);
+    }
+
+    public StudyView Undo(string id, long revision, double width, double height) => View(documents.Undo(Find(id).Id, revision), width, height);
+
+    public StudyView Redo(string id, long revision, double width, double height) => View(documents.Redo(Find(id).Id, revision), width, height);
+
+    /// <summary>A copy with a title and a history of its own.</summary>
+    public StudyView Copy(string id, double width, double height)
+    {
+        StoredDocument stored = Find(id);
+        Stored body = Read(stored);
+        var study = (JsonObject)body.Study.DeepClone();
+        string title = (string?)study["title"] is { Length: > 0 } given ? given : View(stored, 100, 80).Title;
+        study["title"] = title.EndsWith(" (copy)", StringComparison.Ordinal) ? title : $"{title} (copy)";
+        return View(documents.Create(Kind, stored.Parent, Write(new Stored(study, (JsonObject)body.Forms.DeepClone())), "copied"), width, height);
+    }
+
+    public void Remove(string id) => documents.Remove(Find(id).Id);
+
+    /// <summary>Rewrites the studies on a table after one of its columns was renamed, each as one change that can be undone.</summary>
+    public void RenameColumn(string tableId, string from, string to)
+    {
+        foreach (StoredDocument stored in documents.List(Kind, tableId))
+        {
+            Stored body = Read(stored);
+            var study = (JsonObject)body.Study.DeepClone();
+            if (StudyColumns.Rename(study, from, to))
+            {
+                documents.Change(stored.Id, stored.Revision, Write(body with { Study = study }), $"{from} renamed {to}");
+            }
+        }
+    }
+
+    private static void Replace(JsonObject study, JsonObject by)
+    {
+        study.Clear();
+        foreach ((string name, JsonNode? value) in by)
+        {
+            study[name] = value?.DeepClone();
+        }
+    }
+
+    private StudyView Save(StoredDocument stored, long revision, Action<JsonObject> change, string note, double width, double height, JsonObject? memory = null)
+    {
+        Stored body = Read(stored);
+        var study = (JsonObject)body.Study.DeepClone();
+        change(study);
+        JsonObject tidy = Check(stored.Parent!, study);
+        if (stored.Revision == revision && JsonNode.DeepEquals(tidy, body.Study))
+        {
+            return View(stored, width, height);
+        }
+        return View(documents.Change(stored.Id, revision, Write(new Stored(tidy, memory ?? body.Forms)), note), width, height);
+    }
+
+    /// <summary>Reads and computes, so that nothing is saved that can't be.</summary>
+    private JsonObject Check(string tableId, JsonObject study)
+    {
+        Study read = _format.Read(study.ToJsonString());
+        Compute(tableId, read);
+        return _format.Write(read);
+    }
+
+    // ---- Computing ----
+
+    private WorkingsResult Compute(StoredDocument stored) => Compute(stored.Parent!, ReadStudy(stored));
+
+    private WorkingsResult Compute(string tableId, Study study)
+    {
+        (Table table, long revision) = tables.Load(tableId);
+        // Looks change no number, but workings carry their study: the key is the whole document.
+        return _workings.Get((tableId, revision, _format.Write(study).ToJsonString()), () => Calculator.Run(table, study));
+    }
+
+    private Study ReadStudy(StoredDocument stored) => _format.Read(Read(stored).Study.ToJsonString());
+
+    private StoredDocument Find(string id) => documents.Find(id) is { Kind: Kind } stored ? stored : throw new AppException("not-found", "There is no such study; it may have been removed.");
+
+    private static Stored Read(StoredDocument stored) => Json.Read<Stored>(stored.Body);
+
+    private static string Write(Stored body) => Json.Write(body);
+
+    // ---- Showing ----
+
+    private StudySummary Summary(StoredDocument stored, double width, double height)
+    {
+        StudyView view = View(stored, width, height);
+        return new StudySummary(view.Id, view.Revision, view.Title, string.Concat(view.Statement.Select(phrase => phrase.Text)), view.TableId, view.TableName, view.Changed, view.Figure, view.Problem);
+    }
+
+    private StudyView View(StoredDocument stored, double width, double height)
+    {
+        Stored body = Read(stored);
+        Study study = _format.Read(body.Study.ToJsonString());
+        (Table table, _) = tables.Load(stored.Parent!);
+        Statement statement;
+        WorkingsResult? workings = null;
+        Figure? figure = null;
+        string? problem = null;
+        try
+        {
+            workings = Compute(stored.Parent!, study);
+            statement = Statement.Of(workings);
+            figure = FigureDrawer.Draw(workings, Side(width), Side(height), TextMeasurer.Shared);
+        }
+        catch (StudyException fault)
+        {
+            problem = fault.Message;
+            statement = Statement.Of(table, study);
+        }
+        return new StudyView
+        {
+            Id = stored.Id,
+            Revision = stored.Revision,
+            CanUndo = stored.CanUndo,
+            CanRedo = stored.CanRedo,
+            TableId = stored.Parent!,
+            TableName = table.Name,
+            Changed = stored.Changed,
+            Title = study.Title.Length > 0 ? study.Title : statement.Heading,
+            Study = body.Study,
+            Statement = statement.Phrases,
+            Workings = workings is null ? null : ViewOf(workings, figure),
+            Figure = figure,
+            Problem = problem,
+        };
+    }
+
+    private static double Side(double side) => Math.Clamp(side, FigureDrawer.SmallestSide, FigureDrawer.LargestSide);
+
+    private static WorkingsView ViewOf(WorkingsResult workings, Figure? figure)
+    {
+        var words = new RuleWords(workings);
+        Division division = workings.Division;
+        return new WorkingsView
+        {
+            Columns = [.. workings.Columns.Select(column => new WorkingsColumnView(column.Key, column.Label, Lower(column.Unit.ToString()), column.Quiet, column.IsText, words.Of(column)))],
+            RowCount = workings.RowCount,
+            Rows = RowsOf(workings, figure, 0, FirstRows),
+            Whole = [.. workings.Columns.Select(column => WholeCell(workings, column))],
+            TieOut = [.. workings.TieOut.Select(line => new TieOutView(line.Id, WorkingsJson.StatusWord(line.Status), line.Text, line.Remedy?.Text, line.Names))],
+            Readings = (JsonObject)workings.Readings.DeepClone(),
+            Verdict = division.Study.Form.Form.Verdict(workings),
+        };
+    }
+
+    private static string Lower(string word) => char.ToLowerInvariant(word[0]) + word[1..];
+
+    private static List<WorkingsRowView> RowsOf(WorkingsResult workings, Figure? figure, int first, int count)
+    {
+        Dictionary<int, string> fills = [];
+        foreach (RectMark bar in figure?.Marks.OfType<RectMark>().Where(mark => mark.Role == "bar" && mark.Row >= 0) ?? [])
+        {
+            fills.TryAdd(bar.Row, bar.Fill ?? "");
+        }
+        var rows = new List<WorkingsRowView>();
+        for (int row = first; row < Math.Min(first + count, workings.RowCount); row++)
+        {
+            rows.Add(new WorkingsRowView(row, workings.Division.Parts[workings.Division.PartOf(row)].Key,
+                [.. workings.Columns.Select(column => Cell(workings, column, row))], fills.GetValueOrDefault(row)));
+        }
+        return rows;
+    }
+
+    private static string Cell(WorkingsResult workings, WorkingColumn column, int row)
+    {
+        if (column.IsText)
+        {
+            return column.Text(row) ?? NumberText.Dash;
+        }
+        return column.Exact(row) is { } value ? Shown(workings.Division, column.Unit, value) : NumberText.Dash;
+    }
+
+    private static string Shown(Division division, ColumnUnit unit, Fraction value) => unit switch
+    {
+        ColumnUnit.Amount => NumberText.Rounded(value, Math.Min(4, division.Scale)),
+        ColumnUnit.Share => NumberText.Rounded(value * 100, division.Study.Rounding.Decimals),
+        ColumnUnit.Percent => NumberText.Rounded(value, division.Study.Rounding.Decimals),
+        ColumnUnit.Count => NumberText.Rounded(value, 0),
+        _ => NumberText.Rounded(value, 3),
+    };
+
+    private static string WholeCell(WorkingsResult workings, WorkingColumn column)
+    {
+        Division division = workings.Division;
+        return column.Key switch
+        {
+            "part" => "Whole",
+            "group" => "",
+            "value" => Shown(division, ColumnUnit.Amount, division.Value(division.ReadingWhole)),
+            "share" or "shownShare" when !division.ReadingWhole.IsZero && division.WholeCount == 1 => NumberText.Rounded(100, division.Study.Rounding.Decimals),
+            _ => "",
+        };
+    }
+
+    public IReadOnlyList<WorkingsRowView> Rows(string id, int first, int count) =>
+        RowsOf(Compute(Find(id)), null, Math.Max(0, first), Math.Clamp(count, 0, 1000));
+
+    /// <summary>How one cell came about.</summary>
+    public string Arithmetic(string id, string column, int row)
+    {
+        WorkingsResult workings = Compute(Find(id));
+        if (workings.Find(column) is not { } found || row < 0 || row >= workings.RowCount)
+        {
+            throw new AppException("not-found", $"The workings have no cell {column} in row {row + 1}.");
+        }
+        string part = workings.Division.Parts[workings.Division.PartOf(row)].Label;
+        return $"{part}: {new RuleWords(workings).Arithmetic(found, row)}";
+    }
+
+    /// <summary>"3 causes: 2,913 minutes, 60.4 % of all".</summary>
+    public SelectionReading Selection(string id, IReadOnlyList<int> rows)
+    {
+        Division division = Compute(Find(id)).Division;
+        int[] valid = [.. rows.Where(row => row >= 0 && row < division.RowCount).Distinct()];
+        ExactInt sum = default;
+        foreach (int row in valid)
+        {
+            sum += division.Amount(row);
+        }
+        StudyWords words = StudyWords.Of(division);
+        string name = valid.Length == 1 ? division.Parts[division.PartOf(valid[0])].Label : words.Parts(valid.Length);
+        ExactInt whole = division.ReadingWhole;
+        string share = whole.IsZero ? NumberText.Dash : NumberText.Percent(new Fraction(sum, whole), division.Study.Rounding.Decimals);
+        return new SelectionReading($"{name}: {NumberText.Exact(division.Decimal(sum))} {words.Counted}, {share} of {(division.FixedWhole is null ? "all" : "the whole")}");
+    }
+
+    /// <summary>The choices of a changeable word of the statement.</summary>
+    public IReadOnlyList<Option> Options(string id, string path)
+    {
+        WorkingsResult workings = Compute(Find(id));
+        Token token = Statement.Of(workings).Phrases.SelectMany(phrase => phrase.Tokens).FirstOrDefault(token => token.Path == path)
+            ?? throw new AppException("not-found", $"The statement has no word for \"{path}\".");
+        return token.Options?.Invoke() ?? [];
+    }
+
+    /// <summary>Every form's shapes, drawn small with this study's rows.</summary>
+    public IReadOnlyList<StripItem> Strip(string id, double width, double height, CancellationToken cancel)
+    {
+        StoredDocument stored = Find(id);
+        Stored body = Read(stored);
+        Study study = ReadStudy(stored);
+        var items = new List<StripItem>();
+        foreach (Form form in forms.Forms)
+        {
+            foreach (FormShape shape in form.Shapes)
+            {
+                cancel.ThrowIfCancellationRequested();
+                items.Add(StripItemOf(stored, body, study, form, shape, width, height));
+            }
+        }
+        return items;
+    }
+
+    private StripItem StripItemOf(StoredDocument stored, Stored body, Study study, Form form, FormShape shape, double width, double height)
+    {
+        bool chosen = shape.Holds(study);
+        try
+        {
+            Study shaped = study;
+            if (study.Form.Form != form && body.Forms[form.Kind] is { } remembered)
+            {
+                var document = (JsonObject)body.Study.DeepClone();
+                document["form"] = remembered.DeepClone();
+                shaped = _format.Read(document.ToJsonString());
+            }
+            WorkingsResult workings = Compute(stored.Parent!, shape.Apply(shaped));
+            Unsuitable? unsuitable = form.Suits(workings);
+            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, FigureDrawer.Draw(workings, Side(width), Side(height), TextMeasurer.Shared), unsuitable?.Why, unsuitable?.Mend?.Text);
+        }
+        catch (StudyException fault)
+        {
+            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, null, fault.Message, null);
+        }
+    }
+
+    /// <summary>The values of a column with their amounts in this study, its clause on that column aside.</summary>
+    public FilterList FilterValues(string id, string column, int? clauseIndex)
+    {
+        StoredDocument stored = Find(id);
+        Study study = ReadStudy(stored);
+        (Table table, _) = tables.Load(stored.Parent!);
+        Column found = table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
+        ImmutableArray<Clause> others = clauseIndex is { } at && at < study.Where.Length ? study.Where.RemoveAt(at) : study.Where;
+        Clause? clause = clauseIndex is { } index && index < study.Where.Length ? study.Where[index] : null;
+        Study byColumn = study with
+        {
+            Where = others, Parts = new Axis.Labels(column, []), Groups = null, Fold = null, Whole = new Whole(WholeOf.All),
+            GivenValue = study.Parts is Axis.Columns || study.Groups is Axis.Columns ? new Measure.Rows() : study.GivenValue,
+            Order = new Ordering { Parts = found.Info.Type == ColumnType.Category ? Order.Largest : Order.Natural }, Negatives = Negatives.Keep,
+        };
+        Division division = Division.Of(table, byColumn);
+        double whole = division.Value(division.Total).ToDouble();
+        const int most = 500;
+        return new FilterList(column, found.Info.NounOne, found.Info.Type == ColumnType.Quantity,
+        [
+            .. Enumerable.Range(0, Math.Min(most, division.PartCount)).Select(part => new FilterValue(
+                division.Parts[part].Label,
+                NumberText.Exact(division.Decimal(division.PartTotal(part))),
+                whole == 0 ? 0 : division.Value(division.PartTotal(part)).ToDouble() / whole,
+                IsChosen(clause, division.Parts[part].Label))),
+        ], division.PartCount);
+    }
+
+    private static bool IsChosen(Clause? clause, string label) =>
+        clause is null || ((clause.Is is not { } wanted || wanted.Contains(label)) && (clause.IsNot is not { } refused || !refused.Contains(label)));
+
+    /// <summary>What "only parts of at least this much" would leave: the clause, the new whole.</summary>
+    public LeastPreview AtLeast(string id, int row)
+    {
+        WorkingsResult workings = Compute(Find(id));
+        Division division = workings.Division;
+        if (row < 0 || row >= division.RowCount || division.Study.Parts is not Axis.Labels axis || division.HasGroups)
+        {
+            throw new AppException("not-found", "Only a part of a column can be taken as the least one.");
+        }
+        ExactInt least = division.Amount(row);
+        int[] kept = [.. Enumerable.Range(0, division.RowCount).Where(at => division.Amount(at) >= least && division.Parts[at].Kind != EntryKind.Folded)];
+        ExactInt sum = default;
+        foreach (int at in kept)
+        {
+            sum += division.Amount(at);
+        }
+        StudyWords words = StudyWords.Of(division);
+        string share = division.Total.IsZero ? "" : $", {NumberText.Percent(new Fraction(sum, division.Total), division.Study.Rounding.Decimals)} of what is used now";
+        var clause = new JsonObject { ["column"] = axis.Column, ["is"] = new JsonArray([.. kept.Select(at => JsonValue.Create(division.Parts[at].Label))]) };
+        return new LeastPreview($"{words.Parts(kept.Length)} of at least {NumberText.Exact(division.Decimal(least))}: the new whole is {NumberText.Exact(division.Decimal(sum))} {words.Counted}{share}", kept.Length, clause);
+    }
+
+    // ---- Handing over ----
+
+    public (byte[] Bytes, string Type, string Name) HandOver(string id, string kind, double width, double height, double scale)
+    {
+        StoredDocument stored = Find(id);
+        string name = FileName(View(stored, 100, 80).Title);
+        switch (kind)
+        {
+            case "figure.svg":
+                return (SvgWriter.ToBytes(Draw()), "image/svg+xml", $"{name}.svg");
+            case "figure.png":
+                return (PngWriter.ToBytes(Draw(), Math.Clamp(scale, 0.25, 4)), "image/png", scale == 1 ? $"{name}.png" : $"{name}@{scale:0.##}x.png");
+            case "workings.csv":
+                return (WorkingsCsv.ToBytes(Compute(stored)), "text/csv; charset=utf-8", $"{name}.workings.csv");
+            case "workings.json":
+                using (var bytes = new MemoryStream())
+                {
+                    WorkingsJson.Write(Compute(stored), bytes);
+                    return (bytes.ToArray(), "application/json", $"{name}.workings.json");
+                }
+            case "study.json":
+                return (System.Text.Encoding.UTF8.GetBytes(_format.WriteText(ReadStudy(stored))), "application/json", $"{name}.study.json");
+            default:
+                throw new AppException("not-found", $"\"{kind}\" can't be handed over; it must be figure.svg, figure.png, workings.csv, workings.json or study.json.");
+        }
+
+        Figure Draw() => FigureDrawer.Draw(Compute(stored), Side(width), Side(height), TextMeasurer.Shared);
+    }
+
+    private static string FileName(string title)
+    {
+        string plain = string.Concat(title.Select(c => char.IsLetterOrDigit(c) ? char.ToLowerInvariant(c) : '-'));
+        while (plain.Contains("--", StringComparison.Ordinal))
+        {
+            plain = plain.Replace("--", "-", StringComparison.Ordinal);
+        }
+        plain = plain.Trim('-');
+        return plain.Length == 0 ? "study" : plain[..Math.Min(60, plain.Length)].TrimEnd('-');
+    }
+}
+
+/// <summary>The latest results, so many of them.</summary>
+internal sealed class BoundedCache<TKey, TValue>(int most)
+    where TKey : notnull
+{
+    private readonly ConcurrentDictionary<TKey, TValue> _values = new();
+    private readonly ConcurrentQueue<TKey> _order = new();
+
+    public TValue Get(TKey key, Func<TValue> make)
+    {
+        if (_values.TryGetValue(key, out TValue? known))
+        {
+            return known;
+        }
+        TValue value = make();
+        if (_values.TryAdd(key, value))
+        {
+            _order.Enqueue(key);
+            while (_values.Count > most && _order.TryDequeue(out TKey? oldest))
+            {
+                _values.TryRemove(oldest, out _);
+            }
+        }
+        return value;
+    }
+}

@@ -1,0 +1,37 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.App;
+
+/// <summary>The study that a new one starts from.</summary>
+internal static class StudyStart
+{
+    public static JsonObject Suggest(Table table, StudyFormat format)
+    {
+        Column? quantity = table.Columns.FirstOrDefault(column => column.Info.Type == ColumnType.Quantity);
+        // The category that reads best as parts: from three labels to sixty, the one with the most; else any.
+        Column? parts = table.Columns
+            .Where(column => column.Info.Type == ColumnType.Category && column.Labels.Labels.Count is >= 3 and <= 60)
+            .OrderByDescending(column => column.Labels.Labels.Count).FirstOrDefault()
+            ?? table.Columns.FirstOrDefault(column => column.Info.Type == ColumnType.Category)
+            ?? table.Columns.FirstOrDefault(column => column != quantity)
+            ?? table.Columns.FirstOrDefault()
+            ?? throw new AppException("no-columns", "The table has no columns to make parts of.");
+        var study = new JsonObject
+        {
+            ["format"] = Study.Format,
+            ["parts"] = new JsonObject { ["column"] = parts.Name },
+            ["form"] = new JsonObject
+            {
+                ["kind"] = "pareto",
+                ["cuts"] = new JsonArray(new JsonObject { ["share"] = 0.8 }, new JsonObject { ["position"] = 0.2 }),
+            },
+        };
+        if (quantity is not null && quantity != parts)
+        {
+            study["value"] = new JsonObject { ["sum"] = quantity.Name };
+        }
+        return format.Write(format.Read(study.ToJsonString()));
+    }
+}

@@ -1,0 +1,89 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Statements;
+
+namespace OneWhole.App;
+
+/// <summary>A study as it is listed, with a small figure.</summary>
+public sealed record StudySummary(string Id, long Revision, string Title, string Statement, string TableId, string TableName, string Changed, Figure? Figure, string? Problem);
+
+/// <summary>Everything that the study screen shows.</summary>
+public sealed record StudyView
+{
+    public required string Id { get; init; }
+
+    public required long Revision { get; init; }
+
+    public required bool CanUndo { get; init; }
+
+    public required bool CanRedo { get; init; }
+
+    public required string TableId { get; init; }
+
+    public required string TableName { get; init; }
+
+    /// <summary>When it was saved, ISO 8601.</summary>
+    public required string Changed { get; init; }
+
+    /// <summary>The title, or the heading that stands for it.</summary>
+    public required string Title { get; init; }
+
+    public required JsonObject Study { get; init; }
+
+    public required IReadOnlyList<Phrase> Statement { get; init; }
+
+    /// <summary>Null where the study does not fit its table (any more).</summary>
+    public WorkingsView? Workings { get; init; }
+
+    public Figure? Figure { get; init; }
+
+    /// <summary>What is wrong, where there are no workings or no figure.</summary>
+    public string? Problem { get; init; }
+}
+
+/// <summary>One column of the workings as shown.</summary>
+public sealed record WorkingsColumnView(string Key, string Label, string Unit, bool Quiet, bool Text, string Rule);
+
+/// <summary>One row as shown.</summary>
+/// <param name="Key">The part's key.</param>
+/// <param name="Fill">The colour of its bar.</param>
+public sealed record WorkingsRowView(int Row, string Key, IReadOnlyList<string> Cells, string? Fill);
+
+/// <summary>One proof as shown.</summary>
+public sealed record TieOutView(string Id, string Status, string Text, string? Remedy, IReadOnlyList<string> Names);
+
+/// <summary>The workings as shown.</summary>
+public sealed record WorkingsView
+{
+    public required IReadOnlyList<WorkingsColumnView> Columns { get; init; }
+
+    public required int RowCount { get; init; }
+
+    /// <summary>The first rows; more are asked for by page.</summary>
+    public required IReadOnlyList<WorkingsRowView> Rows { get; init; }
+
+    /// <summary>The whole under the double rule, one cell a column.</summary>
+    public required IReadOnlyList<string> Whole { get; init; }
+
+    public required IReadOnlyList<TieOutView> TieOut { get; init; }
+
+    public required JsonObject Readings { get; init; }
+
+    public string? Verdict { get; init; }
+}
+
+/// <summary>One shape of a form in the strip.</summary>
+/// <param name="Why">Why it does not suit, or null.</param>
+public sealed record StripItem(string Form, string Shape, string Name, bool Chosen, Figure? Figure, string? Why, string? Mend);
+
+/// <summary>One value of a filter's list with its amount.</summary>
+public sealed record FilterValue(string Label, string Amount, double Share, bool Chosen);
+
+/// <summary>The values of a column that a clause looks at.</summary>
+public sealed record FilterList(string Column, string Noun, bool Quantity, IReadOnlyList<FilterValue> Values, int Count);
+
+/// <summary>What several selected rows make together.</summary>
+public sealed record SelectionReading(string Text);
+
+/// <summary>What a filter by least amount would leave.</summary>
+public sealed record LeastPreview(string Text, int Parts, JsonObject Clause);

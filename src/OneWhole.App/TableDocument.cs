@@ -1,0 +1,152 @@
+using OneWhole.Core.Tables;
+using OneWhole.Formats.Reading;
+
+namespace OneWhole.App;
+
+/// <summary>What is stored of a table besides its cells. A change makes a new revision; the cells are shared.</summary>
+public sealed record TableDocument
+{
+    public required string Name { get; init; }
+
+    /// <summary>The file it came from.</summary>
+    public required string Source { get; init; }
+
+    /// <summary>The import that holds its cells.</summary>
+    public required string Import { get; init; }
+
+    public required int RowCount { get; init; }
+
+    public required IReadOnlyList<ColumnDocument> Columns { get; init; }
+
+    /// <summary>What there was to tell when it was read.</summary>
+    public IReadOnlyList<ReadNote> Notes { get; init; } = [];
+}
+
+/// <summary>What is stored of a column.</summary>
+/// <param name="At">Its place in the import.</param>
+public sealed record ColumnDocument(int At, string Name, ColumnType Type)
+{
+    public string? Unit { get; init; }
+
+    public string? One { get; init; }
+
+    public string? Many { get; init; }
+
+    public bool HoldsShares { get; init; }
+
+    public bool DecimalComma { get; init; }
+
+    public DateOrder Dates { get; init; }
+
+    public int Distinct { get; init; }
+
+    public int Blanks { get; init; }
+
+    /// <summary>Filled cells that the column's type can't read.</summary>
+    public int Unreadable { get; init; }
+
+    public ColumnInfo ToInfo() => new(Name, Type)
+    {
+        Unit = Unit,
+        One = One,
+        Many = Many,
+        HoldsShares = HoldsShares,
+        Numbers = DecimalComma ? NumberReading.Comma : NumberReading.Point,
+        Dates = Dates,
+    };
+
+    public static ColumnDocument Of(int at, Column column)
+    {
+        (int blanks, int unreadable) = ColumnFacts.Count(column);
+        return new ColumnDocument(at, column.Name, column.Info.Type)
+        {
+            Unit = column.Info.Unit,
+            One = column.Info.One,
+            Many = column.Info.Many,
+            HoldsShares = column.Info.HoldsShares,
+            DecimalComma = column.Info.Numbers.DecimalMark == ',',
+            Dates = column.Info.Dates,
+            Distinct = ColumnFacts.Distinct(column),
+            Blanks = blanks,
+            Unreadable = unreadable,
+        };
+    }
+}
+
+/// <summary>Counts that the table screen shows of a column.</summary>
+public static class ColumnFacts
+{
+    /// <summary>Distinct numbers of a quantity, distinct labels of any other column; blanks aside.</summary>
+    public static int Distinct(Column column)
+    {
+        if (column.Info.Type == ColumnType.Quantity)
+        {
+            NumberView view = column.Numbers;
+            if (view.Units is { } units)
+            {
+                long[] sorted = [.. units];
+                Array.Sort(sorted);
+                int count = 0;
+                for (int i = 0; i < sorted.Length; i++)
+                {
+                    count += sorted[i] != NumberCells.Missing && (i == 0 || sorted[i] != sorted[i - 1]) ? 1 : 0;
+                }
+                return count;
+            }
+            return view.Wide!.Where(number => number is not null).Distinct().Count();
+        }
+        return column.Labels.Labels.Count - (column.Labels.BlankCode >= 0 ? 1 : 0);
+    }
+
+    public static (int Blanks, int Unreadable) Count(Column column)
+    {
+        int blanks = 0, unreadable = 0;
+        if (column.Cells is NumberCells numbers)
+        {
+            for (int row = 0; row < numbers.Count; row++)
+            {
+                if (numbers.At(row) is null)
+                {
+                    _ = numbers.Spellings.ContainsKey(row) ? unreadable++ : blanks++;
+                }
+            }
+            return (blanks, column.Info.Type == ColumnType.Quantity ? unreadable : 0);
+        }
+        LabelView labels = column.Labels;
+        for (int row = 0; row < column.Count; row++)
+        {
+            int code = labels.Codes[row];
+            bool blank = code == labels.BlankCode;
+            blanks += blank ? 1 : 0;
+            unreadable += !blank && !IsReadable(column, row, code) ? 1 : 0;
+        }
+        return (blanks, unreadable);
+    }
+
+    private static bool IsReadable(Column column, int row, int code) => column.Info.Type switch
+    {
+        ColumnType.Quantity => column.Numbers.At(row) is not null,
+        ColumnType.Date => column.Dates.ByCode[code] is not null,
+        _ => true,
+    };
+
+    /// <summary>The first filled cells that the column's type can't read, with their rows (from 1).</summary>
+    public static IReadOnlyList<(int Row, string Text)> Unreadable(Column column, int most)
+    {
+        var found = new List<(int, string)>();
+        if (column.Info.Type == ColumnType.Category)
+        {
+            return found;
+        }
+        for (int row = 0; row < column.Count && found.Count < most; row++)
+        {
+            bool readable = column.Info.Type == ColumnType.Quantity ? column.Numbers.At(row) is not null : column.Dates.ByCode[column.Labels.Codes[row]] is not null;
+            string text = readable ? "" : column.Cells.TextAt(row);
+            if (text.Length > 0)
+            {
+                found.Add((row + 1, text));
+            }
+        }
+        return found;
+    }
+}

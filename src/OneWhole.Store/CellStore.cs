@@ -1,0 +1,188 @@
+using System.IO.Compression;
+using System.Runtime.InteropServices;
+using System.Text.Json;
+using Microsoft.Data.Sqlite;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Store;
+
+/// <summary>
+/// The cells of tables, in blocks of 64 Ki rows of one column. An import writes its blocks in short transactions, unseen; one last
+/// small transaction publishes it. A table is there whole or not at all.
+/// </summary>
+public sealed class CellStore(Database database)
+{
+    /// <summary>Rows in one block.</summary>
+    public const int BlockRows = 1 << 16;
+
+    private sealed record NumberHead(int Scale, int Count, bool Narrow, bool Decimals);
+
+    /// <summary>Writes all cells of a table under a new import that nothing sees yet.</summary>
+    /// <returns>The import's id.</returns>
+    public string Write(IReadOnlyList<Column> columns, CancellationToken cancel = default)
+    {
+        string import = Guid.CreateVersion7().ToString("n");
+        using SqliteConnection connection = database.Open();
+        Database.Execute(connection, "INSERT INTO import (id, published, created) VALUES ($id, 0, $now)", null, ("$id", import), ("$now", Database.Now()));
+        try
+        {
+            for (int i = 0; i < columns.Count; i++)
+            {
+                cancel.ThrowIfCancellationRequested();
+                using SqliteTransaction transaction = connection.BeginTransaction();
+                WriteColumn(connection, transaction, import, $"c{i}", columns[i].Cells);
+                transaction.Commit();
+            }
+        }
+        catch
+        {
+            Database.Execute(connection, "DELETE FROM import WHERE id = $id", null, ("$id", import));
+            throw;
+        }
+        return import;
+    }
+
+    /// <summary>Makes an import last.</summary>
+    public void Publish(string import)
+    {
+        using SqliteConnection connection = database.Open();
+        Database.Execute(connection, "UPDATE import SET published = 1 WHERE id = $id", null, ("$id", import));
+    }
+
+    public void Remove(string import)
+    {
+        using SqliteConnection connection = database.Open();
+        Database.Execute(connection, "DELETE FROM import WHERE id = $id", null, ("$id", import));
+    }
+
+    private static void WriteColumn(SqliteConnection connection, SqliteTransaction transaction, string import, string name, Cells cells)
+    {
+        if (cells is LabelCells labels)
+        {
+            WriteBlob(connection, transaction, import, $"{name}:labels", 0, Pack(JsonSerializer.SerializeToUtf8Bytes(labels.Labels)));
+            switch (labels.Codes.Values)
+            {
+                case byte[] narrow:
+                    WriteBlocks<byte>(connection, transaction, import, $"{name}:codes1", narrow);
+                    break;
+                case ushort[] middle:
+                    WriteBlocks<ushort>(connection, transaction, import, $"{name}:codes2", middle);
+                    break;
+                default:
+                    WriteBlocks<int>(connection, transaction, import, $"{name}:codes4", (int[])labels.Codes.Values);
+                    break;
+            }
+            return;
+        }
+        var numbers = (NumberCells)cells;
+        WriteBlob(connection, transaction, import, $"{name}:numbers", 0,
+            JsonSerializer.SerializeToUtf8Bytes(new NumberHead(numbers.Scale, numbers.Count, numbers.Units is not null, numbers.Decimals is not null)));
+        if (numbers.Units is not null)
+        {
+            WriteBlocks<long>(connection, transaction, import, $"{name}:units", numbers.Units);
+        }
+        else
+        {
+            WriteBlob(connection, transaction, import, $"{name}:wide", 0, Pack(JsonSerializer.SerializeToUtf8Bytes(numbers.Wide!.Select(number => number?.ToString()))));
+        }
+        if (numbers.Decimals is not null)
+        {
+            WriteBlocks<byte>(connection, transaction, import, $"{name}:decimals", numbers.Decimals);
+        }
+        if (numbers.Spellings.Count > 0)
+        {
+            WriteBlob(connection, transaction, import, $"{name}:spellings", 0, Pack(JsonSerializer.SerializeToUtf8Bytes(numbers.Spellings)));
+        }
+    }
+
+    private static void WriteBlocks<T>(SqliteConnection connection, SqliteTransaction transaction, string import, string part, T[] values)
+        where T : unmanaged
+    {
+        for (int first = 0, number = 0; first < values.Length || number == 0; first += BlockRows, number++)
+        {
+            ReadOnlySpan<T> block = values.AsSpan(first, Math.Min(BlockRows, values.Length - first));
+            WriteBlob(connection, transaction, import, part, number, MemoryMarshal.AsBytes(block).ToArray());
+        }
+    }
+
+    private static void WriteBlob(SqliteConnection connection, SqliteTransaction transaction, string import, string part, int number, byte[] bytes) =>
+        Database.Execute(connection, "INSERT INTO block (import, part, number, bytes) VALUES ($import, $part, $number, $bytes)",
+            transaction, ("$import", import), ("$part", part), ("$number", number), ("$bytes", bytes));
+
+    /// <summary>Reads one column's cells back.</summary>
+    /// <exception cref="InvalidDataException">The blocks are not there.</exception>
+    public Cells Read(string import, int column)
+    {
+        using SqliteConnection connection = database.Open();
+        string name = $"c{column}";
+        if (ReadBlob(connection, import, $"{name}:labels") is { } packed)
+        {
+            string[] labels = JsonSerializer.Deserialize<string[]>(Unpack(packed))!;
+            Array codes = ReadBlocks<byte>(connection, import, $"{name}:codes1") as Array
+                ?? ReadBlocks<ushort>(connection, import, $"{name}:codes2") as Array
+                ?? ReadBlocks<int>(connection, import, $"{name}:codes4") as Array
+                ?? throw new InvalidDataException($"Column {column} of import {import} has no codes.");
+            return new LabelCells(labels, Codes.Wrap(codes));
+        }
+        byte[] head = ReadBlob(connection, import, $"{name}:numbers") ?? throw new InvalidDataException($"Column {column} of import {import} is not there.");
+        NumberHead numbers = JsonSerializer.Deserialize<NumberHead>(head)!;
+        ExactInt?[]? wide = numbers.Narrow ? null : Array.ConvertAll(
+            JsonSerializer.Deserialize<string?[]>(Unpack(ReadBlob(connection, import, $"{name}:wide")!))!,
+            text => text is null ? (ExactInt?)null : new ExactInt(System.Numerics.BigInteger.Parse(text)));
+        Dictionary<int, string> spellings = ReadBlob(connection, import, $"{name}:spellings") is { } spelled
+            ? JsonSerializer.Deserialize<Dictionary<int, string>>(Unpack(spelled))!
+            : [];
+        return new NumberCells(numbers.Scale, numbers.Narrow ? ReadBlocks<long>(connection, import, $"{name}:units") : null, wide,
+            numbers.Decimals ? ReadBlocks<byte>(connection, import, $"{name}:decimals") : null, spellings);
+    }
+
+    private static T[]? ReadBlocks<T>(SqliteConnection connection, string import, string part)
+        where T : unmanaged
+    {
+        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM block WHERE import = $import AND part = $part ORDER BY number", null, ("$import", import), ("$part", part));
+        using SqliteDataReader reader = command.ExecuteReader();
+        var blocks = new List<byte[]>();
+        while (reader.Read())
+        {
+            blocks.Add((byte[])reader[0]);
+        }
+        if (blocks.Count == 0)
+        {
+            return null;
+        }
+        int size = Marshal.SizeOf<T>();
+        var values = new T[blocks.Sum(block => (long)block.Length) / size];
+        Span<byte> to = MemoryMarshal.AsBytes(values.AsSpan());
+        foreach (byte[] block in blocks)
+        {
+            block.CopyTo(to);
+            to = to[block.Length..];
+        }
+        return values;
+    }
+
+    private static byte[]? ReadBlob(SqliteConnection connection, string import, string part)
+    {
+        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM block WHERE import = $import AND part = $part AND number = 0", null, ("$import", import), ("$part", part));
+        return command.ExecuteScalar() as byte[];
+    }
+
+    private static byte[] Pack(byte[] bytes)
+    {
+        using var packed = new MemoryStream();
+        using (var deflate = new DeflateStream(packed, CompressionLevel.Fastest))
+        {
+            deflate.Write(bytes);
+        }
+        return packed.ToArray();
+    }
+
+    private static byte[] Unpack(byte[] bytes)
+    {
+        using var deflate = new DeflateStream(new MemoryStream(bytes), CompressionMode.Decompress);
+        using var plain = new MemoryStream();
+        deflate.CopyTo(plain);
+        return plain.ToArray();
+    }
+}

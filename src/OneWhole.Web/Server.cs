@@ -1,0 +1,117 @@
+using System.IO.Compression;
+using System.Text.Json.Serialization;
+using Microsoft.AspNetCore.ResponseCompression;
+using OneWhole.App;
+using OneWhole.Core.Forms;
+using OneWhole.Store;
+
+namespace OneWhole.Web;
+
+/// <summary>Puts the server together. Nothing is opened before the host starts.</summary>
+public static class Server
+{
+    public const string DefaultAddress = "http://127.0.0.1:5170";
+
+    public static WebApplication Build(string[] args)
+    {
+        WebApplicationBuilder builder = WebApplication.CreateBuilder(new WebApplicationOptions
+        {
+            Args = args,
+            ContentRootPath = AppContext.BaseDirectory,
+            WebRootPath = FindWebRoot(),
+        });
+        if (builder.Configuration["urls"] is null && Environment.GetEnvironmentVariable("ASPNETCORE_URLS") is null)
+        {
+            builder.WebHost.UseUrls(DefaultAddress);
+        }
+        long mostUpload = builder.Configuration.GetValue("Limits:UploadBytes", 2L << 30);
+        builder.WebHost.ConfigureKestrel(options =>
+        {
+            options.AddServerHeader = false;
+            options.Limits.MaxRequestBodySize = builder.Configuration.GetValue("Limits:RequestBytes", 4L << 20);
+        });
+        builder.Logging.SetMinimumLevel(LogLevel.Warning);
+        ConfigureServices(builder);
+        WebApplication app = builder.Build();
+        app.UseMiddleware<SafetyMiddleware>();
+        app.UseMiddleware<ProblemMiddleware>();
+        app.UseResponseCompression();
+        app.MapOpenApi("/openapi/v1.json");
+        app.MapTables(mostUpload);
+        app.MapStudies();
+        app.MapPages();
+        return app;
+    }
+
+    private static void ConfigureServices(WebApplicationBuilder builder)
+    {
+        IServiceCollection services = builder.Services;
+        string data = builder.Configuration["data"] ?? Path.Combine(Directory.GetCurrentDirectory(), "data", "onewhole.db");
+        services.AddSingleton(new Database(data));
+        services.AddSingleton<DocumentStore>();
+        services.AddSingleton<CellStore>();
+        services.AddSingleton(new TableCache(builder.Configuration.GetValue("Limits:TableCacheBytes", 4L << 30)));
+        services.AddSingleton<TableService>();
+        services.AddSingleton<StudyService>();
+        services.AddSingleton<ImportJobs>();
+        services.AddSingleton(FormList.Standard);
+        services.AddSingleton(provider => new DemoService(
+            provider.GetRequiredService<DocumentStore>(), provider.GetRequiredService<TableService>(), provider.GetRequiredService<StudyService>(), builder.Configuration["demo"]));
+        services.AddHostedService<StartUp>();
+        services.AddOpenApi("v1");
+        services.ConfigureHttpJsonOptions(options =>
+        {
+            options.SerializerOptions.PropertyNamingPolicy = Json.Options.PropertyNamingPolicy;
+            options.SerializerOptions.PropertyNameCaseInsensitive = false;
+            options.SerializerOptions.AllowDuplicateProperties = false;
+            options.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
+            options.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+            options.SerializerOptions.AllowOutOfOrderMetadataProperties = true;
+            options.SerializerOptions.Encoder = Json.Options.Encoder;
+            foreach (JsonConverter converter in Json.Options.Converters)
+            {
+                options.SerializerOptions.Converters.Add(converter);
+            }
+        });
+        services.AddResponseCompression(options =>
+        {
+            options.MimeTypes = ResponseCompressionDefaults.MimeTypes.Append("image/svg+xml");
+        });
+        services.Configure<GzipCompressionProviderOptions>(options => options.Level = CompressionLevel.Fastest);
+        services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Fastest);
+    }
+
+    /// <summary>The built front end: beside the program, or in the source tree.</summary>
+    private static string? FindWebRoot()
+    {
+        for (string? at = AppContext.BaseDirectory; at is not null; at = Path.GetDirectoryName(at))
+        {
+            string beside = Path.Combine(at, "wwwroot"), source = Path.Combine(at, "src", "OneWhole.Web", "wwwroot");
+            if (File.Exists(Path.Combine(beside, "index.html")))
+            {
+                return beside;
+            }
+            if (File.Exists(Path.Combine(source, "index.html")))
+            {
+                return source;
+            }
+        }
+        return null;
+    }
+
+    /// <summary>Opens the database when the host starts, and loads the demo where one was asked for.</summary>
+    private sealed class StartUp(Database database, DemoService demo, IConfiguration configuration) : IHostedService
+    {
+        public Task StartAsync(CancellationToken cancellationToken)
+        {
+            database.Prepare();
+            if (configuration.GetValue("load-demo", false))
+            {
+                demo.LoadOnce();
+            }
+            return Task.CompletedTask;
+        }
+
+        public Task StopAsync(CancellationToken cancellationToken) => Task.CompletedTask;
+    }
+}

@@ -1,0 +1,66 @@
+using System.Text.Json.Nodes;
+using OneWhole.App;
+
+namespace OneWhole.Web;
+
+/// <summary>Sets one place of a study.</summary>
+public sealed record ChangeRequest(long Revision, string Path, JsonNode? Value);
+
+/// <summary>Sets one place of a study, without saving.</summary>
+public sealed record PreviewRequest(string Path, JsonNode? Value);
+
+/// <summary>Takes another shape of a form.</summary>
+public sealed record ShapeRequest(long Revision, string Form, string Shape);
+
+/// <summary>Applies the remedy of a tie-out line.</summary>
+public sealed record MendRequest(long Revision, string Line);
+
+/// <summary>Rows that are selected.</summary>
+public sealed record SelectionRequest(IReadOnlyList<int> Rows);
+
+/// <summary>How a cell came about.</summary>
+public sealed record ArithmeticReply(string Text);
+
+/// <summary>Studies over HTTP.</summary>
+public static class StudyEndpoints
+{
+    private const double Width = 960;
+    private const double Height = 600;
+
+    public static void MapStudies(this WebApplication app)
+    {
+        RouteGroupBuilder studies = app.MapGroup("/api/studies").WithTags("studies");
+        studies.MapGet("", (StudyService service, double? width, double? height) => service.List(width ?? 220, height ?? 140));
+        studies.MapGet("{id}", (StudyService service, string id, double? width, double? height) => service.Get(id, width ?? Width, height ?? Height));
+        studies.MapDelete("{id}", (StudyService service, string id) =>
+        {
+            service.Remove(id);
+            return Results.NoContent();
+        });
+        studies.MapPost("{id}/change", (StudyService service, string id, ChangeRequest request, double? width, double? height) =>
+            service.Change(id, request.Revision, request.Path, request.Value, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/preview", (StudyService service, string id, PreviewRequest request, double? width, double? height) =>
+            service.Preview(id, request.Path, request.Value, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/mend", (StudyService service, string id, MendRequest request, double? width, double? height) =>
+            service.Mend(id, request.Revision, request.Line, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/shape", (StudyService service, string id, ShapeRequest request, double? width, double? height) =>
+            service.Shape(id, request.Revision, request.Form, request.Shape, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/undo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
+            service.Undo(id, request.Revision, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/redo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
+            service.Redo(id, request.Revision, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/copy", (StudyService service, string id, double? width, double? height) => service.Copy(id, width ?? Width, height ?? Height));
+        studies.MapGet("{id}/rows", (StudyService service, string id, int first, int count) => service.Rows(id, first, count));
+        studies.MapGet("{id}/arithmetic", (StudyService service, string id, string column, int row) => new ArithmeticReply(service.Arithmetic(id, column, row)));
+        studies.MapPost("{id}/selection", (StudyService service, string id, SelectionRequest request) => service.Selection(id, request.Rows));
+        studies.MapGet("{id}/options", (StudyService service, string id, string path) => service.Options(id, path));
+        studies.MapGet("{id}/strip", (StudyService service, string id, double? width, double? height, CancellationToken cancel) => service.Strip(id, width ?? 112, height ?? 80, cancel));
+        studies.MapGet("{id}/filter", (StudyService service, string id, string column, int? clause) => service.FilterValues(id, column, clause));
+        studies.MapGet("{id}/least", (StudyService service, string id, int row) => service.AtLeast(id, row));
+        studies.MapGet("{id}/hand-over/{kind}", (StudyService service, string id, string kind, double? width, double? height, double? scale) =>
+        {
+            (byte[] bytes, string type, string name) = service.HandOver(id, kind, width ?? Width, height ?? Height, scale ?? 1);
+            return Results.File(bytes, type, name);
+        });
+    }
+}

@@ -1,0 +1,87 @@
+using Microsoft.AspNetCore.Http.Features;
+using OneWhole.App;
+using OneWhole.Core.Tables;
+using OneWhole.Formats.Reading;
+
+namespace OneWhole.Web;
+
+/// <summary>A revision that a step starts from.</summary>
+public sealed record RevisionRequest(long Revision);
+
+/// <summary>A change to one column.</summary>
+public sealed record ColumnRequest(long Revision, string Column)
+{
+    public string? Name { get; init; }
+
+    public ColumnType? Type { get; init; }
+
+    public bool? DecimalComma { get; init; }
+
+    public DateOrder? Dates { get; init; }
+
+    public string? Unit { get; init; }
+}
+
+/// <summary>Tables over HTTP.</summary>
+public static class TableEndpoints
+{
+    public static void MapTables(this WebApplication app, long mostUpload)
+    {
+        RouteGroupBuilder tables = app.MapGroup("/api/tables").WithTags("tables");
+        tables.MapGet("", (TableService service) => service.List());
+        tables.MapPost("import", async (HttpContext context, ImportJobs jobs, string name) =>
+        {
+            if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
+            {
+                limit.MaxRequestBodySize = mostUpload;
+            }
+            string path = Path.Combine(Path.GetTempPath(), $"onewhole-{Guid.NewGuid():n}.upload");
+            try
+            {
+                await using (var file = new FileStream(path, FileMode.CreateNew, FileAccess.Write))
+                {
+                    await context.Request.Body.CopyToAsync(file, context.RequestAborted);
+                }
+                return jobs.Start(path, Path.GetFileName(name), ReadSettings.Found);
+            }
+            catch
+            {
+                File.Delete(path);
+                throw;
+            }
+        });
+        tables.MapGet("{id}", (TableService service, string id) => service.Get(id));
+        tables.MapDelete("{id}", (TableService service, string id) =>
+        {
+            service.Remove(id);
+            return Results.NoContent();
+        });
+        tables.MapGet("{id}/rows", (TableService service, string id, int first, int count) => service.Rows(id, first, count));
+        tables.MapGet("{id}/unreadable", (TableService service, string id) => service.Unreadable(id));
+        tables.MapPost("{id}/column", (TableService service, StudyService studies, string id, ColumnRequest request) =>
+        {
+            TableView changed = service.ChangeColumn(id, request.Revision, request.Column, new ColumnChange
+            {
+                Name = request.Name, Type = request.Type, DecimalComma = request.DecimalComma, Dates = request.Dates, Unit = request.Unit,
+            });
+            if (request.Name is { } name && name.Trim() != request.Column)
+            {
+                studies.RenameColumn(id, request.Column, name.Trim());
+            }
+            return changed;
+        });
+        tables.MapPost("{id}/undo", (TableService service, string id, RevisionRequest request) => service.Undo(id, request.Revision));
+        tables.MapPost("{id}/redo", (TableService service, string id, RevisionRequest request) => service.Redo(id, request.Revision));
+        tables.MapPost("{id}/studies", (StudyService service, string id, double? width, double? height) => service.Start(id, width ?? 960, height ?? 600));
+
+        RouteGroupBuilder imports = app.MapGroup("/api/imports").WithTags("imports");
+        imports.MapGet("{id}", (ImportJobs jobs, string id) => jobs.Status(id));
+        imports.MapDelete("{id}", (ImportJobs jobs, string id) => jobs.Stop(id));
+
+        app.MapPost("/api/demo", (DemoService demo) =>
+        {
+            demo.LoadOnce();
+            return Results.NoContent();
+        }).WithTags("demo");
+    }
+}
