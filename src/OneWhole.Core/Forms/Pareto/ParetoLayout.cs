@@ -65,6 +65,11 @@ internal sealed class ParetoLayout
         shareLeast = Math.Min(shareLeast, least / whole);
         shareLeast = shareLeast < 0 ? -Ticks.RoundUp(-shareLeast, 10) : 0;
         shareMost = Math.Max(shareMost, Ticks.RoundUp(Math.Max(1, most / whole), 10));
+        if (division.Study.Finish.AmountEnd?.ToDouble() is { } held && held > shareMost * whole)
+        {
+            // Held while stepping through values: the scale stays, and 100 % stands as high as this whole.
+            shareMost = held / whole;
+        }
         return new Domains(shareLeast * whole, shareMost * whole) { ShareLeast = shareLeast, ShareMost = shareMost };
     }
 
@@ -146,8 +151,22 @@ internal sealed class ParetoLayout
         return Axes.Amounts(_domains.Least, _domains.Most, _plot.Height, _figure.Small.LineHeight, end);
     }
 
-    private IReadOnlyList<Axes.Tick> ShareTicks() =>
-        Axes.Shares(_domains.ShareLeast, _domains.ShareMost, _plot.Height, _figure.Small.LineHeight);
+    private IReadOnlyList<Axes.Tick> ShareTicks()
+    {
+        bool held = _division.Study.Finish.AmountEnd is not null;
+        double most = held ? Math.Max(1, CurveTop()) : _domains.ShareMost;
+        return Axes.Shares(_domains.ShareLeast, most, _plot.Height * (most - _domains.ShareLeast) / (_domains.ShareMost - _domains.ShareLeast), _figure.Small.LineHeight);
+    }
+
+    private double CurveTop()
+    {
+        double top = 0;
+        for (int parts = 1; parts <= _count; parts++)
+        {
+            top = Math.Max(top, _readings.ShareAfter(parts)?.ToDouble() ?? 0);
+        }
+        return top;
+    }
 
     private void DrawAxes()
     {
@@ -432,7 +451,12 @@ internal sealed class ParetoLayout
 
         void Write(Box box)
         {
-            var edit = new Edit($"finish.cuts[{index}]", "move") { FromValue = 0, ToValue = 100, FromPixel = _plot.Width, ToPixel = _plot.Height, Name = "words of the cut" };
+            // How far the words stand from the cut now, across (Value) and down (Least), in hundredths of the plot.
+            var edit = new Edit($"finish.cuts[{index}]", "move")
+            {
+                FromPixel = _plot.Width, ToPixel = _plot.Height, Name = "words of the cut",
+                Value = (box.X - x - 10 * unit) / _plot.Width * 100, Least = (box.Y - y - 14 * unit) / _plot.Height * 100,
+            };
             _figure.Put(_figure.Text($"cut-{index}-words", "cut-words", box.X, box.Y + strong.CapHeight, "start", first, strong, Ink.Cut) with { Edit = edit });
             if (more.Length > 0)
             {

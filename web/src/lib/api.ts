@@ -1,0 +1,107 @@
+import type { components } from '../openapi';
+
+type Schemas = components['schemas'];
+
+export type StudyView = Schemas['StudyView'];
+export type StudySummary = Schemas['StudySummary'];
+export type TableSummary = Schemas['TableSummary'];
+export type TableView = Schemas['TableView'];
+export type ColumnDocument = Schemas['ColumnDocument'];
+export type Figure = Schemas['Figure'];
+export type Mark = Schemas['Mark'];
+export type Edit = Schemas['Edit'];
+export type Phrase = Schemas['Phrase'];
+export type Token = Schemas['Token'];
+export type Choice = Schemas['Option'];
+export type WorkingsView = Schemas['WorkingsView'];
+export type WorkingsRow = Schemas['WorkingsRowView'];
+export type TieOutLine = Schemas['TieOutView'];
+export type StripItem = Schemas['StripItem'];
+export type FilterList = Schemas['FilterList'];
+export type ImportStatus = Schemas['ImportStatus'];
+export type RowPage = Schemas['RowPage'];
+export type LeastPreview = Schemas['LeastPreview'];
+
+/** What the server says is wrong: a sentence for the person, and a stable code. */
+export class Problem extends Error {
+  constructor(
+    message: string,
+    readonly code: string,
+    readonly status: number,
+  ) {
+    super(message);
+  }
+}
+
+async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      signal,
+      headers: body === undefined ? {} : { 'Content-Type': 'application/json' },
+      body: body === undefined ? undefined : body instanceof Blob ? body : JSON.stringify(body),
+    });
+  } catch (fault) {
+    if (signal?.aborted) throw fault;
+    throw new Problem('The server does not answer. What you see is kept; try again in a moment.', 'offline', 0);
+  }
+  if (!response.ok) {
+    const details = await response.json().catch(() => ({}));
+    throw new Problem(details.title ?? 'Something went wrong.', details.code ?? 'fault', response.status);
+  }
+  return response.status === 204 ? (undefined as T) : response.json();
+}
+
+const query = (values: Record<string, string | number | undefined>) => {
+  const text = new URLSearchParams();
+  for (const [name, value] of Object.entries(values)) if (value !== undefined) text.set(name, String(value));
+  return text.toString();
+};
+
+/** A figure's size in pixels. */
+export type Size = { width: number; height: number };
+
+export const api = {
+  tables: () => ask<TableSummary[]>('GET', '/tables'),
+  table: (id: string) => ask<TableView>('GET', `/tables/${id}`),
+  rows: (id: string, first: number, count: number) => ask<RowPage>('GET', `/tables/${id}/rows?${query({ first, count })}`),
+  unreadable: (id: string) => ask<Schemas['UnreadableCell'][]>('GET', `/tables/${id}/unreadable`),
+  changeColumn: (id: string, change: Schemas['ColumnRequest']) => ask<TableView>('POST', `/tables/${id}/column`, change),
+  stepTable: (id: string, step: 'undo' | 'redo', revision: number) => ask<TableView>('POST', `/tables/${id}/${step}`, { revision }),
+  removeTable: (id: string) => ask<void>('DELETE', `/tables/${id}`),
+  importTable: (name: string, content: Blob) => ask<ImportStatus>('POST', `/tables/import?${query({ name })}`, content),
+  importStatus: (id: string) => ask<ImportStatus>('GET', `/imports/${id}`),
+  stopImport: (id: string) => ask<ImportStatus>('DELETE', `/imports/${id}`),
+  demo: () => ask<void>('POST', '/demo'),
+
+  studies: (size: Size) => ask<StudySummary[]>('GET', `/studies?${query(size)}`),
+  study: (id: string, size: Size) => ask<StudyView>('GET', `/studies/${id}?${query(size)}`),
+  start: (table: string, size: Size) => ask<StudyView>('POST', `/tables/${table}/studies?${query(size)}`),
+  change: (id: string, revision: number, path: string, value: unknown, size: Size) =>
+    ask<StudyView>('POST', `/studies/${id}/change?${query(size)}`, { revision, path, value: value ?? null }),
+  preview: (id: string, path: string, value: unknown, size: Size, signal?: AbortSignal) =>
+    ask<StudyView>('POST', `/studies/${id}/preview?${query(size)}`, { path, value: value ?? null }, signal),
+  mend: (id: string, revision: number, line: string, size: Size) =>
+    ask<StudyView>('POST', `/studies/${id}/mend?${query(size)}`, { revision, line }),
+  shape: (id: string, revision: number, form: string, shape: string, size: Size) =>
+    ask<StudyView>('POST', `/studies/${id}/shape?${query(size)}`, { revision, form, shape }),
+  step: (id: string, step: 'undo' | 'redo', revision: number, size: Size) =>
+    ask<StudyView>('POST', `/studies/${id}/${step}?${query(size)}`, { revision }),
+  copy: (id: string) => ask<StudyView>('POST', `/studies/${id}/copy`),
+  removeStudy: (id: string) => ask<void>('DELETE', `/studies/${id}`),
+  studyRows: (id: string, first: number, count: number) => ask<WorkingsRow[]>('GET', `/studies/${id}/rows?${query({ first, count })}`),
+  arithmetic: (id: string, column: string, row: number) =>
+    ask<{ text: string }>('GET', `/studies/${id}/arithmetic?${query({ column, row })}`),
+  selection: (id: string, rows: number[]) => ask<{ text: string }>('POST', `/studies/${id}/selection`, { rows }),
+  options: (id: string, path: string) => ask<Choice[]>('GET', `/studies/${id}/options?${query({ path })}`),
+  strip: (id: string, size: Size, signal?: AbortSignal) =>
+    ask<StripItem[]>('GET', `/studies/${id}/strip?${query(size)}`, undefined, signal),
+  filter: (id: string, column: string, clause?: number) =>
+    ask<FilterList>('GET', `/studies/${id}/filter?${query({ column, clause })}`),
+  least: (id: string, row: number) => ask<LeastPreview>('GET', `/studies/${id}/least?${query({ row })}`),
+};
+
+/** The address of a handed-over file. */
+export const handOver = (id: string, kind: string, size: Size, scale = 1) =>
+  `/api/studies/${id}/hand-over/${kind}?${query({ ...size, scale })}`;

@@ -1,0 +1,21 @@
+import './styles.css';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { setNonce } from 'get-nonce';
+import { Tooltip } from 'radix-ui';
+import { createRoot } from 'react-dom/client';
+import { App } from './app';
+import { startTheme } from './lib/theme';
+
+setNonce(document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? '');
+startTheme();
+const client = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: true, retry: 1, staleTime: 2000 } } });
+const root = document.getElementById('root');
+if (root) {
+  createRoot(root).render(
+    <QueryClientProvider client={client}>
+      <Tooltip.Provider delayDuration={250}>
+        <App />
+      </Tooltip.Provider>
+    </QueryClientProvider>,
+  );
+}

@@ -1,0 +1,132 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { api, type ImportStatus } from '../lib/api';
+import { go } from '../lib/router';
+
+const isText = (text: string) => text.trim().length > 0 && /[,;\t|\n]/.test(text);
+
+/** The one broad place to bring a table in: drop a file, choose one, or paste. Shows how far it is, and can be stopped. */
+export function BringIn({ compact }: { compact?: boolean }) {
+  const [status, setStatus] = useState<ImportStatus | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [over, setOver] = useState(false);
+  const [pasting, setPasting] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const client = useQueryClient();
+
+  async function bring(name: string, content: Blob) {
+    setProblem(null);
+    try {
+      let now = await api.importTable(name, content);
+      setStatus(now);
+      while (now.state === 'running') {
+        await new Promise((resolve) => setTimeout(resolve, 80));
+        now = await api.importStatus(now.id);
+        setStatus(now);
+      }
+      setStatus(null);
+      if (now.state === 'done' && now.table) {
+        await client.invalidateQueries({ queryKey: ['tables'] });
+        go(`/tables/${now.table.id}`);
+      } else if (now.state === 'failed') {
+        setProblem(now.problem ?? 'The table could not be read.');
+      } else {
+        setProblem('Stopped; nothing was kept.');
+      }
+    } catch (fault) {
+      setStatus(null);
+      setProblem(fault instanceof Error ? fault.message : 'The table could not be read.');
+    }
+  }
+
+  const bringText = (text: string) => {
+    if (isText(text)) bring('pasted.csv', new Blob([text]));
+    else setProblem('What was pasted is no table: it must have a line of headings and rows below it, with commas or tabs between cells.');
+  };
+
+  return (
+    <section
+      aria-label="Bring a table in"
+      className={`rounded-xs border border-dashed px-6 ${compact ? 'py-4' : 'py-8'} ${over ? 'border-accent bg-wash' : 'border-hairline bg-sheet'}`}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        const file = event.dataTransfer.files[0];
+        if (file) bring(file.name, file);
+        else bringText(event.dataTransfer.getData('text/plain'));
+      }}
+      onPaste={(event) => {
+        const file = event.clipboardData.files[0];
+        if (file) bring(file.name, file);
+        else if (!(event.target instanceof HTMLTextAreaElement)) bringText(event.clipboardData.getData('text/plain'));
+      }}
+    >
+      {status ? (
+        <div className="flex items-center gap-4" role="status">
+          <progress className="h-2 flex-1 accent-(--accent)" value={status.part} max={1} aria-label="How far the import is" />
+          <span className="figures text-quiet">{status.rows.toLocaleString('en')} rows</span>
+          <button type="button" className="button" onClick={() => api.stopImport(status.id)}>
+            Stop
+          </button>
+        </div>
+      ) : pasting ? (
+        <form
+          className="flex flex-col gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            bringText(String(new FormData(event.currentTarget).get('rows') ?? ''));
+          }}
+        >
+          <label className="font-semibold" htmlFor="pasted-rows">
+            Paste rows, headings first
+          </label>
+          {/* biome-ignore lint/a11y/noAutofocus: the field was asked for by the button just pressed */}
+          <textarea id="pasted-rows" name="rows" rows={6} autoFocus className="field figures font-mono text-[12px]" />
+          <div className="flex gap-2">
+            <button type="submit" className="button primary">
+              Bring in
+            </button>
+            <button type="button" className="button" onClick={() => setPasting(false)}>
+              Not now
+            </button>
+          </div>
+        </form>
+      ) : (
+        <div className="flex flex-wrap items-center gap-x-6 gap-y-3">
+          <div className="min-w-60 flex-1">
+            <p className="font-serif text-[19px]">Bring a table in</p>
+            <p className="text-quiet">Drop a CSV file here, or paste rows. Separator, encoding, numbers and dates are found.</p>
+          </div>
+          <button type="button" className="button primary" onClick={() => input.current?.click()}>
+            Choose a file
+          </button>
+          <button type="button" className="button" onClick={() => setPasting(true)}>
+            Paste rows
+          </button>
+          <input
+            ref={input}
+            type="file"
+            hidden
+            aria-label="Table file"
+            accept=".csv,.tsv,.txt,text/csv,text/plain"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              event.target.value = '';
+              if (file) bring(file.name, file);
+            }}
+          />
+        </div>
+      )}
+      {problem ? (
+        <p role="alert" className="mt-3 text-fail">
+          {problem}
+        </p>
+      ) : null}
+    </section>
+  );
+}

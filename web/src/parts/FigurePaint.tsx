@@ -1,0 +1,71 @@
+import { memo } from 'react';
+import type { Figure, Mark } from '../lib/api';
+import { paint, pathText } from '../lib/paint';
+
+/** One mark as SVG. Knows shapes and roles, never forms. */
+export const MarkPaint = memo(function MarkPaint({ mark, faint, lit }: { mark: Mark; faint?: boolean; lit?: boolean }) {
+  const opacity = faint ? 0.35 : undefined;
+  if ('text' in mark) {
+    return (
+      <text
+        x={mark.x}
+        y={mark.y}
+        fontSize={mark.size}
+        fontWeight={mark.weight}
+        fontFamily={mark.typeface === 'serif' ? 'var(--font-serif)' : 'var(--font-sans)'}
+        textAnchor={mark.anchor as 'start' | 'middle' | 'end'}
+        fill={paint(mark.fill)}
+        opacity={opacity}
+        transform={mark.turn ? `rotate(${mark.turn} ${mark.x} ${mark.y})` : undefined}
+      >
+        {mark.full ? <title>{mark.full}</title> : null}
+        {mark.text}
+      </text>
+    );
+  }
+  if ('runs' in mark) {
+    return (
+      <path
+        d={pathText(mark.runs, !!mark.fill)}
+        fill={paint(mark.fill)}
+        stroke={mark.stroke ? paint(mark.stroke) : undefined}
+        strokeWidth={mark.stroke ? mark.strokeWidth : undefined}
+        strokeDasharray={mark.dash?.join(' ')}
+        strokeLinejoin="round"
+        opacity={opacity}
+      />
+    );
+  }
+  return (
+    <rect
+      className={mark.role}
+      x={mark.x}
+      y={mark.y}
+      width={mark.width}
+      height={mark.height}
+      fill={paint(mark.fill)}
+      stroke={lit ? 'var(--ink)' : mark.stroke ? paint(mark.stroke) : undefined}
+      strokeWidth={lit ? 2 : mark.stroke ? mark.strokeWidth : undefined}
+      opacity={opacity}
+    />
+  );
+});
+
+/** A figure that is only looked at. */
+export function FigurePaint({ figure, className }: { figure: Figure; className?: string }) {
+  return (
+    <svg
+      className={`sheet-figure ${className ?? ''}`}
+      viewBox={`0 0 ${figure.width} ${figure.height}`}
+      width={figure.width}
+      height={figure.height}
+      aria-hidden="true"
+    >
+      {figure.marks
+        .filter((mark) => mark.role !== 'handle')
+        .map((mark) => (
+          <MarkPaint key={mark.id} mark={mark} />
+        ))}
+    </svg>
+  );
+}

@@ -1,0 +1,46 @@
+import { Moon, Sun } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { usePath } from '../lib/router';
+import { toggleTheme } from '../lib/theme';
+import { Link } from './Link';
+
+const places = [
+  ['/tables', 'Tables'],
+  ['/', 'Studies'],
+  ['/briefings', 'Briefings'],
+] as const;
+
+/** The line across the top of every screen: the three places, where one is, and what can be done here. */
+export function TopBar({ trail, children }: { trail?: ReactNode; children?: ReactNode }) {
+  const path = usePath();
+  const here = path.startsWith('/tables') ? '/tables' : path.startsWith('/briefings') ? '/briefings' : '/';
+  return (
+    <header className="flex h-11 shrink-0 items-center gap-5 border-b border-hairline px-6 text-[13px]">
+      <Link to="/" className="flex items-center gap-2 font-serif text-[16px]">
+        <svg width="20" height="20" viewBox="0 0 24 24" aria-hidden="true">
+          <circle cx="12" cy="12" r="9.5" fill="none" stroke="var(--ink)" strokeWidth="1.6" />
+          <path d="M12 12V2.5A9.5 9.5 0 0 1 20.6 16z" fill="var(--accent)" />
+        </svg>
+        One Whole
+      </Link>
+      <nav aria-label="Places" className="flex gap-4">
+        {places.map(([to, name]) => (
+          <Link
+            key={to}
+            to={to}
+            aria-current={here === to ? 'page' : undefined}
+            className={here === to ? 'font-semibold' : 'text-quiet hover:text-ink'}
+          >
+            {name}
+          </Link>
+        ))}
+      </nav>
+      <div className="min-w-0 flex-1 truncate text-quiet">{trail}</div>
+      {children}
+      <button type="button" className="plain" aria-label="Light or dark" onClick={toggleTheme}>
+        <Sun size={15} className="hidden in-data-[theme=dark]:block" />
+        <Moon size={15} className="in-data-[theme=dark]:hidden" />
+      </button>
+    </header>
+  );
+}

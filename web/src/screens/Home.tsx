@@ -1,0 +1,86 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Copy, Trash2 } from 'lucide-react';
+import { api, type StudySummary } from '../lib/api';
+import { go } from '../lib/router';
+import { BringIn } from '../parts/BringIn';
+import { FigurePaint } from '../parts/FigurePaint';
+import { Link } from '../parts/Link';
+import { TopBar } from '../parts/TopBar';
+import { TableList } from './TablesScreen';
+
+const small = { width: 236, height: 148 };
+
+/** The first screen: recent studies as small live figures, the tables under them, and the place to bring a table in. */
+export function Home() {
+  const studies = useQuery({ queryKey: ['studies'], queryFn: () => api.studies(small) });
+  const tables = useQuery({ queryKey: ['tables'], queryFn: api.tables });
+  const client = useQueryClient();
+  const demo = useMutation({ mutationFn: api.demo, onSuccess: () => client.invalidateQueries() });
+  const nothing = studies.data?.length === 0 && tables.data?.length === 0;
+  return (
+    <>
+      <TopBar />
+      <main className="mx-auto max-w-6xl px-6 py-7">
+        <h1 className="font-serif text-[26px]">{nothing ? 'How does your whole divide?' : 'Studies'}</h1>
+        {studies.data?.length ? (
+          <ul className="mt-4 grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-5">
+            {studies.data.map((study) => (
+              <StudyCard key={study.id} study={study} />
+            ))}
+          </ul>
+        ) : null}
+        <div className="mt-6">
+          <BringIn compact={!nothing} />
+        </div>
+        {nothing ? (
+          <p className="mt-4 text-quiet">
+            No table at hand?{' '}
+            <button type="button" className="word cursor-pointer text-ink" onClick={() => demo.mutate()} disabled={demo.isPending}>
+              Look at the demo
+            </button>
+            : seven tables of an invented ferry company.
+          </p>
+        ) : (
+          <TableList />
+        )}
+        {studies.error ? (
+          <p role="alert" className="mt-4 text-fail">
+            {studies.error.message}
+          </p>
+        ) : null}
+      </main>
+    </>
+  );
+}
+
+function StudyCard({ study }: { study: StudySummary }) {
+  const client = useQueryClient();
+  const copy = useMutation({ mutationFn: () => api.copy(study.id), onSuccess: (copied) => go(`/studies/${copied.id}`) });
+  const remove = useMutation({
+    mutationFn: () => api.removeStudy(study.id),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['studies'] }),
+  });
+  const whole = study.statement.slice(study.statement.lastIndexOf('100 %'));
+  return (
+    <li className="group relative rounded-xs border border-hairline bg-sheet hover:border-accent">
+      <Link to={`/studies/${study.id}`} className="block p-4">
+        <div className="flex h-[148px] items-center justify-center border-b border-hairline pb-3">
+          {study.figure ? <FigurePaint figure={study.figure} /> : <span className="text-quiet">{study.problem}</span>}
+        </div>
+        <span className="mt-3 line-clamp-2 block font-serif text-[17px] leading-snug">{study.title}</span>
+        <span className="mt-1 line-clamp-2 block text-[12px] text-quiet">{whole}</span>
+        <span className="figures mt-1 block text-[12px] text-quiet">
+          {study.tableName}, {new Date(study.changed).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}
+        </span>
+      </Link>
+      <div className="absolute right-2 bottom-2 flex opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
+        <button type="button" className="plain" aria-label={`Copy ${study.title}`} title="Copy" onClick={() => copy.mutate()}>
+          <Copy size={14} />
+        </button>
+        <button type="button" className="plain" aria-label={`Remove ${study.title}`} title="Remove" onClick={() => remove.mutate()}>
+          <Trash2 size={14} />
+        </button>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,266 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { Redo2, Undo2 } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useEffect, useRef, useState } from 'react';
+import { api, type ColumnDocument, type TableView } from '../lib/api';
+import { go } from '../lib/router';
+import { TopBar } from '../parts/TopBar';
+
+const page = 200;
+const rowHeight = 28;
+const typeWords = { category: 'category', quantity: 'quantity', date: 'date' } as const;
+
+/** A table: its rows in a grid, and what each column is taken for. */
+export function TableScreen({ id }: { id: string }) {
+  const table = useQuery({ queryKey: ['table', id], queryFn: () => api.table(id) });
+  const client = useQueryClient();
+  const settle = (view: TableView) => {
+    client.setQueryData(['table', id], view);
+    client.invalidateQueries({ queryKey: ['studies'] });
+  };
+  const step = useMutation({
+    mutationFn: (way: 'undo' | 'redo') => api.stepTable(id, way, table.data?.revision ?? 0),
+    onSuccess: settle,
+  });
+  const start = useMutation({
+    mutationFn: () => api.start(id, { width: 760, height: 520 }),
+    onSuccess: (study) => go(`/studies/${study.id}`),
+  });
+  const view = table.data;
+  if (!view) {
+    return (
+      <>
+        <TopBar />
+        <main className="p-8">{table.error ? <p role="alert">{table.error.message}</p> : <p role="status">Opening the table</p>}</main>
+      </>
+    );
+  }
+  return (
+    <div className="flex h-screen flex-col">
+      <TopBar trail={<>› {view.name}</>}>
+        <button type="button" className="plain" aria-label="Undo" disabled={!view.canUndo} onClick={() => step.mutate('undo')}>
+          <Undo2 size={15} />
+        </button>
+        <button type="button" className="plain" aria-label="Redo" disabled={!view.canRedo} onClick={() => step.mutate('redo')}>
+          <Redo2 size={15} />
+        </button>
+        <button type="button" className="button primary" onClick={() => start.mutate()} disabled={start.isPending}>
+          Start a study
+        </button>
+      </TopBar>
+      <main className="flex min-h-0 flex-1 flex-col px-6 py-4">
+        <div className="flex items-baseline gap-4">
+          <h1 className="font-serif text-[24px]">{view.name}</h1>
+          <p className="figures text-quiet">
+            {view.rowCount.toLocaleString('en')} rows, {view.columns.length} columns, from {view.source}
+          </p>
+        </div>
+        <Notes view={view} />
+        {start.error ? (
+          <p role="alert" className="mt-2 text-fail">
+            {start.error.message}
+          </p>
+        ) : null}
+        <Grid view={view} onChanged={settle} />
+      </main>
+    </div>
+  );
+}
+
+function Notes({ view }: { view: TableView }) {
+  const [open, setOpen] = useState(false);
+  const count = view.columns.reduce((sum, column) => sum + (column.unreadable ?? 0), 0);
+  const cells = useQuery({ queryKey: ['unreadable', view.id, view.revision], queryFn: () => api.unreadable(view.id), enabled: open && count > 0 });
+  if (view.notes.length === 0 && count === 0) return null;
+  return (
+    <div className="mt-1 text-[13px] text-warn">
+      <button type="button" className="word cursor-pointer" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {[
+          view.notes.length ? `${view.notes.length} ${view.notes.length === 1 ? 'note' : 'notes'} from reading` : '',
+          count ? `${count.toLocaleString('en')} ${count === 1 ? 'cell' : 'cells'} that can't be read` : '',
+        ]
+          .filter(Boolean)
+          .join(', ')}
+      </button>
+      {open ? (
+        <ul className="mt-1 max-h-40 overflow-auto border-l-2 border-warn pl-3 text-ink">
+          {view.notes.map((note) => (
+            <li key={note.text}>{note.text}</li>
+          ))}
+          {cells.data?.map((cell) => (
+            <li key={`${cell.row}-${cell.column}`}>
+              Row {cell.row.toLocaleString('en')}, {cell.column}: “{cell.text}”
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </div>
+  );
+}
+
+function Grid({ view, onChanged }: { view: TableView; onChanged: (view: TableView) => void }) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const [pages, setPages] = useState(new Map<number, string[][]>());
+  const asked = useRef(new Set<number>());
+  // Very long tables: browsers cap an element's height, so rows are scaled into at most 8 million pixels.
+  const rows = useVirtualizer({
+    count: view.rowCount,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: 12,
+  });
+  const shown = rows.getVirtualItems();
+  const firstPage = Math.floor((shown[0]?.index ?? 0) / page);
+  const lastPage = Math.floor((shown.at(-1)?.index ?? 0) / page);
+  useEffect(() => {
+    for (let at = firstPage; at <= lastPage; at++) {
+      if (asked.current.has(at)) continue;
+      asked.current.add(at);
+      api.rows(view.id, at * page, page).then(
+        (got) => setPages((known) => new Map(known).set(at, got.rows)),
+        () => asked.current.delete(at),
+      );
+    }
+  }, [firstPage, lastPage, view.id]);
+  const columns = `64px ${view.columns.map((column) => (column.type === 'quantity' ? 'minmax(120px, 160px)' : 'minmax(150px, 1fr)')).join(' ')}`;
+  return (
+    <div
+      ref={scroller}
+      role="grid"
+      aria-label={`Rows of ${view.name}`}
+      aria-rowcount={view.rowCount + 1}
+      aria-colcount={view.columns.length + 1}
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling grid must be reachable by keyboard
+      tabIndex={0}
+      className="figures mt-3 min-h-0 flex-1 overflow-auto border border-hairline bg-sheet"
+    >
+      <div className="min-w-max" role="presentation">
+        <div role="row" aria-rowindex={1} className="sticky top-0 z-10 grid border-b border-ink bg-sheet" style={{ gridTemplateColumns: columns }}>
+          <div role="columnheader" className="px-2 py-2 text-right text-quiet">
+            row
+          </div>
+          {view.columns.map((column) => (
+            <Heading key={column.at} view={view} column={column} onChanged={onChanged} />
+          ))}
+        </div>
+        <div role="presentation" className="relative" style={{ height: rows.getTotalSize() }}>
+          {shown.map((item) => {
+            const cells = pages.get(Math.floor(item.index / page))?.[item.index % page];
+            return (
+              <div
+                key={item.key}
+                role="row"
+                aria-rowindex={item.index + 2}
+                className="absolute inset-x-0 top-0 grid border-b border-hairline"
+                style={{ height: rowHeight, transform: `translateY(${item.start}px)`, gridTemplateColumns: columns }}
+              >
+                <div role="rowheader" className="px-2 py-1 text-right text-quiet">
+                  {(item.index + 1).toLocaleString('en')}
+                </div>
+                {view.columns.map((column, at) => (
+                  <div
+                    key={column.at}
+                    role="gridcell"
+                    className={`truncate px-2 py-1 ${column.type === 'quantity' ? 'text-right' : ''} ${cells && !cells[at] ? 'text-quiet italic' : ''}`}
+                  >
+                    {cells ? cells[at] || 'blank' : '…'}
+                  </div>
+                ))}
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function Heading({ view, column, onChanged }: { view: TableView; column: ColumnDocument; onChanged: (view: TableView) => void }) {
+  const [open, setOpen] = useState(false);
+  const change = useMutation({
+    mutationFn: (values: object) => api.changeColumn(view.id, { revision: view.revision, column: column.name, ...values }),
+    onSuccess: (changed) => {
+      setOpen(false);
+      onChanged(changed);
+    },
+  });
+  const facts = [
+    `${(column.distinct ?? 0).toLocaleString('en')} distinct`,
+    column.blanks ? `${column.blanks.toLocaleString('en')} blank` : '',
+    column.unreadable ? `${column.unreadable.toLocaleString('en')} not readable` : '',
+  ].filter(Boolean);
+  return (
+    <div role="columnheader" className={`px-2 py-1.5 ${column.type === 'quantity' ? 'text-right' : ''}`}>
+      <Popover.Root open={open} onOpenChange={setOpen}>
+        <Popover.Trigger className="word max-w-full cursor-pointer truncate font-semibold" aria-label={`Column ${column.name}`}>
+          {column.name}
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content className="popover w-72 p-4" align="start" sideOffset={6}>
+            <form
+              className="flex flex-col gap-3"
+              onSubmit={(event) => {
+                event.preventDefault();
+                const form = new FormData(event.currentTarget);
+                change.mutate({
+                  name: form.get('name'),
+                  type: form.get('type'),
+                  unit: form.get('unit') ?? '',
+                  decimalComma: form.get('mark') === 'comma',
+                  dates: form.get('dates'),
+                });
+              }}
+            >
+              <label className="flex flex-col gap-1">
+                <span className="text-quiet">Heading</span>
+                <input name="name" className="field" defaultValue={column.name} />
+              </label>
+              <label className="flex flex-col gap-1">
+                <span className="text-quiet">Taken for a</span>
+                <select name="type" className="field" defaultValue={column.type}>
+                  <option value="category">category</option>
+                  <option value="quantity">quantity</option>
+                  <option value="date">date</option>
+                </select>
+              </label>
+              <label className="flex flex-col gap-1">
+                <span className="text-quiet">Unit</span>
+                <input name="unit" className="field" defaultValue={column.unit ?? ''} placeholder="min, €, people" />
+              </label>
+              <label className="flex flex-col gap-1">
+                <span className="text-quiet">Decimal mark</span>
+                <select name="mark" className="field" defaultValue={column.decimalComma ? 'comma' : 'point'}>
+                  <option value="point">point: 1,204.5</option>
+                  <option value="comma">comma: 1.204,5</option>
+                </select>
+              </label>
+              <label className="flex flex-col gap-1">
+                <span className="text-quiet">Dates are written</span>
+                <select name="dates" className="field" defaultValue={column.dates}>
+                  <option value="iso">year-month-day: 2026-03-09</option>
+                  <option value="dayMonthYear">day, month, year: 9.3.2026</option>
+                  <option value="monthDayYear">month, day, year: 3/9/2026</option>
+                  <option value="yearMonthDay">year, month, day: 2026/3/9</option>
+                </select>
+              </label>
+              {change.error ? (
+                <p role="alert" className="text-fail">
+                  {change.error.message}
+                </p>
+              ) : null}
+              <button type="submit" className="button primary justify-center">
+                Change the column
+              </button>
+            </form>
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      <div className="truncate text-[11px] text-quiet">
+        {typeWords[column.type]}
+        {column.unit ? ` in ${column.unit}` : ''} · {facts.join(', ')}
+        {column.holdsShares ? ' · holds shares' : ''}
+      </div>
+    </div>
+  );
+}

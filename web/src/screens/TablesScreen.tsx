@@ -1,0 +1,52 @@
+import { useQuery } from '@tanstack/react-query';
+import { api } from '../lib/api';
+import { BringIn } from '../parts/BringIn';
+import { Link } from '../parts/Link';
+import { TopBar } from '../parts/TopBar';
+
+export function TablesScreen() {
+  return (
+    <>
+      <TopBar />
+      <main className="mx-auto max-w-5xl px-6 py-8">
+        <h1 className="font-serif text-[26px]">Tables</h1>
+        <div className="mt-4">
+          <BringIn compact />
+        </div>
+        <TableList />
+      </main>
+    </>
+  );
+}
+
+/** Every table with its size. */
+export function TableList() {
+  const tables = useQuery({ queryKey: ['tables'], queryFn: api.tables });
+  if (!tables.data?.length) return null;
+  return (
+    <table className="mt-6 w-full border-collapse">
+      <thead>
+        <tr className="border-b border-ink text-left text-quiet">
+          <th className="py-1.5 font-normal">table</th>
+          <th className="py-1.5 text-right font-normal">rows</th>
+          <th className="py-1.5 text-right font-normal">columns</th>
+          <th className="py-1.5 pl-8 font-normal">from</th>
+        </tr>
+      </thead>
+      <tbody>
+        {tables.data.map((table) => (
+          <tr key={table.id} className="border-b border-hairline hover:bg-wash">
+            <td className="py-1.5">
+              <Link to={`/tables/${table.id}`} className="word">
+                {table.name}
+              </Link>
+            </td>
+            <td className="figures py-1.5 text-right">{table.rowCount.toLocaleString('en')}</td>
+            <td className="figures py-1.5 text-right">{table.columnCount}</td>
+            <td className="py-1.5 pl-8 text-quiet">{table.source}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,333 @@
+import { useMemo, useRef, useState } from 'react';
+import type { Edit, Figure, Mark, StudyView, WorkingsRow } from '../lib/api';
+import { MarkPaint } from '../parts/FigurePaint';
+import { CutEditor } from './CutEditor';
+import type { StudyActions } from './useStudy';
+
+type Props = {
+  view: StudyView;
+  figure: Figure;
+  lit: number | null;
+  setLit: (row: number | null) => void;
+  chosen: number[];
+  choose: (row: number, extend: boolean) => void;
+  setChosen: (rows: number[]) => void;
+  actions: StudyActions;
+};
+
+const near = 12;
+
+const isBar = (mark: Mark) => mark.role === 'bar' && 'height' in mark && (mark.row ?? -1) >= 0;
+
+/** The row at a place: a bar under it or near by (24 × 24 px), or one of many in a merged path. */
+function rowAt(figure: Figure, x: number, y: number): number | null {
+  let best: number | null = null;
+  let least = near;
+  for (const mark of figure.marks) {
+    if (isBar(mark) && 'height' in mark && 'width' in mark && 'x' in mark) {
+      const dx = Math.max(mark.x - x, 0, x - mark.x - (mark.width ?? 0));
+      const dy = Math.max(mark.y - y, 0, y - mark.y - mark.height);
+      const distance = Math.max(dx, dy);
+      if (distance < least || (distance === 0 && least === 0)) {
+        least = distance;
+        best = mark.row ?? null;
+      }
+    } else if ('strip' in mark && mark.strip) {
+      const place = mark.strip.axis === 'x' ? x : y;
+      if (place >= mark.strip.from && place < mark.strip.to) {
+        return Math.floor(((place - mark.strip.from) / (mark.strip.to - mark.strip.from)) * mark.strip.count);
+      }
+    }
+  }
+  return best;
+}
+
+const valueAt = (edit: Edit, pixel: number) => {
+  const span = (edit.toPixel ?? 1) - (edit.fromPixel ?? 0);
+  const raw = (edit.fromValue ?? 0) + ((pixel - (edit.fromPixel ?? 0)) / span) * ((edit.toValue ?? 1) - (edit.fromValue ?? 0));
+  const step = edit.step || 0.01;
+  return Number(Math.min(edit.most ?? 1, Math.max(edit.least ?? 0, Math.round(raw / step) * step)).toFixed(6));
+};
+
+/** The figure: painted from marks, pointed at, selected, dragged. */
+export function FigureView({ view, figure, lit, setLit, chosen, choose, setChosen, actions }: Props) {
+  const svg = useRef<SVGSVGElement>(null);
+  const [note, setNote] = useState<{ x: number; y: number; row: number } | null>(null);
+  const [title, setTitle] = useState(false);
+  const [cut, setCut] = useState<number | null>(null);
+  const dragging = useRef(false);
+  const rows = useMemo(() => new Map(view.workings?.rows.map((row) => [row.row, row])), [view.workings]);
+  const bars = useMemo(() => figure.marks.filter(isBar), [figure]);
+  const place = (event: React.PointerEvent | React.MouseEvent): [number, number] => {
+    const box = svg.current?.getBoundingClientRect();
+    return box ? [((event.clientX - box.left) / box.width) * figure.width, ((event.clientY - box.top) / box.height) * figure.height] : [0, 0];
+  };
+  const focusRow = bars.find((mark) => mark.row === lit)?.row ?? bars[0]?.row;
+
+  return (
+    <>
+      <svg
+        ref={svg}
+        role="graphics-document"
+        aria-roledescription="figure"
+        aria-label={figure.description}
+        className="sheet-figure absolute inset-0 h-full w-full touch-none"
+        viewBox={`0 0 ${figure.width} ${figure.height}`}
+        onPointerMove={(event) => {
+          if (dragging.current) return;
+          const [x, y] = place(event);
+          const row = rowAt(figure, x, y);
+          setLit(row);
+          setNote(row === null ? null : { x, y, row });
+        }}
+        onPointerLeave={() => {
+          setLit(null);
+          setNote(null);
+        }}
+        onClick={(event) => {
+          const [x, y] = place(event);
+          const row = rowAt(figure, x, y);
+          if (row !== null) choose(row, event.shiftKey || event.ctrlKey || event.metaKey);
+          else if (event.target === svg.current) setChosen([]);
+        }}
+        onKeyDown={(event) => {
+          const order = bars.map((mark) => mark.row ?? 0);
+          const at = order.indexOf(lit ?? -1);
+          if (['ArrowRight', 'ArrowDown', 'ArrowLeft', 'ArrowUp', 'Home', 'End'].includes(event.key) && order.length) {
+            const by = event.key === 'ArrowRight' || event.key === 'ArrowDown' ? 1 : -1;
+            const next = event.key === 'Home' ? 0 : event.key === 'End' ? order.length - 1 : Math.min(order.length - 1, Math.max(0, at + by));
+            if ((event.target as Element).getAttribute('role') === 'slider') return;
+            event.preventDefault();
+            svg.current?.querySelector<SVGElement>(`[data-row="${order[next]}"]`)?.focus();
+          }
+          if ((event.key === ' ' || event.key === 'Enter') && lit !== null && (event.target as Element).getAttribute('role') === 'graphics-symbol') {
+            event.preventDefault();
+            choose(lit, event.shiftKey || event.key === ' ');
+          }
+        }}
+      >
+        {figure.marks.map((mark) => {
+          if (mark.role === 'handle') return null;
+          const row = mark.row ?? -1;
+          const faint = chosen.length > 0 && row >= 0 && !chosen.includes(row) && mark.role === 'bar';
+          if (isBar(mark)) {
+            return (
+              // biome-ignore lint/a11y/noStaticElementInteractions: WAI-ARIA graphics roles are not in the linter's list
+              <g
+                key={mark.id}
+                role="graphics-symbol"
+                aria-roledescription="bar"
+                aria-label={describe(rows.get(row), view)}
+                data-row={row}
+                tabIndex={row === focusRow ? 0 : -1}
+                onFocus={() => setLit(row)}
+                onBlur={() => setLit(null)}
+                className="cursor-pointer outline-none"
+              >
+                <MarkPaint mark={mark} faint={faint} lit={row === lit || chosen.includes(row)} />
+              </g>
+            );
+          }
+          if (mark.role === 'title') {
+            return (
+              // biome-ignore lint/a11y/useKeyWithClickEvents: the title can also be edited from "Find or do"
+              // biome-ignore lint/a11y/noStaticElementInteractions: as above
+              <g key={mark.id} className="cursor-text" onClick={() => setTitle(true)}>
+                <MarkPaint mark={mark} />
+              </g>
+            );
+          }
+          if (mark.role === 'cut-words') {
+            return <CutWords key={mark.id} mark={mark} view={view} figure={figure} actions={actions} open={setCut} dragging={dragging} />;
+          }
+          return <MarkPaint key={mark.id} mark={mark} />;
+        })}
+        {figure.marks
+          .filter((mark) => mark.role === 'handle' && mark.edit)
+          .map((mark) => (
+            <Handle key={mark.id} mark={mark} place={place} actions={actions} dragging={dragging} />
+          ))}
+      </svg>
+      {note && rows.get(note.row) ? <Note row={rows.get(note.row)} view={view} x={note.x / figure.width} y={note.y / figure.height} /> : null}
+      {title ? (
+        <form
+          className="absolute top-4 right-5 left-5"
+          onSubmit={(event) => {
+            event.preventDefault();
+            setTitle(false);
+            actions.change('title', String(new FormData(event.currentTarget).get('title') ?? '').trim() || null);
+          }}
+        >
+          <input
+            name="title"
+            aria-label="Title"
+            // biome-ignore lint/a11y/noAutofocus: the title was clicked to be edited
+            autoFocus
+            className="w-full border border-accent bg-sheet px-1 py-0.5 font-serif text-[20px]"
+            defaultValue={view.title}
+            onBlur={(event) => event.currentTarget.form?.requestSubmit()}
+            onKeyDown={(event) => {
+              if (event.key === 'Escape') {
+                event.stopPropagation();
+                setTitle(false);
+              }
+            }}
+          />
+        </form>
+      ) : null}
+      {cut !== null ? <CutEditor index={cut} view={view} actions={actions} close={() => setCut(null)} /> : null}
+    </>
+  );
+}
+
+function describe(row: WorkingsRow | undefined, view: StudyView): string {
+  if (!row || !view.workings) return '';
+  return view.workings.columns
+    .map((column, at) => (column.text && column.key !== 'class' ? row.cells[at] : `${column.label} ${row.cells[at]}${column.unit === 'share' || column.unit === 'percent' ? ' %' : ''}`))
+    .filter((_, at) => ['part', 'group', 'value', 'shownShare', 'runningShare'].includes(view.workings?.columns[at]?.key ?? ''))
+    .join(', ');
+}
+
+/** What is said at the pointer: amount, share, running share. */
+function Note({ row, view, x, y }: { row: WorkingsRow | undefined; view: StudyView; x: number; y: number }) {
+  if (!row || !view.workings) return null;
+  const columns = view.workings.columns;
+  const cell = (key: string) => row.cells[columns.findIndex((column) => column.key === key)];
+  return (
+    <div
+      className="figures pointer-events-none absolute z-10 max-w-72 rounded-xs border border-hairline bg-sheet px-3 py-2 text-[12px] shadow-sm"
+      style={{ left: `${x * 100}%`, top: `${y * 100}%`, transform: `translate(${x > 0.6 ? 'calc(-100% - 12px)' : '14px'}, ${y > 0.7 ? '-110%' : '10px'})` }}
+    >
+      <p className="font-semibold">{[cell('group'), cell('part')].filter(Boolean).join(', ')}</p>
+      <p>
+        {cell('value')} {columns.find((column) => column.key === 'value')?.label}
+      </p>
+      <p>{cell('shownShare') ?? cell('share')} % of the whole</p>
+      {cell('runningShare') ? <p className="text-quiet">running share {cell('runningShare')} %</p> : null}
+    </div>
+  );
+}
+
+type HandleProps = { mark: Mark; place: (event: React.PointerEvent) => [number, number]; actions: StudyActions; dragging: React.RefObject<boolean> };
+
+/** A cut's handle: dragged, its reading follows; saved once, on release. */
+function Handle({ mark, place, actions, dragging }: HandleProps) {
+  const edit = mark.edit;
+  if (!edit || !('height' in mark)) return null;
+  const vertical = edit.control === 'drag-y';
+  const pixel = (event: React.PointerEvent) => place(event)[vertical ? 1 : 0];
+  const cx = mark.x + (mark.width ?? 0) / 2;
+  const cy = mark.y + mark.height / 2;
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: an SVG handle
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={edit.name ?? 'cut'}
+      aria-orientation={vertical ? 'vertical' : 'horizontal'}
+      aria-valuemin={edit.least}
+      aria-valuemax={edit.most}
+      aria-valuenow={edit.value}
+      aria-valuetext={(edit.most ?? 1) <= 1 ? `${Math.round((edit.value ?? 0) * 100)} %` : String(edit.value)}
+      className={vertical ? 'cursor-ns-resize' : 'cursor-ew-resize'}
+      onClick={(event) => event.stopPropagation()}
+      onPointerDown={(event) => {
+        event.preventDefault();
+        event.stopPropagation();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        dragging.current = true;
+      }}
+      onPointerMove={(event) => {
+        if (dragging.current && event.currentTarget.hasPointerCapture(event.pointerId)) actions.preview(edit.path, valueAt(edit, pixel(event)));
+      }}
+      onPointerUp={(event) => {
+        if (!dragging.current) return;
+        dragging.current = false;
+        actions.change(edit.path, valueAt(edit, pixel(event)));
+      }}
+      onKeyDown={(event) => {
+        const by = event.key === 'ArrowUp' || event.key === 'ArrowRight' ? 1 : event.key === 'ArrowDown' || event.key === 'ArrowLeft' ? -1 : 0;
+        if (by) {
+          event.preventDefault();
+          event.stopPropagation();
+          const next = (edit.value ?? 0) + by * (edit.step ?? 0.01);
+          actions.change(edit.path, Number(Math.min(edit.most ?? 1, Math.max(edit.least ?? 0, next)).toFixed(6)));
+        }
+      }}
+    >
+      <rect x={cx - 12} y={cy - 12} width={24} height={24} fill="transparent" />
+      <rect x={mark.x} y={mark.y} width={mark.width} height={mark.height} rx={2} fill="var(--cut)" />
+    </g>
+  );
+}
+
+type CutWordsProps = {
+  mark: Mark;
+  view: StudyView;
+  figure: Figure;
+  actions: StudyActions;
+  open: (cut: number) => void;
+  dragging: React.RefObject<boolean>;
+};
+
+/** The words of a cut: clicked they are edited, dragged they move. */
+function CutWords({ mark, view, figure, actions, open, dragging }: CutWordsProps) {
+  const from = useRef<{ x: number; y: number; moved: boolean } | null>(null);
+  const index = Number(/^cut-(\d+)/.exec(mark.id)?.[1] ?? 0);
+  const first = figure.marks.find((other) => other.id === `cut-${index}-words`);
+  const edit = first?.edit;
+  const finish = ((view.study as { finish?: { cuts?: { moved?: number[] }[] } }).finish?.cuts ?? [])[index] ?? {};
+  const [shift, setShift] = useState<[number, number]>([0, 0]);
+  const isAt = (event: React.PointerEvent) => {
+    const box = event.currentTarget.closest('svg')?.getBoundingClientRect();
+    const scale = box ? figure.width / box.width : 1;
+    return from.current ? ([(event.clientX - from.current.x) * scale, (event.clientY - from.current.y) * scale] as [number, number]) : ([0, 0] as [number, number]);
+  };
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: SVG text that is clicked or dragged
+    <g
+      role="button"
+      tabIndex={mark.id === first?.id ? 0 : -1}
+      aria-label={`Words of the cut: ${'text' in mark ? mark.text : ''}`}
+      className="cursor-move"
+      transform={`translate(${shift[0]} ${shift[1]})`}
+      onClick={(event) => event.stopPropagation()}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') open(index);
+      }}
+      onPointerDown={(event) => {
+        event.stopPropagation();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        from.current = { x: event.clientX, y: event.clientY, moved: false };
+        dragging.current = true;
+      }}
+      onPointerMove={(event) => {
+        if (!from.current) return;
+        const by = isAt(event);
+        if (Math.hypot(...by) > 3) from.current.moved = true;
+        if (from.current.moved) setShift(by);
+      }}
+      onPointerUp={(event) => {
+        dragging.current = false;
+        const start = from.current;
+        const by = isAt(event);
+        from.current = null;
+        setShift([0, 0]);
+        if (!start?.moved) {
+          open(index);
+          return;
+        }
+        const old = finish.moved ?? [];
+        const anchor = edit ? [edit.value ?? 0, edit.least ?? 0] : [0, 0];
+        const base = old.length === 2 ? old : anchor;
+        const clamp = (value: number) => Number(Math.min(100, Math.max(-100, value)).toFixed(2));
+        actions.change(`finish.cuts[${index}]`, {
+          ...finish,
+          moved: [clamp((base[0] ?? 0) + (by[0] / (edit?.fromPixel ?? 1)) * 100), clamp((base[1] ?? 0) + (by[1] / (edit?.toPixel ?? 1)) * 100)],
+        });
+      }}
+    >
+      <MarkPaint mark={mark} />
+    </g>
+  );
+}

@@ -1,0 +1,103 @@
+import { Popover } from 'radix-ui';
+import { useState } from 'react';
+import { handOver, type Size, type StudyView } from '../lib/api';
+
+/** Everything that leaves: pictures, workings, the study, the clipboard. */
+export function HandOver({ view, size, open, setOpen }: { view: StudyView; size: Size; open: boolean; setOpen: (on: boolean) => void }) {
+  const [said, setSaid] = useState<string | null>(null);
+  const files: [string, string, string, number][] = [
+    ['Figure, SVG', 'for pages and editing', 'figure.svg', 1],
+    ['Figure, PNG 1×', `${size.width} × ${size.height}`, 'figure.png', 1],
+    ['Figure, PNG 2×', `${size.width * 2} × ${size.height * 2}`, 'figure.png', 2],
+    ['Figure, PNG 4×', `${size.width * 4} × ${size.height * 4}`, 'figure.png', 4],
+    ['Workings, CSV', 'unrounded', 'workings.csv', 1],
+    ['Study, JSON', 'runs on another table', 'study.json', 1],
+  ];
+  const copyPicture = async () => {
+    try {
+      const png = fetch(handOver(view.id, 'figure.png', size, 2)).then((reply) => reply.blob());
+      await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]);
+      setSaid('The picture is on the clipboard.');
+    } catch {
+      setSaid('The browser does not allow copying a picture here; take the PNG file.');
+    }
+  };
+  const copyWorkings = async () => {
+    try {
+      const csv = await (await fetch(handOver(view.id, 'workings.csv', size))).text();
+      await navigator.clipboard.writeText(toTabs(csv));
+      setSaid('The workings are on the clipboard.');
+    } catch {
+      setSaid('The browser does not allow copying here; take the CSV file.');
+    }
+  };
+  return (
+    <Popover.Root
+      open={open}
+      onOpenChange={(on) => {
+        setOpen(on);
+        setSaid(null);
+      }}
+    >
+      <Popover.Trigger className="button primary">Hand over</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className="popover w-80 py-1" align="end" sideOffset={6} aria-label="Hand over">
+          <ul>
+            {files.map(([name, detail, kind, scale]) => (
+              <li key={name}>
+                <a className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash" href={handOver(view.id, kind, size, scale)} download>
+                  <span>{name}</span>
+                  <span className="figures text-[12px] text-quiet">{detail}</span>
+                </a>
+              </li>
+            ))}
+          </ul>
+          <div className="mt-1 flex gap-2 border-t border-hairline px-4 py-2.5">
+            <button type="button" className="button" onClick={copyPicture}>
+              Copy the picture
+            </button>
+            <button type="button" className="button" onClick={copyWorkings}>
+              Copy the workings
+            </button>
+          </div>
+          {said ? (
+            <p role="status" className="px-4 pb-2 text-[12px] text-quiet">
+              {said}
+            </p>
+          ) : null}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** RFC 4180 text as tab-separated cells, which grids take from the clipboard. */
+export function toTabs(csv: string): string {
+  const rows: string[][] = [[]];
+  let cell = '';
+  let quoted = false;
+  for (let i = 0; i < csv.length; i++) {
+    const c = csv[i];
+    if (quoted) {
+      if (c === '"' && csv[i + 1] === '"') {
+        cell += '"';
+        i++;
+      } else if (c === '"') quoted = false;
+      else cell += c;
+    } else if (c === '"') quoted = true;
+    else if (c === ',') {
+      rows.at(-1)?.push(cell);
+      cell = '';
+    } else if (c === '\r' && csv[i + 1] === '\n') {
+      rows.at(-1)?.push(cell);
+      cell = '';
+      rows.push([]);
+      i++;
+    } else cell += c;
+  }
+  if (cell) rows.at(-1)?.push(cell);
+  return rows
+    .filter((row) => row.length)
+    .map((row) => row.map((text) => text.replace(/[\t\r\n]/g, ' ')).join('\t'))
+    .join('\n');
+}

@@ -1,0 +1,132 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useRef, useState } from 'react';
+import { api, type LeastPreview, type StudyView, type WorkingsRow, type WorkingsView } from '../lib/api';
+import { paint } from '../lib/paint';
+import type { StudyActions } from './useStudy';
+
+type Props = {
+  view: StudyView;
+  workings: WorkingsView;
+  lit: number | null;
+  setLit: (row: number | null) => void;
+  chosen: number[];
+  choose: (row: number, extend: boolean) => void;
+  actions: StudyActions;
+};
+
+const rowHeight = 26;
+const page = 400;
+
+/** The workings: a ledger with right-aligned figures, and the whole under a double rule. */
+export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }: Props) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const [more, setMore] = useState(new Map<number, WorkingsRow[]>());
+  const [cell, setCell] = useState<{ row: number; column: string; text: string; least: LeastPreview | null } | null>(null);
+  const stamp = `${view.revision}-${workings.rowCount}`;
+  useEffect(() => {
+    void stamp;
+    setMore(new Map());
+    setCell(null);
+  }, [stamp]);
+  const rows = useVirtualizer({ count: workings.rowCount, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 10 });
+  const shown = rows.getVirtualItems();
+  const lastPage = Math.floor((shown.at(-1)?.index ?? 0) / page);
+  const firstPage = Math.floor((shown[0]?.index ?? 0) / page);
+  useEffect(() => {
+    for (let at = Math.max(1, firstPage); at <= lastPage; at++) {
+      if (more.has(at)) continue;
+      api.studyRows(view.id, at * page, page).then((got) => setMore((known) => new Map(known).set(at, got)));
+    }
+  }, [firstPage, lastPage, more, view.id]);
+  useEffect(() => {
+    if (lit !== null && workings.rowCount > 12) rows.scrollToIndex(lit, { align: 'auto' });
+  }, [lit, rows, workings.rowCount]);
+
+  const columns = workings.columns.filter((column) => column.key !== 'position');
+  const places = columns.map((column) => workings.columns.indexOf(column));
+  const template = columns.map((column) => (column.key === 'part' || column.key === 'group' ? 'minmax(96px, 1.9fr)' : column.key === 'class' || column.key === 'rank' ? '38px' : 'minmax(48px, 1fr)')).join(' ');
+  const rowOf = (index: number) => (index < page ? workings.rows[index] : more.get(Math.floor(index / page))?.[index % page]);
+  const ask = async (row: number, column: string) => {
+    const reply = await api.arithmetic(view.id, column, row).catch((fault: Error) => ({ text: fault.message }));
+    const least = column === 'value' ? await api.least(view.id, row).catch(() => null) : null;
+    setCell({ row, column, text: reply.text, least });
+  };
+  return (
+    <>
+      <div ref={scroller} role="table" aria-label="Workings" aria-rowcount={workings.rowCount + 2} className="figures min-h-0 shrink overflow-auto text-[13px]">
+        <div role="row" className="sticky top-0 z-10 grid items-end border-b border-ink bg-paper text-[12px] text-quiet" style={{ gridTemplateColumns: template }}>
+          {columns.map((column) => (
+            <div key={column.key} role="columnheader" className={`px-1 pt-1 pb-1 leading-tight ${column.text ? (column.key === 'class' ? 'text-right' : '') : 'text-right'}`} title={`${column.label} = ${column.rule}`}>
+              {column.label}
+            </div>
+          ))}
+        </div>
+        <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
+          {shown.map((item) => {
+            const row = rowOf(item.index);
+            return (
+              <div
+                key={item.key}
+                role="row"
+                aria-rowindex={item.index + 2}
+                className={`absolute inset-x-0 top-0 grid border-b border-hairline ${chosen.includes(item.index) || lit === item.index ? 'bg-wash' : ''}`}
+                style={{ height: rowHeight, transform: `translateY(${item.start}px)`, gridTemplateColumns: template }}
+                onPointerEnter={() => setLit(item.index)}
+                onPointerLeave={() => setLit(null)}
+              >
+                {columns.map((column, at) => {
+                  const text = row?.cells[places[at] ?? 0] ?? '…';
+                  const isPart = column.key === 'part';
+                  return (
+                    <div key={column.key} role="cell" className={`min-w-0 ${column.text && column.key !== 'class' ? '' : 'text-right'} ${column.quiet || column.key === 'running' ? 'text-quiet' : ''}`}>
+                      <button
+                        type="button"
+                        tabIndex={-1}
+                        className={`h-full w-full cursor-pointer truncate px-1 text-[inherit] ${column.text && column.key !== 'class' ? 'text-left' : 'text-right'}`}
+                        title={isPart ? text : undefined}
+                        onClick={(event) => (isPart ? choose(item.index, event.shiftKey || event.ctrlKey || event.metaKey) : ask(item.index, column.key))}
+                      >
+                        {isPart && row?.fill ? <span aria-hidden="true" className="mr-1.5 inline-block h-2.5 w-2.5" style={{ background: paint(row.fill) }} /> : null}
+                        {text}
+                      </button>
+                    </div>
+                  );
+                })}
+              </div>
+            );
+          })}
+        </div>
+        <div role="row" className="sticky bottom-0 grid border-b-[3px] border-double border-ink bg-paper py-1 font-semibold" style={{ gridTemplateColumns: template }}>
+          {columns.map((column, at) => (
+            <div key={column.key} role="cell" className={`truncate px-1 ${column.text ? '' : 'text-right'}`}>
+              {workings.whole[places[at] ?? 0]}
+            </div>
+          ))}
+        </div>
+      </div>
+      {cell ? (
+        <div className="figures mt-2 border-l-[3px] border-accent bg-wash px-3 py-2 text-[13px]" role="status" aria-label="Arithmetic">
+          <p>{cell.text}</p>
+          {cell.least ? (
+            <p className="mt-1">
+              <button
+                type="button"
+                className="word cursor-pointer text-accent"
+                onClick={() => {
+                  const where = (view.study as { where?: unknown[] }).where?.length ?? 0;
+                  actions.change(`where[${where}]`, cell.least?.clause);
+                }}
+              >
+                only these
+              </button>{' '}
+              <span className="text-quiet">{cell.least.text}</span>
+            </p>
+          ) : null}
+          <button type="button" className="plain -ml-1 text-[12px]" onClick={() => setCell(null)}>
+            close
+          </button>
+        </div>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,73 @@
+import { Plus, X } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import type { StudyView, Token } from '../lib/api';
+import { AddClause } from './AddClause';
+import { FilterEditor } from './FilterEditor';
+import { NumberEditor, OptionsEditor } from './WordEditors';
+import type { StudyActions } from './useStudy';
+
+type Props = { view: StudyView; actions: StudyActions; open: string | null; setOpen: (path: string | null) => void };
+
+/** The study as a sentence; every underlined word can be changed. */
+export function StatementLine({ view, actions, open, setOpen }: Props) {
+  return (
+    <p className="font-serif text-[20px] leading-[1.5]" data-testid="statement">
+      {view.statement.map((phrase) => (
+        <span key={phrase.id} className="group">
+          {phrase.tokens.map((token, at) =>
+            token.path && token.control ? (
+              <Word key={token.path} token={token} view={view} actions={actions} open={open === token.path} setOpen={(on) => setOpen(on ? (token.path ?? null) : null)} />
+            ) : (
+              // biome-ignore lint/suspicious/noArrayIndexKey: plain text has nothing else to be told by
+              <span key={at}>{token.text}</span>
+            ),
+          )}
+          {phrase.drop ? (
+            <button
+              type="button"
+              className="cursor-pointer align-super text-[11px] text-quiet opacity-60 hover:text-fail hover:opacity-100"
+              aria-label={`Drop “${phrase.text?.replace(/^[,.\s]+/, '')}”`}
+              onClick={() => actions.change(phrase.drop ?? '', null)}
+            >
+              <X size={11} className="inline" />
+            </button>
+          ) : null}
+        </span>
+      ))}{' '}
+      <Popover.Root open={open === '+'} onOpenChange={(on) => setOpen(on ? '+' : null)}>
+        <Popover.Trigger className="plain inline-flex translate-y-[-2px] font-sans text-[13px] text-accent">
+          <Plus size={12} /> clause
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content className="popover w-96" align="start" sideOffset={6} aria-label="Add a clause">
+            <AddClause view={view} actions={actions} close={() => setOpen(null)} />
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+    </p>
+  );
+}
+
+function Word({ token, view, actions, open, setOpen }: { token: Token; view: StudyView; actions: StudyActions; open: boolean; setOpen: (on: boolean) => void }) {
+  const path = token.path ?? '';
+  const set = async (at: string, value: unknown) => {
+    if (await actions.change(at, value)) setOpen(false);
+  };
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger className="word cursor-pointer text-left">{token.text}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className="popover w-[440px]" align="start" sideOffset={6} aria-label={token.ask ?? undefined}>
+          <p className="border-b border-hairline px-4 py-2 text-[13px] text-quiet">{token.ask}</p>
+          {token.control === 'options' ? <OptionsEditor study={view.id} path={path} set={set} /> : null}
+          {token.control === 'percent' || token.control === 'number' ? (
+            <NumberEditor percent={token.control === 'percent'} value={Number(token.value)} set={(value) => set(path, value)} />
+          ) : null}
+          {token.control === 'labels' ? (
+            <FilterEditor view={view} actions={actions} column={String((token.value as { column?: string } | null)?.column ?? '')} path={path} />
+          ) : null}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

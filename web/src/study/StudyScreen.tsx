@@ -1,0 +1,190 @@
+import { Copy, Redo2, Search, Undo2 } from 'lucide-react';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { api, type Size } from '../lib/api';
+import { go } from '../lib/router';
+import { Link } from '../parts/Link';
+import { TopBar } from '../parts/TopBar';
+import { FigureView } from './FigureView';
+import { FindOrDo } from './FindOrDo';
+import { FormStrip } from './FormStrip';
+import { HandOver } from './HandOver';
+import { KeyList } from './KeyList';
+import { Ledger } from './Ledger';
+import { StatementLine } from './StatementLine';
+import { TieOut } from './TieOut';
+import { useKeys } from './useKeys';
+import { useStudy } from './useStudy';
+
+/** The study screen: statement, figure, workings, tie-out, forms. */
+export function StudyScreen({ id }: { id: string }) {
+  const sheet = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState<Size | null>(null);
+  const { view, problem, actions } = useStudy(id, size);
+  const [lit, setLit] = useState<number | null>(null);
+  const [chosen, setChosen] = useState<number[]>([]);
+  const [selection, setSelection] = useState<string | null>(null);
+  const [finding, setFinding] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const [open, setOpen] = useState<string | null>(null);
+  const [split, setSplit] = useState(() => Number(localStorage.getItem('onewhole.split')) || 0.62);
+
+  useEffect(() => {
+    const element = sheet.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => {
+      if (!entry) return;
+      const width = Math.round(entry.contentRect.width);
+      const height = Math.round(entry.contentRect.height);
+      if (width > 40 && height > 40) setSize((old) => (old?.width === width && old.height === height ? old : { width, height }));
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  const rowCount = view?.workings?.rowCount ?? 0;
+  // A row chosen in one state of the study means nothing in the next.
+  const stamp = view ? `${view.revision}-${rowCount}` : '';
+  const seen = useRef(stamp);
+  if (seen.current !== stamp) {
+    seen.current = stamp;
+    if (chosen.length) setChosen([]);
+  }
+  useEffect(() => {
+    setSelection(null);
+    if (chosen.length === 0) return;
+    let stale = false;
+    api.selection(id, chosen).then((reading) => {
+      if (!stale) setSelection(reading.text);
+    });
+    return () => {
+      stale = true;
+    };
+  }, [chosen, id]);
+
+  const choose = useCallback((row: number, extend: boolean) => {
+    setChosen((old) =>
+      extend ? (old.includes(row) ? old.filter((other) => other !== row) : [...old, row]) : old.length === 1 && old[0] === row ? [] : [row],
+    );
+  }, []);
+
+  useKeys({ view, actions, setOpen, find: () => setFinding(true), help: () => setKeys(true) });
+
+  const saved = view ? new Date(view.changed).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) : '';
+  const copy = () => api.copy(id).then((made) => go(`/studies/${made.id}`), (fault: Error) => actions.say(fault.message));
+
+  return (
+    <div className="flex h-screen min-h-[640px] min-w-[900px] flex-col overflow-hidden">
+      <TopBar
+        trail={
+          view ? (
+            <>
+              › {view.title} <span className="px-1">on</span>
+              <Link to={`/tables/${view.tableId}`} className="word">
+                {view.tableName}
+              </Link>
+            </>
+          ) : null
+        }
+      >
+        <span className="figures text-quiet" role="status">
+          {view ? `saved ${saved}` : 'opening'}
+        </span>
+        <span className="flex">
+          <button type="button" className="plain" aria-label="Undo" title="Undo (Ctrl+Z)" disabled={!view?.canUndo} onClick={actions.undo}>
+            <Undo2 size={15} />
+          </button>
+          <button type="button" className="plain" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" disabled={!view?.canRedo} onClick={actions.redo}>
+            <Redo2 size={15} />
+          </button>
+          <button type="button" className="plain" aria-label="Copy this study" title="Copy this study" disabled={!view} onClick={copy}>
+            <Copy size={15} />
+          </button>
+        </span>
+        <button type="button" className="plain" onClick={() => setFinding(true)}>
+          <Search size={14} /> Find or do <kbd className="rounded-xs border border-hairline px-1 text-[11px]">/</kbd>
+        </button>
+        {view ? <HandOver view={view} size={size ?? { width: 960, height: 600 }} open={open === 'hand-over'} setOpen={(on) => setOpen(on ? 'hand-over' : null)} /> : null}
+      </TopBar>
+      <main className="flex min-h-0 flex-1 flex-col">
+        <h1 className="sr-only">{view?.title ?? 'Study'}</h1>
+        <div className="min-h-[76px] px-6 pt-3 pb-2">
+          {view ? <StatementLine view={view} actions={actions} open={open} setOpen={setOpen} /> : null}
+          {problem ? (
+            <p role="alert" className="mt-1 text-fail">
+              {problem}{' '}
+              <button type="button" className="word cursor-pointer text-ink" onClick={() => actions.say(null)}>
+                all right
+              </button>
+            </p>
+          ) : null}
+        </div>
+        <div className="flex min-h-0 flex-1 px-6 pb-3">
+          <div className="flex min-w-0 flex-col" style={{ flex: `${split} 1 0` }}>
+            <div ref={sheet} className="relative min-h-0 flex-1 overflow-hidden rounded-xs border border-hairline bg-sheet">
+              {view?.figure ? (
+                <FigureView view={view} figure={view.figure} lit={lit} setLit={setLit} chosen={chosen} choose={choose} setChosen={setChosen} actions={actions} />
+              ) : view?.problem ? (
+                <p role="alert" className="m-6 text-fail">
+                  {view.problem}
+                </p>
+              ) : null}
+            </div>
+            <p className="figures h-6 pt-1 text-[13px]" aria-live="polite">
+              {selection ?? view?.workings?.verdict ?? ''}
+            </p>
+          </div>
+          <Splitter split={split} setSplit={setSplit} />
+          <div className="flex min-w-[340px] flex-col" style={{ flex: `${1 - split} 1 0` }}>
+            {view?.workings ? (
+              <>
+                <Ledger view={view} workings={view.workings} lit={lit} setLit={setLit} chosen={chosen} choose={choose} actions={actions} />
+                <TieOut lines={view.workings.tieOut} actions={actions} />
+              </>
+            ) : null}
+          </div>
+        </div>
+        {view ? <FormStrip view={view} actions={actions} /> : null}
+      </main>
+      {view ? <FindOrDo open={finding} setOpen={setFinding} view={view} actions={actions} openWord={setOpen} copy={copy} help={() => setKeys(true)} /> : null}
+      <KeyList open={keys} setOpen={setKeys} />
+    </div>
+  );
+}
+
+function Splitter({ split, setSplit }: { split: number; setSplit: (split: number) => void }) {
+  const keep = (next: number) => {
+    const within = Math.min(0.78, Math.max(0.4, next));
+    setSplit(within);
+    localStorage.setItem('onewhole.split', String(within));
+  };
+  return (
+    // biome-ignore lint/a11y/useAriaPropsForRole: a separator that can be moved has its value
+    <div
+      role="separator"
+      aria-label="Between figure and workings"
+      aria-orientation="vertical"
+      aria-valuenow={Math.round(split * 100)}
+      aria-valuemin={40}
+      aria-valuemax={78}
+      tabIndex={0}
+      className="mx-1 mb-6 flex w-4 cursor-col-resize items-center justify-center"
+      onKeyDown={(event) => {
+        if (event.key === 'ArrowLeft') keep(split - 0.02);
+        if (event.key === 'ArrowRight') keep(split + 0.02);
+      }}
+      onPointerDown={(event) => {
+        const row = event.currentTarget.parentElement;
+        if (!row) return;
+        const box = row.getBoundingClientRect();
+        const target = event.currentTarget;
+        target.setPointerCapture(event.pointerId);
+        target.onpointermove = (move) => keep((move.clientX - box.left - 24) / (box.width - 48));
+        target.onpointerup = () => {
+          target.onpointermove = null;
+        };
+      }}
+    >
+      <span className="h-8 w-px bg-hairline" />
+    </div>
+  );
+}

@@ -1,0 +1,72 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, type Choice } from '../lib/api';
+
+/** The choices of a word, with what each would mean; typing searches. */
+export function OptionsEditor({ study, path, set }: { study: string; path: string; set: (path: string, value: unknown) => void }) {
+  const options = useQuery({ queryKey: ['options', study, path], queryFn: () => api.options(study, path), staleTime: 0, gcTime: 0 });
+  const [search, setSearch] = useState('');
+  const [asking, setAsking] = useState<Choice | null>(null);
+  const shown = (options.data ?? []).filter((option) => option.text.toLowerCase().includes(search.toLowerCase()));
+  return (
+    <div>
+      {(options.data?.length ?? 0) > 8 ? (
+        <div className="px-4 pt-3">
+          <input className="field w-full" placeholder="Search" aria-label="Search" value={search} onChange={(event) => setSearch(event.target.value)} />
+        </div>
+      ) : null}
+      <ul className="py-1">
+        {shown.map((option) => (
+          <li key={`${option.path}-${option.text}`}>
+            <button
+              type="button"
+              aria-pressed={option.chosen}
+              className={`flex w-full cursor-pointer items-baseline gap-3 px-4 py-1.5 text-left hover:bg-wash focus-visible:bg-wash ${option.chosen ? 'bg-wash' : ''}`}
+              onClick={() => (option.asks ? setAsking(asking === option ? null : option) : set(option.path, option.value))}
+            >
+              <span className={`h-2.5 w-2.5 shrink-0 rounded-full border ${option.chosen ? 'border-accent bg-accent' : 'border-quiet'}`} aria-hidden="true" />
+              <span className="min-w-0 flex-1">
+                <span className="block">{option.text}</span>
+                {option.detail ? <span className="block text-[12px] text-quiet">{option.detail}</span> : null}
+              </span>
+              {option.note ? <span className="figures text-[12px] text-quiet">{option.note}</span> : null}
+            </button>
+            {asking?.text === option.text ? <AskNumber option={option} set={set} /> : null}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** Asks for the number that a choice needs before it can be set. */
+function AskNumber({ option, set }: { option: Choice; set: (path: string, value: unknown) => void }) {
+  const member = option.asks ?? 'value';
+  const now = Number((option.value as Record<string, unknown> | null)?.[member]);
+  const percent = member === 'reach' || member === 'under';
+  return <NumberEditor percent={percent} value={now} set={(value) => set(option.path, { [member]: value })} />;
+}
+
+/** One number, typed; in percent where it is a share. */
+export function NumberEditor({ percent, value, set }: { percent: boolean; value: number; set: (value: number) => void }) {
+  const [text, setText] = useState(() => String(percent ? Number((value * 100).toPrecision(10)) : value));
+  const number = Number(text.replace(',', '.'));
+  const fine = text.trim() !== '' && Number.isFinite(number);
+  return (
+    <form
+      className="flex items-center gap-2 px-4 py-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        // Typed as percent, kept as the decimal that was meant: 82.4 % is 0.824.
+        if (fine) set(percent ? Number((number / 100).toPrecision(12)) : number);
+      }}
+    >
+      {/* biome-ignore lint/a11y/noAutofocus: the field is what was asked for */}
+      <input className="field figures w-32 text-right" aria-label="Number" inputMode="decimal" autoFocus value={text} onChange={(event) => setText(event.target.value)} onFocus={(event) => event.target.select()} />
+      {percent ? <span>%</span> : null}
+      <button type="submit" className="button primary" disabled={!fine}>
+        Set
+      </button>
+    </form>
+  );
+}
