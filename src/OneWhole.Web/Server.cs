@@ -1,5 +1,7 @@
 using System.IO.Compression;
 using System.Text.Json.Serialization;
+using Microsoft.AspNetCore.Hosting.Server;
+using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.AspNetCore.ResponseCompression;
 using OneWhole.App;
 using OneWhole.Core.Forms;
@@ -100,7 +102,7 @@ public static class Server
     }
 
     /// <summary>Opens the database when the host starts, and loads the demo where one was asked for.</summary>
-    private sealed class StartUp(Database database, DemoService demo, IConfiguration configuration) : IHostedService
+    private sealed class StartUp(Database database, DemoService demo, IConfiguration configuration, IHostApplicationLifetime lifetime, IServer server) : IHostedService
     {
         public Task StartAsync(CancellationToken cancellationToken)
         {
@@ -108,6 +110,10 @@ public static class Server
             if (configuration.GetValue("load-demo", false))
             {
                 demo.LoadOnce();
+            }
+            if (configuration.GetValue("announce", false))
+            {
+                lifetime.ApplicationStarted.Register(() => Console.WriteLine($"One Whole is ready at {string.Join(", ", server.Features.Get<IServerAddressesFeature>()?.Addresses ?? [])}"));
             }
             return Task.CompletedTask;
         }

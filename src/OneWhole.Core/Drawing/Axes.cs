@@ -31,7 +31,7 @@ public static class Axes
         double step = most - least is > 0.9 and <= 1.01 && pixels < textHeight * 18 ? 0.25 : Ticks.Step(least, most, Math.Max(2, (int)(pixels / (textHeight * 4.5))));
         if (least == 0 && most == 1)
         {
-            step = pixels < textHeight * 6 ? 0.5 : pixels < textHeight * 30 ? 0.25 : 0.1;
+            step = pixels < textHeight * 6 ? 0.5 : pixels < textHeight * 45 ? 0.25 : 0.1;
         }
         int decimals = Math.Max(0, Ticks.Decimals(step) - 2);
         return [.. Ticks.Between(least, most, step).Select(value => new Tick(value, ShareText(value, decimals)))];

@@ -21,7 +21,7 @@ public sealed class FigureBuilder
         Measurer = measurer;
         Finish = finish;
         IsMiniature = width < 240 || height < 150;
-        Unit = Math.Clamp(Math.Min(width / 960, height / 600), 0.75, 6);
+        Unit = Math.Clamp(Math.Sqrt(Math.Min(width / 720, height / 480)), 0.78, 6);
     }
 
     public double Width { get; }
@@ -35,7 +35,7 @@ public sealed class FigureBuilder
     /// <summary>Too small for text: only the shape is drawn.</summary>
     public bool IsMiniature { get; }
 
-    /// <summary>Text and gaps grow with the sheet: 1 at 960 × 600.</summary>
+    /// <summary>Text and gaps grow with the sheet, more slowly than it does: 1 at 720 × 480.</summary>
     public double Unit { get; }
 
     /// <summary>The room for the form.</summary>

@@ -68,7 +68,8 @@ export const api = {
   rows: (id: string, first: number, count: number) => ask<RowPage>('GET', `/tables/${id}/rows?${query({ first, count })}`),
   unreadable: (id: string) => ask<Schemas['UnreadableCell'][]>('GET', `/tables/${id}/unreadable`),
   changeColumn: (id: string, change: Schemas['ColumnRequest']) => ask<TableView>('POST', `/tables/${id}/column`, change),
-  stepTable: (id: string, step: 'undo' | 'redo', revision: number) => ask<TableView>('POST', `/tables/${id}/${step}`, { revision }),
+  stepTable: (id: string, step: 'undo' | 'redo', revision: number) =>
+    ask<TableView>('POST', `/tables/${id}/${step}`, { revision }),
   removeTable: (id: string) => ask<void>('DELETE', `/tables/${id}`),
   importTable: (name: string, content: Blob) => ask<ImportStatus>('POST', `/tables/import?${query({ name })}`, content),
   importStatus: (id: string) => ask<ImportStatus>('GET', `/imports/${id}`),
@@ -90,7 +91,8 @@ export const api = {
     ask<StudyView>('POST', `/studies/${id}/${step}?${query(size)}`, { revision }),
   copy: (id: string) => ask<StudyView>('POST', `/studies/${id}/copy`),
   removeStudy: (id: string) => ask<void>('DELETE', `/studies/${id}`),
-  studyRows: (id: string, first: number, count: number) => ask<WorkingsRow[]>('GET', `/studies/${id}/rows?${query({ first, count })}`),
+  studyRows: (id: string, first: number, count: number) =>
+    ask<WorkingsRow[]>('GET', `/studies/${id}/rows?${query({ first, count })}`),
   arithmetic: (id: string, column: string, row: number) =>
     ask<{ text: string }>('GET', `/studies/${id}/arithmetic?${query({ column, row })}`),
   selection: (id: string, rows: number[]) => ask<{ text: string }>('POST', `/studies/${id}/selection`, { rows }),

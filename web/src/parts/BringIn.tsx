@@ -41,7 +41,10 @@ export function BringIn({ compact }: { compact?: boolean }) {
 
   const bringText = (text: string) => {
     if (isText(text)) bring('pasted.csv', new Blob([text]));
-    else setProblem('What was pasted is no table: it must have a line of headings and rows below it, with commas or tabs between cells.');
+    else
+      setProblem(
+        'What was pasted is no table: it must have a line of headings and rows below it, with commas or tabs between cells.',
+      );
   };
 
   return (

@@ -8,7 +8,7 @@ import { Link } from '../parts/Link';
 import { TopBar } from '../parts/TopBar';
 import { TableList } from './TablesScreen';
 
-const small = { width: 236, height: 148 };
+const small = { width: 300, height: 140 };
 
 /** The first screen: recent studies as small live figures, the tables under them, and the place to bring a table in. */
 export function Home() {
@@ -35,7 +35,12 @@ export function Home() {
         {nothing ? (
           <p className="mt-4 text-quiet">
             No table at hand?{' '}
-            <button type="button" className="word cursor-pointer text-ink" onClick={() => demo.mutate()} disabled={demo.isPending}>
+            <button
+              type="button"
+              className="word cursor-pointer text-ink"
+              onClick={() => demo.mutate()}
+              disabled={demo.isPending}
+            >
               Look at the demo
             </button>
             : seven tables of an invented ferry company.
@@ -70,14 +75,21 @@ function StudyCard({ study }: { study: StudySummary }) {
         <span className="mt-3 line-clamp-2 block font-serif text-[17px] leading-snug">{study.title}</span>
         <span className="mt-1 line-clamp-2 block text-[12px] text-quiet">{whole}</span>
         <span className="figures mt-1 block text-[12px] text-quiet">
-          {study.tableName}, {new Date(study.changed).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}
+          {study.tableName},{' '}
+          {new Date(study.changed).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}
         </span>
       </Link>
       <div className="absolute right-2 bottom-2 flex opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
         <button type="button" className="plain" aria-label={`Copy ${study.title}`} title="Copy" onClick={() => copy.mutate()}>
           <Copy size={14} />
         </button>
-        <button type="button" className="plain" aria-label={`Remove ${study.title}`} title="Remove" onClick={() => remove.mutate()}>
+        <button
+          type="button"
+          className="plain"
+          aria-label={`Remove ${study.title}`}
+          title="Remove"
+          onClick={() => remove.mutate()}
+        >
           <Trash2 size={14} />
         </button>
       </div>

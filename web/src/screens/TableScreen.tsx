@@ -32,7 +32,9 @@ export function TableScreen({ id }: { id: string }) {
     return (
       <>
         <TopBar />
-        <main className="p-8">{table.error ? <p role="alert">{table.error.message}</p> : <p role="status">Opening the table</p>}</main>
+        <main className="p-8">
+          {table.error ? <p role="alert">{table.error.message}</p> : <p role="status">Opening the table</p>}
+        </main>
       </>
     );
   }
@@ -71,7 +73,11 @@ export function TableScreen({ id }: { id: string }) {
 function Notes({ view }: { view: TableView }) {
   const [open, setOpen] = useState(false);
   const count = view.columns.reduce((sum, column) => sum + (column.unreadable ?? 0), 0);
-  const cells = useQuery({ queryKey: ['unreadable', view.id, view.revision], queryFn: () => api.unreadable(view.id), enabled: open && count > 0 });
+  const cells = useQuery({
+    queryKey: ['unreadable', view.id, view.revision],
+    queryFn: () => api.unreadable(view.id),
+    enabled: open && count > 0,
+  });
   if (view.notes.length === 0 && count === 0) return null;
   return (
     <div className="mt-1 text-[13px] text-warn">
@@ -136,7 +142,12 @@ function Grid({ view, onChanged }: { view: TableView; onChanged: (view: TableVie
       className="figures mt-3 min-h-0 flex-1 overflow-auto border border-hairline bg-sheet"
     >
       <div className="min-w-max" role="presentation">
-        <div role="row" aria-rowindex={1} className="sticky top-0 z-10 grid border-b border-ink bg-sheet" style={{ gridTemplateColumns: columns }}>
+        <div
+          role="row"
+          aria-rowindex={1}
+          className="sticky top-0 z-10 grid border-b border-ink bg-sheet"
+          style={{ gridTemplateColumns: columns }}
+        >
           <div role="columnheader" className="px-2 py-2 text-right text-quiet">
             row
           </div>

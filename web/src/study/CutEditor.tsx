@@ -2,7 +2,17 @@ import type { StudyView } from '../lib/api';
 import type { StudyActions } from './useStudy';
 
 /** A cut's words, its line, and where it is. */
-export function CutEditor({ index, view, actions, close }: { index: number; view: StudyView; actions: StudyActions; close: () => void }) {
+export function CutEditor({
+  index,
+  view,
+  actions,
+  close,
+}: {
+  index: number;
+  view: StudyView;
+  actions: StudyActions;
+  close: () => void;
+}) {
   const study = view.study as { finish?: { cuts?: { words?: string; across?: boolean; moved?: number[] }[] } };
   const finish = study.finish?.cuts?.[index] ?? {};
   return (

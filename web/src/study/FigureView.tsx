@@ -60,7 +60,9 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
   const bars = useMemo(() => figure.marks.filter(isBar), [figure]);
   const place = (event: React.PointerEvent | React.MouseEvent): [number, number] => {
     const box = svg.current?.getBoundingClientRect();
-    return box ? [((event.clientX - box.left) / box.width) * figure.width, ((event.clientY - box.top) / box.height) * figure.height] : [0, 0];
+    return box
+      ? [((event.clientX - box.left) / box.width) * figure.width, ((event.clientY - box.top) / box.height) * figure.height]
+      : [0, 0];
   };
   const focusRow = bars.find((mark) => mark.row === lit)?.row ?? bars[0]?.row;
 
@@ -95,12 +97,21 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           const at = order.indexOf(lit ?? -1);
           if (['ArrowRight', 'ArrowDown', 'ArrowLeft', 'ArrowUp', 'Home', 'End'].includes(event.key) && order.length) {
             const by = event.key === 'ArrowRight' || event.key === 'ArrowDown' ? 1 : -1;
-            const next = event.key === 'Home' ? 0 : event.key === 'End' ? order.length - 1 : Math.min(order.length - 1, Math.max(0, at + by));
+            const next =
+              event.key === 'Home'
+                ? 0
+                : event.key === 'End'
+                  ? order.length - 1
+                  : Math.min(order.length - 1, Math.max(0, at + by));
             if ((event.target as Element).getAttribute('role') === 'slider') return;
             event.preventDefault();
             svg.current?.querySelector<SVGElement>(`[data-row="${order[next]}"]`)?.focus();
           }
-          if ((event.key === ' ' || event.key === 'Enter') && lit !== null && (event.target as Element).getAttribute('role') === 'graphics-symbol') {
+          if (
+            (event.key === ' ' || event.key === 'Enter') &&
+            lit !== null &&
+            (event.target as Element).getAttribute('role') === 'graphics-symbol'
+          ) {
             event.preventDefault();
             choose(lit, event.shiftKey || event.key === ' ');
           }
@@ -138,7 +149,17 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
             );
           }
           if (mark.role === 'cut-words') {
-            return <CutWords key={mark.id} mark={mark} view={view} figure={figure} actions={actions} open={setCut} dragging={dragging} />;
+            return (
+              <CutWords
+                key={mark.id}
+                mark={mark}
+                view={view}
+                figure={figure}
+                actions={actions}
+                open={setCut}
+                dragging={dragging}
+              />
+            );
           }
           return <MarkPaint key={mark.id} mark={mark} />;
         })}
@@ -148,7 +169,9 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
             <Handle key={mark.id} mark={mark} place={place} actions={actions} dragging={dragging} />
           ))}
       </svg>
-      {note && rows.get(note.row) ? <Note row={rows.get(note.row)} view={view} x={note.x / figure.width} y={note.y / figure.height} /> : null}
+      {note && rows.get(note.row) ? (
+        <Note row={rows.get(note.row)} view={view} x={note.x / figure.width} y={note.y / figure.height} />
+      ) : null}
       {title ? (
         <form
           className="absolute top-4 right-5 left-5"
@@ -183,7 +206,11 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
 function describe(row: WorkingsRow | undefined, view: StudyView): string {
   if (!row || !view.workings) return '';
   return view.workings.columns
-    .map((column, at) => (column.text && column.key !== 'class' ? row.cells[at] : `${column.label} ${row.cells[at]}${column.unit === 'share' || column.unit === 'percent' ? ' %' : ''}`))
+    .map((column, at) =>
+      column.text && column.key !== 'class'
+        ? row.cells[at]
+        : `${column.label} ${row.cells[at]}${column.unit === 'share' || column.unit === 'percent' ? ' %' : ''}`,
+    )
     .filter((_, at) => ['part', 'group', 'value', 'shownShare', 'runningShare'].includes(view.workings?.columns[at]?.key ?? ''))
     .join(', ');
 }
@@ -196,7 +223,11 @@ function Note({ row, view, x, y }: { row: WorkingsRow | undefined; view: StudyVi
   return (
     <div
       className="figures pointer-events-none absolute z-10 max-w-72 rounded-xs border border-hairline bg-sheet px-3 py-2 text-[12px] shadow-sm"
-      style={{ left: `${x * 100}%`, top: `${y * 100}%`, transform: `translate(${x > 0.6 ? 'calc(-100% - 12px)' : '14px'}, ${y > 0.7 ? '-110%' : '10px'})` }}
+      style={{
+        left: `${x * 100}%`,
+        top: `${y * 100}%`,
+        transform: `translate(${x > 0.6 ? 'calc(-100% - 12px)' : '14px'}, ${y > 0.7 ? '-110%' : '10px'})`,
+      }}
     >
       <p className="font-semibold">{[cell('group'), cell('part')].filter(Boolean).join(', ')}</p>
       <p>
@@ -208,7 +239,12 @@ function Note({ row, view, x, y }: { row: WorkingsRow | undefined; view: StudyVi
   );
 }
 
-type HandleProps = { mark: Mark; place: (event: React.PointerEvent) => [number, number]; actions: StudyActions; dragging: React.RefObject<boolean> };
+type HandleProps = {
+  mark: Mark;
+  place: (event: React.PointerEvent) => [number, number];
+  actions: StudyActions;
+  dragging: React.RefObject<boolean>;
+};
 
 /** A cut's handle: dragged, its reading follows; saved once, on release. */
 function Handle({ mark, place, actions, dragging }: HandleProps) {
@@ -238,7 +274,8 @@ function Handle({ mark, place, actions, dragging }: HandleProps) {
         dragging.current = true;
       }}
       onPointerMove={(event) => {
-        if (dragging.current && event.currentTarget.hasPointerCapture(event.pointerId)) actions.preview(edit.path, valueAt(edit, pixel(event)));
+        if (dragging.current && event.currentTarget.hasPointerCapture(event.pointerId))
+          actions.preview(edit.path, valueAt(edit, pixel(event)));
       }}
       onPointerUp={(event) => {
         if (!dragging.current) return;
@@ -246,7 +283,12 @@ function Handle({ mark, place, actions, dragging }: HandleProps) {
         actions.change(edit.path, valueAt(edit, pixel(event)));
       }}
       onKeyDown={(event) => {
-        const by = event.key === 'ArrowUp' || event.key === 'ArrowRight' ? 1 : event.key === 'ArrowDown' || event.key === 'ArrowLeft' ? -1 : 0;
+        const by =
+          event.key === 'ArrowUp' || event.key === 'ArrowRight'
+            ? 1
+            : event.key === 'ArrowDown' || event.key === 'ArrowLeft'
+              ? -1
+              : 0;
         if (by) {
           event.preventDefault();
           event.stopPropagation();
@@ -281,7 +323,9 @@ function CutWords({ mark, view, figure, actions, open, dragging }: CutWordsProps
   const isAt = (event: React.PointerEvent) => {
     const box = event.currentTarget.closest('svg')?.getBoundingClientRect();
     const scale = box ? figure.width / box.width : 1;
-    return from.current ? ([(event.clientX - from.current.x) * scale, (event.clientY - from.current.y) * scale] as [number, number]) : ([0, 0] as [number, number]);
+    return from.current
+      ? ([(event.clientX - from.current.x) * scale, (event.clientY - from.current.y) * scale] as [number, number])
+      : ([0, 0] as [number, number]);
   };
   return (
     // biome-ignore lint/a11y/useSemanticElements: SVG text that is clicked or dragged
@@ -323,7 +367,10 @@ function CutWords({ mark, view, figure, actions, open, dragging }: CutWordsProps
         const clamp = (value: number) => Number(Math.min(100, Math.max(-100, value)).toFixed(2));
         actions.change(`finish.cuts[${index}]`, {
           ...finish,
-          moved: [clamp((base[0] ?? 0) + (by[0] / (edit?.fromPixel ?? 1)) * 100), clamp((base[1] ?? 0) + (by[1] / (edit?.toPixel ?? 1)) * 100)],
+          moved: [
+            clamp((base[0] ?? 0) + (by[0] / (edit?.fromPixel ?? 1)) * 100),
+            clamp((base[1] ?? 0) + (by[1] / (edit?.toPixel ?? 1)) * 100),
+          ],
         });
       }}
     >

@@ -3,13 +3,30 @@ import { useEffect, useRef, useState } from 'react';
 import { api, type StudyView } from '../lib/api';
 import type { StudyActions } from './useStudy';
 
-type Clause = { column: string; is?: (string | number)[]; isNot?: (string | number)[]; from?: number | string; to?: number | string; blank?: boolean };
+type Clause = {
+  column: string;
+  is?: (string | number)[];
+  isNot?: (string | number)[];
+  from?: number | string;
+  to?: number | string;
+  blank?: boolean;
+};
 
 /**
  * A filter's list: each value with its amount. Ticking takes values in or out; "only" picks one alone, and then the arrow
  * keys step from value to value with the figure following.
  */
-export function FilterEditor({ view, actions, column, path }: { view: StudyView; actions: StudyActions; column: string; path: string }) {
+export function FilterEditor({
+  view,
+  actions,
+  column,
+  path,
+}: {
+  view: StudyView;
+  actions: StudyActions;
+  column: string;
+  path: string;
+}) {
   const index = Number(/\[(\d+)\]/.exec(path)?.[1] ?? 0);
   const clauses = ((view.study as { where?: Clause[] }).where ?? []) as Clause[];
   const clause = clauses[index];
@@ -23,7 +40,8 @@ export function FilterEditor({ view, actions, column, path }: { view: StudyView;
   const rows = useRef<HTMLUListElement>(null);
   const values = list.data?.values ?? [];
   const isChosen = (label: string) =>
-    !clause || ((!clause.is || clause.is.map(String).includes(label)) && (!clause.isNot || !clause.isNot.map(String).includes(label)));
+    !clause ||
+    ((!clause.is || clause.is.map(String).includes(label)) && (!clause.isNot || !clause.isNot.map(String).includes(label)));
   const alone = clause?.is?.length === 1 ? String(clause.is[0]) : null;
   const set = (next: Clause) => actions.change(path, next);
   const toggle = (label: string) => {
@@ -56,7 +74,13 @@ export function FilterEditor({ view, actions, column, path }: { view: StudyView;
     <div className="py-2">
       {list.data.quantity ? <Ends clause={clause} column={column} set={set} /> : null}
       <div className="flex items-center gap-3 px-4 py-1">
-        <input className="field min-w-0 flex-1" placeholder={`Search ${list.data.count} values`} aria-label="Search values" value={search} onChange={(event) => setSearch(event.target.value)} />
+        <input
+          className="field min-w-0 flex-1"
+          placeholder={`Search ${list.data.count} values`}
+          aria-label="Search values"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
         <button type="button" className="plain" onClick={() => set({ column, isNot: [] })}>
           all
         </button>
@@ -75,12 +99,26 @@ export function FilterEditor({ view, actions, column, path }: { view: StudyView;
         }}
       >
         {shown.map((value) => (
-          <li key={value.label} data-label={value.label} className={`group flex items-center gap-2 px-4 py-0.5 ${alone === value.label ? 'bg-wash' : ''}`}>
+          <li
+            key={value.label}
+            data-label={value.label}
+            className={`group flex items-center gap-2 px-4 py-0.5 ${alone === value.label ? 'bg-wash' : ''}`}
+          >
             <label className="flex min-w-0 flex-1 cursor-pointer items-center gap-2">
-              <input type="checkbox" className="accent-(--accent)" checked={isChosen(value.label)} onChange={() => toggle(value.label)} />
+              <input
+                type="checkbox"
+                className="accent-(--accent)"
+                checked={isChosen(value.label)}
+                onChange={() => toggle(value.label)}
+              />
               <span className="truncate">{value.label}</span>
             </label>
-            <button type="button" className="plain text-[12px] opacity-0 group-focus-within:opacity-100 group-hover:opacity-100" aria-label={`Only ${value.label}`} onClick={() => only(value.label)}>
+            <button
+              type="button"
+              className="plain text-[12px] opacity-0 group-focus-within:opacity-100 group-hover:opacity-100"
+              aria-label={`Only ${value.label}`}
+              onClick={() => only(value.label)}
+            >
               only
             </button>
             <span className="figures w-20 text-right text-[12px] text-quiet">{value.amount}</span>
@@ -92,7 +130,12 @@ export function FilterEditor({ view, actions, column, path }: { view: StudyView;
           type="checkbox"
           className="accent-(--accent)"
           checked={held}
-          onChange={() => actions.change('finish.amountEnd', held ? null : Number(view.workings?.readings && (view.workings.readings as { whole?: number }).whole))}
+          onChange={() =>
+            actions.change(
+              'finish.amountEnd',
+              held ? null : Number(view.workings?.readings && (view.workings.readings as { whole?: number }).whole),
+            )
+          }
         />
         Hold the amount axis while stepping (arrow keys, one value alone)
       </label>

@@ -28,9 +28,15 @@ export function FindOrDo({ open, setOpen, view, actions, openWord, copy, help }:
     ['Labels: amount', () => actions.change('finish.labels', 'amount')],
     ['Labels: amount and share', () => actions.change('finish.labels', 'both')],
     ['Labels: none', () => actions.change('finish.labels', 'none')],
-    [finish.trimZeros ? 'Keep zeros at the end of decimals' : 'Trim zeros at the end of decimals', () => actions.change('finish.trimZeros', !finish.trimZeros)],
+    [
+      finish.trimZeros ? 'Keep zeros at the end of decimals' : 'Trim zeros at the end of decimals',
+      () => actions.change('finish.trimZeros', !finish.trimZeros),
+    ],
     [finish.key === false ? 'Show the key' : 'Hide the key', () => actions.change('finish.key', finish.key === false)],
-    ...[0, 1, 2].map((decimals): [string, () => void] => [`Shares with ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}`, () => actions.change('rounding.decimals', decimals)]),
+    ...[0, 1, 2].map((decimals): [string, () => void] => [
+      `Shares with ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}`,
+      () => actions.change('rounding.decimals', decimals),
+    ]),
     ['Copy this study', copy],
     ['Undo', actions.undo],
     ['Redo', actions.redo],
@@ -53,7 +59,10 @@ export function FindOrDo({ open, setOpen, view, actions, openWord, copy, help }:
         <Dialog.Content className="popover fixed top-24 left-1/2 w-[520px] -translate-x-1/2" aria-describedby={undefined}>
           <Dialog.Title className="sr-only">Find or do</Dialog.Title>
           <Command label="Find or do">
-            <Command.Input placeholder="Find a part or a word, or do something" className="w-full border-b border-hairline bg-transparent px-4 py-3 outline-none" />
+            <Command.Input
+              placeholder="Find a part or a word, or do something"
+              className="w-full border-b border-hairline bg-transparent px-4 py-3 outline-none"
+            />
             <Command.List className="max-h-80 overflow-auto py-1">
               <Command.Empty className="px-4 py-3 text-quiet">Nothing of that name</Command.Empty>
               {words.map((token) => (

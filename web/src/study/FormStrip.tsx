@@ -25,7 +25,10 @@ export function FormStrip({ view, actions }: { view: StudyView; actions: StudyAc
           className={`shrink-0 cursor-pointer text-center text-[12px] ${item.why ? 'opacity-45' : ''} ${item.chosen ? 'font-semibold' : 'text-quiet'}`}
           onClick={() => actions.shape(item.form, item.shape)}
         >
-          <span className={`block bg-sheet ${item.chosen ? 'outline-2 outline-accent' : 'outline outline-hairline'}`} style={{ width: size.width, height: size.height }}>
+          <span
+            className={`block bg-sheet ${item.chosen ? 'outline-2 outline-accent' : 'outline outline-hairline'}`}
+            style={{ width: size.width, height: size.height }}
+          >
             {item.figure ? <FigurePaint figure={item.figure} /> : null}
           </span>
           <span className="mt-1 block">{item.name}</span>

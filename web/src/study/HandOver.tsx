@@ -3,7 +3,17 @@ import { useState } from 'react';
 import { handOver, type Size, type StudyView } from '../lib/api';
 
 /** Everything that leaves: pictures, workings, the study, the clipboard. */
-export function HandOver({ view, size, open, setOpen }: { view: StudyView; size: Size; open: boolean; setOpen: (on: boolean) => void }) {
+export function HandOver({
+  view,
+  size,
+  open,
+  setOpen,
+}: {
+  view: StudyView;
+  size: Size;
+  open: boolean;
+  setOpen: (on: boolean) => void;
+}) {
   const [said, setSaid] = useState<string | null>(null);
   const files: [string, string, string, number][] = [
     ['Figure, SVG', 'for pages and editing', 'figure.svg', 1],
@@ -45,7 +55,11 @@ export function HandOver({ view, size, open, setOpen }: { view: StudyView; size:
           <ul>
             {files.map(([name, detail, kind, scale]) => (
               <li key={name}>
-                <a className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash" href={handOver(view.id, kind, size, scale)} download>
+                <a
+                  className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash"
+                  href={handOver(view.id, kind, size, scale)}
+                  download
+                >
                   <span>{name}</span>
                   <span className="figures text-[12px] text-quiet">{detail}</span>
                 </a>

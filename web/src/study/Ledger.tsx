@@ -28,7 +28,12 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
     setMore(new Map());
     setCell(null);
   }, [stamp]);
-  const rows = useVirtualizer({ count: workings.rowCount, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 10 });
+  const rows = useVirtualizer({
+    count: workings.rowCount,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: 10,
+  });
   const shown = rows.getVirtualItems();
   const lastPage = Math.floor((shown.at(-1)?.index ?? 0) / page);
   const firstPage = Math.floor((shown[0]?.index ?? 0) / page);
@@ -44,7 +49,16 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
 
   const columns = workings.columns.filter((column) => column.key !== 'position');
   const places = columns.map((column) => workings.columns.indexOf(column));
-  const template = columns.map((column) => (column.key === 'part' || column.key === 'group' ? 'minmax(96px, 1.9fr)' : column.key === 'class' || column.key === 'rank' ? '38px' : 'minmax(48px, 1fr)')).join(' ');
+  // Numbers are never cut: each column is as wide as its longest text, or the ledger scrolls sideways.
+  const widest = (at: number) => {
+    const place = places[at] ?? 0;
+    const texts = [workings.whole[place] ?? '', ...workings.rows.map((row) => row.cells[place] ?? '')];
+    const heading = Math.max(...(columns[at]?.label ?? '').split(' ').map((word) => word.length)) * 6.4;
+    return Math.ceil(Math.max(heading, Math.max(...texts.map((text) => text.length)) * 7.9) + 9);
+  };
+  const template = columns
+    .map((column, at) => (column.key === 'part' || column.key === 'group' ? 'minmax(112px, 1fr)' : `${widest(at)}px`))
+    .join(' ');
   const rowOf = (index: number) => (index < page ? workings.rows[index] : more.get(Math.floor(index / page))?.[index % page]);
   const ask = async (row: number, column: string) => {
     const reply = await api.arithmetic(view.id, column, row).catch((fault: Error) => ({ text: fault.message }));
@@ -53,10 +67,25 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
   };
   return (
     <>
-      <div ref={scroller} role="table" aria-label="Workings" aria-rowcount={workings.rowCount + 2} className="figures min-h-0 shrink overflow-auto text-[13px]">
-        <div role="row" className="sticky top-0 z-10 grid items-end border-b border-ink bg-paper text-[12px] text-quiet" style={{ gridTemplateColumns: template }}>
+      <div
+        ref={scroller}
+        role="table"
+        aria-label="Workings"
+        aria-rowcount={workings.rowCount + 2}
+        className="figures min-h-0 shrink overflow-auto text-[13px]"
+      >
+        <div
+          role="row"
+          className="sticky top-0 z-10 grid items-end border-b border-ink bg-paper text-[12px] text-quiet"
+          style={{ gridTemplateColumns: template }}
+        >
           {columns.map((column) => (
-            <div key={column.key} role="columnheader" className={`px-1 pt-1 pb-1 leading-tight ${column.text ? (column.key === 'class' ? 'text-right' : '') : 'text-right'}`} title={`${column.label} = ${column.rule}`}>
+            <div
+              key={column.key}
+              role="columnheader"
+              className={`px-1 pt-1 pb-1 leading-tight ${column.text ? (column.key === 'class' ? 'text-right' : '') : 'text-right'}`}
+              title={`${column.label} = ${column.rule}`}
+            >
               {column.label}
             </div>
           ))}
@@ -78,15 +107,29 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
                   const text = row?.cells[places[at] ?? 0] ?? '…';
                   const isPart = column.key === 'part';
                   return (
-                    <div key={column.key} role="cell" className={`min-w-0 ${column.text && column.key !== 'class' ? '' : 'text-right'} ${column.quiet || column.key === 'running' ? 'text-quiet' : ''}`}>
+                    <div
+                      key={column.key}
+                      role="cell"
+                      className={`min-w-0 ${column.text && column.key !== 'class' ? '' : 'text-right'} ${column.quiet || column.key === 'running' ? 'text-quiet' : ''}`}
+                    >
                       <button
                         type="button"
                         tabIndex={-1}
                         className={`h-full w-full cursor-pointer truncate px-1 text-[inherit] ${column.text && column.key !== 'class' ? 'text-left' : 'text-right'}`}
                         title={isPart ? text : undefined}
-                        onClick={(event) => (isPart ? choose(item.index, event.shiftKey || event.ctrlKey || event.metaKey) : ask(item.index, column.key))}
+                        onClick={(event) =>
+                          isPart
+                            ? choose(item.index, event.shiftKey || event.ctrlKey || event.metaKey)
+                            : ask(item.index, column.key)
+                        }
                       >
-                        {isPart && row?.fill ? <span aria-hidden="true" className="mr-1.5 inline-block h-2.5 w-2.5" style={{ background: paint(row.fill) }} /> : null}
+                        {isPart && row?.fill ? (
+                          <span
+                            aria-hidden="true"
+                            className="mr-1.5 inline-block h-2.5 w-2.5"
+                            style={{ background: paint(row.fill) }}
+                          />
+                        ) : null}
                         {text}
                       </button>
                     </div>
@@ -96,7 +139,11 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
             );
           })}
         </div>
-        <div role="row" className="sticky bottom-0 grid border-b-[3px] border-double border-ink bg-paper py-1 font-semibold" style={{ gridTemplateColumns: template }}>
+        <div
+          role="row"
+          className="sticky bottom-0 grid border-b-[3px] border-double border-ink bg-paper py-1 font-semibold"
+          style={{ gridTemplateColumns: template }}
+        >
           {columns.map((column, at) => (
             <div key={column.key} role="cell" className={`truncate px-1 ${column.text ? '' : 'text-right'}`}>
               {workings.whole[places[at] ?? 0]}
@@ -105,7 +152,11 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
         </div>
       </div>
       {cell ? (
-        <div className="figures mt-2 border-l-[3px] border-accent bg-wash px-3 py-2 text-[13px]" role="status" aria-label="Arithmetic">
+        <div
+          className="figures mt-2 border-l-[3px] border-accent bg-wash px-3 py-2 text-[13px]"
+          role="status"
+          aria-label="Arithmetic"
+        >
           <p>{cell.text}</p>
           {cell.least ? (
             <p className="mt-1">

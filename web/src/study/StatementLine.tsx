@@ -3,8 +3,8 @@ import { Popover } from 'radix-ui';
 import type { StudyView, Token } from '../lib/api';
 import { AddClause } from './AddClause';
 import { FilterEditor } from './FilterEditor';
-import { NumberEditor, OptionsEditor } from './WordEditors';
 import type { StudyActions } from './useStudy';
+import { NumberEditor, OptionsEditor } from './WordEditors';
 
 type Props = { view: StudyView; actions: StudyActions; open: string | null; setOpen: (path: string | null) => void };
 
@@ -16,7 +16,14 @@ export function StatementLine({ view, actions, open, setOpen }: Props) {
         <span key={phrase.id} className="group">
           {phrase.tokens.map((token, at) =>
             token.path && token.control ? (
-              <Word key={token.path} token={token} view={view} actions={actions} open={open === token.path} setOpen={(on) => setOpen(on ? (token.path ?? null) : null)} />
+              <Word
+                key={token.path}
+                token={token}
+                view={view}
+                actions={actions}
+                open={open === token.path}
+                setOpen={(on) => setOpen(on ? (token.path ?? null) : null)}
+              />
             ) : (
               // biome-ignore lint/suspicious/noArrayIndexKey: plain text has nothing else to be told by
               <span key={at}>{token.text}</span>
@@ -48,7 +55,19 @@ export function StatementLine({ view, actions, open, setOpen }: Props) {
   );
 }
 
-function Word({ token, view, actions, open, setOpen }: { token: Token; view: StudyView; actions: StudyActions; open: boolean; setOpen: (on: boolean) => void }) {
+function Word({
+  token,
+  view,
+  actions,
+  open,
+  setOpen,
+}: {
+  token: Token;
+  view: StudyView;
+  actions: StudyActions;
+  open: boolean;
+  setOpen: (on: boolean) => void;
+}) {
   const path = token.path ?? '';
   const set = async (at: string, value: unknown) => {
     if (await actions.change(at, value)) setOpen(false);
@@ -64,7 +83,12 @@ function Word({ token, view, actions, open, setOpen }: { token: Token; view: Stu
             <NumberEditor percent={token.control === 'percent'} value={Number(token.value)} set={(value) => set(path, value)} />
           ) : null}
           {token.control === 'labels' ? (
-            <FilterEditor view={view} actions={actions} column={String((token.value as { column?: string } | null)?.column ?? '')} path={path} />
+            <FilterEditor
+              view={view}
+              actions={actions}
+              column={String((token.value as { column?: string } | null)?.column ?? '')}
+              path={path}
+            />
           ) : null}
         </Popover.Content>
       </Popover.Portal>

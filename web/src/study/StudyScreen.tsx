@@ -26,7 +26,7 @@ export function StudyScreen({ id }: { id: string }) {
   const [finding, setFinding] = useState(false);
   const [keys, setKeys] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
-  const [split, setSplit] = useState(() => Number(localStorage.getItem('onewhole.split')) || 0.62);
+  const [split, setSplit] = useState(() => Number(localStorage.getItem('onewhole.split')) || 0.59);
 
   useEffect(() => {
     const element = sheet.current;
@@ -63,14 +63,24 @@ export function StudyScreen({ id }: { id: string }) {
 
   const choose = useCallback((row: number, extend: boolean) => {
     setChosen((old) =>
-      extend ? (old.includes(row) ? old.filter((other) => other !== row) : [...old, row]) : old.length === 1 && old[0] === row ? [] : [row],
+      extend
+        ? old.includes(row)
+          ? old.filter((other) => other !== row)
+          : [...old, row]
+        : old.length === 1 && old[0] === row
+          ? []
+          : [row],
     );
   }, []);
 
   useKeys({ view, actions, setOpen, find: () => setFinding(true), help: () => setKeys(true) });
 
   const saved = view ? new Date(view.changed).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) : '';
-  const copy = () => api.copy(id).then((made) => go(`/studies/${made.id}`), (fault: Error) => actions.say(fault.message));
+  const copy = () =>
+    api.copy(id).then(
+      (made) => go(`/studies/${made.id}`),
+      (fault: Error) => actions.say(fault.message),
+    );
 
   return (
     <div className="flex h-screen min-h-[640px] min-w-[900px] flex-col overflow-hidden">
@@ -90,20 +100,48 @@ export function StudyScreen({ id }: { id: string }) {
           {view ? `saved ${saved}` : 'opening'}
         </span>
         <span className="flex">
-          <button type="button" className="plain" aria-label="Undo" title="Undo (Ctrl+Z)" disabled={!view?.canUndo} onClick={actions.undo}>
+          <button
+            type="button"
+            className="plain"
+            aria-label="Undo"
+            title="Undo (Ctrl+Z)"
+            disabled={!view?.canUndo}
+            onClick={actions.undo}
+          >
             <Undo2 size={15} />
           </button>
-          <button type="button" className="plain" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" disabled={!view?.canRedo} onClick={actions.redo}>
+          <button
+            type="button"
+            className="plain"
+            aria-label="Redo"
+            title="Redo (Ctrl+Shift+Z)"
+            disabled={!view?.canRedo}
+            onClick={actions.redo}
+          >
             <Redo2 size={15} />
           </button>
-          <button type="button" className="plain" aria-label="Copy this study" title="Copy this study" disabled={!view} onClick={copy}>
+          <button
+            type="button"
+            className="plain"
+            aria-label="Copy this study"
+            title="Copy this study"
+            disabled={!view}
+            onClick={copy}
+          >
             <Copy size={15} />
           </button>
         </span>
         <button type="button" className="plain" onClick={() => setFinding(true)}>
           <Search size={14} /> Find or do <kbd className="rounded-xs border border-hairline px-1 text-[11px]">/</kbd>
         </button>
-        {view ? <HandOver view={view} size={size ?? { width: 960, height: 600 }} open={open === 'hand-over'} setOpen={(on) => setOpen(on ? 'hand-over' : null)} /> : null}
+        {view ? (
+          <HandOver
+            view={view}
+            size={size ?? { width: 960, height: 600 }}
+            open={open === 'hand-over'}
+            setOpen={(on) => setOpen(on ? 'hand-over' : null)}
+          />
+        ) : null}
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col">
         <h1 className="sr-only">{view?.title ?? 'Study'}</h1>
@@ -122,7 +160,16 @@ export function StudyScreen({ id }: { id: string }) {
           <div className="flex min-w-0 flex-col" style={{ flex: `${split} 1 0` }}>
             <div ref={sheet} className="relative min-h-0 flex-1 overflow-hidden rounded-xs border border-hairline bg-sheet">
               {view?.figure ? (
-                <FigureView view={view} figure={view.figure} lit={lit} setLit={setLit} chosen={chosen} choose={choose} setChosen={setChosen} actions={actions} />
+                <FigureView
+                  view={view}
+                  figure={view.figure}
+                  lit={lit}
+                  setLit={setLit}
+                  chosen={chosen}
+                  choose={choose}
+                  setChosen={setChosen}
+                  actions={actions}
+                />
               ) : view?.problem ? (
                 <p role="alert" className="m-6 text-fail">
                   {view.problem}
@@ -137,7 +184,15 @@ export function StudyScreen({ id }: { id: string }) {
           <div className="flex min-w-[340px] flex-col" style={{ flex: `${1 - split} 1 0` }}>
             {view?.workings ? (
               <>
-                <Ledger view={view} workings={view.workings} lit={lit} setLit={setLit} chosen={chosen} choose={choose} actions={actions} />
+                <Ledger
+                  view={view}
+                  workings={view.workings}
+                  lit={lit}
+                  setLit={setLit}
+                  chosen={chosen}
+                  choose={choose}
+                  actions={actions}
+                />
                 <TieOut lines={view.workings.tieOut} actions={actions} />
               </>
             ) : null}
@@ -145,7 +200,17 @@ export function StudyScreen({ id }: { id: string }) {
         </div>
         {view ? <FormStrip view={view} actions={actions} /> : null}
       </main>
-      {view ? <FindOrDo open={finding} setOpen={setFinding} view={view} actions={actions} openWord={setOpen} copy={copy} help={() => setKeys(true)} /> : null}
+      {view ? (
+        <FindOrDo
+          open={finding}
+          setOpen={setFinding}
+          view={view}
+          actions={actions}
+          openWord={setOpen}
+          copy={copy}
+          help={() => setKeys(true)}
+        />
+      ) : null}
       <KeyList open={keys} setOpen={setKeys} />
     </div>
   );

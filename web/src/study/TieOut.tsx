@@ -10,13 +10,28 @@ export function TieOut({ lines, actions }: { lines: TieOutLine[]; actions: Study
     <ul aria-label="Tie-out" className="figures mt-2 max-h-[45%] shrink-0 space-y-1 overflow-auto text-[12.5px]">
       {lines.map((line) => (
         <li key={line.id} data-proof={line.id} data-status={line.status} className="flex gap-2">
-          <span className={`mt-[3px] shrink-0 ${line.status === 'ok' ? 'text-accent' : line.status === 'warn' ? 'text-warn' : 'text-fail'}`}>
-            {line.status === 'ok' ? <Check size={13} aria-label="holds" /> : line.status === 'warn' ? <TriangleAlert size={13} aria-label="to know" /> : <X size={13} aria-label="fails" />}
+          <span
+            className={`mt-[3px] shrink-0 ${line.status === 'ok' ? 'text-accent' : line.status === 'warn' ? 'text-warn' : 'text-fail'}`}
+          >
+            {line.status === 'ok' ? (
+              <Check size={13} aria-label="holds" />
+            ) : line.status === 'warn' ? (
+              <TriangleAlert size={13} aria-label="to know" />
+            ) : (
+              <X size={13} aria-label="fails" />
+            )}
           </span>
-          <span className={`min-w-0 flex-1 ${line.status === 'ok' ? 'text-quiet' : line.status === 'warn' ? 'text-warn' : 'font-semibold text-fail'}`}>
+          <span
+            className={`min-w-0 flex-1 ${line.status === 'ok' ? 'text-quiet' : line.status === 'warn' ? 'text-warn' : 'font-semibold text-fail'}`}
+          >
             {line.text}
             {line.names.length > 3 ? (
-              <button type="button" className="word ml-2 cursor-pointer" aria-expanded={open === line.id} onClick={() => setOpen(open === line.id ? null : line.id)}>
+              <button
+                type="button"
+                className="word ml-2 cursor-pointer"
+                aria-expanded={open === line.id}
+                onClick={() => setOpen(open === line.id ? null : line.id)}
+              >
                 {open === line.id ? 'fewer' : 'all of them'}
               </button>
             ) : null}
@@ -31,7 +46,11 @@ export function TieOut({ lines, actions }: { lines: TieOutLine[]; actions: Study
             ) : null}
           </span>
           {line.remedy ? (
-            <button type="button" className="word shrink-0 cursor-pointer self-start text-accent" onClick={() => actions.mend(line.id)}>
+            <button
+              type="button"
+              className="word shrink-0 cursor-pointer self-start text-accent"
+              onClick={() => actions.mend(line.id)}
+            >
               {line.remedy}
             </button>
           ) : null}

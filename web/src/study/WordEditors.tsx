@@ -3,8 +3,21 @@ import { useState } from 'react';
 import { api, type Choice } from '../lib/api';
 
 /** The choices of a word, with what each would mean; typing searches. */
-export function OptionsEditor({ study, path, set }: { study: string; path: string; set: (path: string, value: unknown) => void }) {
-  const options = useQuery({ queryKey: ['options', study, path], queryFn: () => api.options(study, path), staleTime: 0, gcTime: 0 });
+export function OptionsEditor({
+  study,
+  path,
+  set,
+}: {
+  study: string;
+  path: string;
+  set: (path: string, value: unknown) => void;
+}) {
+  const options = useQuery({
+    queryKey: ['options', study, path],
+    queryFn: () => api.options(study, path),
+    staleTime: 0,
+    gcTime: 0,
+  });
   const [search, setSearch] = useState('');
   const [asking, setAsking] = useState<Choice | null>(null);
   const shown = (options.data ?? []).filter((option) => option.text.toLowerCase().includes(search.toLowerCase()));
@@ -12,7 +25,13 @@ export function OptionsEditor({ study, path, set }: { study: string; path: strin
     <div>
       {(options.data?.length ?? 0) > 8 ? (
         <div className="px-4 pt-3">
-          <input className="field w-full" placeholder="Search" aria-label="Search" value={search} onChange={(event) => setSearch(event.target.value)} />
+          <input
+            className="field w-full"
+            placeholder="Search"
+            aria-label="Search"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
         </div>
       ) : null}
       <ul className="py-1">
@@ -24,7 +43,10 @@ export function OptionsEditor({ study, path, set }: { study: string; path: strin
               className={`flex w-full cursor-pointer items-baseline gap-3 px-4 py-1.5 text-left hover:bg-wash focus-visible:bg-wash ${option.chosen ? 'bg-wash' : ''}`}
               onClick={() => (option.asks ? setAsking(asking === option ? null : option) : set(option.path, option.value))}
             >
-              <span className={`h-2.5 w-2.5 shrink-0 rounded-full border ${option.chosen ? 'border-accent bg-accent' : 'border-quiet'}`} aria-hidden="true" />
+              <span
+                className={`h-2.5 w-2.5 shrink-0 rounded-full border ${option.chosen ? 'border-accent bg-accent' : 'border-quiet'}`}
+                aria-hidden="true"
+              />
               <span className="min-w-0 flex-1">
                 <span className="block">{option.text}</span>
                 {option.detail ? <span className="block text-[12px] text-quiet">{option.detail}</span> : null}
@@ -62,7 +84,15 @@ export function NumberEditor({ percent, value, set }: { percent: boolean; value:
       }}
     >
       {/* biome-ignore lint/a11y/noAutofocus: the field is what was asked for */}
-      <input className="field figures w-32 text-right" aria-label="Number" inputMode="decimal" autoFocus value={text} onChange={(event) => setText(event.target.value)} onFocus={(event) => event.target.select()} />
+      <input
+        className="field figures w-32 text-right"
+        aria-label="Number"
+        inputMode="decimal"
+        autoFocus
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onFocus={(event) => event.target.select()}
+      />
       {percent ? <span>%</span> : null}
       <button type="submit" className="button primary" disabled={!fine}>
         Set

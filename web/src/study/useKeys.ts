@@ -2,7 +2,13 @@ import { useEffect } from 'react';
 import { api, type StudyView } from '../lib/api';
 import type { StudyActions } from './useStudy';
 
-type Keys = { view: StudyView | null; actions: StudyActions; setOpen: (path: string | null) => void; find: () => void; help: () => void };
+type Keys = {
+  view: StudyView | null;
+  actions: StudyActions;
+  setOpen: (path: string | null) => void;
+  find: () => void;
+  help: () => void;
+};
 
 export const keysOff = 'onewhole.keys-off';
 

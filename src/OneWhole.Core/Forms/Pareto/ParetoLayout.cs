@@ -425,31 +425,44 @@ internal sealed class ParetoLayout
         }
         Font strong = _figure.Strong, small = _figure.Small;
         double unit = _figure.Unit;
-        double width = Math.Max(_figure.TextWidth(first, strong), more.Length > 0 ? _figure.TextWidth(more, small) : 0);
-        double height = more.Length > 0 ? small.LineHeight + strong.CapHeight + small.Descent : strong.CapHeight + small.Descent;
+        double whole = _figure.TextWidth(first, strong);
+        // Both lines, the reading alone, or the reading broken in two: whatever finds room near its cut.
+        List<List<(string Text, Font Font)>> settings = [[(first, strong)]];
+        if (more.Length > 0)
+        {
+            settings.Insert(0, [(first, strong), (more, small)]);
+        }
+        foreach (double part in (ReadOnlySpan<double>)[0.62, 0.45])
+        {
+            settings.Add([.. TextFit.Wrap(_figure.Measurer, first, strong, whole * part, 4).Select(line => (line, strong))]);
+        }
+        (double Width, double Height) Size(List<(string Text, Font Font)> lines) =>
+            (lines.Max(line => _figure.TextWidth(line.Text, line.Font)), (lines.Count - 1) * small.LineHeight + strong.CapHeight + small.Descent);
         if (finish.Moved.Length == 2)
         {
+            (double width, double height) = Size(settings[0]);
             double toX = Math.Clamp(x + 10 * unit + finish.Moved[0].ToDouble() / 100 * _plot.Width, 4, Math.Max(4, _figure.Width - width - 4));
             double toY = Math.Clamp(y + 14 * unit + finish.Moved[1].ToDouble() / 100 * _plot.Height, 4, _figure.Height - height - 4);
-            Write(new Box(toX, toY, width, height));
+            Write(new Box(toX, toY, width, height), settings[0]);
             return;
         }
-        Box? place = Places(x, y, width, height).Where(box => Room.Contains(box)).Select(box => (Box?)box)
-            .FirstOrDefault(box => _figure.Obstacles.IsFree(box!.Value, 3 * unit) && !CoversBars(box.Value));
-        if (place is null && more.Length > 0)
+        foreach (bool far in (ReadOnlySpan<bool>)[false, true])
         {
-            more = "";
-            width = _figure.TextWidth(first, strong);
-            height = strong.CapHeight + small.Descent;
-            place = Places(x, y, width, height).Where(box => Room.Contains(box)).Select(box => (Box?)box)
-                .FirstOrDefault(box => _figure.Obstacles.IsFree(box!.Value, 2) && !CoversBars(box.Value));
-        }
-        if (place is { } found)
-        {
-            Write(found);
+            foreach (List<(string Text, Font Font)> lines in settings)
+            {
+                (double width, double height) = Size(lines);
+                foreach (Box box in far ? FarPlaces(x, y, width, height) : NearPlaces(x, y, width, height))
+                {
+                    if (Room.Contains(box) && _figure.Obstacles.IsFree(box, 3 * unit) && !CoversBars(box))
+                    {
+                        Write(box, lines);
+                        return;
+                    }
+                }
+            }
         }
 
-        void Write(Box box)
+        void Write(Box box, List<(string Text, Font Font)> lines)
         {
             // How far the words stand from the cut now, across (Value) and down (Least), in hundredths of the plot.
             var edit = new Edit($"finish.cuts[{index}]", "move")
@@ -457,31 +470,39 @@ internal sealed class ParetoLayout
                 FromPixel = _plot.Width, ToPixel = _plot.Height, Name = "words of the cut",
                 Value = (box.X - x - 10 * unit) / _plot.Width * 100, Least = (box.Y - y - 14 * unit) / _plot.Height * 100,
             };
-            _figure.Put(_figure.Text($"cut-{index}-words", "cut-words", box.X, box.Y + strong.CapHeight, "start", first, strong, Ink.Cut) with { Edit = edit });
-            if (more.Length > 0)
+            for (int line = 0; line < lines.Count; line++)
             {
-                _figure.Put(_figure.Text($"cut-{index}-more", "cut-words", box.X, box.Y + strong.CapHeight + small.LineHeight, "start", more, small, Ink.Cut));
+                TextMark mark = _figure.Text(line == 0 ? $"cut-{index}-words" : $"cut-{index}-words-{line}", "cut-words",
+                    box.X, box.Y + strong.CapHeight + line * small.LineHeight, "start", lines[line].Text, lines[line].Font, Ink.Cut);
+                _figure.Put(line == 0 ? mark with { Edit = edit } : mark);
             }
         }
     }
 
     private Box Room => new(_plot.X + 2, _plot.Y - _figure.Small.LineHeight, _plot.Width - 4, _plot.Height + _figure.Small.LineHeight - 2);
 
-    private IEnumerable<Box> Places(double x, double y, double width, double height)
+    private IEnumerable<Box> NearPlaces(double x, double y, double width, double height)
     {
         double gap = 10 * _figure.Unit;
         yield return new Box(x + gap, y + gap, width, height);
         yield return new Box(x + gap, y - gap - height, width, height);
         for (int step = 1; step <= 12; step++)
         {
-            double down = y + gap + step * height * 0.8;
-            yield return new Box(x + gap, down, width, height);
+            yield return new Box(x + gap, y + gap + step * height * 0.8, width, height);
         }
         yield return new Box(x - gap - width, y - gap - height, width, height);
         for (int step = 0; step <= 10; step++)
         {
-            yield return new Box(x + gap + step * 40, y + gap + step * height * 0.5, width, height);
             yield return new Box(x - gap - width, y + gap + step * height, width, height);
+        }
+    }
+
+    private IEnumerable<Box> FarPlaces(double x, double y, double width, double height)
+    {
+        double gap = 10 * _figure.Unit;
+        for (int step = 0; step <= 10; step++)
+        {
+            yield return new Box(x + gap + step * 40, y + gap + step * height * 0.5, width, height);
             yield return new Box(_plot.Right - width - gap * 1.5, y + gap + step * height, width, height);
             yield return new Box(_plot.X + gap, y - gap - height - step * height, width, height);
         }

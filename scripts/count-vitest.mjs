@@ -1,0 +1,14 @@
+// Runs the front end's unit tests and prints "passed failed"; their own output goes to standard error.
+import { spawnSync } from 'node:child_process';
+import { readFileSync, rmSync } from 'node:fs';
+
+const out = 'node_modules/.vitest-results.json';
+rmSync(out, { force: true });
+const run = spawnSync('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${out}`], { encoding: 'utf8' });
+process.stderr.write(run.stdout + run.stderr);
+try {
+  const results = JSON.parse(readFileSync(out, 'utf8'));
+  console.log(results.numPassedTests, results.numFailedTests + (results.numFailedTestSuites > 0 && results.numFailedTests === 0 ? 1 : 0));
+} catch {
+  console.log(0, 1);
+}
