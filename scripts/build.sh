@@ -18,7 +18,14 @@ publish_command() {
   chmod +x onewhole
 }
 
+# Labels are compared in Unicode NFC, which the framework takes from ICU.
+need_icu() {
+  /sbin/ldconfig -p | grep -q libicuuc && return
+  (apt-get update -qq && apt-get install -y -qq libicu-dev) > /dev/null 2>&1 || { echo "ICU is missing: install Debian's libicu." >&2; exit 1; }
+}
+
 build_all() {
+  need_icu
   need dotnet "install the .NET SDK 10."
   build_front_end
   dotnet publish src/OneWhole.Web -c Release -o artifacts/publish/web --nologo -v quiet

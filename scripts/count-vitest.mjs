@@ -8,7 +8,8 @@ const run = spawnSync('npx', ['vitest', 'run', '--reporter=default', '--reporter
 process.stderr.write(run.stdout + run.stderr);
 try {
   const results = JSON.parse(readFileSync(out, 'utf8'));
-  console.log(results.numPassedTests, results.numFailedTests + (results.numFailedTestSuites > 0 && results.numFailedTests === 0 ? 1 : 0));
+  const broken = results.numTotalTests === 0 || (results.numFailedTestSuites > 0 && results.numFailedTests === 0) ? 1 : 0;
+  console.log(results.numPassedTests, results.numFailedTests + broken);
 } catch {
   console.log(0, 1);
 }

@@ -1,5 +1,7 @@
 using OneWhole.Web;
 
+System.Globalization.CultureInfo.DefaultThreadCurrentCulture = System.Globalization.CultureInfo.InvariantCulture;
+System.Globalization.CultureInfo.CurrentCulture = System.Globalization.CultureInfo.InvariantCulture;
 WebApplication app = Server.Build(args);
 app.Run();
 

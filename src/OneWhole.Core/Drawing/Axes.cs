@@ -48,7 +48,7 @@ public static class Axes
     public static void Upright(FigureBuilder figure, string id, Box plot, Scale scale, IReadOnlyList<Tick> ticks, bool left, bool lines)
     {
         Font font = figure.Small;
-        foreach (Tick tick in ticks)
+        foreach (Tick tick in ticks.Reverse())
         {
             double y = scale.At(tick.Value);
             if (lines && tick.Value != 0)
@@ -56,7 +56,8 @@ public static class Axes
                 figure.Line($"{id}-line-{tick.Value:R}", "gridline", plot.X, y, plot.Right, y, Ink.Hairline);
             }
             double x = left ? plot.X - 8 * figure.Unit : plot.Right + 8 * figure.Unit;
-            figure.Put(figure.Text($"{id}-tick-{tick.Value:R}", "axis", x, y + font.CapHeight / 2, left ? "end" : "start", tick.Text, font, Ink.Quiet));
+            // The end of the axis is said first: where ticks crowd, it stays.
+            figure.PutWhereFree([figure.Text($"{id}-tick-{tick.Value:R}", "axis", x, y + font.CapHeight / 2, left ? "end" : "start", tick.Text, font, Ink.Quiet)], 0);
         }
     }
 

@@ -85,6 +85,10 @@ internal sealed class ParetoLayout
         {
             _figure.Line("baseline", "baseline", _plot.X, _shares.At(0), _plot.Right, _shares.At(0), Ink.Quiet, 0.75);
         }
+        if (_position && !_division.WholeAt(0).IsZero)
+        {
+            DrawArea(curve);
+        }
         DrawBars();
         DrawCurve(curve);
         if (!_figure.IsMiniature)
@@ -286,16 +290,6 @@ internal sealed class ParetoLayout
         {
             return;
         }
-        if (_position)
-        {
-            List<double> area = [.. points, _plot.Right, _shares.At(0)];
-            _figure.Add(new PathMark("curve-area", "area", [area]) { Fill = Ink.Wash, StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
-            if (!_figure.IsMiniature)
-            {
-                DrawBars();
-            }
-            _figure.Line("equal", "reference", _plot.X, _shares.At(0), _plot.Right, _shares.At(1), Ink.Quiet, 0.75, [2, 3]);
-        }
         double width = _figure.IsMiniature ? 1.25 : Math.Max(1.4, 1.5 * _figure.Unit);
         _figure.Add(new PathMark("curve", "curve", [points]) { Stroke = Ink.Text, StrokeWidth = width });
         _figure.Obstacles.AddRun(points);
@@ -310,6 +304,13 @@ internal sealed class ParetoLayout
             _figure.Add(new PathMark($"point-{_division.Parts[row].Key}", "point", [Circle(x, y, radius)]) { Fill = Ink.Paper, Stroke = Ink.Text, StrokeWidth = Math.Max(1.2, 1.3 * _figure.Unit), Row = row, Part = _division.Parts[row].Key });
             _figure.Obstacles.Add(new Box(x - radius - 1, y - radius - 1, 2 * radius + 2, 2 * radius + 2));
         }
+    }
+
+    private void DrawArea(List<double> points)
+    {
+        List<double> area = [.. points, _plot.Right, _shares.At(0)];
+        _figure.Add(new PathMark("curve-area", "area", [area]) { Fill = Ink.Wash, StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
+        _figure.Line("equal", "reference", _plot.X, _shares.At(0), _plot.Right, _shares.At(1), Ink.Quiet, 0.75, [2, 3]);
     }
 
     private static double[] Circle(double x, double y, double radius)

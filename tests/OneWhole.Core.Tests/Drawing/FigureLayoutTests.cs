@@ -1,0 +1,112 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Text;
+
+namespace OneWhole.Core.Tests.Drawing;
+
+/// <summary>No text overlaps another, none leaves the sheet, none is under 9 pixels: in every state that a figure may have.</summary>
+public sealed class FigureLayoutTests
+{
+    private static readonly (int Width, int Height)[] Sizes = [(480, 320), (960, 600), (1600, 900)];
+
+    private static Table Parts(string state)
+    {
+        var random = new Random(11);
+        string LongName(int i) => $"{i} " + string.Join(' ', Enumerable.Range(0, 30).Select(k => new[] { "berth", "crew", "loading", "of", "connecting" }[(i + k) % 5]))[..97];
+        (int count, Func<int, string> name, Func<int, string> amount) = state switch
+        {
+            "one" => (1, i => "Fog", _ => "12"),
+            "three" => (3, i => $"Cause {i}", i => $"{50 - i * 15}"),
+            "long names" => (9, (Func<int, string>)LongName, (Func<int, string>)(i => $"{1000 / (i + 1)}")),
+            "one long word" => (6, i => new string((char)('a' + i), 100), i => $"{100 - i}"),
+            "sixty" => (60, i => $"Cause number {i}", i => $"{6000 / (i + 1)}.25"),
+            "three thousand" => (3000, i => $"Customer {i}", i => $"{Math.Round(100000 / Math.Pow(i + 1, 0.9))}"),
+            "equal" => (8, i => $"Cause {i}", _ => "10"),
+            "negative" => (7, i => $"Cause {i}", i => i == 3 ? "-400" : $"{900 - i * 120}"),
+            "all negative" => (4, i => $"Cause {i}", i => $"{-10 - i}"),
+            "zeros" => (5, i => $"Cause {i}", _ => "0"),
+            "huge" => (5, i => $"Cause {i}", i => $"{9_876_543_210_123L / (i + 1)}"),
+            "tiny" => (5, i => $"Cause {i}", i => $"0.000{i + 1}"),
+            "other scripts" => (6, i => new[] { "Ærvåg, north", "霧の港", "Μύκονος", "Причал", "مرفأ", "🚢 ship" }[i], i => $"{random.Next(1, 99)}"),
+            _ => throw new ArgumentException(state),
+        };
+        return new Table("delays", [TableOf.Column("Cause", Enumerable.Range(0, count).Select(name)), TableOf.Column("Minutes", Enumerable.Range(0, count).Select(amount))]);
+    }
+
+    public static TheoryData<string, string> Cases()
+    {
+        var data = new TheoryData<string, string>();
+        string[] forms =
+        [
+            """{"kind": "pareto", "cuts": [{"share": 0.8}, {"position": 0.2}, {"count": 2}]}""", """{"kind": "pareto", "axes": "free"}""",
+            """{"kind": "pareto", "along": "position", "cuts": [{"share": 0.8}, {"position": 0.2}]}""", """{"kind": "sharebars"}""", """{"kind": "sharebars", "lay": "upright"}""",
+        ];
+        foreach (string form in forms)
+        {
+            foreach (string state in (string[])["one", "three", "long names", "one long word", "sixty", "three thousand", "equal", "negative", "all negative", "zeros", "huge", "tiny", "other scripts"])
+            {
+                data.Add(form, state);
+            }
+        }
+        return data;
+    }
+
+    [Theory]
+    [MemberData(nameof(Cases))]
+    public void Texts_keep_apart_and_on_the_sheet(string form, string state)
+    {
+        foreach (string labels in (string[])["auto", "both"])
+        {
+            Study study = StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "title": "{{(state == "long names" ? string.Join(' ', Enumerable.Repeat("A long title", 14)) : "Minutes")}}", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {{form}}, "finish": {"labels": "{{labels}}"} }""");
+            WorkingsResult workings = Calculator.Run(Parts(state), study);
+            foreach ((int width, int height) in Sizes)
+            {
+                Check(FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared), $"{form} {state} {labels} {width}×{height}");
+            }
+        }
+    }
+
+    private static void Check(Figure figure, string what)
+    {
+        TextMark[] texts = [.. figure.Marks.OfType<TextMark>()];
+        Assert.Contains(texts, text => text.Role == "tie-out");
+        Assert.Contains(texts, text => text.Role == "caption");
+        Box sheet = new(0, 0, figure.Width, figure.Height);
+        for (int i = 0; i < texts.Length; i++)
+        {
+            Assert.True(texts[i].Size >= 9, $"{what}: “{texts[i].Text}” is {texts[i].Size} pixels");
+            Assert.True(sheet.Contains(texts[i].Bounds), $"{what}: “{texts[i].Text}” leaves the sheet: {texts[i].Bounds}");
+            for (int j = 0; j < i; j++)
+            {
+                // Boxes of lines that stand one under the other may touch by a hair.
+                Assert.False(texts[i].Bounds.Overlaps(texts[j].Bounds, -0.75), $"{what}: “{texts[i].Text}” and “{texts[j].Text}” overlap");
+            }
+        }
+        Assert.Empty(figure.Marks.GroupBy(mark => mark.Id).Where(same => same.Count() > 1).Select(same => $"{what}: {same.Key}"));
+        Assert.True(figure.Marks.Count < 2500, $"{what}: {figure.Marks.Count} marks");
+    }
+
+    [Fact]
+    public void A_miniature_has_no_text()
+    {
+        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}""");
+        Figure figure = FigureDrawer.Draw(Calculator.Run(Parts("three"), study), 112, 72, TextMeasurer.Shared);
+        Assert.Empty(figure.Marks.OfType<TextMark>());
+        Assert.Equal(3, figure.Marks.Count(mark => mark.Role == "bar"));
+    }
+
+    [Fact]
+    public void The_line_passes_the_top_of_the_first_bar_and_ends_at_100()
+    {
+        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}""");
+        Figure figure = FigureDrawer.Draw(Calculator.Run(Parts("three"), study), 960, 600, TextMeasurer.Shared);
+        IReadOnlyList<double> curve = figure.Marks.OfType<PathMark>().Single(mark => mark.Role == "curve").Runs[0];
+        RectMark first = figure.Marks.OfType<RectMark>().First(mark => mark.Role == "bar");
+        Assert.Equal(first.Y, curve[3], 1);
+        TextMark hundred = figure.Marks.OfType<TextMark>().Single(mark => mark.Text == "100 %");
+        Assert.Equal(curve[^1], hundred.Y - hundred.Size * 0.35, 1);
+    }
+}

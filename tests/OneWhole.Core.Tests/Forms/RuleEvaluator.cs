@@ -1,0 +1,51 @@
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Tests.Forms;
+
+/// <summary>Evaluates a column's rule naively, in doubles, from the other columns: what the rule says must be what was computed.</summary>
+internal static class RuleEvaluator
+{
+    public static double? Evaluate(WorkingsResult workings, Rule rule, int row)
+    {
+        Division division = workings.Division;
+        double? Of(Rule other) => Evaluate(workings, other, row);
+        double? Cell(string key, int at) => workings[key].Number(at);
+        switch (rule)
+        {
+            case Rule.Cell cell:
+                return Cell(cell.Key, row);
+            case Rule.TheWhole:
+                return division.Value(division.Whole(row)).ToDouble();
+            case Rule.PartCount:
+                return division.PartCount;
+            case Rule.RowNumber:
+                return row + 1;
+            case Rule.Constant constant:
+                return constant.Value;
+            case Rule.Divide divide:
+                return Of(divide.Divisor) is 0 ? null : Of(divide.Dividend) / Of(divide.Divisor);
+            case Rule.Multiply multiply:
+                return Of(multiply.First) * Of(multiply.Second);
+            case Rule.Add add:
+                return Of(add.First) + Of(add.Second);
+            case Rule.Subtract subtract:
+                return Of(subtract.First) - Of(subtract.Second);
+            case Rule.RunningTotal total:
+                int last = row;
+                while (total.TiesTogether && last + 1 < workings.RowCount && Cell(total.Key, last + 1) == Cell(total.Key, row))
+                {
+                    last++;
+                }
+                return Enumerable.Range(0, last + 1).Sum(at => Cell(total.Key, at) ?? 0);
+            case Rule.Largest largest:
+                return Enumerable.Range(0, workings.RowCount).Max(at => Cell(largest.Key, at) ?? 0);
+            case Rule.Rank rank:
+                return 1 + Enumerable.Range(0, workings.RowCount).Count(at => Cell(rank.Key, at) > Cell(rank.Key, row));
+            default:
+                throw new NotSupportedException(rule.GetType().Name);
+        }
+    }
+
+    /// <summary>Whether a rule has an expression of its own (others are told in words, or checked by their own tests).</summary>
+    public static bool CanEvaluate(Rule rule) => rule is not (Rule.Given or Rule.Shown or Rule.ClassOf);
+}

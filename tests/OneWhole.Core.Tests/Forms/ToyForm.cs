@@ -1,0 +1,102 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Tests.Forms;
+
+/// <summary>The toy form's one member.</summary>
+public sealed record ToyMembers
+{
+    public int Gap { get; init; } = 2;
+}
+
+/// <summary>A form with groups and spacers that only the tests know: nothing under src may need to change for it.</summary>
+public sealed class ToyForm : Form<ToyMembers>
+{
+    public override string Kind => "toy";
+
+    public override string Name => "Toy";
+
+    public override GroupUse Groups => GroupUse.Required;
+
+    public override WholeOf DefaultWhole => WholeOf.Group;
+
+    protected override ToyMembers Default => new();
+
+    protected override ObjectShape<ToyMembers> Members { get; } = new ObjectShape<ToyMembers>("a toy", () => new ToyMembers())
+        .Has("gap", new CountShape(0, 9), members => members.Gap, (members, value) => members with { Gap = value }, "pixels between bars");
+
+    public override FormWorkings Compute(Division division)
+    {
+        var columns = new StandardColumns(division);
+        ExactInt largest = default;
+        for (int row = 0; row < division.RowCount; row++)
+        {
+            largest = division.Amount(row) > largest ? division.Amount(row) : largest;
+        }
+        WorkingColumn spacer = WorkingColumn.OfNumber("spacer", "spacer", ColumnUnit.Amount,
+            new Rule.Largest("value", "all rows") - Rule.Column("value"),
+            row => division.Has(row) ? division.Value(largest - division.Amount(row)) : null);
+        return new FormWorkings([columns.Group(), columns.Part(), columns.Value(), columns.Share(), columns.ShownShare(), spacer], columns) { Shown = columns.Shown };
+    }
+
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) =>
+        [new Phrase("gap", [new Token(", bars "), new Token($"{Of(study).Gap} apart") { Path = "form.gap", Control = "number" }])];
+
+    public override Domains Domains(WorkingsResult workings) => new(0, 1);
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure)
+    {
+        for (int row = 0; row < workings.RowCount; row++)
+        {
+            figure.Add(new RectMark($"bar-{row}", "bar", figure.Plot.X, figure.Plot.Y + row * 4, 3, 3, Ink.ClassA) { Row = row });
+            figure.Add(new RectMark($"spacer-{row}", "spacer", figure.Plot.X + 3, figure.Plot.Y + row * 4, 3, 3, null) { Row = row });
+        }
+    }
+}
+
+public sealed class ToyFormTests
+{
+    private static readonly FormList Forms = new([.. FormList.Standard.Forms, new ToyForm()]);
+
+    private static WorkingsResult Run()
+    {
+        Study study = new StudyFormat(Forms).Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "P"}, "groups": {"column": "G"}, "value": {"sum": "V"}, "form": {"kind": "toy", "gap": 4}}""");
+        return Calculator.Run(TableOf.Columns("P: a | b | a", "G: x | x | y", "V: 3 | 1 | 2"), study);
+    }
+
+    [Fact]
+    public void It_has_workings_with_groups_spacers_and_absent_pairs()
+    {
+        WorkingsResult workings = Run();
+        Assert.Equal(4, workings.RowCount);
+        Assert.Equal([0.75, 0.25, 1.0, null], Enumerable.Range(0, 4).Select(workings["share"].Number));
+        Assert.Equal([0.0, 2.0, 1.0, null], Enumerable.Range(0, 4).Select(workings["spacer"].Number));
+        Assert.Contains(workings.TieOut, line => line.Id == "absent-pairs");
+        Assert.Equal(2, workings.Readings["groups"]!.AsArray().Count);
+        Assert.All(Enumerable.Range(0, 3), row => Assert.Equal(workings["spacer"].Number(row), RuleEvaluator.Evaluate(workings, workings["spacer"].Rule, row)));
+    }
+
+    [Fact]
+    public void It_is_in_the_schema_the_statement_and_the_figure()
+    {
+        Assert.Contains("\"toy\"", new StudyFormat(Forms).Schema().ToJsonString(), StringComparison.Ordinal);
+        Assert.Contains("within each g, largest first, bars 4 apart", Statement.Of(Run()).Text, StringComparison.Ordinal);
+        Figure figure = FigureDrawer.Draw(Run(), 400, 300, Formats.Text.TextMeasurer.Shared);
+        Assert.Equal(4, figure.Marks.Count(mark => mark.Role == "spacer"));
+    }
+
+    [Fact]
+    public void Its_members_are_read_and_missing_groups_are_named()
+    {
+        StudyFormat format = new(Forms);
+        Assert.Throws<StudyException>(() => format.Read("""{"format": "onewhole.study/1", "parts": {"column": "P"}, "form": {"kind": "toy", "gap": 10}}"""));
+        Study study = format.Read("""{"format": "onewhole.study/1", "parts": {"column": "P"}, "form": {"kind": "toy"}}""");
+        Assert.Equal("needs-groups", Assert.Throws<StudyException>(() => Calculator.Run(TableOf.Columns("P: a"), study)).Code);
+    }
+}

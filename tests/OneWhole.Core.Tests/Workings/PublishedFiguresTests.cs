@@ -1,0 +1,80 @@
+using CsCheck;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Tests.Workings;
+
+/// <summary>Numbers that somebody else has published.</summary>
+public sealed class PublishedFiguresTests
+{
+    private static WorkingsResult Divide(IEnumerable<(string Name, long Amount)> parts, int decimals = 1)
+    {
+        (string Name, long Amount)[] all = [.. parts];
+        var table = new Table("t", [TableOf.Column("P", all.Select(part => part.Name)), TableOf.Column("V", all.Select(part => part.Amount.ToString()))]);
+        return CalculatorTests.Run(table, $$""" "parts": {"column": "P"}, "value": {"sum": "V"}, "order": {"parts": "table"}, "rounding": {"decimals": {{decimals}}} """);
+    }
+
+    [Fact]
+    public void Largest_remainders_are_Hamiltons_apportionment()
+    {
+        // The census of 1790 and the bill of 1791 for 120 seats, after Balinski and Young, Fair Representation (from memory).
+        // Shown shares are units of a hundred; the method itself is checked on 120 units through the same rule below.
+        (string, long Population, long Seats)[] states =
+        [
+            ("Connecticut", 236841, 8), ("Delaware", 55540, 2), ("Georgia", 70835, 2), ("Kentucky", 68705, 2), ("Maryland", 278514, 9),
+            ("Massachusetts", 475327, 16), ("New Hampshire", 141822, 5), ("New Jersey", 179570, 6), ("New York", 331589, 11), ("North Carolina", 353523, 12),
+            ("Pennsylvania", 432879, 14), ("Rhode Island", 68446, 2), ("South Carolina", 206236, 7), ("Vermont", 85533, 3), ("Virginia", 630560, 21),
+        ];
+        long whole = states.Sum(state => state.Population);
+        long[] floors = [.. states.Select(state => state.Population * 120 / whole)];
+        long missing = 120 - floors.Sum();
+        foreach (int at in Enumerable.Range(0, states.Length).OrderByDescending(at => states[at].Population * 120 % whole).Take((int)missing))
+        {
+            floors[at]++;
+        }
+        Assert.Equal(states.Select(state => state.Seats), floors);
+
+        // The core's shares in whole percent by the same rule, against the rule written out here.
+        WorkingsResult workings = Divide(states.Select(state => (state.Item1, state.Population)), 0);
+        long[] percent = [.. states.Select(state => state.Population * 100 / whole)];
+        foreach (int at in Enumerable.Range(0, states.Length).OrderByDescending(at => states[at].Population * 100 % whole).Take((int)(100 - percent.Sum())))
+        {
+            percent[at]++;
+        }
+        Assert.Equal(percent.Select(value => (double?)value), Enumerable.Range(0, states.Length).Select(workings["shownShare"].Number));
+    }
+
+    [Fact]
+    public void The_merger_guidelines_example_of_concentration()
+    {
+        // US Horizontal Merger Guidelines: firms of 30, 30, 20 and 20 percent have an index of 2,600.
+        WorkingsResult workings = Divide([("a", 30), ("b", 30), ("c", 20), ("d", 20)]);
+        Assert.Equal(2600.0, workings.Readings["hhi"]!.GetValue<double>());
+        Assert.Equal(1 / 0.26, workings.Readings["effectiveParts"]!.GetValue<double>(), 12);
+    }
+
+    [Fact]
+    public void Gini_is_its_definition_by_pairs()
+    {
+        Gen.Int[0, 1000].Array[2, 30].Where(values => values.Sum() > 0).Sample(values =>
+        {
+            WorkingsResult workings = Divide(values.Select((value, at) => ($"p{at}", (long)value)));
+            double pairs = values.Sum(x => values.Sum(y => Math.Abs((double)x - y)));
+            double expected = pairs / (2.0 * values.Length * values.Length * values.Average());
+            return Math.Abs(expected - workings.Readings["gini"]!.GetValue<double>()) < 1e-9;
+        }, iter: 200);
+    }
+
+    [Fact]
+    public void Shown_shares_always_add_up_and_stay_within_a_unit()
+    {
+        Gen.Select(Gen.Int[0, 100_000].Array[1, 40].Where(values => values.Sum(value => (long)value) > 0), Gen.Int[0, 3]).Sample((values, decimals) =>
+        {
+            WorkingsResult workings = Divide(values.Select((value, at) => ($"p{at}", (long)value)), decimals);
+            double unit = Math.Pow(10, -decimals);
+            double[] shown = [.. Enumerable.Range(0, values.Length).Select(row => workings["shownShare"].Number(row)!.Value)];
+            return Math.Abs(shown.Sum() - 100) < 1e-9
+                && Enumerable.Range(0, values.Length).All(row => Math.Abs(shown[row] - workings["share"].Number(row)!.Value * 100) < unit + 1e-9);
+        }, iter: 300);
+    }
+}
