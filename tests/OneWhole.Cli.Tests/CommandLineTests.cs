@@ -1,0 +1,101 @@
+using System.Text.Json;
+
+namespace OneWhole.Cli.Tests;
+
+public sealed class CommandLineTests : IDisposable
+{
+    private readonly string _folder = Directory.CreateTempSubdirectory("onewhole-").FullName;
+
+    public void Dispose() => Directory.Delete(_folder, true);
+
+    private string Write(string name, string text)
+    {
+        string path = Path.Combine(_folder, name);
+        File.WriteAllText(path, text);
+        return path;
+    }
+
+    private string Table => Write("delays.csv", "Cause,Minutes\nFog,60\nEngine,30\nCrew,10\n");
+
+    private string Study(string more = "") => Write("a.study.json", $$"""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}{{more}} }""");
+
+    private static (int Status, string Out, string Error) Run(params string[] arguments)
+    {
+        var output = new StringWriter();
+        var error = new StringWriter();
+        return (CommandLine.Run(arguments, output, error), output.ToString(), error.ToString());
+    }
+
+    [Fact]
+    public void Workings_go_to_standard_output_as_csv()
+    {
+        (int status, string output, string error) = Run("workings", "--table", Table, "--study", Study());
+        Assert.Equal((0, ""), (status, error));
+        Assert.Equal("part,value,rank,share,shownShare,running,runningShare,position,class\r\nFog,60,1,0.6,60,60,0.6,0.3333333333333333,A\r\nEngine,30,2,0.3,30,90,0.9,0.6666666666666666,A\r\nCrew,10,3,0.1,10,100,1,1,B\r\n", output);
+    }
+
+    [Fact]
+    public void Json_has_the_documented_keys()
+    {
+        string path = Path.Combine(_folder, "w.json");
+        Assert.Equal(0, Run("workings", "--table", Table, "--study", Study(), "--out", path).Status);
+        using JsonDocument document = JsonDocument.Parse(File.ReadAllBytes(path));
+        Assert.Equal(["columns", "rows", "tieOut", "readings"], document.RootElement.EnumerateObject().Select(member => member.Name));
+        Assert.Equal(["key", "label", "rule"], document.RootElement.GetProperty("columns")[0].EnumerateObject().Select(member => member.Name));
+        Assert.Equal("minutes ÷ 100", document.RootElement.GetProperty("columns")[3].GetProperty("rule").GetString());
+    }
+
+    [Fact]
+    public void Check_lists_the_proofs()
+    {
+        (int status, string output, _) = Run("check", "--table", Table, "--study", Study());
+        Assert.Equal(0, status);
+        Assert.Equal(["ok  rows-accounted  3 used = 3 rows", "ok  parts-add-up  3 causes add up to the whole: 100 = 100"], output.Split(Environment.NewLine).Take(2));
+    }
+
+    [Theory]
+    [InlineData("f.svg")]
+    [InlineData("f.png")]
+    public void Figures_are_written(string name)
+    {
+        string path = Path.Combine(_folder, name);
+        Assert.Equal(0, Run("figure", "--table", Table, "--study", Study(), "--out", path, "--size", "480x320").Status);
+        Assert.True(new FileInfo(path).Length > 2000);
+    }
+
+    [Theory]
+    [InlineData(2, "figure", "--table", "t", "--study", "s")]
+    [InlineData(2, "figure", "--table", "t", "--study", "s", "--out", "f.gif")]
+    [InlineData(2, "figure", "--table", "t", "--study", "s", "--out", "f.svg", "--size", "9x9")]
+    [InlineData(2, "workings", "--study", "s")]
+    [InlineData(2, "workings", "--table")]
+    [InlineData(2, "draw")]
+    [InlineData(2, "check", "--sideways", "1")]
+    [InlineData(1, "workings", "--table", "/nowhere.csv", "--study", "/nowhere.json")]
+    public void Wrong_use_and_missing_files_have_their_status(int expected, params string[] arguments) => Assert.Equal(expected, Run(arguments).Status);
+
+    [Theory]
+    [InlineData(""", "fold": {"keep": 0}""", "fold.keep")]
+    [InlineData(""", "groups": {"column": "Cause"}""", "groups.column")]
+    [InlineData(""", "where": [{"column": "Route", "is": ["x"]}]""", "Route")]
+    public void What_does_not_fit_is_one_line_and_writes_no_file(string more, string place)
+    {
+        string path = Path.Combine(_folder, "none.json");
+        (int status, _, string error) = Run("workings", "--table", Table, "--study", Study(more), "--out", path);
+        Assert.Equal(1, status);
+        Assert.Contains(place, Assert.Single(error.TrimEnd().Split('\n')), StringComparison.Ordinal);
+        Assert.False(File.Exists(path));
+    }
+
+    [Fact]
+    public void A_doubtful_reading_is_said_and_can_be_settled()
+    {
+        string table = Write("t.csv", "Cause,Minutes\nFog,\"1,204\"\nCrew,\"2,500\"\n");
+        (_, string output, string error) = Run("workings", "--table", table, "--study", Study());
+        Assert.Contains("may also be the other", error, StringComparison.Ordinal);
+        Assert.Contains("Crew,2500,", output, StringComparison.Ordinal);
+        (_, output, error) = Run("workings", "--table", table, "--study", Study(), "--read", Write("r.json", """{"decimalMark": ","}"""));
+        Assert.Equal("", error);
+        Assert.Contains("Crew,2.5,", output, StringComparison.Ordinal);
+    }
+}
