@@ -26,16 +26,20 @@ internal static class TextShaper
         int start = 0;
         FontFace? current = null;
         bool first = true;
+        bool afterSpace = false;
         int index = 0;
         foreach (Rune rune in text.EnumerateRunes())
         {
             FontFace? face = IsJoiner(rune) && !first ? current : stack.FaceFor((uint)rune.Value);
-            if (!first && face != current)
+            // Browsers shape word by word, so that no pair with a space is kerned; what is measured here must agree.
+            bool space = rune.Value == ' ';
+            if (!first && (face != current || space || afterSpace))
             {
                 at = Flush(runs, text[start..index], current, at);
                 start = index;
             }
             current = face;
+            afterSpace = space;
             first = false;
             index += rune.Utf16SequenceLength;
         }

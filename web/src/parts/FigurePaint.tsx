@@ -26,6 +26,7 @@ export const MarkPaint = memo(function MarkPaint({ mark, faint, lit }: { mark: M
   if ('runs' in mark) {
     return (
       <path
+        pointerEvents="none"
         d={pathText(mark.runs, !!mark.fill)}
         fill={paint(mark.fill)}
         stroke={mark.stroke ? paint(mark.stroke) : undefined}

@@ -1,6 +1,7 @@
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { handOver, type Size, type StudyView } from '../lib/api';
+import { toTabs } from './tabs';
 
 /** Everything that leaves: pictures, workings, the study, the clipboard. */
 export function HandOver({
@@ -83,35 +84,4 @@ export function HandOver({
       </Popover.Portal>
     </Popover.Root>
   );
-}
-
-/** RFC 4180 text as tab-separated cells, which grids take from the clipboard. */
-export function toTabs(csv: string): string {
-  const rows: string[][] = [[]];
-  let cell = '';
-  let quoted = false;
-  for (let i = 0; i < csv.length; i++) {
-    const c = csv[i];
-    if (quoted) {
-      if (c === '"' && csv[i + 1] === '"') {
-        cell += '"';
-        i++;
-      } else if (c === '"') quoted = false;
-      else cell += c;
-    } else if (c === '"') quoted = true;
-    else if (c === ',') {
-      rows.at(-1)?.push(cell);
-      cell = '';
-    } else if (c === '\r' && csv[i + 1] === '\n') {
-      rows.at(-1)?.push(cell);
-      cell = '';
-      rows.push([]);
-      i++;
-    } else cell += c;
-  }
-  if (cell) rows.at(-1)?.push(cell);
-  return rows
-    .filter((row) => row.length)
-    .map((row) => row.map((text) => text.replace(/[\t\r\n]/g, ' ')).join('\t'))
-    .join('\n');
 }

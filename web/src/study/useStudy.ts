@@ -37,14 +37,15 @@ export function useStudy(id: string, size: Size | null) {
   useEffect(() => {
     if (!width || !height) return;
     let stale = false;
-    api.study(id, { width, height }).then(
-      (next) => {
-        if (!stale) show(next);
-      },
-      (fault: Error) => {
-        if (!stale) setProblem(fault.message);
-      },
-    );
+    // In line with the changes: an answer for a new size must not show what was there before a change.
+    queue.current = queue.current.then(async () => {
+      if (stale) return;
+      try {
+        show(await api.study(id, { width, height }));
+      } catch (fault) {
+        setProblem(fault instanceof Error ? fault.message : String(fault));
+      }
+    });
     return () => {
       stale = true;
     };

@@ -1,0 +1,93 @@
+import AxeBuilder from '../../web/node_modules/@axe-core/playwright';
+import { expect, test } from './playwright';
+import { startServer } from './server';
+
+let server: Awaited<ReturnType<typeof startServer>>;
+
+test.beforeAll(async () => {
+  server = await startServer();
+});
+test.afterAll(() => server.stop());
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`no serious finding of axe on any screen, ${scheme}`, async ({ browser }) => {
+    const context = await browser.newContext({ colorScheme: scheme, reducedMotion: 'reduce' });
+    const page = await context.newPage();
+    const look = async (screen: string) => {
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      const serious = violations.filter((finding) => finding.impact === 'serious' || finding.impact === 'critical');
+      expect(serious.map((finding) => `${screen}: ${finding.id} ${finding.nodes[0]?.html}`)).toEqual([]);
+    };
+    await page.goto(server.url);
+    const demo = page.getByRole('button', { name: 'Look at the demo' });
+    await expect(page.getByRole('button', { name: 'Choose a file' })).toBeVisible();
+    if (await demo.isVisible()) {
+      await look('first screen, empty');
+      await demo.click();
+    }
+    await expect(page.getByRole('link', { name: /A few causes/ })).toBeVisible();
+    await look('first screen');
+    await page.getByRole('link', { name: /A few causes/ }).click();
+    await expect(page.getByRole('table', { name: 'Workings' }).getByText('Whole')).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Forms' }).getByRole('button')).toHaveCount(3);
+    await look('study');
+    await page.keyboard.press('w');
+    await expect(page.getByText('What is 100 %?')).toBeVisible();
+    await look('study, a word open');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await look('keys');
+    await page.keyboard.press('Escape');
+    await page.getByRole('link', { name: 'Tables' }).click();
+    await page.getByRole('link', { name: 'delays' }).click();
+    await expect(page.getByRole('gridcell').first()).toBeVisible();
+    await look('table');
+    await context.close();
+  });
+}
+
+test('the figure can be walked and selected by keyboard', async ({ page }) => {
+  await fetch(`${server.url}/api/demo`, { method: 'POST' });
+  await page.goto(server.url);
+  await page.getByRole('link', { name: /A few causes/ }).click();
+  const bars = page.locator('[role="graphics-document"]').locator('[role="graphics-symbol"]');
+  await expect(bars.first()).toBeVisible();
+  await bars.first().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(bars.nth(1)).toBeFocused();
+  await page.keyboard.press(' ');
+  await expect(page.getByText(/^Engine: .* minutes, .* % of all$/)).toBeVisible();
+});
+
+test('texts are as wide in the browser as the server measured them', async ({ page }) => {
+  await fetch(`${server.url}/api/demo`, { method: 'POST' });
+  await page.goto(server.url);
+  await page.getByRole('link', { name: /A few causes/ }).click();
+  await expect(page.locator('[role="graphics-document"]').locator('text').first()).toBeVisible();
+  await page.evaluate(() => document.fonts.ready);
+  const id = page.url().split('/').at(-1);
+  const apart = await page.evaluate(async (study) => {
+    const figure = (await (await fetch(`/api/studies/${study}?width=900&height=560`)).json()).figure as { marks: { shape: string; text?: string; size?: number; weight?: number; typeface?: string; width?: number }[] };
+    const svg = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
+    svg.setAttribute('class', 'sheet-figure');
+    document.body.append(svg);
+    const words = figure.marks.filter((mark) => mark.shape === 'text');
+    const found: string[] = [];
+    let measured = 0;
+    for (const mark of words) {
+      const text = document.createElementNS('http://www.w3.org/2000/svg', 'text');
+      text.textContent = mark.text ?? '';
+      text.setAttribute('font-size', String(mark.size));
+      text.setAttribute('font-weight', String(mark.weight));
+      text.setAttribute('font-family', mark.typeface === 'serif' ? 'var(--font-serif)' : 'var(--font-sans)');
+      svg.append(text);
+      measured++;
+      const width = text.getComputedTextLength();
+      if (Math.abs(width - (mark.width ?? 0)) > 0.25) found.push(`${mark.text}: ${width} in the browser, ${mark.width} measured`);
+    }
+    return { found, measured };
+  }, id);
+  expect(apart.measured).toBeGreaterThan(30);
+  expect(apart.found).toEqual([]);
+});
