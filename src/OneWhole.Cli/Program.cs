@@ -1,6 +1,10 @@
+using System.Globalization;
+using System.Text;
 using OneWhole.Cli;
 
 // Numbers and labels read the same on every machine, whatever its language.
-System.Globalization.CultureInfo.DefaultThreadCurrentCulture = System.Globalization.CultureInfo.InvariantCulture;
-System.Globalization.CultureInfo.CurrentCulture = System.Globalization.CultureInfo.InvariantCulture;
-return CommandLine.Run(args, Console.Out, Console.Error);
+CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
+CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
+using var output = new StreamWriter(Console.OpenStandardOutput(), new UTF8Encoding(false));
+using var error = new StreamWriter(Console.OpenStandardError(), new UTF8Encoding(false)) { AutoFlush = true };
+return CommandLine.Run(args, output, error);

@@ -25,9 +25,9 @@ for (const scheme of ['light', 'dark'] as const) {
       await look('first screen, empty');
       await demo.click();
     }
-    await expect(page.getByRole('link', { name: /A few causes/ })).toBeVisible();
+    await expect(page.getByRole('link', { name: /Half of the causes/ })).toBeVisible();
     await look('first screen');
-    await page.getByRole('link', { name: /A few causes/ }).click();
+    await page.getByRole('link', { name: /Half of the causes/ }).click();
     await expect(page.getByRole('table', { name: 'Workings' }).getByText('Whole')).toBeVisible();
     await expect(page.getByRole('region', { name: 'Forms' }).getByRole('button')).toHaveCount(3);
     await look('study');
@@ -50,7 +50,7 @@ for (const scheme of ['light', 'dark'] as const) {
 test('the figure can be walked and selected by keyboard', async ({ page }) => {
   await fetch(`${server.url}/api/demo`, { method: 'POST' });
   await page.goto(server.url);
-  await page.getByRole('link', { name: /A few causes/ }).click();
+  await page.getByRole('link', { name: /Half of the causes/ }).click();
   const bars = page.locator('[role="graphics-document"]').locator('[role="graphics-symbol"]');
   await expect(bars.first()).toBeVisible();
   await bars.first().focus();
@@ -63,7 +63,7 @@ test('the figure can be walked and selected by keyboard', async ({ page }) => {
 test('texts are as wide in the browser as the server measured them', async ({ page }) => {
   await fetch(`${server.url}/api/demo`, { method: 'POST' });
   await page.goto(server.url);
-  await page.getByRole('link', { name: /A few causes/ }).click();
+  await page.getByRole('link', { name: /Half of the causes/ }).click();
   await expect(page.locator('[role="graphics-document"]').locator('text').first()).toBeVisible();
   await page.evaluate(() => document.fonts.ready);
   const id = page.url().split('/').at(-1);

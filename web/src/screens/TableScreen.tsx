@@ -129,7 +129,7 @@ function Grid({ view, onChanged }: { view: TableView; onChanged: (view: TableVie
       );
     }
   }, [firstPage, lastPage, view.id]);
-  const columns = `64px ${view.columns.map((column) => (column.type === 'quantity' ? 'minmax(120px, 160px)' : 'minmax(150px, 1fr)')).join(' ')}`;
+  const columns = `64px ${view.columns.map((column) => (column.type === 'quantity' ? 'minmax(190px, 220px)' : 'minmax(150px, 1fr)')).join(' ')}`;
   return (
     <div
       ref={scroller}

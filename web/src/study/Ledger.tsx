@@ -54,7 +54,7 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
     const place = places[at] ?? 0;
     const texts = [workings.whole[place] ?? '', ...workings.rows.map((row) => row.cells[place] ?? '')];
     const heading = Math.max(...(columns[at]?.label ?? '').split(' ').map((word) => word.length)) * 6.4;
-    return Math.ceil(Math.max(heading, Math.max(...texts.map((text) => text.length)) * 7.9) + 9);
+    return Math.ceil(Math.max(heading, Math.max(...texts.map((text) => text.length)) * 8.4) + 10);
   };
   const template = columns
     .map((column, at) => (column.key === 'part' || column.key === 'group' ? 'minmax(112px, 1fr)' : `${widest(at)}px`))

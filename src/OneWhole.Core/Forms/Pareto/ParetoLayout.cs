@@ -310,6 +310,7 @@ internal sealed class ParetoLayout
     {
         List<double> area = [.. points, _plot.Right, _shares.At(0)];
         _figure.Add(new PathMark("curve-area", "area", [area]) { Fill = Ink.Wash, StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
+        _figure.Obstacles.AddLine(_plot.X, _shares.At(0), _plot.Right, _shares.At(1));
         _figure.Line("equal", "reference", _plot.X, _shares.At(0), _plot.Right, _shares.At(1), Ink.Quiet, 0.75, [2, 3]);
     }
 
