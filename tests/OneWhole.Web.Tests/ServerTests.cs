@@ -2,7 +2,6 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Builder;
-using OneWhole.Web;
 
 namespace OneWhole.Web.Tests;
 
