@@ -1,0 +1,197 @@
+using System.Diagnostics;
+using System.Globalization;
+using DuckDB.NET.Data;
+using Microsoft.Data.Sqlite;
+using OneWhole.Bench;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Delimited;
+using OneWhole.Formats.Reading;
+using OneWhole.Formats.Text;
+using OneWhole.Store;
+
+CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
+string folder = Directory.CreateTempSubdirectory("onewhole-bench-").FullName;
+Console.WriteLine("rows       parts      what                              ours ms    other ms   ratio");
+foreach ((int rows, int parts) in (ReadOnlySpan<(int, int)>)[(1_000, 40), (100_000, 40), (1_000_000, 40), (1_000_000, 3_000), (1_000_000, 1_000_000)])
+{
+    new Comparison(folder, rows, parts).Run();
+}
+Directory.Delete(folder, true);
+
+namespace OneWhole.Bench
+{
+    /// <summary>One size: the same rows, grouped, ordered and run up by us, by DuckDB, by SQLite; and a bare scan of the two arrays.</summary>
+    internal sealed class Comparison(string folder, int rows, int parts)
+    {
+        private const string Query = """
+            SELECT part, v, RANK() OVER (ORDER BY v DESC) AS rank, v * 1.0 / SUM(v) OVER () AS share, SUM(v) OVER (ORDER BY v DESC, part ROWS UNBOUNDED PRECEDING) AS running
+            FROM (SELECT part, SUM(amount) AS v FROM t GROUP BY part) ORDER BY v DESC, part
+            """;
+
+        private readonly string _csv = Path.Combine(folder, $"t-{rows}-{parts}.csv");
+
+        public void Run()
+        {
+            WriteCsv();
+            Table? table = null;
+            double import = Median(5, () => table = Import());
+            double duckImport = Median(5, () => Duck($"CREATE OR REPLACE TABLE t AS SELECT * FROM read_csv('{_csv}')", null));
+            Say("import into the store / DuckDB", import, duckImport);
+
+            Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "part"}, "value": {"sum": "amount"}, "form": {"kind": "pareto"}}""");
+            WorkingsResult? workings = null;
+            double ours = Median(15, () => workings = Calculator.Run(table!, study));
+            using var duck = new DuckDBConnection("Data Source=:memory:");
+            duck.Open();
+            Execute(duck, $"CREATE TABLE t AS SELECT part, CAST(amount * 100 AS BIGINT) AS amount FROM read_csv('{_csv}')");
+            Say("workings / DuckDB", ours, Median(9, () => Drain(duck, Query)));
+            if (rows <= 1_000_000)
+            {
+                Say("workings / SQLite", ours, Sqlite(table!));
+            }
+            Say("workings / bare scan", ours, Median(15, () => BareScan(table!)));
+            if (parts <= 3_000)
+            {
+                double figure = Median(15, () => FigureDrawer.Draw(workings!, 960, 600, TextMeasurer.Shared));
+                Say("figure from workings (ms)", figure, double.NaN);
+            }
+        }
+
+        private void WriteCsv()
+        {
+            var random = new Random(42);
+            using var writer = new StreamWriter(_csv);
+            writer.WriteLine("part,season,amount");
+            for (int i = 0; i < rows; i++)
+            {
+                int part = parts == rows ? i : (int)(parts * Math.Pow(random.NextDouble(), 2));
+                writer.Write("part ");
+                writer.Write(part);
+                writer.Write(i % 4 < 2 ? ",Summer," : ",Winter,");
+                writer.WriteLine((random.Next(1, 100_000) / 100m).ToString("0.00", CultureInfo.InvariantCulture));
+            }
+        }
+
+        private Table Import()
+        {
+            string path = Path.Combine(folder, $"{Guid.NewGuid():n}.db");
+            var database = new Database(path);
+            database.Prepare();
+            using var stream = new FileStream(_csv, FileMode.Open, FileAccess.Read);
+            Table table = DelimitedReader.Read(stream, "t", ReadSettings.Found).Table;
+            var cells = new CellStore(database);
+            cells.Publish(cells.Write(table.Columns));
+            SqliteConnection.ClearAllPools();
+            File.Delete(path);
+            return table;
+        }
+
+        private static long BareScan(Table table)
+        {
+            long[] units = table.Find("amount")!.Numbers.Units!;
+            long sum = 0;
+            switch (table.Find("part")!.Labels.Codes.Values)
+            {
+                case byte[] narrow:
+                    for (int i = 0; i < units.Length; i++)
+                    {
+                        sum += units[i] + narrow[i];
+                    }
+                    break;
+                case ushort[] middle:
+                    for (int i = 0; i < units.Length; i++)
+                    {
+                        sum += units[i] + middle[i];
+                    }
+                    break;
+                case int[] full:
+                    for (int i = 0; i < units.Length; i++)
+                    {
+                        sum += units[i] + full[i];
+                    }
+                    break;
+            }
+            return sum;
+        }
+
+        private double Sqlite(Table table)
+        {
+            using var connection = new SqliteConnection("Data Source=:memory:");
+            connection.Open();
+            Execute(connection, "CREATE TABLE t (part TEXT, amount INTEGER)");
+            using (SqliteTransaction transaction = connection.BeginTransaction())
+            {
+                using SqliteCommand insert = connection.CreateCommand();
+                insert.CommandText = "INSERT INTO t VALUES ($part, $amount)";
+                SqliteParameter part = insert.Parameters.Add("$part", SqliteType.Text), amount = insert.Parameters.Add("$amount", SqliteType.Integer);
+                LabelView labels = table.Find("part")!.Labels;
+                long[] units = table.Find("amount")!.Numbers.Units!;
+                for (int row = 0; row < table.RowCount; row++)
+                {
+                    part.Value = labels.Labels[labels.Codes[row]];
+                    amount.Value = units[row];
+                    insert.ExecuteNonQuery();
+                }
+                transaction.Commit();
+            }
+            return Median(3, () => Drain(connection, Query));
+        }
+
+        private static long Drain(System.Data.Common.DbConnection connection, string query)
+        {
+            using System.Data.Common.DbCommand command = connection.CreateCommand();
+            command.CommandText = query;
+            using System.Data.Common.DbDataReader reader = command.ExecuteReader();
+            long count = 0;
+            while (reader.Read())
+            {
+                count++;
+            }
+            return count;
+        }
+
+        private void Duck(string sql, string? query)
+        {
+            string path = Path.Combine(folder, $"{Guid.NewGuid():n}.duck");
+            using (var connection = new DuckDBConnection($"Data Source={path}"))
+            {
+                connection.Open();
+                Execute(connection, sql);
+                if (query is not null)
+                {
+                    Drain(connection, query);
+                }
+            }
+            File.Delete(path);
+        }
+
+        private static void Execute(System.Data.Common.DbConnection connection, string sql)
+        {
+            using System.Data.Common.DbCommand command = connection.CreateCommand();
+            command.CommandText = sql;
+            command.ExecuteNonQuery();
+        }
+
+        private void Say(string what, double ours, double other) =>
+            Console.WriteLine($"{rows,-10} {parts,-10} {what,-32} {ours,9:0.00} {(double.IsNaN(other) ? "" : other.ToString("0.00", CultureInfo.InvariantCulture)),11} {(double.IsNaN(other) ? "" : (ours / other).ToString("0.00", CultureInfo.InvariantCulture)),7}");
+
+        private static double Median(int times, Action act)
+        {
+            act();
+            var taken = new double[times];
+            for (int i = 0; i < times; i++)
+            {
+                long start = Stopwatch.GetTimestamp();
+                act();
+                taken[i] = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
+            }
+            Array.Sort(taken);
+            return taken[times / 2];
+        }
+
+        private static double Median<T>(int times, Func<T> act) => Median(times, () => { act(); });
+    }
+}
