@@ -485,32 +485,32 @@ internal sealed class ParetoLayout
 
     private IEnumerable<Box> NearPlaces(double x, double y, double width, double height)
     {
-        double gap = 10 * _figure.Unit;
-        yield return new Box(x + gap, y + gap, width, height);
-        yield return new Box(x + gap, y - gap - height, width, height);
+        double apart = 10 * _figure.Unit;
+        yield return new Box(x + apart, y + apart, width, height);
+        yield return new Box(x + apart, y - apart - height, width, height);
         for (int step = 1; step <= 12; step++)
         {
-            yield return new Box(x + gap, y + gap + step * height * 0.8, width, height);
+            yield return new Box(x + apart, y + apart + step * height * 0.8, width, height);
         }
-        yield return new Box(x - gap - width, y - gap - height, width, height);
+        yield return new Box(x - apart - width, y - apart - height, width, height);
         for (int step = 0; step <= 10; step++)
         {
-            yield return new Box(x - gap - width, y + gap + step * height, width, height);
+            yield return new Box(x - apart - width, y + apart + step * height, width, height);
         }
     }
 
     private IEnumerable<Box> FarPlaces(double x, double y, double width, double height)
     {
-        double gap = 10 * _figure.Unit;
+        double apart = 10 * _figure.Unit;
         for (int step = 0; step <= 10; step++)
         {
-            yield return new Box(x + gap + step * 40, y + gap + step * height * 0.5, width, height);
-            yield return new Box(_plot.Right - width - gap * 1.5, y + gap + step * height, width, height);
-            yield return new Box(_plot.X + gap, y - gap - height - step * height, width, height);
+            yield return new Box(x + apart + step * 40, y + apart + step * height * 0.5, width, height);
+            yield return new Box(_plot.Right - width - apart * 1.5, y + apart + step * height, width, height);
+            yield return new Box(_plot.X + apart, y - apart - height - step * height, width, height);
         }
-        for (double row = _plot.Bottom - height - gap; row > _plot.Y; row -= height)
+        for (double row = _plot.Bottom - height - apart; row > _plot.Y; row -= height)
         {
-            yield return new Box(_plot.Right - width - gap * 2, row, width, height);
+            yield return new Box(_plot.Right - width - apart * 2, row, width, height);
             yield return new Box(_plot.CentreX - width / 2, row, width, height);
         }
     }
