@@ -56,14 +56,15 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         Save(Find(id), revision, study => StudyPath.Set(study, path, value), path, width, height);
 
     /// <summary>What <see cref="Change"/> would show, without saving.</summary>
-    public StudyView Preview(string id, string path, JsonNode? value, double width, double height)
+    public StudyView Preview(string id, string path, JsonNode? value, double width, double height, CancellationToken cancel = default)
     {
         StoredDocument stored = Find(id);
         Stored body = Read(stored);
         var study = (JsonObject)body.Study.DeepClone();
         StudyPath.Set(study, path, value);
-        Check(stored.Parent!, study);
-        return View(stored with { Body = Write(body with { Study = study }) }, width, height);
+        Study read = _format.Read(study.ToJsonString());
+        Compute(stored.Parent!, read, cancel);
+        return View(stored, _format.Write(read), read, width, height);
     }
 
     /// <summary>Applies the remedy of a tie-out line.</summary>
@@ -142,31 +143,23 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         Stored body = Read(stored);
         var study = (JsonObject)body.Study.DeepClone();
         change(study);
-        JsonObject tidy = Check(stored.Parent!, study);
-        if (stored.Revision == revision && JsonNode.DeepEquals(tidy, body.Study))
-        {
-            return View(stored, width, height);
-        }
-        return View(documents.Change(stored.Id, revision, Write(new Stored(tidy, memory ?? body.Forms)), note), width, height);
-    }
-
-    /// <summary>Reads and computes, so that nothing is saved that can't be.</summary>
-    private JsonObject Check(string tableId, JsonObject study)
-    {
+        // Read and computed first, so that nothing is saved that can't be.
         Study read = _format.Read(study.ToJsonString());
-        Compute(tableId, read);
-        return _format.Write(read);
+        Compute(stored.Parent!, read);
+        JsonObject tidy = _format.Write(read);
+        bool same = stored.Revision == revision && JsonNode.DeepEquals(tidy, body.Study);
+        return View(same ? stored : documents.Change(stored.Id, revision, Write(new Stored(tidy, memory ?? body.Forms)), note), tidy, read, width, height);
     }
 
     // ---- Computing ----
 
     private WorkingsResult Compute(StoredDocument stored) => Compute(stored.Parent!, ReadStudy(stored));
 
-    private WorkingsResult Compute(string tableId, Study study)
+    private WorkingsResult Compute(string tableId, Study study, CancellationToken cancel = default)
     {
         (Table table, long revision) = tables.Load(tableId);
         // Looks change no number, but workings carry their study: the key is the whole document.
-        return _workings.Get((tableId, revision, _format.Write(study).ToJsonString()), () => Calculator.Run(table, study));
+        return _workings.Get((tableId, revision, _format.Write(study).ToJsonString()), () => Calculator.Run(table, study, cancel));
     }
 
     private Study ReadStudy(StoredDocument stored) => _format.Read(Read(stored).Study.ToJsonString());
@@ -188,7 +181,11 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     private StudyView View(StoredDocument stored, double width, double height)
     {
         Stored body = Read(stored);
-        Study study = _format.Read(body.Study.ToJsonString());
+        return View(stored, body.Study, _format.Read(body.Study.ToJsonString()), width, height);
+    }
+
+    private StudyView View(StoredDocument stored, JsonObject document, Study study, double width, double height)
+    {
         (Table table, _) = tables.Load(stored.Parent!);
         Statement statement;
         WorkingsResult? workings = null;
@@ -215,8 +212,10 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             TableName = table.Name,
             Changed = stored.Changed,
             Title = study.Title.Length > 0 ? study.Title : statement.Heading,
-            Study = body.Study,
+            Study = document,
             Statement = statement.Phrases,
+            Offers = statement.Offers,
+            Settings = statement.Settings,
             Workings = workings is null ? null : ViewOf(workings, figure),
             Figure = figure,
             Problem = problem,
@@ -265,7 +264,14 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         {
             return column.Text(row) ?? NumberText.Dash;
         }
-        return column.Exact(row) is { } value ? Shown(workings.Division, column.Unit, value) : NumberText.Dash;
+        if (column.Exact(row) is not { } value)
+        {
+            return NumberText.Dash;
+        }
+        // Beside the shown share stands the share as it is, one decimal finer, so that one sees what was rounded.
+        return column.Key == "share" && workings.Find("shownShare") is not null
+            ? NumberText.Rounded(value * 100, workings.Division.Study.Rounding.Decimals + 1)
+            : Shown(workings.Division, column.Unit, value);
     }
 
     private static string Shown(Division division, ColumnUnit unit, Fraction value) => unit switch
@@ -343,13 +349,13 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             foreach (FormShape shape in form.Shapes)
             {
                 cancel.ThrowIfCancellationRequested();
-                items.Add(StripItemOf(stored, body, study, form, shape, width, height));
+                items.Add(StripItemOf(stored, body, study, form, shape, width, height, cancel));
             }
         }
         return items;
     }
 
-    private StripItem StripItemOf(StoredDocument stored, Stored body, Study study, Form form, FormShape shape, double width, double height)
+    private StripItem StripItemOf(StoredDocument stored, Stored body, Study study, Form form, FormShape shape, double width, double height, CancellationToken cancel)
     {
         bool chosen = shape.Holds(study);
         try
@@ -361,7 +367,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
                 document["form"] = remembered.DeepClone();
                 shaped = _format.Read(document.ToJsonString());
             }
-            WorkingsResult workings = Compute(stored.Parent!, shape.Apply(shaped));
+            WorkingsResult workings = Compute(stored.Parent!, shape.Apply(shaped), cancel);
             Unsuitable? unsuitable = form.Suits(workings);
             return new StripItem(form.Kind, shape.Id, shape.Name, chosen, FigureDrawer.Draw(workings, Side(width), Side(height), TextMeasurer.Shared), unsuitable?.Why, unsuitable?.Mend?.Text);
         }
@@ -382,9 +388,14 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         Clause? clause = clauseIndex is { } index && index < study.Where.Length ? study.Where[index] : null;
         Study byColumn = study with
         {
-            Where = others, Parts = new Axis.Labels(column, []), Groups = null, Fold = null, Whole = new Whole(WholeOf.All),
+            Where = others,
+            Parts = new Axis.Labels(column, []),
+            Groups = null,
+            Fold = null,
+            Whole = new Whole(WholeOf.All),
             GivenValue = study.Parts is Axis.Columns || study.Groups is Axis.Columns ? new Measure.Rows() : study.GivenValue,
-            Order = new Ordering { Parts = found.Info.Type == ColumnType.Category ? Order.Largest : Order.Natural }, Negatives = Negatives.Keep,
+            Order = new Ordering { Parts = found.Info.Type == ColumnType.Category ? Order.Largest : Order.Natural },
+            Negatives = Negatives.Keep,
         };
         Division division = Division.Of(table, byColumn);
         double whole = division.Value(division.Total).ToDouble();

@@ -32,6 +32,12 @@ public sealed record StudyView
 
     public required IReadOnlyList<Phrase> Statement { get; init; }
 
+    /// <summary>Clauses that can be added to the statement.</summary>
+    public required IReadOnlyList<Offer> Offers { get; init; }
+
+    /// <summary>The settings of looks.</summary>
+    public required IReadOnlyList<Setting> Settings { get; init; }
+
     /// <summary>Null where the study does not fit its table (any more).</summary>
     public WorkingsView? Workings { get; init; }
 

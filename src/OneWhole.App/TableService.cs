@@ -111,7 +111,12 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
             Unit = change.Unit is null ? old.Unit : change.Unit.Trim() is { Length: > 0 } unit ? unit : null,
         };
         ColumnDocument changed = ColumnDocument.Of(old.At, new Column(draft.ToInfo(), kept)) with { HoldsShares = old.HoldsShares && draft.Type == ColumnType.Quantity };
-        document = document with { Columns = [.. document.Columns.Select(known => known.Name == column ? changed : known)] };
+        document = document with
+        {
+            Columns = [.. document.Columns.Select(known => known.Name == column ? changed : known)],
+            // What was asked about the column's reading is answered once it was set.
+            Notes = change.Dates is null && change.DecimalComma is null ? document.Notes : [.. document.Notes.Where(note => !note.Ask || note.Column != old.At)],
+        };
         StoredDocument next = documents.Change(id, revision, Json.Write(document), name != old.Name ? $"{old.Name} renamed {name}" : $"{name} changed");
         return View(next, document);
     }

@@ -39,8 +39,8 @@ public static class StudyEndpoints
         });
         studies.MapPost("{id}/change", (StudyService service, string id, ChangeRequest request, double? width, double? height) =>
             service.Change(id, request.Revision, request.Path, request.Value, width ?? Width, height ?? Height));
-        studies.MapPost("{id}/preview", (StudyService service, string id, PreviewRequest request, double? width, double? height) =>
-            service.Preview(id, request.Path, request.Value, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/preview", (StudyService service, string id, PreviewRequest request, double? width, double? height, CancellationToken cancel) =>
+            service.Preview(id, request.Path, request.Value, width ?? Width, height ?? Height, cancel));
         studies.MapPost("{id}/mend", (StudyService service, string id, MendRequest request, double? width, double? height) =>
             service.Mend(id, request.Revision, request.Line, width ?? Width, height ?? Height));
         studies.MapPost("{id}/shape", (StudyService service, string id, ShapeRequest request, double? width, double? height) =>

@@ -62,7 +62,11 @@ public static class TableEndpoints
         {
             TableView changed = service.ChangeColumn(id, request.Revision, request.Column, new ColumnChange
             {
-                Name = request.Name, Type = request.Type, DecimalComma = request.DecimalComma, Dates = request.Dates, Unit = request.Unit,
+                Name = request.Name,
+                Type = request.Type,
+                DecimalComma = request.DecimalComma,
+                Dates = request.Dates,
+                Unit = request.Unit,
             });
             if (request.Name is { } name && name.Trim() != request.Column)
             {

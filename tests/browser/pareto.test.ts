@@ -43,10 +43,10 @@ function watch(page: Page): string[] {
   return faults;
 }
 
-const cell = (ledger: Locator, row: number, column: number) => ledger.getByRole('row').nth(row + 1).getByRole('cell').nth(column);
+const cell = (ledger: Locator, row: number, column: number) => ledger.getByRole('row').nth(row + 1).getByRole('gridcell').nth(column);
 
 async function expectLedger(page: Page, expected: [string, number][]) {
-  const ledger = page.getByRole('table', { name: 'Workings' });
+  const ledger = page.getByRole('grid', { name: 'Workings' });
   const whole = expected.reduce((sum, [, minutes]) => sum + minutes, 0);
   let running = 0;
   await expect(cell(ledger, 0, 0)).toHaveText(expected[0]?.[0] ?? '');
@@ -143,7 +143,7 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   await expect(page.getByText(/80\/20 does not hold: the first 20 % of the causes hold/)).toBeVisible();
 
   // 4. A bar and its row light each other; a cell shows its arithmetic; several bars are added up.
-  const ledger = page.getByRole('table', { name: 'Workings' });
+  const ledger = page.getByRole('grid', { name: 'Workings' });
   const first = positive[0] as [string, number];
   await figure.getByLabel(new RegExp(`^${first[0]}`)).hover();
   await expect(ledger.getByRole('row').nth(1)).toHaveClass(/bg-wash/);

@@ -31,7 +31,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await expect(page.getByRole('link', { name: /Half of the causes/ })).toBeVisible();
     await look('first screen');
     await page.getByRole('link', { name: /Half of the causes/ }).click();
-    await expect(page.getByRole('table', { name: 'Workings' }).getByText('Whole')).toBeVisible();
+    await expect(page.getByRole('grid', { name: 'Workings' }).getByText('Whole')).toBeVisible();
     await expect(page.getByRole('region', { name: 'Forms' }).getByRole('button')).toHaveCount(3);
     await look('study');
     await page.keyboard.press('w');

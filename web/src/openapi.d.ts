@@ -1248,7 +1248,7 @@ export interface components {
         Edit: {
             /** @description The place in the study ("form.cuts[0].share"). */
             path: string;
-            /** @description "drag-x", "drag-y", "move" or "text". */
+            /** @description "drag-x", "drag-y" or "move" (then double Edit.FromPixel and double Edit.ToPixel are the plot's width and height). */
             control: string;
             /**
              * Format: double
@@ -1270,6 +1270,18 @@ export interface components {
              * @description The value snaps to multiples of this.
              */
             step?: number;
+            /**
+             * Format: double
+             * @description For "move": how far the thing stands from its place now, across, in hundredths of the plot.
+             */
+            across?: number;
+            /**
+             * Format: double
+             * @description Likewise down.
+             */
+            down?: number;
+            /** @description The place in the study that is taken out when the thing is dropped. */
+            drop?: null | string;
             /**
              * Format: double
              * @description The value now, for keys.
@@ -1441,6 +1453,17 @@ export interface components {
             revision: number;
             line: string;
         };
+        /** @description A clause that the sentence does not have yet. */
+        Offer: {
+            /** @description What it does ("fold small parts"). */
+            text: string;
+            /** @description What that means here. */
+            detail: string;
+            /** @description The place in the study that it sets. */
+            path: string;
+            /** @description What it sets there. */
+            value: components["schemas"]["JsonNode"];
+        };
         /** @description One choice of a changeable word. */
         Option: {
             /** @description Its name. */
@@ -1472,6 +1495,15 @@ export interface components {
             path: string;
             value: null | components["schemas"]["JsonNode"];
         };
+        /** @description One answer to what a note asks: how the column is to be read. */
+        ReadAnswer: {
+            /** @description How its example reads then ("3 April 2026"). */
+            text: string;
+            /** @description Whether it is read so now. */
+            chosen: boolean;
+            dates?: null | components["schemas"]["DateOrder"];
+            decimalComma?: null | boolean;
+        };
         /** @description Something to tell about a file that was read. */
         ReadNote: {
             /** @description Its kind: "ragged-row", "empty-heading", "ambiguous-date". */
@@ -1483,6 +1515,13 @@ export interface components {
              * @default false
              */
             ask: boolean;
+            /**
+             * Format: int32
+             * @description The place of the column that it is about, or −1.
+             */
+            column?: number;
+            /** @description What the analyst can answer. */
+            answers?: components["schemas"]["ReadAnswer"][];
         };
         /** @description A revision that a step starts from. */
         RevisionRequest: {
@@ -1512,6 +1551,21 @@ export interface components {
         /** @description Rows that are selected. */
         SelectionRequest: {
             rows: number[];
+        };
+        /** @description A setting of looks: one choice of several. */
+        Setting: {
+            /** @description The place in the study. */
+            path: string;
+            /** @description What is set ("labels"). */
+            name: string;
+            choices: components["schemas"]["SettingChoice"][];
+        };
+        /** @description One choice of a setting. */
+        SettingChoice: {
+            text: string;
+            value: null | components["schemas"]["JsonNode"];
+            /** @description Whether it holds now. */
+            chosen: boolean;
         };
         /** @description Takes another shape of a form. */
         ShapeRequest: {
@@ -1559,6 +1613,10 @@ export interface components {
             title: string;
             study: components["schemas"]["JsonObject"];
             statement: components["schemas"]["Phrase"][];
+            /** @description Clauses that can be added to the statement. */
+            offers: components["schemas"]["Offer"][];
+            /** @description The settings of looks. */
+            settings: components["schemas"]["Setting"][];
             workings?: null | components["schemas"]["WorkingsView"];
             figure?: null | components["schemas"]["Figure"];
             /** @description What is wrong, where there are no workings or no figure. */

@@ -117,7 +117,7 @@ public sealed record TextMark(string Id, string Role, double X, double Y, string
 /// How a mark changes the study: a place along an axis becomes a value for a path, linearly between two ends.
 /// </summary>
 /// <param name="Path">The place in the study ("form.cuts[0].share").</param>
-/// <param name="Control">"drag-x", "drag-y", "move" or "text".</param>
+/// <param name="Control">"drag-x", "drag-y" or "move" (then <see cref="FromPixel"/> and <see cref="ToPixel"/> are the plot's width and height).</param>
 public sealed record Edit(string Path, string Control)
 {
     /// <summary>The pixel that stands for <see cref="FromValue"/>.</summary>
@@ -135,6 +135,15 @@ public sealed record Edit(string Path, string Control)
 
     /// <summary>The value snaps to multiples of this.</summary>
     public double Step { get; init; }
+
+    /// <summary>For "move": how far the thing stands from its place now, across, in hundredths of the plot.</summary>
+    public double Across { get; init; }
+
+    /// <summary>Likewise down.</summary>
+    public double Down { get; init; }
+
+    /// <summary>The place in the study that is taken out when the thing is dropped.</summary>
+    public string? Drop { get; init; }
 
     /// <summary>The value now, for keys.</summary>
     public double Value { get; init; }

@@ -3,10 +3,13 @@ namespace OneWhole.Core.Drawing;
 /// <summary>Makes text fit: wraps it at spaces, or shortens it with an ellipsis.</summary>
 public static class TextFit
 {
+    /// <summary>A text whose own width was given is not to be shortened for a rounding error.</summary>
+    private const double Slack = 0.01;
+
     /// <summary>The text if it fits, else as much of it as does with "…" after it; never less than the ellipsis.</summary>
     public static string Shorten(ITextMeasurer measurer, string text, Font font, double width)
     {
-        if (measurer.Width(text, font) <= width)
+        if (measurer.Width(text, font) <= width + Slack)
         {
             return text;
         }
@@ -14,7 +17,7 @@ public static class TextFit
         while (low < high)
         {
             int middle = (low + high + 1) / 2;
-            if (measurer.Width(Cut(text, middle), font) <= width)
+            if (measurer.Width(Cut(text, middle), font) <= width + Slack)
             {
                 low = middle;
             }
@@ -49,7 +52,7 @@ public static class TextFit
                 return lines;
             }
             string line = words[at++];
-            while (at < words.Length && measurer.Width($"{line} {words[at]}", font) <= width)
+            while (at < words.Length && measurer.Width($"{line} {words[at]}", font) <= width + Slack)
             {
                 line += " " + words[at++];
             }

@@ -94,6 +94,12 @@ public abstract class Form
     /// <summary>The form's own clauses of the statement.</summary>
     public virtual IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [];
 
+    /// <summary>Clauses that the form can add to the sentence.</summary>
+    public virtual IEnumerable<Offer> Offers(Study study) => [];
+
+    /// <summary>The form's settings of looks, besides the common ones.</summary>
+    public virtual IEnumerable<Setting> Settings(Study study) => [];
+
     /// <summary>One sentence that gives the verdict, or null.</summary>
     public virtual string? Verdict(WorkingsResult workings) => null;
 

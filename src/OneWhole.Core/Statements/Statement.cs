@@ -38,6 +38,28 @@ public sealed class Statement
     /// <summary>The statement of a study that can't be computed (yet).</summary>
     public static Statement Of(Table table, Study study) => new(table, study, null);
 
+    /// <summary>Clauses that can be added.</summary>
+    public IReadOnlyList<Offer> Offers
+    {
+        get
+        {
+            var offers = new List<Offer>();
+            if (_study.Fold is null && _study.Form.Form.TakesFold)
+            {
+                offers.Add(new Offer($"fold small {_words.PartMany}", "past the 8th, into one", "fold", new JsonObject { ["keep"] = 8 }));
+            }
+            if (_study.Negatives == Negatives.Keep)
+            {
+                offers.Add(new Offer("leave out negative parts", "the tie-out says how much that was", "negatives", JsonValue.Create("leaveOut")));
+            }
+            offers.AddRange(_study.Form.Form.Offers(_study));
+            return offers;
+        }
+    }
+
+    /// <summary>The settings of looks.</summary>
+    public IReadOnlyList<Setting> Settings => [.. _study.Form.Form.Settings(_study), .. FinishSettings.Common(_study)];
+
     private bool UsesGroups => _study.Groups is not null && _study.Form.Form.Groups != GroupUse.None;
 
     private string CountedWords() => _study.Value switch
@@ -71,7 +93,8 @@ public sealed class Statement
             [
                 new Token(" within each "),
                 new Token(AxisWords(_study.Groups!)) { Path = "groups", Control = "options", Ask = "What are the groups?", Options = () => AxisOptions("groups", _study.Groups) },
-            ]) { Drop = _study.Form.Form.Groups == GroupUse.Required ? null : "groups" });
+            ])
+            { Drop = _study.Form.Form.Groups == GroupUse.Required ? null : "groups" });
         }
         _phrases.Add(new Phrase("order",
         [
@@ -85,7 +108,8 @@ public sealed class Statement
             [
                 new Token(i == 0 ? ", only where " : " and "),
                 new Token(WhereWords(_study.Where[i])) { Path = path, Control = "labels", Ask = "Which rows?", Value = StudyFormat.WriteClause(_study.Where[i]) },
-            ]) { Drop = path });
+            ])
+            { Drop = path });
         }
         if (_study.Fold is { } fold && _study.Form.Form.TakesFold)
         {
@@ -93,7 +117,8 @@ public sealed class Statement
             [
                 new Token(", small " + _words.PartMany + " folded "),
                 new Token(FoldWords(fold)) { Path = "fold", Control = "options", Ask = "Which parts are folded?", Options = FoldOptions },
-            ]) { Drop = "fold" });
+            ])
+            { Drop = "fold" });
         }
         if (_study.Negatives != Negatives.Keep)
         {
@@ -101,7 +126,8 @@ public sealed class Statement
             [
                 new Token(", "),
                 new Token(_study.Negatives == Negatives.LeaveOut ? "negative parts left out" : "amounts by their size") { Path = "negatives", Control = "options", Ask = "What of amounts below zero?", Options = NegativeOptions },
-            ]) { Drop = "negatives" });
+            ])
+            { Drop = "negatives" });
         }
         _phrases.AddRange(_study.Form.Form.Phrases(_study, _workings));
         _phrases.Add(new Phrase("whole",
@@ -125,9 +151,17 @@ public sealed class Statement
             WholeOf.Unfiltered => $"all {counted} before the filter{number}",
             WholeOf.Group => $"each {_words.GroupOne}{(count > 0 ? $": {CountWords(count)} wholes" : "")}",
             WholeOf.Part => $"each {_words.PartOne}{(count > 0 ? $": {CountWords(count)} wholes" : "")}",
-            _ => $"all {counted}{(_study.Where.Length > 0 ? " in these rows" : "")}{number}",
+            _ => $"all {counted}{(_study.Where.Length > 0 ? " in these rows" : "")}{number}{SharesWords()}",
         };
     }
+
+    /// <summary>Whether what is summed is a column of shares already.</summary>
+    private bool SumsShares => _study.Value is Measure.Sum sum && _table.Find(sum.Column)?.Info.HoldsShares == true;
+
+    /// <summary>" , which as shares is 97 %": what a column of shares adds up to.</summary>
+    private string SharesWords() => SumsShares && _workings is { } workings
+        ? $", which as shares is {NumberText.Percent(workings.Division.Value(workings.Division.ReadingWhole), 2, trimZeros: true)}"
+        : "";
 
     private string Unit() => _words.Unit.Length > 0 ? " " + _words.Unit : "";
 
@@ -248,7 +282,8 @@ public sealed class Statement
                 {
                     ["column"] = column.Name,
                     ["bands"] = new JsonObject { ["start"] = JsonNode.Parse(start.ToString()), ["width"] = JsonNode.Parse(width.ToString()) },
-                }, now is Axis.Bands bands && bands.Column == column.Name) { Detail = $"from {NumberText.Exact(start)}, each {NumberText.Exact(width)} wide" });
+                }, now is Axis.Bands bands && bands.Column == column.Name)
+                { Detail = $"from {NumberText.Exact(start)}, each {NumberText.Exact(width)} wide" });
             }
         }
         return options;
@@ -313,6 +348,13 @@ public sealed class Statement
             Try(WholeOf.Part, "part", $"each {_words.PartOne}");
         }
         Try(WholeOf.Unfiltered, "unfiltered", "everything before the filter");
+        if (SumsShares)
+        {
+            options.Add(new Option("100 %, as the column has it", "whole", new JsonObject { ["given"] = 1 }, now == WholeOf.Given && _study.Whole!.Given == 1)
+            {
+                Detail = $"the column holds shares{(_workings is { } workings ? $"; all in all {NumberText.Percent(workings.Division.Value(workings.Division.Total), 2, trimZeros: true)}" : "")}",
+            });
+        }
         options.Add(new Option("a number I give", "whole", new JsonObject { ["given"] = JsonNode.Parse((_study.Whole?.Given ?? _workings?.Division.Decimal(_workings.Division.Total) ?? 100).ToString()) }, now == WholeOf.Given)
         {
             Detail = "for instance a budget",

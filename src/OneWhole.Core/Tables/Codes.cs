@@ -44,7 +44,6 @@ public sealed class Codes
     }
 
     /// <exception cref="ArgumentException">The array is of none of the three kinds.</exception>
-    public static Codes Wrap(Array values) => values is byte[] or ushort[] or int[]
-        ? new Codes(values)
+    public static Codes Wrap(Array values) => values is byte[] or ushort[] or int[]? new Codes(values)
         : throw new ArgumentException("Codes are bytes, ushorts or ints.", nameof(values));
 }

@@ -5,9 +5,20 @@ public static class Nouns
 {
     private static readonly Dictionary<string, string> Irregular = new(StringComparer.Ordinal)
     {
-        ["person"] = "people", ["man"] = "men", ["woman"] = "women", ["child"] = "children", ["series"] = "series",
-        ["people"] = "people", ["staff"] = "staff", ["freight"] = "freight", ["revenue"] = "revenue", ["sex"] = "sexes",
-        ["money"] = "money", ["half"] = "halves", ["crew"] = "crews", ["minutes"] = "minutes",
+        ["person"] = "people",
+        ["man"] = "men",
+        ["woman"] = "women",
+        ["child"] = "children",
+        ["series"] = "series",
+        ["people"] = "people",
+        ["staff"] = "staff",
+        ["freight"] = "freight",
+        ["revenue"] = "revenue",
+        ["sex"] = "sexes",
+        ["money"] = "money",
+        ["half"] = "halves",
+        ["crew"] = "crews",
+        ["minutes"] = "minutes",
     };
 
     /// <summary>"Cause" → "cause", "Passenger types" → "passenger type", "VAT code" → "VAT code".</summary>

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text;
-using nietras.SeparatedValues;
 using OneWhole.Core.Tables;
 using OneWhole.Formats.Reading;
 
@@ -39,15 +38,7 @@ public static class DelimitedReader
         }
         using var text = new StreamReader(stream, encoding, detectEncodingFromByteOrderMarks: true, 1 << 16, leaveOpen: true);
         var run = new Run(stream, name, settings with { Separator = separator.ToString(), Encoding = encodingName }, progress, cancel);
-        try
-        {
-            using SepReader reader = Sep.New(separator).Reader(options => options with { HasHeader = false, Unescape = true, DisableColCountCheck = true }).From(text);
-            return run.Read(reader, separator);
-        }
-        catch (Exception broken) when (broken is InvalidDataException or NotSupportedException or ArgumentException or IndexOutOfRangeException)
-        {
-            throw new ReadException("broken-text", $"The text can't be taken apart near row {run.Rows + 2}: {broken.Message.Split('\n')[0].Trim()} Check for a quote that is not closed.", broken);
-        }
+        return run.Read(new DelimitedScanner(text, separator), separator);
     }
 
     private static char FindSeparator(Stream stream, Encoding encoding)
@@ -61,7 +52,7 @@ public static class DelimitedReader
         {
             throw new ReadException("not-text", "The file is not text: it must be delimited text such as CSV.");
         }
-        return SeparatorFinder.Find(sample.AsSpan(0, count));
+        return SeparatorFinder.Find(new string(sample, 0, count));
     }
 
     private sealed class Run(Stream stream, string name, ReadSettings settings, Action<ReadProgress>? progress, CancellationToken cancel)
@@ -75,10 +66,10 @@ public static class DelimitedReader
 
         public long Rows { get; private set; }
 
-        public ReadResult Read(SepReader reader, char separator)
+        public ReadResult Read(DelimitedScanner row, char separator)
         {
             bool first = true;
-            foreach (SepReader.Row row in reader)
+            while (row.Next())
             {
                 if (first)
                 {
@@ -86,7 +77,7 @@ public static class DelimitedReader
                     first = false;
                     continue;
                 }
-                if (row.ColCount == 0 || (row.ColCount == 1 && row[0].Span.IsWhiteSpace()))
+                if (row.IsEmptyLine)
                 {
                     continue;
                 }
@@ -105,13 +96,13 @@ public static class DelimitedReader
             return Finish();
         }
 
-        private void TakeHeadings(SepReader.Row row)
+        private void TakeHeadings(DelimitedScanner row)
         {
-            if (row.ColCount > MostColumns)
+            if (row.Count > MostColumns)
             {
-                throw new ReadException("too-many-columns", $"The first line has {row.ColCount} cells; a table can have at most {MostColumns} columns.");
+                throw new ReadException("too-many-columns", $"The first line has {row.Count} cells; a table can have at most {MostColumns} columns.");
             }
-            var cells = new string[row.ColCount];
+            var cells = new string[row.Count];
             for (int i = 0; i < cells.Length; i++)
             {
                 cells[i] = row[i].ToString();
@@ -119,9 +110,9 @@ public static class DelimitedReader
             _headings = Headings.Settle(cells, _notes);
         }
 
-        private void Take(SepReader.Row row)
+        private void Take(DelimitedScanner row)
         {
-            int count = row.ColCount;
+            int count = row.Count;
             if (count != _headings.Length)
             {
                 NoteRagged(row);
@@ -144,7 +135,7 @@ public static class DelimitedReader
             {
                 if (i < count)
                 {
-                    _builders[i].Add(row[i].Span);
+                    _builders[i].Add(row[i]);
                 }
                 else
                 {
@@ -153,25 +144,25 @@ public static class DelimitedReader
             }
         }
 
-        private void NoteRagged(SepReader.Row row)
+        private void NoteRagged(DelimitedScanner row)
         {
             if (++_ragged > MostNotes)
             {
                 return;
             }
-            if (row.ColCount < _headings.Length)
+            if (row.Count < _headings.Length)
             {
-                _notes.Add(new ReadNote("ragged-row", $"Row {Rows + 1} has {row.ColCount} of {_headings.Length} cells; the others are taken as blank."));
+                _notes.Add(new ReadNote("ragged-row", $"Row {Rows + 1} has {row.Count} of {_headings.Length} cells; the others are taken as blank."));
                 return;
             }
             var extra = new List<string>();
-            for (int i = _headings.Length; i < row.ColCount && i < _headings.Length + 5; i++)
+            for (int i = _headings.Length; i < row.Count && i < _headings.Length + 5; i++)
             {
                 extra.Add(row[i].ToString());
             }
             if (extra.Exists(cell => !string.IsNullOrWhiteSpace(cell)))
             {
-                _notes.Add(new ReadNote("ragged-row", $"Row {Rows + 1} has {row.ColCount} cells, {_headings.Length} are expected; not read: {string.Join(" | ", extra)}"));
+                _notes.Add(new ReadNote("ragged-row", $"Row {Rows + 1} has {row.Count} cells, {_headings.Length} are expected; not read: {string.Join(" | ", extra)}"));
             }
         }
 
@@ -202,9 +193,7 @@ public static class DelimitedReader
                 else if (guess.AmbiguousNumbers)
                 {
                     reading = fileHasCommas || (separator == ';' && !fileHasPoints) ? NumberReading.Comma : NumberReading.Point;
-                    string example = _sample.Select(cells => cells[i].Trim()).First(cell => cell.Contains(',') || cell.Contains('.'));
-                    string read = reading.TryRead(example, out var units, out int scale, out _) ? Core.Numbers.ExactDecimal.Format(units, scale) : example;
-                    _notes.Add(new ReadNote("ambiguous-number", $"Column \"{_headings[i]}\": \"{example}\" is read as {read}; the mark may also be the other one.", Ask: true));
+                    _notes.Add(NumberQuestion(i, reading));
                 }
                 _guesses[i] = guess with { Numbers = reading };
                 _builders[i] = new ColumnBuilder(reading, guess.MostlyNumbers);
@@ -233,13 +222,43 @@ public static class DelimitedReader
                 columns[i] = _builders[i].Build(_headings[i], set?.Type, dates);
                 if (guess.AmbiguousDates && set?.Dates is null && settings.Dates is null && columns[i].Info.Type == ColumnType.Date)
                 {
-                    _notes.Add(new ReadNote("ambiguous-date", $"Column \"{_headings[i]}\": dates are read as {Words(dates!.Value)}; day and month may also be the other way round.", Ask: true));
+                    _notes.Add(DateQuestion(i, columns[i], dates!.Value));
                 }
             }
             var table = new Table(name, columns);
             return new ReadResult(table, settings with { Columns = used }, _notes);
         }
 
-        private static string Words(DateOrder order) => order == DateOrder.MonthDayYear ? "month, day, year" : "day, month, year";
+        private ReadNote NumberQuestion(int column, NumberReading reading)
+        {
+            string example = _sample.Select(cells => cells[column].Trim()).First(cell => Written(NumberReading.Point, cell) != Written(NumberReading.Comma, cell));
+            ReadAnswer Answer(NumberReading read) => new(Written(read, example), read == reading) { DecimalComma = read == NumberReading.Comma };
+            return new ReadNote("ambiguous-number", $"Column \"{_headings[column]}\": \"{example}\" is read as {Written(reading, example)}; the mark may also be the other one.", Ask: true)
+            {
+                Column = column,
+                Answers = [Answer(NumberReading.Point), Answer(NumberReading.Comma)],
+            };
+        }
+
+        private static string Written(NumberReading reading, string cell) =>
+            reading.TryRead(cell, out Core.Numbers.ExactInt units, out int scale, out _) ? Core.Numbers.ExactDecimal.Format(units, scale) : cell;
+
+        private ReadNote DateQuestion(int at, Column column, DateOrder read)
+        {
+            DateOrder[] orders = [DateOrder.DayMonthYear, DateOrder.MonthDayYear];
+            // The first date that would be another day the other way round.
+            string example = column.Labels.Labels.FirstOrDefault(label => Day(label, orders[0]) is { } day && Day(label, orders[1]) is { } other && day != other) ?? "";
+            string text = example.Length == 0
+                ? $"Column \"{column.Name}\": day and month can't be told apart, and are the same in each row."
+                : $"Column \"{column.Name}\": \"{example}\" is read as {Day(example, read)}; day and month may also be the other way round.";
+            return new ReadNote("ambiguous-date", text, Ask: example.Length > 0)
+            {
+                Column = at,
+                Answers = example.Length == 0 ? [] : [.. orders.Select(order => new ReadAnswer(Day(example, order)!, order == read) { Dates = order })],
+            };
+        }
+
+        private static string? Day(string label, DateOrder order) =>
+            DateReading.TryRead(label, order, out DateTime date) ? date.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture) : null;
     }
 }

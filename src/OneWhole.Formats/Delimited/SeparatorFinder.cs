@@ -1,3 +1,5 @@
+using OneWhole.Formats.Reading;
+
 namespace OneWhole.Formats.Delimited;
 
 /// <summary>Finds the separator of delimited text: the one that gives most of the first lines the same number of cells.</summary>
@@ -5,7 +7,7 @@ internal static class SeparatorFinder
 {
     private static readonly char[] Candidates = [',', ';', '\t', '|'];
 
-    public static char Find(ReadOnlySpan<char> sample)
+    public static char Find(string sample)
     {
         char best = ',';
         double bestScore = 0;
@@ -27,45 +29,29 @@ internal static class SeparatorFinder
         return best;
     }
 
-    private static List<int> CellsPerLine(ReadOnlySpan<char> sample, char separator)
+    private static List<int> CellsPerLine(string sample, char separator)
     {
-        var lines = new List<int>();
-        int cells = 1;
-        bool quoted = false, empty = true;
-        foreach (char c in sample)
+        var rows = new List<int>();
+        var scanner = new DelimitedScanner(new StringReader(sample), separator);
+        try
         {
-            if (c == '"')
+            while (rows.Count < 200 && scanner.Next())
             {
-                quoted = !quoted;
-                empty = false;
-            }
-            else if (c == separator && !quoted)
-            {
-                cells++;
-                empty = false;
-            }
-            else if (c == '\n' && !quoted)
-            {
-                if (!empty)
+                if (!scanner.IsEmptyLine)
                 {
-                    lines.Add(cells);
-                }
-                cells = 1;
-                empty = true;
-                if (lines.Count >= 200)
-                {
-                    break;
+                    rows.Add(scanner.Count);
                 }
             }
-            else if (c != '\r')
-            {
-                empty = false;
-            }
         }
-        if (!empty && lines.Count == 0)
+        catch (ReadException)
         {
-            lines.Add(cells);
+            // The sample ends within a quoted cell; the rows before it say enough.
         }
-        return lines;
+        if (rows.Count > 1 && rows.Count < 200)
+        {
+            // The last row may be cut off.
+            rows.RemoveAt(rows.Count - 1);
+        }
+        return rows;
     }
 }

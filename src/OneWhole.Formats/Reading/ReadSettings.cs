@@ -79,7 +79,24 @@ public sealed class ReadException(string code, string message, Exception? inner 
 /// <param name="Code">Its kind: "ragged-row", "empty-heading", "ambiguous-date".</param>
 /// <param name="Text">One sentence, with the row and column.</param>
 /// <param name="Ask">Whether the analyst should be asked to settle it.</param>
-public sealed record ReadNote(string Code, string Text, bool Ask = false);
+public sealed record ReadNote(string Code, string Text, bool Ask = false)
+{
+    /// <summary>The place of the column that it is about, or −1.</summary>
+    public int Column { get; init; } = -1;
+
+    /// <summary>What the analyst can answer.</summary>
+    public IReadOnlyList<ReadAnswer> Answers { get; init; } = [];
+}
+
+/// <summary>One answer to what a note asks: how the column is to be read.</summary>
+/// <param name="Text">How its example reads then ("3 April 2026").</param>
+/// <param name="Chosen">Whether it is read so now.</param>
+public sealed record ReadAnswer(string Text, bool Chosen)
+{
+    public DateOrder? Dates { get; init; }
+
+    public bool? DecimalComma { get; init; }
+}
 
 /// <summary>A table that was read, how it was read, and what there is to tell.</summary>
 public sealed record ReadResult(Table Table, ReadSettings Used, IReadOnlyList<ReadNote> Notes);

@@ -88,7 +88,6 @@ export function BringIn({ compact }: { compact?: boolean }) {
           <label className="font-semibold" htmlFor="pasted-rows">
             Paste rows, headings first
           </label>
-          {/* biome-ignore lint/a11y/noAutofocus: the field was asked for by the button just pressed */}
           <textarea id="pasted-rows" name="rows" rows={6} autoFocus className="field figures font-mono text-[12px]" />
           <div className="flex gap-2">
             <button type="submit" className="button primary">

@@ -1,11 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { Redo2, Undo2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { api, type ColumnDocument, type TableView } from '../lib/api';
 import { go } from '../lib/router';
+import { IconButton } from '../parts/IconButton';
 import { TopBar } from '../parts/TopBar';
+import { useActiveCell } from '../parts/useActiveCell';
+import { useRowWindow } from '../parts/useRowWindow';
 
 const page = 200;
 const rowHeight = 28;
@@ -41,12 +43,12 @@ export function TableScreen({ id }: { id: string }) {
   return (
     <div className="flex h-screen flex-col">
       <TopBar trail={<>› {view.name}</>}>
-        <button type="button" className="plain" aria-label="Undo" disabled={!view.canUndo} onClick={() => step.mutate('undo')}>
+        <IconButton name="Undo" disabled={!view.canUndo} act={() => step.mutate('undo')}>
           <Undo2 size={15} />
-        </button>
-        <button type="button" className="plain" aria-label="Redo" disabled={!view.canRedo} onClick={() => step.mutate('redo')}>
+        </IconButton>
+        <IconButton name="Redo" disabled={!view.canRedo} act={() => step.mutate('redo')}>
           <Redo2 size={15} />
-        </button>
+        </IconButton>
         <button type="button" className="button primary" onClick={() => start.mutate()} disabled={start.isPending}>
           Start a study
         </button>
@@ -58,6 +60,7 @@ export function TableScreen({ id }: { id: string }) {
             {view.rowCount.toLocaleString('en')} rows, {view.columns.length} columns, from {view.source}
           </p>
         </div>
+        <Questions view={view} onChanged={settle} />
         <Notes view={view} />
         {start.error ? (
           <p role="alert" className="mt-2 text-fail">
@@ -70,6 +73,52 @@ export function TableScreen({ id }: { id: string }) {
   );
 }
 
+/** What reading could not settle by itself: asked, each with how its example reads. */
+function Questions({ view, onChanged }: { view: TableView; onChanged: (view: TableView) => void }) {
+  const answer = useMutation({
+    mutationFn: (values: { column: string; dates?: ColumnDocument['dates']; decimalComma?: boolean }) =>
+      api.changeColumn(view.id, { revision: view.revision, ...values }),
+    onSuccess: onChanged,
+  });
+  const asked = view.notes.filter((note) => note.ask && note.answers?.length);
+  return asked.map((note) => {
+    const column = view.columns.find((known) => known.at === note.column);
+    if (!column) return null;
+    return (
+      <section
+        key={note.text}
+        aria-label={`Question about ${column.name}`}
+        className="mt-2 flex flex-wrap items-baseline gap-x-4 gap-y-1 border-l-2 border-warn bg-wash px-3 py-2"
+      >
+        <p>{note.text}</p>
+        <span className="flex gap-2">
+          {note.answers?.map((choice) => (
+            <button
+              key={choice.text}
+              type="button"
+              className={choice.chosen ? 'button primary' : 'button'}
+              disabled={answer.isPending}
+              onClick={() =>
+                answer.mutate({
+                  column: column.name,
+                  ...(choice.dates ? { dates: choice.dates } : { decimalComma: choice.decimalComma ?? false }),
+                })
+              }
+            >
+              {choice.chosen ? `${choice.text} is right` : `No, ${choice.text}`}
+            </button>
+          ))}
+        </span>
+        {answer.error ? (
+          <p role="alert" className="text-fail">
+            {answer.error.message}
+          </p>
+        ) : null}
+      </section>
+    );
+  });
+}
+
 function Notes({ view }: { view: TableView }) {
   const [open, setOpen] = useState(false);
   const count = view.columns.reduce((sum, column) => sum + (column.unreadable ?? 0), 0);
@@ -78,12 +127,13 @@ function Notes({ view }: { view: TableView }) {
     queryFn: () => api.unreadable(view.id),
     enabled: open && count > 0,
   });
-  if (view.notes.length === 0 && count === 0) return null;
+  const notes = view.notes.filter((note) => !note.ask);
+  if (notes.length === 0 && count === 0) return null;
   return (
     <div className="mt-1 text-[13px] text-warn">
       <button type="button" className="word cursor-pointer" aria-expanded={open} onClick={() => setOpen(!open)}>
         {[
-          view.notes.length ? `${view.notes.length} ${view.notes.length === 1 ? 'note' : 'notes'} from reading` : '',
+          notes.length ? `${notes.length} ${notes.length === 1 ? 'note' : 'notes'} from reading` : '',
           count ? `${count.toLocaleString('en')} ${count === 1 ? 'cell' : 'cells'} that can't be read` : '',
         ]
           .filter(Boolean)
@@ -91,7 +141,7 @@ function Notes({ view }: { view: TableView }) {
       </button>
       {open ? (
         <ul className="mt-1 max-h-40 overflow-auto border-l-2 border-warn pl-3 text-ink">
-          {view.notes.map((note) => (
+          {notes.map((note) => (
             <li key={note.text}>{note.text}</li>
           ))}
           {cells.data?.map((cell) => (
@@ -109,16 +159,10 @@ function Grid({ view, onChanged }: { view: TableView; onChanged: (view: TableVie
   const scroller = useRef<HTMLDivElement>(null);
   const [pages, setPages] = useState(new Map<number, string[][]>());
   const asked = useRef(new Set<number>());
-  // Very long tables: browsers cap an element's height, so rows are scaled into at most 8 million pixels.
-  const rows = useVirtualizer({
-    count: view.rowCount,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => rowHeight,
-    overscan: 12,
-  });
-  const shown = rows.getVirtualItems();
-  const firstPage = Math.floor((shown[0]?.index ?? 0) / page);
-  const lastPage = Math.floor((shown.at(-1)?.index ?? 0) / page);
+  const rows = useRowWindow(scroller, view.rowCount, rowHeight, 12);
+  const cells = useActiveCell('grid', view.rowCount, view.columns.length, (row) => rows.reveal(row, 48, 0));
+  const firstPage = Math.floor(rows.first / page);
+  const lastPage = Math.floor(Math.max(0, rows.last) / page);
   useEffect(() => {
     for (let at = firstPage; at <= lastPage; at++) {
       if (asked.current.has(at)) continue;
@@ -137,8 +181,7 @@ function Grid({ view, onChanged }: { view: TableView; onChanged: (view: TableVie
       aria-label={`Rows of ${view.name}`}
       aria-rowcount={view.rowCount + 1}
       aria-colcount={view.columns.length + 1}
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling grid must be reachable by keyboard
-      tabIndex={0}
+      {...cells.gridProps}
       className="figures mt-3 min-h-0 flex-1 overflow-auto border border-hairline bg-sheet"
     >
       <div className="min-w-max" role="presentation">
@@ -155,16 +198,16 @@ function Grid({ view, onChanged }: { view: TableView; onChanged: (view: TableVie
             <Heading key={column.at} view={view} column={column} onChanged={onChanged} />
           ))}
         </div>
-        <div role="presentation" className="relative" style={{ height: rows.getTotalSize() }}>
-          {shown.map((item) => {
-            const cells = pages.get(Math.floor(item.index / page))?.[item.index % page];
+        <div role="presentation" className="relative" style={{ height: rows.height }}>
+          {rows.rows.map((item) => {
+            const texts = pages.get(Math.floor(item.index / page))?.[item.index % page];
             return (
               <div
-                key={item.key}
+                key={item.index}
                 role="row"
                 aria-rowindex={item.index + 2}
                 className="absolute inset-x-0 top-0 grid border-b border-hairline"
-                style={{ height: rowHeight, transform: `translateY(${item.start}px)`, gridTemplateColumns: columns }}
+                style={{ height: rowHeight, transform: `translateY(${item.top}px)`, gridTemplateColumns: columns }}
               >
                 <div role="rowheader" className="px-2 py-1 text-right text-quiet">
                   {(item.index + 1).toLocaleString('en')}
@@ -172,10 +215,11 @@ function Grid({ view, onChanged }: { view: TableView; onChanged: (view: TableVie
                 {view.columns.map((column, at) => (
                   <div
                     key={column.at}
+                    id={cells.cellId(item.index, at)}
                     role="gridcell"
-                    className={`truncate px-2 py-1 ${column.type === 'quantity' ? 'text-right' : ''} ${cells && !cells[at] ? 'text-quiet italic' : ''}`}
+                    className={`truncate px-2 py-1 ${column.type === 'quantity' ? 'text-right' : ''} ${texts && !texts[at] ? 'text-quiet italic' : ''} ${cells.isActive(item.index, at) ? 'outline-2 -outline-offset-2 outline-accent' : ''}`}
                   >
-                    {cells ? cells[at] || 'blank' : '…'}
+                    {texts ? texts[at] || 'blank' : '…'}
                   </div>
                 ))}
               </div>

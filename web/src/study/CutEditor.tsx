@@ -1,19 +1,20 @@
-import type { StudyView } from '../lib/api';
+import type { Edit, StudyView } from '../lib/api';
 import type { StudyActions } from './useStudy';
 
 /** A cut's words, its line, and where it is. */
 export function CutEditor({
-  index,
+  edit,
   view,
   actions,
   close,
 }: {
-  index: number;
+  edit: Edit;
   view: StudyView;
   actions: StudyActions;
   close: () => void;
 }) {
   const study = view.study as { finish?: { cuts?: { words?: string; across?: boolean; moved?: number[] }[] } };
+  const index = Number(/\[(\d+)\]/.exec(edit.path)?.[1] ?? 0);
   const finish = study.finish?.cuts?.[index] ?? {};
   return (
     <form
@@ -27,7 +28,7 @@ export function CutEditor({
         if (words) next.words = words;
         else delete next.words;
         close();
-        actions.change(`finish.cuts[${index}]`, next);
+        actions.change(edit.path, next);
       }}
       onKeyDown={(event) => {
         if (event.key === 'Escape') close();
@@ -35,7 +36,6 @@ export function CutEditor({
     >
       <label className="flex flex-col gap-1">
         <span className="text-quiet">Words of your own; none for the reading</span>
-        {/* biome-ignore lint/a11y/noAutofocus: the words were clicked to be edited */}
         <input name="words" className="field" autoFocus defaultValue={finish.words ?? ''} maxLength={200} />
       </label>
       <label className="flex items-center gap-2">
@@ -52,7 +52,7 @@ export function CutEditor({
             className="button"
             onClick={() => {
               close();
-              actions.change(`finish.cuts[${index}].moved`, []);
+              actions.change(`${edit.path}.moved`, []);
             }}
           >
             Back to its place
@@ -63,7 +63,7 @@ export function CutEditor({
           className="button"
           onClick={() => {
             close();
-            actions.change(`form.cuts[${index}]`, null);
+            actions.change(edit.drop ?? '', null);
           }}
         >
           Drop the cut

@@ -42,6 +42,21 @@ function rowAt(figure: Figure, x: number, y: number): number | null {
   return best;
 }
 
+/** A rectangle drawn around bars, in the figure's pixels. */
+type Lasso = { fromX: number; fromY: number; x: number; y: number };
+
+const isDrawn = (lasso: Lasso) => Math.abs(lasso.x - lasso.fromX) > 5 || Math.abs(lasso.y - lasso.fromY) > 5;
+
+const rowsWithin = (bars: Mark[], lasso: Lasso): number[] => {
+  const [left, right] = [Math.min(lasso.x, lasso.fromX), Math.max(lasso.x, lasso.fromX)];
+  const [top, bottom] = [Math.min(lasso.y, lasso.fromY), Math.max(lasso.y, lasso.fromY)];
+  return bars.flatMap((bar) =>
+    'height' in bar && bar.x < right && bar.x + (bar.width ?? 0) > left && bar.y < bottom && bar.y + bar.height > top
+      ? [bar.row ?? 0]
+      : [],
+  );
+};
+
 const valueAt = (edit: Edit, pixel: number) => {
   const span = (edit.toPixel ?? 1) - (edit.fromPixel ?? 0);
   const raw = (edit.fromValue ?? 0) + ((pixel - (edit.fromPixel ?? 0)) / span) * ((edit.toValue ?? 1) - (edit.fromValue ?? 0));
@@ -54,7 +69,9 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
   const svg = useRef<SVGSVGElement>(null);
   const [note, setNote] = useState<{ x: number; y: number; row: number } | null>(null);
   const [title, setTitle] = useState(false);
-  const [cut, setCut] = useState<number | null>(null);
+  const [cut, setCut] = useState<Edit | null>(null);
+  const [lasso, setLasso] = useState<Lasso | null>(null);
+  const lassoed = useRef(false);
   const dragging = useRef(false);
   const rows = useMemo(() => new Map(view.workings?.rows.map((row) => [row.row, row])), [view.workings]);
   const bars = useMemo(() => figure.marks.filter(isBar), [figure]);
@@ -73,11 +90,33 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
         role="graphics-document"
         aria-roledescription="figure"
         aria-label={figure.description}
-        className="sheet-figure absolute inset-0 h-full w-full touch-none"
+        className="sheet-figure absolute inset-0 h-full w-full touch-none select-none"
         viewBox={`0 0 ${figure.width} ${figure.height}`}
+        onPointerDown={(event) => {
+          if (event.button !== 0 || event.pointerType === 'touch') return;
+          const [x, y] = place(event);
+          lassoed.current = false;
+          setLasso({ fromX: x, fromY: y, x, y });
+        }}
+        onPointerUp={() => {
+          if (lasso && isDrawn(lasso)) {
+            lassoed.current = true;
+            setChosen(rowsWithin(bars, lasso));
+          }
+          setLasso(null);
+        }}
         onPointerMove={(event) => {
           if (dragging.current) return;
           const [x, y] = place(event);
+          if (lasso) {
+            const next = { ...lasso, x, y };
+            setLasso(next);
+            if (isDrawn(next)) {
+              event.currentTarget.setPointerCapture(event.pointerId);
+              setNote(null);
+              return;
+            }
+          }
           const row = rowAt(figure, x, y);
           setLit(row);
           setNote(row === null ? null : { x, y, row });
@@ -87,6 +126,10 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           setNote(null);
         }}
         onClick={(event) => {
+          if (lassoed.current) {
+            lassoed.current = false;
+            return;
+          }
           const [x, y] = place(event);
           const row = rowAt(figure, x, y);
           if (row !== null) choose(row, event.shiftKey || event.ctrlKey || event.metaKey);
@@ -123,12 +166,11 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           const faint = chosen.length > 0 && row >= 0 && !chosen.includes(row) && mark.role === 'bar';
           if (isBar(mark)) {
             return (
-              // biome-ignore lint/a11y/noStaticElementInteractions: WAI-ARIA graphics roles are not in the linter's list
               <g
                 key={mark.id}
                 role="graphics-symbol"
                 aria-roledescription="bar"
-                aria-label={describe(rows.get(row), view)}
+                aria-label={spoken(rows.get(row), view)}
                 data-row={row}
                 tabIndex={row === focusRow ? 0 : -1}
                 onFocus={() => setLit(row)}
@@ -141,9 +183,17 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           }
           if (mark.role === 'title') {
             return (
-              // biome-ignore lint/a11y/useKeyWithClickEvents: the title can also be edited from "Find or do"
-              // biome-ignore lint/a11y/noStaticElementInteractions: as above
-              <g key={mark.id} className="cursor-text" onClick={() => setTitle(true)}>
+              <g
+                key={mark.id}
+                role="button"
+                tabIndex={0}
+                aria-label={`Title: ${figure.title}`}
+                className="cursor-text"
+                onClick={() => setTitle(true)}
+                onKeyDown={(event) => {
+                  if (event.key === 'Enter') setTitle(true);
+                }}
+              >
                 <MarkPaint mark={mark} />
               </g>
             );
@@ -168,6 +218,19 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           .map((mark) => (
             <Handle key={mark.id} mark={mark} place={place} actions={actions} dragging={dragging} />
           ))}
+        {lasso && isDrawn(lasso) ? (
+          <rect
+            x={Math.min(lasso.fromX, lasso.x)}
+            y={Math.min(lasso.fromY, lasso.y)}
+            width={Math.abs(lasso.x - lasso.fromX)}
+            height={Math.abs(lasso.y - lasso.fromY)}
+            fill="var(--accent)"
+            fillOpacity={0.08}
+            stroke="var(--accent)"
+            strokeDasharray="4 3"
+            pointerEvents="none"
+          />
+        ) : null}
       </svg>
       {note && rows.get(note.row) ? (
         <Note row={rows.get(note.row)} view={view} x={note.x / figure.width} y={note.y / figure.height} />
@@ -184,7 +247,6 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           <input
             name="title"
             aria-label="Title"
-            // biome-ignore lint/a11y/noAutofocus: the title was clicked to be edited
             autoFocus
             className="w-full border border-accent bg-sheet px-1 py-0.5 font-serif text-[20px]"
             defaultValue={view.title}
@@ -198,12 +260,12 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           />
         </form>
       ) : null}
-      {cut !== null ? <CutEditor index={cut} view={view} actions={actions} close={() => setCut(null)} /> : null}
+      {cut !== null ? <CutEditor edit={cut} view={view} actions={actions} close={() => setCut(null)} /> : null}
     </>
   );
 }
 
-function describe(row: WorkingsRow | undefined, view: StudyView): string {
+function spoken(row: WorkingsRow | undefined, view: StudyView): string {
   if (!row || !view.workings) return '';
   return view.workings.columns
     .map((column, at) =>
@@ -255,7 +317,6 @@ function Handle({ mark, place, actions, dragging }: HandleProps) {
   const cx = mark.x + (mark.width ?? 0) / 2;
   const cy = mark.y + mark.height / 2;
   return (
-    // biome-ignore lint/a11y/useSemanticElements: an SVG handle
     <g
       role="slider"
       tabIndex={0}
@@ -308,7 +369,7 @@ type CutWordsProps = {
   view: StudyView;
   figure: Figure;
   actions: StudyActions;
-  open: (cut: number) => void;
+  open: (cut: Edit) => void;
   dragging: React.RefObject<boolean>;
 };
 
@@ -328,7 +389,6 @@ function CutWords({ mark, view, figure, actions, open, dragging }: CutWordsProps
       : ([0, 0] as [number, number]);
   };
   return (
-    // biome-ignore lint/a11y/useSemanticElements: SVG text that is clicked or dragged
     <g
       role="button"
       tabIndex={mark.id === first?.id ? 0 : -1}
@@ -337,7 +397,7 @@ function CutWords({ mark, view, figure, actions, open, dragging }: CutWordsProps
       transform={`translate(${shift[0]} ${shift[1]})`}
       onClick={(event) => event.stopPropagation()}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') open(index);
+        if (event.key === 'Enter' && edit) open(edit);
       }}
       onPointerDown={(event) => {
         event.stopPropagation();
@@ -358,14 +418,14 @@ function CutWords({ mark, view, figure, actions, open, dragging }: CutWordsProps
         from.current = null;
         setShift([0, 0]);
         if (!start?.moved) {
-          open(index);
+          if (edit) open(edit);
           return;
         }
         const old = finish.moved ?? [];
-        const anchor = edit ? [edit.value ?? 0, edit.least ?? 0] : [0, 0];
+        const anchor = edit ? [edit.across ?? 0, edit.down ?? 0] : [0, 0];
         const base = old.length === 2 ? old : anchor;
         const clamp = (value: number) => Number(Math.min(100, Math.max(-100, value)).toFixed(2));
-        actions.change(`finish.cuts[${index}]`, {
+        actions.change(edit?.path ?? '', {
           ...finish,
           moved: [
             clamp((base[0] ?? 0) + (by[0] / (edit?.fromPixel ?? 1)) * 100),

@@ -40,8 +40,7 @@ export function FilterEditor({
   const rows = useRef<HTMLUListElement>(null);
   const values = list.data?.values ?? [];
   const isChosen = (label: string) =>
-    !clause ||
-    ((!clause.is || clause.is.map(String).includes(label)) && (!clause.isNot || !clause.isNot.map(String).includes(label)));
+    !clause || ((!clause.is || clause.is.map(String).includes(label)) && !clause.isNot?.map(String).includes(label));
   const alone = clause?.is?.length === 1 ? String(clause.is[0]) : null;
   const set = (next: Clause) => actions.change(path, next);
   const toggle = (label: string) => {

@@ -18,40 +18,33 @@ type Props = {
 /** Search and do: parts, changeable words, and everything that has no place of its own. */
 export function FindOrDo({ open, setOpen, view, actions, openWord, copy, help }: Props) {
   const words = view.statement.flatMap((phrase) => phrase.tokens).filter((token) => token.path);
-  const finish = (view.study as { finish?: Record<string, unknown> }).finish ?? {};
   const run = (act: () => void) => () => {
     setOpen(false);
     act();
   };
   const doings: [string, () => void][] = [
-    ['Labels: share', () => actions.change('finish.labels', 'share')],
-    ['Labels: amount', () => actions.change('finish.labels', 'amount')],
-    ['Labels: amount and share', () => actions.change('finish.labels', 'both')],
-    ['Labels: none', () => actions.change('finish.labels', 'none')],
-    [
-      finish.trimZeros ? 'Keep zeros at the end of decimals' : 'Trim zeros at the end of decimals',
-      () => actions.change('finish.trimZeros', !finish.trimZeros),
-    ],
-    [finish.key === false ? 'Show the key' : 'Hide the key', () => actions.change('finish.key', finish.key === false)],
-    ...[0, 1, 2].map((decimals): [string, () => void] => [
-      `Shares with ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}`,
-      () => actions.change('rounding.decimals', decimals),
+    ...view.settings.flatMap((setting) =>
+      setting.choices
+        .filter((choice) => !choice.chosen)
+        .map((choice): [string, () => void] => [
+          `${setting.name}: ${choice.text}`,
+          () => actions.change(setting.path, choice.value),
+        ]),
+    ),
+    ...view.offers.map((offer): [string, () => void] => [
+      `Add a clause: ${offer.text}`,
+      () => actions.change(offer.path, offer.value),
     ]),
     ['Copy this study', copy],
     ['Undo', actions.undo],
     ['Redo', actions.redo],
+    ['Finish', () => openWord('finish')],
     ['Hand over', () => openWord('hand-over')],
     ['Add a clause', () => openWord('+')],
     ['Open the table', () => go(`/tables/${view.tableId}`)],
     ['Light or dark', toggleTheme],
     ['List of keys', help],
   ];
-  if ((view.study as { form?: { kind?: string } }).form?.kind === 'pareto') {
-    doings.unshift(
-      ['Both axes on one scale', () => actions.change('form.axes', 'aligned')],
-      ['Amount axis near the largest bar', () => actions.change('form.axes', 'free')],
-    );
-  }
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>

@@ -1,7 +1,8 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
 import { api, type LeastPreview, type StudyView, type WorkingsRow, type WorkingsView } from '../lib/api';
 import { paint } from '../lib/paint';
+import { useActiveCell } from '../parts/useActiveCell';
+import { useRowWindow } from '../parts/useRowWindow';
 import type { StudyActions } from './useStudy';
 
 type Props = {
@@ -28,15 +29,10 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
     setMore(new Map());
     setCell(null);
   }, [stamp]);
-  const rows = useVirtualizer({
-    count: workings.rowCount,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => rowHeight,
-    overscan: 10,
-  });
-  const shown = rows.getVirtualItems();
-  const lastPage = Math.floor((shown.at(-1)?.index ?? 0) / page);
-  const firstPage = Math.floor((shown[0]?.index ?? 0) / page);
+  const rows = useRowWindow(scroller, workings.rowCount, rowHeight);
+  const lastPage = Math.floor(Math.max(0, rows.last) / page);
+  const firstPage = Math.floor(rows.first / page);
+  const { reveal } = rows;
   useEffect(() => {
     for (let at = Math.max(1, firstPage); at <= lastPage; at++) {
       if (more.has(at)) continue;
@@ -44,8 +40,8 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
     }
   }, [firstPage, lastPage, more, view.id]);
   useEffect(() => {
-    if (lit !== null && workings.rowCount > 12) rows.scrollToIndex(lit, { align: 'auto' });
-  }, [lit, rows, workings.rowCount]);
+    if (lit !== null) reveal(lit, 44, 34);
+  }, [lit, reveal]);
 
   const columns = workings.columns.filter((column) => column.key !== 'position');
   const places = columns.map((column) => workings.columns.indexOf(column));
@@ -65,11 +61,20 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
     const least = column === 'value' ? await api.least(view.id, row).catch(() => null) : null;
     setCell({ row, column, text: reply.text, least });
   };
+  const act = (row: number, key: string, extend: boolean) => (key === 'part' ? choose(row, extend) : ask(row, key));
+  const cells = useActiveCell(
+    'ledger',
+    workings.rowCount,
+    columns.length,
+    (row) => reveal(row, 44, 34),
+    (at, event) => act(at.row, columns[at.column]?.key ?? 'part', event.shiftKey || event.key === ' '),
+  );
   return (
     <>
       <div
         ref={scroller}
-        role="table"
+        role="grid"
+        {...cells.gridProps}
         aria-label="Workings"
         aria-rowcount={workings.rowCount + 2}
         className="figures min-h-0 shrink overflow-auto text-[13px]"
@@ -90,16 +95,16 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
             </div>
           ))}
         </div>
-        <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
-          {shown.map((item) => {
+        <div role="rowgroup" className="relative" style={{ height: rows.height }}>
+          {rows.rows.map((item) => {
             const row = rowOf(item.index);
             return (
               <div
-                key={item.key}
+                key={item.index}
                 role="row"
                 aria-rowindex={item.index + 2}
                 className={`absolute inset-x-0 top-0 grid border-b border-hairline ${chosen.includes(item.index) || lit === item.index ? 'bg-wash' : ''}`}
-                style={{ height: rowHeight, transform: `translateY(${item.start}px)`, gridTemplateColumns: template }}
+                style={{ height: rowHeight, transform: `translateY(${item.top}px)`, gridTemplateColumns: template }}
                 onPointerEnter={() => setLit(item.index)}
                 onPointerLeave={() => setLit(null)}
               >
@@ -109,19 +114,16 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
                   return (
                     <div
                       key={column.key}
-                      role="cell"
-                      className={`min-w-0 ${column.text && column.key !== 'class' ? '' : 'text-right'} ${column.quiet || column.key === 'running' ? 'text-quiet' : ''}`}
+                      id={cells.cellId(item.index, at)}
+                      role="gridcell"
+                      className={`min-w-0 ${cells.isActive(item.index, at) ? 'outline-2 -outline-offset-1 outline-accent' : ''} ${column.text && column.key !== 'class' ? '' : 'text-right'} ${column.quiet || column.key === 'running' ? 'text-quiet' : ''}`}
                     >
                       <button
                         type="button"
                         tabIndex={-1}
                         className={`h-full w-full cursor-pointer truncate px-1 text-[inherit] ${column.text && column.key !== 'class' ? 'text-left' : 'text-right'}`}
                         title={isPart ? text : undefined}
-                        onClick={(event) =>
-                          isPart
-                            ? choose(item.index, event.shiftKey || event.ctrlKey || event.metaKey)
-                            : ask(item.index, column.key)
-                        }
+                        onClick={(event) => act(item.index, column.key, event.shiftKey || event.ctrlKey || event.metaKey)}
                       >
                         {isPart && row?.fill ? (
                           <span
@@ -145,7 +147,7 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
           style={{ gridTemplateColumns: template }}
         >
           {columns.map((column, at) => (
-            <div key={column.key} role="cell" className={`truncate px-1 ${column.text ? '' : 'text-right'}`}>
+            <div key={column.key} role="gridcell" className={`truncate px-1 ${column.text ? '' : 'text-right'}`}>
               {workings.whole[places[at] ?? 0]}
             </div>
           ))}

@@ -2,10 +2,12 @@ import { Copy, Redo2, Search, Undo2 } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, type Size } from '../lib/api';
 import { go } from '../lib/router';
+import { IconButton } from '../parts/IconButton';
 import { Link } from '../parts/Link';
 import { TopBar } from '../parts/TopBar';
 import { FigureView } from './FigureView';
 import { FindOrDo } from './FindOrDo';
+import { FinishPanel } from './FinishPanel';
 import { FormStrip } from './FormStrip';
 import { HandOver } from './HandOver';
 import { KeyList } from './KeyList';
@@ -26,6 +28,7 @@ export function StudyScreen({ id }: { id: string }) {
   const [finding, setFinding] = useState(false);
   const [keys, setKeys] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
+  const [drawer, setDrawer] = useState(false);
   const [split, setSplit] = useState(() => Number(localStorage.getItem('onewhole.split')) || 0.59);
 
   useEffect(() => {
@@ -83,7 +86,7 @@ export function StudyScreen({ id }: { id: string }) {
     );
 
   return (
-    <div className="flex h-screen min-h-[640px] min-w-[900px] flex-col overflow-hidden">
+    <div className="flex h-screen min-h-[640px] min-w-[640px] flex-col overflow-hidden">
       <TopBar
         trail={
           view ? (
@@ -100,36 +103,15 @@ export function StudyScreen({ id }: { id: string }) {
           {view ? `saved ${saved}` : 'opening'}
         </span>
         <span className="flex">
-          <button
-            type="button"
-            className="plain"
-            aria-label="Undo"
-            title="Undo (Ctrl+Z)"
-            disabled={!view?.canUndo}
-            onClick={actions.undo}
-          >
+          <IconButton name="Undo" keys="Ctrl+Z" disabled={!view?.canUndo} act={actions.undo}>
             <Undo2 size={15} />
-          </button>
-          <button
-            type="button"
-            className="plain"
-            aria-label="Redo"
-            title="Redo (Ctrl+Shift+Z)"
-            disabled={!view?.canRedo}
-            onClick={actions.redo}
-          >
+          </IconButton>
+          <IconButton name="Redo" keys="Ctrl+Shift+Z" disabled={!view?.canRedo} act={actions.redo}>
             <Redo2 size={15} />
-          </button>
-          <button
-            type="button"
-            className="plain"
-            aria-label="Copy this study"
-            title="Copy this study"
-            disabled={!view}
-            onClick={copy}
-          >
+          </IconButton>
+          <IconButton name="Copy this study" disabled={!view} act={copy}>
             <Copy size={15} />
-          </button>
+          </IconButton>
         </span>
         <button type="button" className="plain" onClick={() => setFinding(true)}>
           <Search size={14} /> Find or do <kbd className="rounded-xs border border-hairline px-1 text-[11px]">/</kbd>
@@ -176,12 +158,40 @@ export function StudyScreen({ id }: { id: string }) {
                 </p>
               ) : null}
             </div>
-            <p className="figures h-6 pt-1 text-[13px]" aria-live="polite">
-              {selection ?? view?.workings?.verdict ?? ''}
-            </p>
+            <div className="flex min-h-6 items-baseline gap-4 pt-1 text-[13px]">
+              <p className="figures min-w-0 flex-1" aria-live="polite">
+                {selection ?? view?.workings?.verdict ?? ''}
+              </p>
+              <button
+                type="button"
+                className="word hidden cursor-pointer max-[899px]:inline"
+                aria-expanded={drawer}
+                onClick={() => setDrawer(!drawer)}
+              >
+                Workings
+              </button>
+              {view ? (
+                <FinishPanel
+                  view={view}
+                  actions={actions}
+                  open={open === 'finish'}
+                  setOpen={(on) => setOpen(on ? 'finish' : null)}
+                />
+              ) : null}
+            </div>
           </div>
           <Splitter split={split} setSplit={setSplit} />
-          <div className="flex min-w-[340px] flex-col" style={{ flex: `${1 - split} 1 0` }}>
+          <div
+            className={`flex min-w-[340px] flex-col max-[899px]:fixed max-[899px]:top-11 max-[899px]:right-0 max-[899px]:bottom-0 max-[899px]:z-20 max-[899px]:w-[540px] max-[899px]:border-l max-[899px]:border-hairline max-[899px]:bg-paper max-[899px]:p-4 max-[899px]:shadow-lg ${drawer ? '' : 'max-[899px]:hidden'}`}
+            style={{ flex: `${1 - split} 1 0` }}
+          >
+            <button
+              type="button"
+              className="word mb-2 hidden cursor-pointer self-end max-[899px]:block"
+              onClick={() => setDrawer(false)}
+            >
+              Close the workings
+            </button>
             {view?.workings ? (
               <>
                 <Ledger
@@ -223,7 +233,6 @@ function Splitter({ split, setSplit }: { split: number; setSplit: (split: number
     localStorage.setItem('onewhole.split', String(within));
   };
   return (
-    // biome-ignore lint/a11y/useAriaPropsForRole: a separator that can be moved has its value
     <div
       role="separator"
       aria-label="Between figure and workings"
@@ -232,7 +241,7 @@ function Splitter({ split, setSplit }: { split: number; setSplit: (split: number
       aria-valuemin={40}
       aria-valuemax={78}
       tabIndex={0}
-      className="mx-1 mb-6 flex w-4 cursor-col-resize items-center justify-center"
+      className="mx-1 mb-6 flex w-4 max-[899px]:hidden cursor-col-resize items-center justify-center"
       onKeyDown={(event) => {
         if (event.key === 'ArrowLeft') keep(split - 0.02);
         if (event.key === 'ArrowRight') keep(split + 0.02);

@@ -83,7 +83,6 @@ export function NumberEditor({ percent, value, set }: { percent: boolean; value:
         if (fine) set(percent ? Number((number / 100).toPrecision(12)) : number);
       }}
     >
-      {/* biome-ignore lint/a11y/noAutofocus: the field is what was asked for */}
       <input
         className="field figures w-32 text-right"
         aria-label="Number"

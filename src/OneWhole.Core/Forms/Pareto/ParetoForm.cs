@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
@@ -169,6 +170,31 @@ public sealed class ParetoForm : Form<ParetoMembers>
 
     private static Token Number(string path, string text, string control, string value, string ask) =>
         new(text) { Path = path, Control = control, Ask = ask, Value = JsonNode.Parse(value) };
+
+    public override IEnumerable<Offer> Offers(Study study)
+    {
+        ImmutableArray<Cut> cuts = Of(study).Cuts;
+        // A study that has the standard cut does not say so: with another one, both are written.
+        JsonNode With(string member, double value)
+        {
+            var list = new JsonArray([.. cuts.Select(cut => Cut.Shape.Write(cut))]);
+            list.Add(new JsonObject { [member] = value });
+            return list;
+        }
+        yield return new Offer("a cut at a share", "how many parts reach 80 %", "form.cuts", With("share", 0.8));
+        yield return new Offer("a cut along the parts", "what the first 20 % of them hold", "form.cuts", With("position", 0.2));
+        yield return new Offer("a cut by count", "what the first 5 hold", "form.cuts", With("count", 5));
+    }
+
+    public override IEnumerable<Setting> Settings(Study study)
+    {
+        ParetoAxes axes = Of(study).Axes;
+        yield return new Setting("form.axes", "amount axis",
+        [
+            new SettingChoice("on one scale with the shares", "aligned", axes == ParetoAxes.Aligned),
+            new SettingChoice("to the largest bar", "free", axes == ParetoAxes.Free),
+        ]);
+    }
 
     public override Unsuitable? Suits(WorkingsResult workings)
     {

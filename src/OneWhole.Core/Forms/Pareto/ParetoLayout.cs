@@ -41,16 +41,14 @@ internal sealed class ParetoLayout
         Division division = workings.Division;
         var readings = (ParetoReadings)workings.Computed;
         double whole = division.IsEmpty ? 0 : division.Value(division.WholeAt(0)).ToDouble();
-        double least = 0, most = 0, shareLeast = 0, shareMost = 1;
+        double least = 0, most = 0;
         for (int row = 0; row < readings.Count; row++)
         {
             double value = division.Value(division.Amount(row)).ToDouble();
             least = Math.Min(least, value);
             most = Math.Max(most, value);
-            double share = readings.ShareAfter(row + 1)?.ToDouble() ?? 0;
-            shareLeast = Math.Min(shareLeast, share);
-            shareMost = Math.Max(shareMost, share);
         }
+        double shareLeast = Math.Min(0, readings.Lowest), shareMost = Math.Max(1, readings.Highest);
         if (shareMost > 1)
         {
             // A negative part bends the line past 100 %: the axis goes as far as the line, no further.
@@ -158,18 +156,8 @@ internal sealed class ParetoLayout
     private IReadOnlyList<Axes.Tick> ShareTicks()
     {
         bool held = _division.Study.Finish.AmountEnd is not null;
-        double most = held ? Math.Max(1, CurveTop()) : _domains.ShareMost;
+        double most = held ? Math.Max(1, _readings.Highest) : _domains.ShareMost;
         return Axes.Shares(_domains.ShareLeast, most, _plot.Height * (most - _domains.ShareLeast) / (_domains.ShareMost - _domains.ShareLeast), _figure.Small.LineHeight);
-    }
-
-    private double CurveTop()
-    {
-        double top = 0;
-        for (int parts = 1; parts <= _count; parts++)
-        {
-            top = Math.Max(top, _readings.ShareAfter(parts)?.ToDouble() ?? 0);
-        }
-        return top;
     }
 
     private void DrawAxes()
@@ -203,6 +191,9 @@ internal sealed class ParetoLayout
 
     private double Band => _plot.Width / Math.Max(1, _count);
 
+    /// <summary>The room between two bars.</summary>
+    private double BarGap => _position ? Math.Min(1, Band * 0.1) : Band >= 8 ? Math.Min(Band * 0.22, 22 * _figure.Unit) : Band * 0.12;
+
     private double X(double part) => _plot.X + part * Band;
 
     private double Value(int row) => _division.Value(_division.Amount(row)).ToDouble();
@@ -219,7 +210,6 @@ internal sealed class ParetoLayout
             DrawMergedBars(zero);
             return;
         }
-        double gap = _position ? Math.Min(1, Band * 0.1) : Band >= 8 ? Math.Min(Band * 0.22, 22 * _figure.Unit) : Band * 0.12;
         for (int row = 0; row < _count; row++)
         {
             if (!IsDrawn(row))
@@ -228,8 +218,9 @@ internal sealed class ParetoLayout
             }
             double top = Math.Clamp(_amounts.At(Value(row)), _plot.Y - 1, _plot.Bottom + 1);
             Entry part = _division.Parts[row];
-            _figure.Add(new RectMark($"bar-{part.Key}", "bar", FigureBuilder.Round(X(row) + gap / 2), FigureBuilder.Round(Math.Min(top, zero)),
-                FigureBuilder.Round(Band - gap), FigureBuilder.Round(Math.Abs(zero - top)), _figure.Colour(part.Label, ClassInk(row))) { Row = row, Part = part.Key });
+            _figure.Add(new RectMark($"bar-{part.Key}", "bar", FigureBuilder.Round(X(row) + BarGap / 2), FigureBuilder.Round(Math.Min(top, zero)),
+                FigureBuilder.Round(Band - BarGap), FigureBuilder.Round(Math.Abs(zero - top)), _figure.Colour(part.Label, ClassInk(row)))
+            { Row = row, Part = part.Key });
         }
     }
 
@@ -364,8 +355,15 @@ internal sealed class ParetoLayout
             x = reading.PartsNeeded is { } needed ? _position ? CrossingAt(share.ToFraction(), (int)needed) : X(needed) : _plot.X;
             edit = new Edit($"form.cuts[{index}].share", "drag-y")
             {
-                FromPixel = _shares.At(0), ToPixel = _shares.At(1), FromValue = 0, ToValue = 1, Least = 0.01, Most = 1, Step = 0.01,
-                Value = share.ToDouble(), Name = "cut at a share",
+                FromPixel = _shares.At(0),
+                ToPixel = _shares.At(1),
+                FromValue = 0,
+                ToValue = 1,
+                Least = 0.01,
+                Most = 1,
+                Step = 0.01,
+                Value = share.ToDouble(),
+                Name = "cut at a share",
             };
             double from = finish.Across ? _plot.X : x;
             Guide($"cut-{index}-level", from, y, _plot.Right, y);
@@ -386,11 +384,27 @@ internal sealed class ParetoLayout
         edit = reading.Cut.Position is not null
             ? new Edit($"form.cuts[{index}].position", "drag-x")
             {
-                FromPixel = _plot.X, ToPixel = _plot.Right, FromValue = 0, ToValue = 1, Least = 0.01, Most = 1, Step = 0.01, Value = position, Name = "cut along the parts",
+                FromPixel = _plot.X,
+                ToPixel = _plot.Right,
+                FromValue = 0,
+                ToValue = 1,
+                Least = 0.01,
+                Most = 1,
+                Step = 0.01,
+                Value = position,
+                Name = "cut along the parts",
             }
             : new Edit($"form.cuts[{index}].count", "drag-x")
             {
-                FromPixel = _plot.X, ToPixel = _plot.Right, FromValue = 0, ToValue = _count, Least = 1, Most = _count, Step = 1, Value = reading.Cut.Count!.Value, Name = "cut after a number of parts",
+                FromPixel = _plot.X,
+                ToPixel = _plot.Right,
+                FromValue = 0,
+                ToValue = _count,
+                Least = 1,
+                Most = _count,
+                Step = 1,
+                Value = reading.Cut.Count!.Value,
+                Name = "cut after a number of parts",
             };
         Guide($"cut-{index}-drop", x, finish.Across ? _plot.Y : y, x, bottom);
         if (finish.Across)
@@ -455,7 +469,7 @@ internal sealed class ParetoLayout
                 (double width, double height) = Size(lines);
                 foreach (Box box in far ? FarPlaces(x, y, width, height) : NearPlaces(x, y, width, height))
                 {
-                    if (Room.Contains(box) && _figure.Obstacles.IsFree(box, 3 * unit) && !CoversBars(box))
+                    if (Room.Contains(box) && _figure.Obstacles.IsFree(box, 3 * unit) && !CoversBars(box) && (!far || Lead(index, box, x, y)))
                     {
                         Write(box, lines);
                         return;
@@ -466,11 +480,14 @@ internal sealed class ParetoLayout
 
         void Write(Box box, List<(string Text, Font Font)> lines)
         {
-            // How far the words stand from the cut now, across (Value) and down (Least), in hundredths of the plot.
             var edit = new Edit($"finish.cuts[{index}]", "move")
             {
-                FromPixel = _plot.Width, ToPixel = _plot.Height, Name = "words of the cut",
-                Value = (box.X - x - 10 * unit) / _plot.Width * 100, Least = (box.Y - y - 14 * unit) / _plot.Height * 100,
+                FromPixel = _plot.Width,
+                ToPixel = _plot.Height,
+                Name = "words of the cut",
+                Drop = $"form.cuts[{index}]",
+                Across = (box.X - x - 10 * unit) / _plot.Width * 100,
+                Down = (box.Y - y - 14 * unit) / _plot.Height * 100,
             };
             for (int line = 0; line < lines.Count; line++)
             {
@@ -479,6 +496,26 @@ internal sealed class ParetoLayout
                 _figure.Put(line == 0 ? mark with { Edit = edit } : mark);
             }
         }
+    }
+
+    /// <summary>A thin line from words that found no room near their cut to where it meets the curve.</summary>
+    /// <returns>False where it would run through other words.</returns>
+    private bool Lead(int index, Box words, double x, double y)
+    {
+        double fromX = Math.Clamp(x, words.X, words.Right), fromY = Math.Clamp(y, words.Y, words.Bottom);
+        double length = Math.Sqrt((fromX - x) * (fromX - x) + (fromY - y) * (fromY - y)), gap = 4 * _figure.Unit;
+        if (length > 6 * gap)
+        {
+            double part = gap / length;
+            double ax = fromX + (x - fromX) * part, ay = fromY + (y - fromY) * part, bx = x + (fromX - x) * part, by = y + (fromY - y) * part;
+            if (_figure.Marks.OfType<TextMark>().Any(text => text.Bounds.Crosses(ax, ay, bx, by)))
+            {
+                return false;
+            }
+            _figure.Line($"cut-{index}-lead", "cut", ax, ay, bx, by, Ink.Cut, 0.75 * _figure.Unit);
+            _figure.Obstacles.AddLine(ax, ay, bx, by);
+        }
+        return true;
     }
 
     private Box Room => new(_plot.X + 2, _plot.Y - _figure.Small.LineHeight, _plot.Width - 4, _plot.Height + _figure.Small.LineHeight - 2);
@@ -579,7 +616,7 @@ internal sealed class ParetoLayout
             if (inside > font.LineHeight * 1.3)
             {
                 string ink = _workings["class"].Text(row) == "A" ? Ink.OnFill : Ink.Text;
-                double gap = Math.Min(Band * 0.22, 22 * _figure.Unit) / 2 + 4 * _figure.Unit;
+                double gap = BarGap / 2 + 4 * _figure.Unit;
                 places.Add(Place(Math.Min(top, zero) + font.CapHeight + 6 * _figure.Unit, "start", X(row) + gap, ink));
                 places.Add(Place(Math.Min(top, zero) + font.CapHeight + 6 * _figure.Unit, "middle", x, ink));
                 places.Add(Place(Math.Max(top, zero) - 6 * _figure.Unit, "end", X(row + 1) - gap, ink));

@@ -23,6 +23,7 @@ public sealed class ParetoReadings
         _running = running;
         _whole = division.IsEmpty ? ExactInt.Zero : division.WholeAt(0);
         Members = members;
+        (Lowest, Highest) = Reach();
         Cuts = [.. members.Cuts.Select(Read)];
         Balance = FindBalance();
     }
@@ -37,6 +38,31 @@ public sealed class ParetoReadings
     public (Fraction Position, Fraction Share)? Balance { get; }
 
     public int Count => _running.Count;
+
+    /// <summary>The highest running share on the way; 0 where the whole is 0.</summary>
+    public double Highest { get; }
+
+    /// <summary>The lowest.</summary>
+    public double Lowest { get; }
+
+    private double ToShare(ExactInt running) => new Fraction(running, _whole).ToDouble();
+
+    private (double Lowest, double Highest) Reach()
+    {
+        if (_whole.IsZero || Count == 0)
+        {
+            return (0, 0);
+        }
+        ExactInt least = _running.Each(0), most = least;
+        for (int i = 1; i < Count; i++)
+        {
+            ExactInt running = _running.Each(i);
+            least = running < least ? running : least;
+            most = running > most ? running : most;
+        }
+        double first = ToShare(least), second = ToShare(most);
+        return (Math.Min(first, second), Math.Max(first, second));
+    }
 
     /// <summary>The running share after so many parts; null where the whole is 0.</summary>
     public Fraction? ShareAfter(int parts) => _whole.IsZero ? null : parts == 0 ? Fraction.Zero : new Fraction(_running.Each(parts - 1), _whole);

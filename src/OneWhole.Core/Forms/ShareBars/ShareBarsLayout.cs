@@ -50,7 +50,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         Box room = figure.Plot;
         Font font = figure.Small;
         double unit = figure.Unit, gap = 10 * unit;
-        double band = Math.Min(room.Height / Math.Max(1, rows.Length), 46 * unit);
+        double band = Math.Min(room.Height / Math.Max(1, rows.Length), WidestBand(rows.Length) * unit);
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / band));
         bool labelled = !figure.IsMiniature && every <= 60;
         double names = 0, shares = 0, amounts = 0;
@@ -72,7 +72,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         }
         var scale = new Scale(domains.Least, domains.Most, plot.X, plot.Right);
         double zero = scale.At(0);
-        double bar = figure.IsMiniature ? band * 0.7 : Math.Min(band * 0.68, 30 * unit);
+        double bar = figure.IsMiniature ? band * 0.7 : Math.Min(band * 0.68, WidestBand(rows.Length) * 0.65 * unit);
         if (rows.Length > MostSeparateBars || band < 1)
         {
             Merged(rows, plot, scale, zero, "y");
@@ -86,7 +86,8 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             if (rows.Length <= MostSeparateBars && band >= 1)
             {
                 figure.Add(new RectMark($"bar-{key}", "bar", FigureBuilder.Round(Math.Min(zero, end)), FigureBuilder.Round(centre - bar / 2),
-                    FigureBuilder.Round(Math.Abs(end - zero)), FigureBuilder.Round(bar), Fill(row)) { Row = row, Part = key });
+                    FigureBuilder.Round(Math.Abs(end - zero)), FigureBuilder.Round(bar), Fill(row))
+                { Row = row, Part = key });
             }
             if (!labelled || i % every != 0)
             {
@@ -107,6 +108,9 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         double bottom = plot.Y + band * rows.Length;
         figure.Line("baseline", "baseline", zero, plot.Y, zero, bottom, Ink.Quiet, figure.IsMiniature ? 0.75 : 1);
     }
+
+    /// <summary>The most room for one bar: few bars are broader, so that they fill the sheet.</summary>
+    private static double WidestBand(int bars) => Math.Clamp(100 - 9 * bars, 46, 90);
 
     private void Upright()
     {
@@ -136,7 +140,8 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             string key = _division.Parts[row].Key;
             double top = scale.At(_shares.Number(row) ?? 0), width = Math.Min(band * 0.72, 90 * unit), x = plot.X + (i + 0.5) * band;
             figure.Add(new RectMark($"bar-{key}", "bar", FigureBuilder.Round(x - width / 2), FigureBuilder.Round(Math.Min(top, zero)),
-                FigureBuilder.Round(width), FigureBuilder.Round(Math.Abs(zero - top)), Fill(row)) { Row = row, Part = key });
+                FigureBuilder.Round(width), FigureBuilder.Round(Math.Abs(zero - top)), Fill(row))
+            { Row = row, Part = key });
             if (labelled)
             {
                 UprightLabels(row, key, x, top, zero, band);

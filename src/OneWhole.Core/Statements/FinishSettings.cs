@@ -1,0 +1,38 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Studies;
+
+namespace OneWhole.Core.Statements;
+
+/// <summary>The settings of looks that every form has.</summary>
+public static class FinishSettings
+{
+    public static IEnumerable<Setting> Common(Study study)
+    {
+        Finish finish = study.Finish;
+        yield return Labels(finish);
+        yield return Flag("finish.trimZeros", "zeros at the end of decimals", finish.TrimZeros, on: "trimmed", off: "kept");
+        yield return Flag("finish.key", "key", finish.Key, on: "shown", off: "hidden");
+        if (study.Fold is not null)
+        {
+            yield return Flag("finish.drawFolded", "folded part", finish.DrawFolded, on: "drawn", off: "not drawn");
+        }
+        yield return new Setting("rounding.decimals", "decimals of shares",
+            [.. Enumerable.Range(0, 5).Select(decimals => new SettingChoice(decimals.ToString(System.Globalization.CultureInfo.InvariantCulture), decimals, study.Rounding.Decimals == decimals))]);
+    }
+
+    private static Setting Labels(Finish finish)
+    {
+        SettingChoice Choice(string text, string word, LabelText value) => new(text, word, finish.Labels == value);
+        return new Setting("finish.labels", "labels",
+        [
+            Choice("as the form has them", "auto", LabelText.Auto),
+            Choice("share", "share", LabelText.Share),
+            Choice("amount", "amount", LabelText.Amount),
+            Choice("amount and share", "both", LabelText.Both),
+            Choice("none", "none", LabelText.None),
+        ]);
+    }
+
+    private static Setting Flag(string path, string name, bool now, string on, string off) =>
+        new(path, name, [new SettingChoice(on, JsonValue.Create(true), now), new SettingChoice(off, JsonValue.Create(false), !now)]);
+}

@@ -1,0 +1,20 @@
+using System.Text.Json.Nodes;
+
+namespace OneWhole.Core.Statements;
+
+/// <summary>A clause that the sentence does not have yet.</summary>
+/// <param name="Text">What it does ("fold small parts").</param>
+/// <param name="Detail">What that means here.</param>
+/// <param name="Path">The place in the study that it sets.</param>
+/// <param name="Value">What it sets there.</param>
+public sealed record Offer(string Text, string Detail, string Path, JsonNode Value);
+
+/// <summary>A setting of looks: one choice of several.</summary>
+/// <param name="Path">The place in the study.</param>
+/// <param name="Name">What is set ("labels").</param>
+public sealed record Setting(string Path, string Name, IReadOnlyList<SettingChoice> Choices);
+
+/// <summary>One choice of a setting.</summary>
+/// <param name="Value">What it sets; null takes the member out.</param>
+/// <param name="Chosen">Whether it holds now.</param>
+public sealed record SettingChoice(string Text, JsonNode? Value, bool Chosen);
