@@ -29,11 +29,11 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
 
     // ---- Making and changing ----
 
-    /// <summary>Starts a study on a table: its first fitting columns, as a Pareto with two cuts.</summary>
+    /// <summary>Starts a study on a table: its first fitting columns, in the first form.</summary>
     public StudyView Start(string tableId, double width, double height)
     {
         (Table table, _) = tables.Load(tableId);
-        JsonObject study = StudyStart.Suggest(table, _format);
+        JsonObject study = StudyStart.Suggest(table, forms.Forms[0], _format);
         StoredDocument stored = documents.Create(Kind, tableId, Write(new Stored(study, [])), "started");
         return View(stored, width, height);
     }

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.Core.Forms;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 
@@ -7,7 +8,7 @@ namespace OneWhole.App;
 /// <summary>The study that a new one starts from.</summary>
 internal static class StudyStart
 {
-    public static JsonObject Suggest(Table table, StudyFormat format)
+    public static JsonObject Suggest(Table table, Form form, StudyFormat format)
     {
         Column? quantity = table.Columns.FirstOrDefault(column => column.Info.Type == ColumnType.Quantity);
         // The category that reads best as parts: from three labels to sixty, the one with the most; else any.
@@ -22,11 +23,7 @@ internal static class StudyStart
         {
             ["format"] = Study.Format,
             ["parts"] = new JsonObject { ["column"] = parts.Name },
-            ["form"] = new JsonObject
-            {
-                ["kind"] = "pareto",
-                ["cuts"] = new JsonArray(new JsonObject { ["share"] = 0.8 }, new JsonObject { ["position"] = 0.2 }),
-            },
+            ["form"] = form.Beginning,
         };
         if (quantity is not null && quantity != parts)
         {

@@ -1,41 +1,87 @@
 using System.Reflection;
+using System.Text.RegularExpressions;
+using System.Xml.Linq;
 
 namespace OneWhole.Core.Tests;
 
-/// <summary>Each layer knows only those before it.</summary>
-public sealed class LayerTests
+/// <summary>Each layer knows only those before it, and a form is one thing in one place.</summary>
+public sealed partial class LayerTests
 {
-    private static readonly string[] Ours = ["OneWhole.Core", "OneWhole.Formats", "OneWhole.Store", "OneWhole.App", "OneWhole.Web", "onewhole"];
+    private static readonly string Root = FindRoot();
+
+    private static string FindRoot()
+    {
+        string? at = AppContext.BaseDirectory;
+        while (at is not null && !File.Exists(Path.Combine(at, "OneWhole.slnx")))
+        {
+            at = Path.GetDirectoryName(at);
+        }
+        return at!;
+    }
+
+    private static IEnumerable<string> Sources(params string[] folder) => Directory.GetFiles(Path.Combine([Root, .. folder]), "*.*", SearchOption.AllDirectories)
+        .Where(file => Path.GetExtension(file) is ".cs" or ".ts" or ".tsx" && !file.Contains("wwwroot", StringComparison.Ordinal) && !file.EndsWith("openapi.d.ts", StringComparison.Ordinal));
 
     [Fact]
     public void The_core_knows_the_framework_only() =>
         Assert.All(typeof(Core.Tables.Table).Assembly.GetReferencedAssemblies(), name => Assert.StartsWith("System", name.Name!, StringComparison.Ordinal));
 
-    [Fact]
-    public void The_formats_know_the_core_only()
+    [Theory]
+    [InlineData("OneWhole.Core", "")]
+    [InlineData("OneWhole.Formats", "OneWhole.Core")]
+    [InlineData("OneWhole.Store", "OneWhole.Core")]
+    [InlineData("OneWhole.App", "OneWhole.Core OneWhole.Formats OneWhole.Store")]
+    [InlineData("OneWhole.Web", "OneWhole.App")]
+    [InlineData("OneWhole.Cli", "OneWhole.Core OneWhole.Formats")]
+    public void A_project_refers_only_to_layers_before_it(string project, string before)
     {
-        AssemblyName[] known = typeof(Formats.Text.TextMeasurer).Assembly.GetReferencedAssemblies();
-        Assert.Equal(["OneWhole.Core"], known.Select(name => name.Name!).Where(name => Ours.Contains(name)));
+        XDocument file = XDocument.Load(Path.Combine(Root, "src", project, $"{project}.csproj"));
+        string[] referred = [.. file.Descendants("ProjectReference").Select(reference => Path.GetFileNameWithoutExtension(reference.Attribute("Include")!.Value))];
+        Assert.Equal(before.Split(' ', StringSplitOptions.RemoveEmptyEntries), referred.Order());
     }
 
-    /// <summary>Within the core, folders are layers too: a file may use only the folders before its own.</summary>
+    /// <summary>Within the core, folders are layers too; a study holds its form, so forms are known from there on.</summary>
     [Theory]
     [InlineData("Numbers", "")]
     [InlineData("Tables", "Numbers")]
+    [InlineData("Studies", "Numbers Tables Studies Forms")]
+    [InlineData("Workings", "Numbers Tables Studies Statements Forms")]
+    [InlineData("Statements", "Numbers Tables Studies Workings Forms")]
+    [InlineData("Drawing", "Numbers Tables Studies Workings Statements Forms")]
     public void A_folder_of_the_core_does_not_reach_ahead(string folder, string before)
     {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !Directory.Exists(Path.Combine(at, "src", "OneWhole.Core")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
         string[] allowed = before.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        foreach (string file in Directory.GetFiles(Path.Combine(at!, "src", "OneWhole.Core", folder), "*.cs", SearchOption.AllDirectories))
+        foreach (string file in Sources("src", "OneWhole.Core", folder))
         {
             foreach (string line in File.ReadLines(file).Where(line => line.StartsWith("using OneWhole.Core.", StringComparison.Ordinal)))
             {
                 Assert.Contains(line["using OneWhole.Core.".Length..].TrimEnd(';').Split('.')[0], allowed);
             }
+        }
+    }
+
+    [GeneratedRegex(@"using OneWhole\.Core\.Forms\.(\w+)")]
+    private static partial Regex UsesAForm();
+
+    [Fact]
+    public void Nothing_but_its_own_folder_and_the_list_knows_a_form()
+    {
+        string forms = Path.Combine("OneWhole.Core", "Forms") + Path.DirectorySeparatorChar;
+        string[] kinds = [.. Core.Forms.FormList.Standard.Forms.Select(form => form.Kind)];
+        foreach (string file in Sources("src").Concat(Sources("web", "src")))
+        {
+            if (file.EndsWith("FormList.cs", StringComparison.Ordinal))
+            {
+                continue;
+            }
+            string text = File.ReadAllText(file);
+            bool inForms = file.Contains(forms, StringComparison.Ordinal);
+            foreach (Match match in UsesAForm().Matches(text))
+            {
+                Assert.True(file.Contains(forms + match.Groups[1].Value, StringComparison.Ordinal), $"{file} uses {match.Value}");
+            }
+            // A kind in quotes, in C# or TypeScript, is a switch over kinds in the making.
+            Assert.All(inForms ? [] : kinds, kind => Assert.DoesNotMatch($"[\"']{kind}[\"']", text));
         }
     }
 }

@@ -94,6 +94,9 @@ public abstract class Form
     /// <summary>The form's own clauses of the statement.</summary>
     public virtual IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [];
 
+    /// <summary>The form as a new study begins with it.</summary>
+    public virtual JsonObject Beginning => new() { ["kind"] = Kind };
+
     /// <summary>Clauses that the form can add to the sentence.</summary>
     public virtual IEnumerable<Offer> Offers(Study study) => [];
 

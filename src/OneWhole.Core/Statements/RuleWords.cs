@@ -79,16 +79,20 @@ public sealed class RuleWords(WorkingsResult workings)
         };
         string text = $"{expression} = {result}";
         return column.Rule is Rule.Shown ? ShownArithmetic(expression, (Rule.Shown)column.Rule, value, row)
-            : column.Key == "share" && workings.Find("shownShare")?.Exact(row) is { } percent ? $"{text}, shown as {NumberText.Rounded(percent, _division.Study.Rounding.Decimals)} %"
+            : column.Key == "share" && workings.Find("shownShare")?.Exact(row) is { } percent ? $"{text}, {ShownAs(value * 100, percent, _division.Study.Rounding.Decimals)}"
             : text;
     }
 
     private string ShownArithmetic(string exact, Rule.Shown shown, Fraction value, int row)
     {
-        string result = NumberText.Rounded(value, shown.Decimals);
-        Fraction nearest = workings[shown.Key].Exact(row)!.Value * 100;
-        bool moved = NumberText.Rounded(nearest, shown.Decimals) != result;
-        return $"{exact}, shown as {result} %{(moved ? " so that all make 100" : "")}";
+        return $"{exact}, {ShownAs(workings[shown.Key].Exact(row)!.Value * 100, value, shown.Decimals)}";
+    }
+
+    /// <summary>"shown as 25.0 %", and why where that is not the nearest.</summary>
+    private static string ShownAs(Fraction percent, Fraction shown, int decimals)
+    {
+        string result = NumberText.Rounded(shown, decimals);
+        return $"shown as {result} %{(NumberText.Rounded(percent, decimals) != result ? " so that all make 100" : "")}";
     }
 
     private string ClassArithmetic(Rule.ClassOf classes, WorkingColumn column, int row)

@@ -52,7 +52,11 @@ public sealed class ShownShares
                 && rows.TrueForAll(row => division.Amount(row).Sign >= 0);
             if (reconcile)
             {
-                Reconcile(division, rows, whole, hundred, units);
+                ExactInt[] given = LargestRemainders.Apportion([.. rows.Select(row => division.Amount(row))], hundred);
+                for (int i = 0; i < given.Length; i++)
+                {
+                    units[rows[i]] = given[i];
+                }
             }
             foreach (int row in rows)
             {
@@ -61,33 +65,5 @@ public sealed class ShownShares
             }
         }
         return new ShownShares(units, reconciled, decimals);
-    }
-
-    private static void Reconcile(Division division, List<int> rows, ExactInt whole, ExactInt hundred, ExactInt?[] units)
-    {
-        ExactInt missing = hundred;
-        var remainders = new ExactInt[rows.Count];
-        for (int i = 0; i < remainders.Length; i++)
-        {
-            (ExactInt floor, remainders[i]) = ExactInt.FloorDivide(division.Amount(rows[i]) * hundred, whole);
-            units[rows[i]] = floor;
-            missing -= floor;
-        }
-        if (missing.IsZero)
-        {
-            return;
-        }
-        int[] order = [.. Enumerable.Range(0, rows.Count)];
-        Array.Sort(order, (a, b) =>
-        {
-            int by = remainders[b].CompareTo(remainders[a]);
-            by = by != 0 ? by : division.Amount(rows[b]).CompareTo(division.Amount(rows[a]));
-            return by != 0 ? by : a.CompareTo(b);
-        });
-        // Fewer units are missing than there are rows, since each remainder is below one unit.
-        for (int i = 0; i < (int)missing.Small; i++)
-        {
-            units[rows[order[i]]] = units[rows[order[i]]]!.Value + ExactInt.One;
-        }
     }
 }

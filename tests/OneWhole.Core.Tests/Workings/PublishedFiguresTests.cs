@@ -1,4 +1,5 @@
 using CsCheck;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 
@@ -18,30 +19,14 @@ public sealed class PublishedFiguresTests
     public void Largest_remainders_are_Hamiltons_apportionment()
     {
         // The census of 1790 and the bill of 1791 for 120 seats, after Balinski and Young, Fair Representation (from memory).
-        // Shown shares are units of a hundred; the method itself is checked on 120 units through the same rule below.
         (string, long Population, long Seats)[] states =
         [
             ("Connecticut", 236841, 8), ("Delaware", 55540, 2), ("Georgia", 70835, 2), ("Kentucky", 68705, 2), ("Maryland", 278514, 9),
             ("Massachusetts", 475327, 16), ("New Hampshire", 141822, 5), ("New Jersey", 179570, 6), ("New York", 331589, 11), ("North Carolina", 353523, 12),
             ("Pennsylvania", 432879, 14), ("Rhode Island", 68446, 2), ("South Carolina", 206236, 7), ("Vermont", 85533, 3), ("Virginia", 630560, 21),
         ];
-        long whole = states.Sum(state => state.Population);
-        long[] floors = [.. states.Select(state => state.Population * 120 / whole)];
-        long missing = 120 - floors.Sum();
-        foreach (int at in Enumerable.Range(0, states.Length).OrderByDescending(at => states[at].Population * 120 % whole).Take((int)missing))
-        {
-            floors[at]++;
-        }
-        Assert.Equal(states.Select(state => state.Seats), floors);
-
-        // The core's shares in whole percent by the same rule, against the rule written out here.
-        WorkingsResult workings = Divide(states.Select(state => (state.Item1, state.Population)), 0);
-        long[] percent = [.. states.Select(state => state.Population * 100 / whole)];
-        foreach (int at in Enumerable.Range(0, states.Length).OrderByDescending(at => states[at].Population * 100 % whole).Take((int)(100 - percent.Sum())))
-        {
-            percent[at]++;
-        }
-        Assert.Equal(percent.Select(value => (double?)value), Enumerable.Range(0, states.Length).Select(workings["shownShare"].Number));
+        ExactInt[] seats = LargestRemainders.Apportion([.. states.Select(state => (ExactInt)state.Population)], 120);
+        Assert.Equal(states.Select(state => state.Seats), seats.Select(seat => seat.Small));
     }
 
     [Fact]

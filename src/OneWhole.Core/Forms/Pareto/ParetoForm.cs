@@ -171,6 +171,12 @@ public sealed class ParetoForm : Form<ParetoMembers>
     private static Token Number(string path, string text, string control, string value, string ask) =>
         new(text) { Path = path, Control = control, Ask = ask, Value = JsonNode.Parse(value) };
 
+    public override JsonObject Beginning => new()
+    {
+        ["kind"] = Kind,
+        ["cuts"] = new JsonArray(new JsonObject { ["share"] = 0.8 }, new JsonObject { ["position"] = 0.2 }),
+    };
+
     public override IEnumerable<Offer> Offers(Study study)
     {
         ImmutableArray<Cut> cuts = Of(study).Cuts;

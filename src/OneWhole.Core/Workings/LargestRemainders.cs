@@ -1,0 +1,47 @@
+using OneWhole.Core.Numbers;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>
+/// Hamilton's method of apportionment (largest remainders): units are given out in proportion to amounts, each amount's
+/// exact share rounded down first, then one more unit to each of the largest remainders until none is left.
+/// </summary>
+public static class LargestRemainders
+{
+    /// <param name="amounts">None below zero, not all zero.</param>
+    /// <param name="units">How many units there are to give out; at least 0.</param>
+    /// <returns>Whole units, one for each amount, that add up to <paramref name="units"/>. Of equal remainders the larger amount goes first, then the earlier.</returns>
+    public static ExactInt[] Apportion(IReadOnlyList<ExactInt> amounts, ExactInt units)
+    {
+        ExactInt whole = default;
+        foreach (ExactInt amount in amounts)
+        {
+            whole += amount;
+        }
+        ExactInt missing = units;
+        var given = new ExactInt[amounts.Count];
+        var remainders = new ExactInt[amounts.Count];
+        for (int i = 0; i < given.Length; i++)
+        {
+            (given[i], remainders[i]) = ExactInt.FloorDivide(amounts[i] * units, whole);
+            missing -= given[i];
+        }
+        if (missing.IsZero)
+        {
+            return given;
+        }
+        int[] order = [.. Enumerable.Range(0, given.Length)];
+        Array.Sort(order, (a, b) =>
+        {
+            int by = remainders[b].CompareTo(remainders[a]);
+            by = by != 0 ? by : amounts[b].CompareTo(amounts[a]);
+            return by != 0 ? by : a.CompareTo(b);
+        });
+        // Fewer units are missing than there are amounts, since each remainder is below one unit.
+        for (int i = 0; i < (int)missing.Small; i++)
+        {
+            given[order[i]] += ExactInt.One;
+        }
+        return given;
+    }
+}

@@ -1,0 +1,130 @@
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Tests.Workings;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Tests.Statements;
+
+/// <summary>The study reads as a sentence, and each word of it says what its choices would mean.</summary>
+public sealed class StatementTests
+{
+    private static readonly Table Delays = TableOf.Columns(
+        "Cause: Fog | Engine | Fog | Crew | | Engine | Fog",
+        "Season: Summer | Summer | Winter | Winter | Summer | Spring | Autumn",
+        "Minutes: 10 | 4.5 | 20 | 5 | 1 | 2 | 0.5",
+        "Day: 2025-06-01 | 2025-06-02 | 2025-01-09 | 2025-01-09 | | 2025-07-01 | 2025-10-01");
+
+    private static Statement Of(string members, string form = "\"sharebars\"") => Statement.Of(CalculatorTests.Run(Delays, members, form));
+
+    private static IReadOnlyList<Option> Options(string members, string path) =>
+        Of(members).Phrases.SelectMany(phrase => phrase.Tokens).First(token => token.Path == path).Options!();
+
+    private const string Minutes = """ "parts": {"column": "Cause"}, "value": {"sum": "Minutes"} """;
+
+    [Theory]
+    [InlineData("", "Minutes by cause, largest first, bars sideways. 100 % is all minutes: 43 min.")]
+    [InlineData(""", "where": [{"column": "Season", "is": ["Summer", "Autumn"]}] """, "Minutes by cause, largest first, only where season is Summer or Autumn, bars sideways. 100 % is all minutes in these rows: 16 min.")]
+    [InlineData(""", "where": [{"column": "Minutes", "from": 1, "to": 10}, {"column": "Cause", "blank": false}] """, "Minutes by cause, largest first, only where minutes is from 1 to 10 and cause is filled, bars sideways. 100 % is all minutes in these rows: 21.5 min.")]
+    [InlineData(""", "where": [{"column": "Day", "from": "2025-06-02"}] """, "Minutes by cause, largest first, only where day is 2025-06-02 or more, bars sideways. 100 % is all minutes in these rows: 7 min.")]
+    [InlineData(""", "where": [{"column": "Season", "isNot": ["Summer", "Autumn", "Winter", "Spring", "Ice"]}] """, "Minutes by cause, largest first, only where season is not Summer, Autumn, Winter or 2 others, bars sideways. 100 % is all minutes in these rows: 0 min.")]
+    [InlineData(""", "whole": {"given": 50} """, "Minutes by cause, largest first, bars sideways. 100 % is 50 min, a number I give.")]
+    [InlineData(""", "whole": {"of": "unfiltered"}, "where": [{"column": "Season", "is": ["Winter"]}] """, "Minutes by cause, largest first, only where season is Winter, bars sideways. 100 % is all minutes before the filter: 43 min.")]
+    [InlineData(""", "fold": {"keep": 2} """, "Minutes by cause, largest first, small causes folded past the 2nd, bars sideways. 100 % is all minutes: 43 min.")]
+    [InlineData(""", "fold": {"reach": 0.825} """, "Minutes by cause, largest first, small causes folded once 82.5 % is reached, bars sideways. 100 % is all minutes: 43 min.")]
+    [InlineData(""", "order": {"parts": "natural", "reverse": ["parts"]} """, "Minutes by cause, in natural order, reversed, bars sideways. 100 % is all minutes: 43 min.")]
+    [InlineData(""", "order": {"parts": ["Fog"]}, "negatives": "size" """, "Minutes by cause, in an order of my own, amounts by their size, bars sideways. 100 % is all minutes: 43 min.")]
+    public void The_sentence_says_what_the_study_says(string more, string sentence)
+    {
+        Table table = new("delays", [.. Delays.Columns.Select(column => column.Name == "Minutes" ? new Column(column.Info with { Unit = "min" }, column.Cells) : column)]);
+        Assert.Equal(sentence, Statement.Of(CalculatorTests.Run(table, Minutes + more, "\"sharebars\"")).Text);
+    }
+
+    [Fact]
+    public void Counts_and_distinct_values_have_their_own_words()
+    {
+        Assert.StartsWith("Number of delays by cause", Of(""" "parts": {"column": "Cause"} """).Text, StringComparison.Ordinal);
+        Assert.StartsWith("Number of distinct seasons by cause", Of(""" "parts": {"column": "Cause"}, "value": {"distinct": "Season"} """).Text, StringComparison.Ordinal);
+        Assert.Contains("by bands of minutes", Of(""" "parts": {"column": "Minutes", "bands": {"start": 0, "width": 5}} """).Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void What_is_counted_is_offered_from_the_columns()
+    {
+        IReadOnlyList<Option> options = Options(Minutes, "value");
+        Assert.Equal(["number of delays", "minutes", "distinct causes", "distinct seasons"], options.Select(option => option.Text));
+        Assert.Equal("minutes", Assert.Single(options, option => option.Chosen).Text);
+    }
+
+    [Fact]
+    public void Each_whole_is_offered_with_its_number()
+    {
+        IReadOnlyList<Option> options = Options(Minutes + """, "where": [{"column": "Season", "is": ["Winter"]}] """, "whole");
+        Assert.Equal([("everything used", "25"), ("everything before the filter", "43"), ("a number I give", null)], options.Select(option => (option.Text, option.Note)));
+        Assert.Equal(["Fog is 80.0 %", "Fog is 46.5 %"], options.Take(2).Select(option => option.Detail));
+        Assert.All(options, option => Assert.Equal("whole", option.Path));
+    }
+
+    [Fact]
+    public void Bands_are_offered_for_a_number_column_with_a_round_start()
+    {
+        Option bands = Assert.Single(Options(Minutes, "parts"), option => option.Text == "bands of minutes");
+        var start = bands.Value!["bands"]!;
+        Assert.True(start["start"]!.GetValue<double>() <= 0.5);
+        Assert.Contains(start["width"]!.GetValue<double>(), new[] { 2.5, 5.0 });
+    }
+
+    [Fact]
+    public void A_clause_can_be_dropped_by_its_place()
+    {
+        Statement statement = Of(Minutes + """, "where": [{"column": "Season", "is": ["Winter"]}, {"column": "Cause", "blank": false}], "fold": {"keep": 1}, "negatives": "leaveOut" """);
+        Assert.Equal(["where[0]", "where[1]", "fold", "negatives"], statement.Phrases.Where(phrase => phrase.Drop is not null).Select(phrase => phrase.Drop));
+    }
+
+    [Fact]
+    public void What_is_not_said_yet_is_offered()
+    {
+        Assert.Equal(["fold", "negatives"], Of(Minutes).Offers.Select(offer => offer.Path));
+        Assert.Empty(Of(Minutes + """, "fold": {"keep": 1}, "negatives": "leaveOut" """).Offers);
+        Statement pareto = Of(Minutes, "\"pareto\"");
+        Assert.Equal(3, pareto.Offers.Count(offer => offer.Path == "form.cuts"));
+        // The standard cut is kept beside the new one.
+        Assert.Equal("""[{"share":0.8},{"count":5}]""", pareto.Offers[^1].Value.ToJsonString());
+    }
+
+    [Fact]
+    public void Each_setting_has_one_choice_that_holds()
+    {
+        Statement statement = Of(Minutes + """, "finish": {"labels": "both", "trimZeros": true}, "rounding": {"decimals": 2} """, "\"pareto\"");
+        Assert.All(statement.Settings, setting => Assert.Single(setting.Choices, choice => choice.Chosen));
+        Assert.Equal("amount and share", statement.Settings.Single(setting => setting.Path == "finish.labels").Choices.Single(choice => choice.Chosen).Text);
+        Assert.Contains(statement.Settings, setting => setting.Path == "form.axes");
+    }
+
+    [Fact]
+    public void A_column_of_shares_says_what_it_adds_up_to_and_offers_100_percent()
+    {
+        Column share = TableOf.Column("Share", ["50%", "30%", "17%"]);
+        Assert.True(share.Info.HoldsShares);
+        var table = new Table("routes", [TableOf.Column("Route", ["a", "b", "c"]), share]);
+        const string members = """ "parts": {"column": "Route"}, "value": {"sum": "Share"} """;
+        WorkingsResult workings = CalculatorTests.Run(table, members, "\"sharebars\"");
+        Assert.Contains("0.97, which as shares is 97 %.", Statement.Of(workings).Text, StringComparison.Ordinal);
+        Option hundred = Statement.Of(workings).Phrases[^1].Tokens[1].Options!().Single(option => option.Text.StartsWith("100 %", StringComparison.Ordinal));
+        Study given = StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", {{members}}, "whole": {{hundred.Value!.ToJsonString()}}, "form": {"kind": "sharebars"} }""");
+        WorkingsResult of100 = Calculator.Run(table, given);
+        Assert.Equal(0.5, of100["share"].Number(0));
+        Assert.Contains(of100.TieOut, line => line.Id == "parts-add-up" && line.Status == TieOutStatus.Warn);
+    }
+
+    [Fact]
+    public void Rules_and_arithmetic_come_from_one_expression()
+    {
+        WorkingsResult workings = CalculatorTests.Run(Delays, Minutes);
+        var words = new RuleWords(workings);
+        Assert.Equal("minutes ÷ 43", words.Of(workings["share"]));
+        Assert.Equal("30.5 ÷ 43 = 70.9302 %, shown as 71.0 % so that all make 100", words.Arithmetic(workings["share"], 0));
+        Assert.Equal("30.5 + 6.5 + 5 = 42", words.Arithmetic(workings["running"], 2));
+        Assert.Equal("B: the running share before it is 86.05 %; A below 80 %, B below 95 %, C the rest", words.Arithmetic(workings["class"], 2));
+    }
+}
