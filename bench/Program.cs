@@ -173,7 +173,12 @@ namespace OneWhole.Bench
 
         private static double Median(int times, Action act)
         {
-            act();
+            // Warm: the compiler settles on code after some thirty runs; a long action is not run so often for it.
+            long begun = Stopwatch.GetTimestamp();
+            for (int i = 0; i < 40 && Stopwatch.GetElapsedTime(begun).TotalSeconds < 2; i++)
+            {
+                act();
+            }
             var taken = new double[times];
             for (int i = 0; i < times; i++)
             {

@@ -400,7 +400,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         Division division = Division.Of(table, byColumn);
         double whole = division.Value(division.Total).ToDouble();
         const int most = 500;
-        return new FilterList(column, found.Info.NounOne, found.Info.Type == ColumnType.Quantity,
+        return new FilterList(column, found.Info.NounOne, found.Info.Type,
         [
             .. Enumerable.Range(0, Math.Min(most, division.PartCount)).Select(part => new FilterValue(
                 division.Parts[part].Label,

@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;
+using OneWhole.Core.Tables;
 
 namespace OneWhole.App;
 
@@ -86,7 +87,7 @@ public sealed record StripItem(string Form, string Shape, string Name, bool Chos
 public sealed record FilterValue(string Label, string Amount, double Share, bool Chosen);
 
 /// <summary>The values of a column that a clause looks at.</summary>
-public sealed record FilterList(string Column, string Noun, bool Quantity, IReadOnlyList<FilterValue> Values, int Count);
+public sealed record FilterList(string Column, string Noun, ColumnType Type, IReadOnlyList<FilterValue> Values, int Count);
 
 /// <summary>What several selected rows make together.</summary>
 public sealed record SelectionReading(string Text);

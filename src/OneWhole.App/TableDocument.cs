@@ -103,32 +103,23 @@ public static class ColumnFacts
         int blanks = 0, unreadable = 0;
         if (column.Cells is NumberCells numbers)
         {
-            for (int row = 0; row < numbers.Count; row++)
-            {
-                if (numbers.At(row) is null)
-                {
-                    _ = numbers.Spellings.ContainsKey(row) ? unreadable++ : blanks++;
-                }
-            }
-            return (blanks, column.Info.Type == ColumnType.Quantity ? unreadable : 0);
+            int missing = numbers.Units is { } units ? units.AsSpan().Count(NumberCells.Missing) : numbers.Wide!.Count(number => number is null);
+            unreadable = numbers.Spellings.Keys.Count(row => numbers.At(row) is null);
+            return (missing - unreadable, column.Info.Type == ColumnType.Quantity ? unreadable : 0);
         }
         LabelView labels = column.Labels;
-        for (int row = 0; row < column.Count; row++)
+        int[] rows = labels.Codes.Tally(labels.Labels.Count);
+        blanks = labels.BlankCode < 0 ? 0 : rows[labels.BlankCode];
+        if (column.Info.Type == ColumnType.Quantity)
         {
-            int code = labels.Codes[row];
-            bool blank = code == labels.BlankCode;
-            blanks += blank ? 1 : 0;
-            unreadable += !blank && !IsReadable(column, row, code) ? 1 : 0;
+            unreadable = Enumerable.Range(0, column.Count).Count(row => column.Numbers.At(row) is null) - blanks;
+        }
+        else if (column.Info.Type == ColumnType.Date)
+        {
+            unreadable = Enumerable.Range(0, rows.Length).Where(code => code != labels.BlankCode && column.Dates.ByCode[code] is null).Sum(code => rows[code]);
         }
         return (blanks, unreadable);
     }
-
-    private static bool IsReadable(Column column, int row, int code) => column.Info.Type switch
-    {
-        ColumnType.Quantity => column.Numbers.At(row) is not null,
-        ColumnType.Date => column.Dates.ByCode[code] is not null,
-        _ => true,
-    };
 
     /// <summary>The first filled cells that the column's type can't read, with their rows (from 1).</summary>
     public static IReadOnlyList<(int Row, string Text)> Unreadable(Column column, int most)

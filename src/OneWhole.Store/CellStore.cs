@@ -60,7 +60,7 @@ public sealed class CellStore(Database database)
     {
         if (cells is LabelCells labels)
         {
-            WriteBlob(connection, transaction, import, $"{name}:labels", 0, Pack(JsonSerializer.SerializeToUtf8Bytes(labels.Labels)));
+            WriteLabels(connection, transaction, import, $"{name}:labels", labels.Labels);
             switch (labels.Codes.Values)
             {
                 case byte[] narrow:
@@ -96,6 +96,31 @@ public sealed class CellStore(Database database)
         }
     }
 
+    /// <summary>Labels in blocks too: a long list is never in memory a second time.</summary>
+    private static void WriteLabels(SqliteConnection connection, SqliteTransaction transaction, string import, string part, IReadOnlyList<string> labels)
+    {
+        var block = new List<string>(Math.Min(BlockRows, labels.Count));
+        for (int first = 0, number = 0; first < labels.Count || number == 0; first += BlockRows, number++)
+        {
+            block.Clear();
+            for (int at = first; at < Math.Min(first + BlockRows, labels.Count); at++)
+            {
+                block.Add(labels[at]);
+            }
+            WriteBlob(connection, transaction, import, part, number, Pack(JsonSerializer.SerializeToUtf8Bytes(block)));
+        }
+    }
+
+    private static List<string>? ReadLabels(SqliteConnection connection, string import, string part)
+    {
+        List<string>? labels = null;
+        foreach (byte[] packed in ReadBytes(connection, import, part))
+        {
+            (labels ??= []).AddRange(JsonSerializer.Deserialize<string[]>(Unpack(packed))!);
+        }
+        return labels;
+    }
+
     private static void WriteBlocks<T>(SqliteConnection connection, SqliteTransaction transaction, string import, string part, T[] values)
         where T : unmanaged
     {
@@ -116,9 +141,8 @@ public sealed class CellStore(Database database)
     {
         using SqliteConnection connection = database.Open();
         string name = $"c{column}";
-        if (ReadBlob(connection, import, $"{name}:labels") is { } packed)
+        if (ReadLabels(connection, import, $"{name}:labels") is { } labels)
         {
-            string[] labels = JsonSerializer.Deserialize<string[]>(Unpack(packed))!;
             Array codes = ReadBlocks<byte>(connection, import, $"{name}:codes1") as Array
                 ?? ReadBlocks<ushort>(connection, import, $"{name}:codes2") as Array
                 ?? ReadBlocks<int>(connection, import, $"{name}:codes4") as Array
@@ -137,16 +161,20 @@ public sealed class CellStore(Database database)
             numbers.Decimals ? ReadBlocks<byte>(connection, import, $"{name}:decimals") : null, spellings);
     }
 
-    private static T[]? ReadBlocks<T>(SqliteConnection connection, string import, string part)
-        where T : unmanaged
+    private static IEnumerable<byte[]> ReadBytes(SqliteConnection connection, string import, string part)
     {
         using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM block WHERE import = $import AND part = $part ORDER BY number", null, ("$import", import), ("$part", part));
         using SqliteDataReader reader = command.ExecuteReader();
-        var blocks = new List<byte[]>();
         while (reader.Read())
         {
-            blocks.Add((byte[])reader[0]);
+            yield return (byte[])reader[0];
         }
+    }
+
+    private static T[]? ReadBlocks<T>(SqliteConnection connection, string import, string part)
+        where T : unmanaged
+    {
+        List<byte[]> blocks = [.. ReadBytes(connection, import, part)];
         if (blocks.Count == 0)
         {
             return null;

@@ -1305,7 +1305,7 @@ export interface components {
         FilterList: {
             column: string;
             noun: string;
-            quantity: boolean;
+            type: components["schemas"]["ColumnType"];
             values: components["schemas"]["FilterValue"][];
             /** Format: int32 */
             count: number;

@@ -10,6 +10,7 @@ public sealed class StandardColumns
 {
     private readonly Division _division;
     private readonly StudyWords _words;
+    private readonly Lazy<int[]> _descending;
     private readonly Lazy<int[]> _ranks;
 
     public StandardColumns(Division division)
@@ -17,6 +18,7 @@ public sealed class StandardColumns
         _division = division;
         _words = StudyWords.Of(division);
         Shown = ShownShares.Of(division);
+        _descending = new Lazy<int[]>(Descending);
         _ranks = new Lazy<int[]>(Ranks);
     }
 
@@ -59,28 +61,30 @@ public sealed class StandardColumns
     public WorkingColumn Position() => WorkingColumn.OfNumber("position", "position", ColumnUnit.Share,
         new Rule.RowNumber() / new Rule.PartCount(), row => new Fraction(row + 1L, (long)_division.PartCount));
 
-    private int[] Ranks()
+    /// <summary>The rows by amount, largest first, equal ones in display order.</summary>
+    private int[] Descending()
     {
         int n = _division.RowCount;
         int[] order = [.. Enumerable.Range(0, n)];
-        var totals = new ExactInt[n];
-        for (int row = 0; row < n; row++)
-        {
-            totals[row] = _division.Amount(row);
-        }
         bool sorted = true;
         for (int row = 1; row < n && sorted; row++)
         {
-            sorted = totals[row - 1] >= totals[row];
+            sorted = _division.Amount(row - 1) >= _division.Amount(row);
         }
         if (!sorted)
         {
-            Array.Sort(order, (a, b) => totals[b].CompareTo(totals[a]));
+            Array.Sort(order, (a, b) => _division.Amount(b).CompareTo(_division.Amount(a)) is var by and not 0 ? by : a - b);
         }
-        var ranks = new int[n];
-        for (int i = 0; i < n; i++)
+        return order;
+    }
+
+    private int[] Ranks()
+    {
+        int[] order = _descending.Value;
+        var ranks = new int[order.Length];
+        for (int i = 0; i < ranks.Length; i++)
         {
-            ranks[order[i]] = i > 0 && totals[order[i]] == totals[order[i - 1]] ? ranks[order[i - 1]] : i + 1;
+            ranks[order[i]] = i > 0 && _division.Amount(order[i]) == _division.Amount(order[i - 1]) ? ranks[order[i - 1]] : i + 1;
         }
         return ranks;
     }
@@ -88,28 +92,30 @@ public sealed class StandardColumns
     /// <summary>The proof line for listed parts of equal amount, or null where there are none.</summary>
     public TieOutLine? Ties()
     {
-        var seen = new Dictionary<ExactInt, List<int>>();
-        for (int row = 0; row < _division.RowCount; row++)
+        int[] order = _descending.Value;
+        int[] largest = [];
+        int count = 0;
+        for (int first = 0, next; first < order.Length; first = next)
         {
-            ExactInt amount = _division.Amount(row);
-            if (!amount.IsZero)
+            ExactInt amount = _division.Amount(order[first]);
+            next = first + 1;
+            while (next < order.Length && _division.Amount(order[next]) == amount)
             {
-                if (!seen.TryGetValue(amount, out List<int>? rows))
-                {
-                    seen.Add(amount, rows = new List<int>(1));
-                }
-                rows.Add(row);
+                next++;
+            }
+            if (next - first > 1 && !amount.IsZero)
+            {
+                largest = count++ == 0 ? order[first..next] : largest;
             }
         }
-        List<KeyValuePair<ExactInt, List<int>>> ties = [.. seen.Where(pair => pair.Value.Count > 1).OrderByDescending(pair => pair.Key)];
-        if (ties.Count == 0)
+        if (count == 0)
         {
             return null;
         }
-        string Names(List<int> rows) => string.Join(", ", rows.Take(3).Select(row => _division.Parts[row].Label))
-            + (rows.Count > 3 ? $" and {NumberText.Count(rows.Count - 3)} {(rows.Count == 4 ? "other" : "others")}" : "");
-        string first = $"{Names(ties[0].Value)} have the same {NumberText.Exact(_division.Decimal(ties[0].Key))} {_words.Counted}";
-        string more = ties.Count == 1 ? "" : $"; {ties.Count - 1} more such {(ties.Count == 2 ? "amount" : "amounts")}";
-        return new TieOutLine("ties", TieOutStatus.Warn, first + more + "; they keep the order of the table");
+        string Names(int[] rows) => string.Join(", ", rows.Take(3).Select(row => _division.Parts[row].Label))
+            + (rows.Length > 3 ? $" and {NumberText.Count(rows.Length - 3)} {(rows.Length == 4 ? "other" : "others")}" : "");
+        string same = $"{Names(largest)} have the same {NumberText.Exact(_division.Decimal(_division.Amount(largest[0])))} {_words.Counted}";
+        string more = count == 1 ? "" : $"; {count - 1} more such {(count == 2 ? "amount" : "amounts")}";
+        return new TieOutLine("ties", TieOutStatus.Warn, same + more + "; they keep the order of the table");
     }
 }

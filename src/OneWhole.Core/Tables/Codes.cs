@@ -43,6 +43,34 @@ public sealed class Codes
         return new Codes(codes.Length == count ? codes : codes[..count]);
     }
 
+    /// <summary>How many rows have each code.</summary>
+    public int[] Tally(int distinct)
+    {
+        var rows = new int[distinct];
+        switch (Values)
+        {
+            case byte[] narrow:
+                foreach (byte code in narrow)
+                {
+                    rows[code]++;
+                }
+                break;
+            case ushort[] middle:
+                foreach (ushort code in middle)
+                {
+                    rows[code]++;
+                }
+                break;
+            default:
+                foreach (int code in (int[])Values)
+                {
+                    rows[code]++;
+                }
+                break;
+        }
+        return rows;
+    }
+
     /// <exception cref="ArgumentException">The array is of none of the three kinds.</exception>
     public static Codes Wrap(Array values) => values is byte[] or ushort[] or int[]? new Codes(values)
         : throw new ArgumentException("Codes are bytes, ushorts or ints.", nameof(values));

@@ -214,11 +214,7 @@ public sealed class ColumnBuilder
 
     private static (int Filled, int Numbers, bool Years) Tally(LabelCells cells, NumberReading reading)
     {
-        var rows = new int[cells.Labels.Count];
-        for (int row = 0; row < cells.Count; row++)
-        {
-            rows[cells.Codes[row]]++;
-        }
+        int[] rows = cells.Codes.Tally(cells.Labels.Count);
         int filled = 0, numbers = 0;
         bool years = true;
         for (int i = 0; i < rows.Length; i++)
@@ -260,24 +256,20 @@ public sealed class ColumnBuilder
         {
             scale = Math.Max(scale, wideScale);
         }
-        byte[] written = _scales[.._count];
-        bool narrow = _wide.Count == 0 && scale <= 18;
-        var units = new long[_count];
-        for (int row = 0; narrow && row < _count; row++)
-        {
-            long value = _units[row];
-            if (value != NumberCells.Missing && scale > written[row])
-            {
-                ExactInt aligned = (ExactInt)value * ExactInt.PowerOfTen(scale - written[row]);
-                narrow = aligned.IsSmall && aligned.Small != NumberCells.Missing;
-                value = aligned.IsSmall ? aligned.Small : NumberCells.Missing;
-            }
-            units[row] = value;
-        }
+        Array.Resize(ref _scales, _count);
+        byte[] written = _scales;
         byte[]? decimals = TrailingZeros(_units, written) ? written : null;
-        if (narrow)
+        if (_wide.Count == 0 && scale <= 18 && Fits(scale))
         {
-            return new NumberCells(scale, units, null, decimals, _spellings);
+            Array.Resize(ref _units, _count);
+            for (int row = 0; row < _count; row++)
+            {
+                if (_units[row] != NumberCells.Missing)
+                {
+                    _units[row] *= PowersOfTen[scale - written[row]];
+                }
+            }
+            return new NumberCells(scale, _units, null, decimals, _spellings);
         }
         var wide = new ExactInt?[_count];
         for (int row = 0; row < _count; row++)
@@ -292,6 +284,25 @@ public sealed class ColumnBuilder
             }
         }
         return new NumberCells(scale, null, wide, decimals, _spellings);
+    }
+
+    private static readonly long[] PowersOfTen = [.. Enumerable.Range(0, 19).Select(power => (long)Math.Pow(10, power))];
+
+    /// <summary>Whether all numbers are 64-bit integers at one scale.</summary>
+    private bool Fits(int scale)
+    {
+        for (int row = 0; row < _count; row++)
+        {
+            if (_units[row] != NumberCells.Missing)
+            {
+                Int128 aligned = (Int128)_units[row] * PowersOfTen[scale - _scales[row]];
+                if (aligned > long.MaxValue || aligned <= long.MinValue)
+                {
+                    return false;
+                }
+            }
+        }
+        return true;
     }
 
     private static bool TrailingZeros(long[] units, byte[] written)

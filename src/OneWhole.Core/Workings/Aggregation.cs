@@ -164,15 +164,18 @@ internal sealed class Aggregation
             FilteredAmount += other.FilteredAmount;
         }
 
-        public ExactInt SumOf(int cell) => Sums is null ? WideSums![cell] : Sums[cell];
+        public ExactInt SumOf(int cell) => Sums is null ? WideSums![cell] : CountsAlone ? RowsOf[cell] : Sums[cell];
+
+        /// <summary>Whether the amounts are the rows themselves, so that no sums were made.</summary>
+        public bool CountsAlone { get; init; }
     }
 
     private Tally Scan(NumberView? numbers, int cells, bool safe, int firstRow, int lastRow)
     {
-        var tally = new Tally(cells, safe);
+        bool plain = safe && _passing is null && !_parts.CanMiss && _groups?.CanMiss != true && numbers?.HasMissing != true;
+        var tally = new Tally(cells, safe) { CountsAlone = plain && numbers is null };
         var cellOf = new int[BlockRows];
         var groupOf = new int[BlockRows];
-        bool plain = safe && _passing is null && !_parts.CanMiss && _groups?.CanMiss != true && numbers?.HasMissing != true;
         for (int first = firstRow; first < lastRow; first += BlockRows)
         {
             _cancel.ThrowIfCancellationRequested();
@@ -235,7 +238,6 @@ internal sealed class Aggregation
             foreach (int cell in cellOf)
             {
                 rowsOf[cell]++;
-                sums[cell]++;
             }
         }
         else

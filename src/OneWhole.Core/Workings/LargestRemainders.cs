@@ -30,18 +30,30 @@ public static class LargestRemainders
         {
             return given;
         }
-        int[] order = [.. Enumerable.Range(0, given.Length)];
-        Array.Sort(order, (a, b) =>
+        // Fewer units are missing than there are amounts, since each remainder is below one unit: only so many are looked for.
+        var first = new PriorityQueue<int, int>((int)missing.Small + 1, Comparer<int>.Create((a, b) => -Order(a, b)));
+        for (int i = 0; i < given.Length; i++)
+        {
+            if (first.Count < missing.Small)
+            {
+                first.Enqueue(i, i);
+            }
+            else if (Order(i, first.Peek()) < 0)
+            {
+                first.EnqueueDequeue(i, i);
+            }
+        }
+        while (first.TryDequeue(out int i, out _))
+        {
+            given[i] += ExactInt.One;
+        }
+        return given;
+
+        int Order(int a, int b)
         {
             int by = remainders[b].CompareTo(remainders[a]);
             by = by != 0 ? by : amounts[b].CompareTo(amounts[a]);
             return by != 0 ? by : a.CompareTo(b);
-        });
-        // Fewer units are missing than there are amounts, since each remainder is below one unit.
-        for (int i = 0; i < (int)missing.Small; i++)
-        {
-            given[order[i]] += ExactInt.One;
         }
-        return given;
     }
 }

@@ -22,20 +22,38 @@ public static class LookAlikes
 
     private static void FindFolded(IReadOnlyList<string> labels, SortedSet<(int, int)> pairs, int most)
     {
-        var known = new Dictionary<string, List<int>>(StringComparer.Ordinal);
+        // Filed by the hash of what they fold to, in chains of places; a hit is then checked exactly.
+        var newest = new Dictionary<long, int>(labels.Count);
+        var before = new int[labels.Count];
         for (int i = 0; i < labels.Count && pairs.Count < most; i++)
         {
-            string key = string.Concat(NaturalOrder.Fold(labels[i]).Where(c => !char.IsWhiteSpace(c)));
-            if (!known.TryGetValue(key, out List<int>? same))
+            long key = HashFolded(labels[i]);
+            before[i] = newest.TryGetValue(key, out int last) ? last : -1;
+            newest[key] = i;
+            string? folded = before[i] < 0 ? null : Folded(labels[i]);
+            for (int other = before[i]; other >= 0; other = before[other])
             {
-                known.Add(key, same = []);
+                if (Folded(labels[other]) == folded)
+                {
+                    pairs.Add((other, i));
+                }
             }
-            foreach (int other in same)
-            {
-                pairs.Add((other, i));
-            }
-            same.Add(i);
         }
+    }
+
+    private static string Folded(string label) => string.Concat(NaturalOrder.Fold(label).Where(c => !char.IsWhiteSpace(c)));
+
+    private static long HashFolded(string label)
+    {
+        long hash = 17;
+        foreach (char c in System.Text.Ascii.IsValid(label) ? label : NaturalOrder.Fold(label))
+        {
+            if (!char.IsWhiteSpace(c))
+            {
+                hash = unchecked(hash * 1_000_003 + (c is >= 'A' and <= 'Z' ? c | 0x20 : c));
+            }
+        }
+        return hash;
     }
 
     private static void FindOneApart(IReadOnlyList<string> labels, SortedSet<(int, int)> pairs, int most)

@@ -90,20 +90,43 @@ internal static class Orders
         }
     }
 
+    /// <summary>"(blank)" comes after its equals.</summary>
+    private static void BlankLast(Span<int> equals, IReadOnlyList<Entry> entries)
+    {
+        for (int i = 0; i < equals.Length - 1; i++)
+        {
+            if (entries[equals[i]].IsBlank)
+            {
+                (int blank, int after) = (equals[i], equals.Length - 1 - i);
+                equals.Slice(i + 1, after).CopyTo(equals[i..]);
+                equals[^1] = blank;
+                return;
+            }
+        }
+    }
+
     private static void SortByTotal(int[] places, IReadOnlyList<Entry> entries, Func<int, ExactInt> totalOf, bool largestFirst)
     {
         ExactInt[] totals = [.. places.Select(totalOf)];
         int sign = largestFirst ? -1 : 1;
         if (Array.TrueForAll(totals, total => total.IsSmall && total.Small > -long.MaxValue))
         {
-            // Equal totals keep table order, and "(blank)" comes after its equals: sort by (total, blank, place).
-            var keys = new (long Total, bool Blank, int Place)[places.Length];
-            for (int i = 0; i < keys.Length; i++)
+            // Plain integers are sorted fast, but not stably: each run of equals is put in table order afterwards.
+            long[] keys = Array.ConvertAll(totals, total => sign * total.Small);
+            Array.Sort(keys, places);
+            for (int first = 0, next; first < keys.Length; first = next)
             {
-                keys[i] = (sign * totals[i].Small, entries[places[i]].IsBlank, places[i]);
+                next = first + 1;
+                while (next < keys.Length && keys[next] == keys[first])
+                {
+                    next++;
+                }
+                if (next - first > 1)
+                {
+                    Array.Sort(places, first, next - first);
+                    BlankLast(places.AsSpan(first, next - first), entries);
+                }
             }
-            Array.Sort(keys, places, Comparer<(long Total, bool Blank, int Place)>.Create((a, b) =>
-                a.Total != b.Total ? (a.Total < b.Total ? -1 : 1) : a.Blank != b.Blank ? (a.Blank ? 1 : -1) : a.Place - b.Place));
             return;
         }
         Array.Sort(places, (a, b) =>

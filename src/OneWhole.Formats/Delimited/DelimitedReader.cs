@@ -220,6 +220,8 @@ public static class DelimitedReader
                 ColumnGuess guess = _guesses[i];
                 DateOrder? dates = set?.Dates ?? (guess.Dates is null or DateOrder.Iso ? guess.Dates : settings.Dates ?? guess.Dates);
                 columns[i] = _builders[i].Build(_headings[i], set?.Type, dates);
+                // What a column needed to be found out goes before the next one is settled.
+                _builders[i] = null!;
                 if (guess.AmbiguousDates && set?.Dates is null && settings.Dates is null && columns[i].Info.Type == ColumnType.Date)
                 {
                     _notes.Add(DateQuestion(i, columns[i], dates!.Value));

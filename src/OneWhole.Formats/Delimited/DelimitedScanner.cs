@@ -17,10 +17,12 @@ internal sealed class DelimitedScanner
     private readonly char _separator;
     private readonly SearchValues<char> _ends;
     private char[] _buffer = new char[1 << 16];
+    private int _row;
     private int _filled;
     private int _at;
     private bool _ended;
     private bool _quoted;
+    // Places are counted from the row's start, which moves when the buffer is filled on.
     private (int Start, int Length)[] _cells = new (int, int)[64];
 
     public DelimitedScanner(TextReader text, char separator)
@@ -40,7 +42,7 @@ internal sealed class DelimitedScanner
     public long Rows { get; private set; }
 
     /// <summary>A cell of the row at hand, its quotes taken off; valid until the next row.</summary>
-    public ReadOnlySpan<char> this[int cell] => _buffer.AsSpan(_cells[cell].Start, _cells[cell].Length);
+    public ReadOnlySpan<char> this[int cell] => _buffer.AsSpan(_row + _cells[cell].Start, _cells[cell].Length);
 
     /// <summary>Goes to the next row.</summary>
     /// <returns>False at the end of the text.</returns>
@@ -49,11 +51,8 @@ internal sealed class DelimitedScanner
     {
         Count = 0;
         _quoted = false;
-        // The row begins the buffer, so that it grows only with the longest row.
-        _buffer.AsSpan(_at, _filled - _at).CopyTo(_buffer);
-        _filled -= _at;
-        _at = 0;
-        if (_filled == 0 && !Fill())
+        _row = _at;
+        if (_at == _filled && !Fill())
         {
             return false;
         }
@@ -74,6 +73,13 @@ internal sealed class DelimitedScanner
         if (_ended)
         {
             return false;
+        }
+        if (_filled == _buffer.Length && _row > 0)
+        {
+            _buffer.AsSpan(_row, _filled - _row).CopyTo(_buffer);
+            _at -= _row;
+            _filled -= _row;
+            _row = 0;
         }
         if (_filled == _buffer.Length)
         {
@@ -104,20 +110,20 @@ internal sealed class DelimitedScanner
     /// <returns>Whether the row ends with the cell.</returns>
     private bool PlainCell()
     {
-        int start = _at;
+        int start = _at - _row;
         while (true)
         {
             int length = _buffer.AsSpan(_at, _filled - _at).IndexOfAny(_ends);
             if (length >= 0)
             {
                 _at += length;
-                Keep(start, _at);
+                Keep(start, _at - _row);
                 return EndsRow();
             }
             _at = _filled;
             if (!Fill())
             {
-                Keep(start, _filled);
+                Keep(start, _filled - _row);
                 return true;
             }
         }
@@ -126,7 +132,7 @@ internal sealed class DelimitedScanner
     /// <summary>The text between quotes is moved down over the quotes that are taken off.</summary>
     private bool QuotedCell()
     {
-        int start = ++_at, end = start;
+        int start = ++_at - _row, end = start;
         _quoted = true;
         while (true)
         {
@@ -173,9 +179,9 @@ internal sealed class DelimitedScanner
 
     private void Move(int length, ref int end)
     {
-        if (end != _at)
+        if (_row + end != _at)
         {
-            _buffer.AsSpan(_at, length).CopyTo(_buffer.AsSpan(end));
+            _buffer.AsSpan(_at, length).CopyTo(_buffer.AsSpan(_row + end));
         }
         _at += length;
         end += length;

@@ -71,7 +71,9 @@ export function FilterEditor({
   const held = (view.study as { finish?: { amountEnd?: number } }).finish?.amountEnd !== undefined;
   return (
     <div className="py-2">
-      {list.data.quantity ? <Ends clause={clause} column={column} set={set} /> : null}
+      {list.data.type === 'category' ? null : (
+        <Ends dates={list.data.type === 'date'} clause={clause} column={column} set={set} />
+      )}
       <div className="flex items-center gap-3 px-4 py-1">
         <input
           className="field min-w-0 flex-1"
@@ -142,7 +144,20 @@ export function FilterEditor({
   );
 }
 
-function Ends({ clause, column, set }: { clause: Clause | undefined; column: string; set: (clause: Clause) => void }) {
+/** From and to, both included: numbers, or days. */
+function Ends({
+  dates,
+  clause,
+  column,
+  set,
+}: {
+  dates: boolean;
+  clause: Clause | undefined;
+  column: string;
+  set: (clause: Clause) => void;
+}) {
+  const kind = dates ? { type: 'date', className: 'field figures w-36' } : { className: 'field figures w-24 text-right' };
+  const read = (text: string) => (dates ? text : Number(text));
   return (
     <form
       className="flex items-center gap-2 px-4 py-2"
@@ -152,15 +167,15 @@ function Ends({ clause, column, set }: { clause: Clause | undefined; column: str
         const next: Clause = { column };
         const from = String(form.get('from') ?? '').trim();
         const to = String(form.get('to') ?? '').trim();
-        if (from) next.from = Number(from);
-        if (to) next.to = Number(to);
+        if (from) next.from = read(from);
+        if (to) next.to = read(to);
         set(next);
       }}
     >
       <span>from</span>
-      <input name="from" aria-label="From" className="field figures w-24 text-right" defaultValue={clause?.from ?? ''} />
+      <input name="from" aria-label="From" {...kind} defaultValue={clause?.from ?? ''} />
       <span>to</span>
-      <input name="to" aria-label="To" className="field figures w-24 text-right" defaultValue={clause?.to ?? ''} />
+      <input name="to" aria-label="To" {...kind} defaultValue={clause?.to ?? ''} />
       <button type="submit" className="button">
         Set
       </button>

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { api, type StripItem, type StudyView } from '../lib/api';
 import { FigurePaint } from '../parts/FigurePaint';
 import type { StudyActions } from './useStudy';
@@ -6,7 +6,7 @@ import type { StudyActions } from './useStudy';
 const size = { width: 112, height: 72 };
 
 /** Every form, drawn small with these rows, always in one order. An unsuitable one is faint and says why. */
-export function FormStrip({ view, actions }: { view: StudyView; actions: StudyActions }) {
+export const FormStrip = memo(function FormStrip({ view, actions }: { view: StudyView; actions: StudyActions }) {
   const [items, setItems] = useState<StripItem[]>([]);
   useEffect(() => {
     const control = new AbortController();
@@ -36,4 +36,4 @@ export function FormStrip({ view, actions }: { view: StudyView; actions: StudyAc
       ))}
     </section>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { api, type LeastPreview, type StudyView, type WorkingsRow, type WorkingsView } from '../lib/api';
 import { paint } from '../lib/paint';
 import { useActiveCell } from '../parts/useActiveCell';
@@ -19,7 +19,7 @@ const rowHeight = 26;
 const page = 400;
 
 /** The workings: a ledger with right-aligned figures, and the whole under a double rule. */
-export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }: Props) {
+export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen, choose, actions }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [more, setMore] = useState(new Map<number, WorkingsRow[]>());
   const [cell, setCell] = useState<{ row: number; column: string; text: string; least: LeastPreview | null } | null>(null);
@@ -182,4 +182,4 @@ export function Ledger({ view, workings, lit, setLit, chosen, choose, actions }:
       ) : null}
     </>
   );
-}
+});

@@ -1,5 +1,5 @@
 import { Copy, Redo2, Search, Undo2 } from 'lucide-react';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useRef, useState } from 'react';
 import { api, type Size } from '../lib/api';
 import { go } from '../lib/router';
 import { IconButton } from '../parts/IconButton';
@@ -22,6 +22,8 @@ export function StudyScreen({ id }: { id: string }) {
   const sheet = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState<Size | null>(null);
   const { view, problem, actions } = useStudy(id, size);
+  // The figure first; what stands around it follows in the next breath.
+  const later = useDeferredValue(view);
   const [lit, setLit] = useState<number | null>(null);
   const [chosen, setChosen] = useState<number[]>([]);
   const [selection, setSelection] = useState<string | null>(null);
@@ -192,23 +194,23 @@ export function StudyScreen({ id }: { id: string }) {
             >
               Close the workings
             </button>
-            {view?.workings ? (
+            {later?.workings ? (
               <>
                 <Ledger
-                  view={view}
-                  workings={view.workings}
+                  view={later}
+                  workings={later.workings}
                   lit={lit}
                   setLit={setLit}
                   chosen={chosen}
                   choose={choose}
                   actions={actions}
                 />
-                <TieOut lines={view.workings.tieOut} actions={actions} />
+                <TieOut lines={later.workings.tieOut} actions={actions} />
               </>
             ) : null}
           </div>
         </div>
-        {view ? <FormStrip view={view} actions={actions} /> : null}
+        {later ? <FormStrip view={later} actions={actions} /> : null}
       </main>
       {view ? (
         <FindOrDo

@@ -1,10 +1,10 @@
 import { Check, TriangleAlert, X } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { TieOutLine } from '../lib/api';
 import type { StudyActions } from './useStudy';
 
 /** The proofs under the workings: what holds is quiet, what should be known comes with its remedy. */
-export function TieOut({ lines, actions }: { lines: TieOutLine[]; actions: StudyActions }) {
+export const TieOut = memo(function TieOut({ lines, actions }: { lines: TieOutLine[]; actions: StudyActions }) {
   const [open, setOpen] = useState<string | null>(null);
   return (
     <ul aria-label="Tie-out" className="figures mt-2 max-h-[45%] shrink-0 space-y-1 overflow-auto text-[12.5px]">
@@ -58,4 +58,4 @@ export function TieOut({ lines, actions }: { lines: TieOutLine[]; actions: Study
       ))}
     </ul>
   );
-}
+});

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api, Problem, type Size, type StudyView } from '../lib/api';
 
 /** What the study screen can do. Every change is saved at once; the newest answer is what is shown. */
@@ -91,14 +91,17 @@ export function useStudy(id: string, size: Size | null) {
     [id],
   );
 
-  const actions: StudyActions = {
-    change: (path, value) => run((now, at) => api.change(id, now.revision, path, value, at)),
-    preview,
-    mend: (line) => run((now, at) => api.mend(id, now.revision, line, at)),
-    shape: (form, shape) => run((now, at) => api.shape(id, now.revision, form, shape, at)),
-    undo: () => run((now, at) => api.step(id, 'undo', now.revision, at)),
-    redo: () => run((now, at) => api.step(id, 'redo', now.revision, at)),
-    say: setProblem,
-  };
+  const actions = useMemo<StudyActions>(
+    () => ({
+      change: (path, value) => run((now, at) => api.change(id, now.revision, path, value, at)),
+      preview,
+      mend: (line) => run((now, at) => api.mend(id, now.revision, line, at)),
+      shape: (form, shape) => run((now, at) => api.shape(id, now.revision, form, shape, at)),
+      undo: () => run((now, at) => api.step(id, 'undo', now.revision, at)),
+      redo: () => run((now, at) => api.step(id, 'redo', now.revision, at)),
+      say: setProblem,
+    }),
+    [id, run, preview],
+  );
   return { view, problem, actions };
 }

@@ -1,0 +1,120 @@
+// Measures the built application as its user meets it: the command's time on the demo, an import's peak memory, and the
+// time from a change of the statement to the painted figure at a million rows. ./start or ./test must have built it before.
+import { execFileSync, spawn } from 'node:child_process';
+import { createWriteStream, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { chromium } from '../web/node_modules/@playwright/test/index.mjs';
+
+const root = resolve(import.meta.dirname, '..');
+const folder = mkdtempSync(join(tmpdir(), 'onewhole-bench-'));
+const median = (times) => times.toSorted((a, b) => a - b)[Math.floor(times.length / 2)];
+const p95 = (times) => times.toSorted((a, b) => a - b)[Math.ceil(times.length * 0.95) - 1];
+const megabytes = (bytes) => `${(bytes / 2 ** 20).toFixed(0)} MB`;
+
+function commandOnTheDemo() {
+  const study = join(root, 'demo/studies/delays.minutes-by-cause.study.json');
+  const times = Array.from({ length: 11 }, () => {
+    const start = performance.now();
+    execFileSync(join(root, 'onewhole'), ['workings', '--table', join(root, 'demo/delays.csv'), '--study', study]);
+    return performance.now() - start;
+  });
+  console.log(`command, workings of the demo's delays: median ${median(times).toFixed(0)} ms of ${times.length} runs`);
+}
+
+async function writeTable(path, rows) {
+  const file = createWriteStream(path);
+  file.write('Booking,Route,Season,Kind,Minutes,Fare,Adults,Stop\n');
+  let state = 7;
+  const random = (most) => (state = (state * 48271) % 2147483647) % most;
+  for (let i = 0; i < rows; i += 1000) {
+    let text = '';
+    for (let at = i; at < i + 1000; at++)
+      text += `B-${at}-${random(1e6)},Route ${random(12)},Season ${random(4)},Kind ${random(40)},${random(600)},${random(9000) / 100},${random(6)},Stop ${random(90)}\n`;
+    if (!file.write(text)) await new Promise((go) => file.once('drain', go));
+  }
+  await new Promise((done) => file.end(done));
+}
+
+async function serve() {
+  const child = spawn('dotnet', [join(root, 'artifacts/publish/web/OneWhole.Web.dll'), '--data', join(folder, 'bench.db'), '--urls', 'http://127.0.0.1:0', '--announce', 'true'], { stdio: ['ignore', 'pipe', 'inherit'] });
+  const url = await new Promise((found) => child.stdout.on('data', (data) => /http:\/\/\S+/.exec(data)?.[0] && found(/http:\/\/\S+/.exec(data)[0])));
+  return { child, url };
+}
+
+const memory = (child, what) => Number(new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) * 1024;
+
+async function importInto({ child, url }, path) {
+  await (await fetch(`${url}/api/tables`)).json();
+  const idle = memory(child, 'VmRSS');
+  const { openAsBlob } = await import('node:fs');
+  const start = performance.now();
+  let status = await (await fetch(`${url}/api/tables/import?name=bookings.csv`, { method: 'POST', body: await openAsBlob(path) })).json();
+  while (status.state === 'running') {
+    await new Promise((go) => setTimeout(go, 50));
+    status = await (await fetch(`${url}/api/imports/${status.id}`)).json();
+  }
+  const size = statSync(path).size, over = memory(child, 'VmHWM') - idle;
+  console.log(`import of ${megabytes(size)}, ${status.rows} rows, one column of distinct text: ${((performance.now() - start) / 1000).toFixed(1)} s, peak ${megabytes(over)} over idle, ${(over / size).toFixed(2)} × the file`);
+  return status.table.id;
+}
+
+async function changes({ url }, table) {
+  const study = await (await fetch(`${url}/api/tables/${table}/studies`, { method: 'POST' })).json();
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${url}/studies/${study.id}`);
+  await page.locator('[role="graphics-document"]').waitFor();
+  const painted = [], strip = [];
+  const choices = [
+    ['value', 'number of bookings'], ['value', 'fare'], ['order.parts', 'smallest first'], ['order.parts', 'largest first'],
+    ['parts', 'stop'], ['parts', 'kind'], ['value', 'minutes'], ['parts', 'route'],
+  ];
+  for (let round = 0; round < 6; round++) {
+    for (const [path, text] of choices) {
+      await page.keyboard.press('Escape');
+      const word = page.getByTestId('statement').locator('button.word');
+      const at = { value: 0, parts: 1, 'order.parts': 2 }[path];
+      await word.nth(at).click();
+      const choice = page.getByRole('button', { name: new RegExp(`^${text}`) });
+      await choice.waitFor();
+      await page.evaluate(() => {
+        window.measured = new Promise((done) => {
+          document.addEventListener('click', () => {
+            const start = performance.now();
+            const figure = document.querySelector('[role="graphics-document"]');
+            const forms = document.querySelector('[aria-label="Forms"]');
+            const times = {};
+            const finish = () => times.figure && times.strip && done(times);
+            new MutationObserver((_, self) => {
+              self.disconnect();
+              requestAnimationFrame(() => setTimeout(() => { times.figure = performance.now() - start; finish(); }));
+            }).observe(figure, { subtree: true, childList: true, attributes: true, attributeFilter: ['aria-label', 'd'] });
+            new MutationObserver((_, self) => {
+              self.disconnect();
+              requestAnimationFrame(() => setTimeout(() => { times.strip = performance.now() - start; finish(); }));
+            }).observe(forms, { subtree: true, childList: true, attributes: true, attributeFilter: ['height', 'd', 'x', 'y'] });
+            setTimeout(() => { times.figure ||= NaN; times.strip ||= NaN; done(times); }, 3000);
+          }, { once: true, capture: true });
+        });
+      });
+      await choice.click();
+      const times = await page.evaluate(() => window.measured);
+      if (round > 0 && times.figure) painted.push(times.figure);
+      if (round > 0 && times.strip) strip.push(times.strip);
+    }
+  }
+  await browser.close();
+  console.log(`change of the statement to the painted figure, a million rows: median ${median(painted).toFixed(0)} ms, p95 ${p95(painted).toFixed(0)} ms of ${painted.length}; miniatures p95 ${p95(strip).toFixed(0)} ms of ${strip.length}`);
+}
+
+commandOnTheDemo();
+const csv = join(folder, 'bookings.csv');
+await writeTable(csv, 1_000_000);
+const server = await serve();
+try {
+  await changes(server, await importInto(server, csv));
+} finally {
+  server.child.kill('SIGKILL');
+  rmSync(folder, { recursive: true, force: true });
+}
