@@ -45,6 +45,9 @@ public sealed class ParetoReadings
     /// <summary>The lowest.</summary>
     public double Lowest { get; }
 
+    /// <summary>A running total over the size of the whole: its sign is that of the share.</summary>
+    private ExactInt Upright(ExactInt running) => _whole.Sign < 0 ? -running : running;
+
     private double ToShare(ExactInt running) => new Fraction(running, _whole).ToDouble();
 
     private (double Lowest, double Highest) Reach()
@@ -75,10 +78,11 @@ public sealed class ParetoReadings
         }
         if (cut.Share is { } share)
         {
-            Fraction q = share.ToFraction();
+            // running ÷ W ≥ q, without dividing.
+            ExactInt tens = ExactInt.PowerOfTen(share.Scale), needed = share.Units * _whole.Abs();
             for (int i = 1; i <= Count; i++)
             {
-                if (ShareAfter(i)!.Value >= q)
+                if (Upright(_running.Each(i - 1)) * tens >= needed)
                 {
                     return new CutReading(cut, i, new Fraction((long)i, (long)Count), null);
                 }
@@ -113,12 +117,13 @@ public sealed class ParetoReadings
         }
         for (int i = 1; i <= Count; i++)
         {
-            var position = new Fraction((long)i, (long)Count);
-            Fraction share = ShareAfter(i)!.Value;
-            if (position + share < Fraction.One)
+            // i/n + running/W < 1, without dividing.
+            if (_whole.Abs() * i + Upright(_running.Each(i - 1)) * Count < _whole.Abs() * Count)
             {
                 continue;
             }
+            var position = new Fraction((long)i, (long)Count);
+            Fraction share = ShareAfter(i)!.Value;
             var previous = new Fraction(i - 1L, (long)Count);
             Fraction shareBefore = ShareAfter(i - 1)!.Value;
             Fraction sumBefore = previous + shareBefore;
