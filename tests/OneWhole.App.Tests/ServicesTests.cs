@@ -223,7 +223,7 @@ public sealed class ServicesTests : IDisposable
         Assert.Equal((ColumnType.Quantity, 10, 1, 1), (table.Columns[1].Type, table.Columns[1].Distinct, table.Columns[1].Blanks, table.Columns[1].Unreadable));
         Assert.Equal(new UnreadableCell(3, "v", "oops"), Assert.Single(_tables.Unreadable(table.Id)));
         Assert.Equal(["z", "oops"], _tables.Rows(table.Id, 2, 1).Rows[0]);
-        Assert.Equal(0, _tables.Rows(table.Id, 99, 5).Rows.Count);
+        Assert.Empty(_tables.Rows(table.Id, 99, 5).Rows);
     }
 
     [Fact]

@@ -143,7 +143,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
             : $"80/20 does not hold: {hold}, {NumberText.Rounded((four - fifth) * 100, decimals)} points short";
         if (readings.Balance is { } balance)
         {
-            verdict += $"; the curve balances at {NumberText.Rounded(balance.Share * 100, 0)} / {NumberText.Rounded(balance.Position * 100, 0)}";
+            verdict += $"; the curve balances at {NumberText.Rounded(balance.Share * 100, 0)}\u00a0/\u00a0{NumberText.Rounded(balance.Position * 100, 0)}";
         }
         return verdict + ".";
     }
