@@ -41,7 +41,7 @@ public sealed class ParetoTests
 
     [Fact]
     public void The_verdict_says_by_how_much_80_20_does_not_hold() =>
-        Assert.Equal("80/20 does not hold: the first 20 % of the causes hold 60.0 %, 20.0 points short; the curve balances at 70 / 30.", new ParetoForm().Verdict(Run("")));
+        Assert.Equal("80/20 does not hold: the first 20 % of the causes hold 60.0 %, 20.0 points short; the curve balances at 70\u00a0/\u00a030.", new ParetoForm().Verdict(Run("")));
 
     [Fact]
     public void Aligned_axes_share_one_scale()
