@@ -7,7 +7,6 @@ using OneWhole.Core.Drawing;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
-using OneWhole.Formats.Delimited;
 using OneWhole.Formats.Reading;
 using OneWhole.Formats.Text;
 using OneWhole.Store;
@@ -78,7 +77,7 @@ namespace OneWhole.Bench
             var database = new Database(path);
             database.Prepare();
             using var stream = new FileStream(_csv, FileMode.Open, FileAccess.Read);
-            Table table = DelimitedReader.Read(stream, "t", ReadSettings.Found).Table;
+            Table table = TableFile.Read(stream, "t.csv", ReadSettings.Found).Table;
             var cells = new CellStore(database);
             cells.Publish(cells.Write(table.Columns));
             SqliteConnection.ClearAllPools();

@@ -20,6 +20,12 @@ public sealed record TableDocument
 
     /// <summary>What there was to tell when it was read.</summary>
     public IReadOnlyList<ReadNote> Notes { get; init; } = [];
+
+    /// <summary>Lines that stood above the headings; offered as a title.</summary>
+    public IReadOnlyList<string> Titles { get; init; } = [];
+
+    /// <summary>Lines that stood below the rows; offered as a source line.</summary>
+    public IReadOnlyList<string> Below { get; init; } = [];
 }
 
 /// <summary>What is stored of a column.</summary>

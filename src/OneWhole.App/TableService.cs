@@ -1,5 +1,4 @@
 using OneWhole.Core.Tables;
-using OneWhole.Formats.Delimited;
 using OneWhole.Formats.Reading;
 using OneWhole.Store;
 
@@ -22,12 +21,12 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
 {
     private const string Kind = "table";
 
-    /// <summary>Reads delimited text into a new table. Stopped or failed, it leaves nothing behind.</summary>
-    /// <exception cref="ReadException">The text can't be read.</exception>
+    /// <summary>Reads a file of any format into a new table. Stopped or failed, it leaves nothing behind.</summary>
+    /// <exception cref="ReadException">The file can't be read.</exception>
     public TableView Import(Stream stream, string fileName, ReadSettings settings, Action<ReadProgress>? progress = null, CancellationToken cancel = default)
     {
         string name = Path.GetFileNameWithoutExtension(fileName) is { Length: > 0 } stem ? stem : "table";
-        ReadResult result = DelimitedReader.Read(stream, name, settings, progress, cancel);
+        ReadResult result = TableFile.Read(stream, fileName, settings, progress, cancel);
         string import = cells.Write(result.Table.Columns, cancel);
         var document = new TableDocument
         {
@@ -37,6 +36,8 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
             RowCount = result.Table.RowCount,
             Columns = [.. result.Table.Columns.Select((column, at) => ColumnDocument.Of(at, column))],
             Notes = result.Notes,
+            Titles = result.Titles,
+            Below = result.Below,
         };
         cancel.ThrowIfCancellationRequested();
         cells.Publish(import);

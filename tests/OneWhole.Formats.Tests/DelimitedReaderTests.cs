@@ -1,6 +1,5 @@
 using System.Text;
 using OneWhole.Core.Tables;
-using OneWhole.Formats.Delimited;
 using OneWhole.Formats.Reading;
 
 namespace OneWhole.Formats.Tests;
@@ -13,7 +12,7 @@ public sealed class DelimitedReaderTests
     {
         encoding ??= new UTF8Encoding(false);
         byte[] bytes = [.. mark ? encoding.GetPreamble() : [], .. encoding.GetBytes(text)];
-        return DelimitedReader.Read(new MemoryStream(bytes), "t", settings ?? ReadSettings.Found);
+        return TableFile.Read(new MemoryStream(bytes), "t.csv", settings ?? ReadSettings.Found);
     }
 
     private static string Cells(Table table) => string.Join(" / ", Enumerable.Range(0, table.RowCount).Select(row => string.Join("|", table.Columns.Select(column => column.Cells.TextAt(row)))));
@@ -165,6 +164,6 @@ public sealed class DelimitedReaderTests
     {
         using var stop = new CancellationTokenSource();
         byte[] bytes = Encoding.UTF8.GetBytes("a,b\n" + string.Concat(Enumerable.Repeat("1,x\n", 100_000)));
-        Assert.Throws<OperationCanceledException>(() => DelimitedReader.Read(new MemoryStream(bytes), "t", ReadSettings.Found, _ => stop.Cancel(), stop.Token));
+        Assert.Throws<OperationCanceledException>(() => TableFile.Read(new MemoryStream(bytes), "t.csv", ReadSettings.Found, _ => stop.Cancel(), stop.Token));
     }
 }

@@ -4,7 +4,6 @@ using Microsoft.Data.Sqlite;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
-using OneWhole.Formats.Delimited;
 using OneWhole.Formats.Reading;
 
 namespace OneWhole.Formats.Tests;
@@ -25,7 +24,7 @@ public sealed class ReferenceTests
     private static WorkingsResult Run(Row[] rows, string ties)
     {
         using var stream = new MemoryStream(System.Text.Encoding.UTF8.GetBytes(Csv(rows)));
-        Table table = DelimitedReader.Read(stream, "t", ReadSettings.Found).Table;
+        Table table = TableFile.Read(stream, "t.csv", ReadSettings.Found).Table;
         return Calculator.Run(table, StudyFormat.Standard.Read(
             $$"""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "value": {"sum": "Amount"}, "where": [{"column": "Season", "isNot": ["season 0"]}], "running": {"ties": "{{ties}}"}, "form": {"kind": "pareto"} }"""));
     }

@@ -6,7 +6,8 @@ namespace OneWhole.Formats.Reading;
 /// <summary>What the first cells of a column look like: how numbers and dates are written, and whether that is certain.</summary>
 internal sealed record ColumnGuess(NumberReading Numbers, bool MostlyNumbers, bool AmbiguousNumbers, DateOrder? Dates, bool AmbiguousDates)
 {
-    public static ColumnGuess Of(IEnumerable<string> cells)
+    /// <param name="plain">Whether numbers and days are written plainly: then nothing is doubtful.</param>
+    public static ColumnGuess Of(IEnumerable<string> cells, bool plain)
     {
         int filled = 0, points = 0, commas = 0, differing = 0, iso = 0, dayFirst = 0, monthFirst = 0, yearFirst = 0;
         foreach (string raw in cells)
@@ -30,9 +31,9 @@ internal sealed record ColumnGuess(NumberReading Numbers, bool MostlyNumbers, bo
                 yearFirst += DateReading.TryRead(cell, DateOrder.YearMonthDay, out _) ? 1 : 0;
             }
         }
-        NumberReading reading = commas > points ? NumberReading.Comma : NumberReading.Point;
+        NumberReading reading = !plain && commas > points ? NumberReading.Comma : NumberReading.Point;
         bool numbers = filled > 0 && Math.Max(points, commas) * 10 >= filled * 9;
-        bool ambiguous = numbers && points == commas && differing > 0;
+        bool ambiguous = !plain && numbers && points == commas && differing > 0;
         if (filled == 0 || Math.Max(Math.Max(dayFirst, monthFirst), Math.Max(yearFirst, iso)) * 10 < filled * 9)
         {
             return new ColumnGuess(reading, numbers, ambiguous, null, false);

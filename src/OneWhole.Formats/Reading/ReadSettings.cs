@@ -23,6 +23,18 @@ public sealed record ReadSettings
     /// <summary>The order of day and month in all date columns.</summary>
     public DateOrder? Dates { get; init; }
 
+    /// <summary>The sheet of a workbook, or the table of a database.</summary>
+    public string? Part { get; init; }
+
+    /// <summary>The cells of a sheet that hold the table: "B3:F200".</summary>
+    public string? Range { get; init; }
+
+    /// <summary>The row of the headings, from 1, within the range.</summary>
+    public int? HeaderRow { get; init; }
+
+    /// <summary>What is asked of a database: one SELECT.</summary>
+    public string? Query { get; init; }
+
     /// <summary>What was settled for single columns, by heading.</summary>
     public ImmutableSortedDictionary<string, ColumnSettings> Columns { get; init; } = ImmutableSortedDictionary<string, ColumnSettings>.Empty;
 
@@ -34,6 +46,10 @@ public sealed record ReadSettings
         .MayHave("encoding", new TextShape("an encoding", 20), settings => settings.Encoding, (settings, value) => settings with { Encoding = value }, "utf-8, utf-16, utf-16be or windows-1252")
         .MayHave("decimalMark", new TextShape("a decimal mark", 1), settings => settings.DecimalMark, (settings, value) => settings with { DecimalMark = value }, "a point or a comma")
         .May("dates", DateOrders, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month")
+        .MayHave("part", new TextShape("a sheet or a table", 200), settings => settings.Part, (settings, value) => settings with { Part = value }, "the sheet of a workbook, or the table of a database")
+        .MayHave("range", new TextShape("a range of cells", 30), settings => settings.Range, (settings, value) => settings with { Range = value }, "the cells of a sheet that hold the table, like B3:F200")
+        .May("headerRow", new CountShape(1, 100), settings => settings.HeaderRow, (settings, value) => settings with { HeaderRow = value }, "the row of the headings, from 1")
+        .MayHave("query", new TextShape("a query", 20_000), settings => settings.Query, (settings, value) => settings with { Query = value }, "one SELECT on a database")
         .Has("columns", new MapShape<ColumnSettings>(ColumnSettings.Shape(DateOrders)), settings => settings.Columns, (settings, value) => settings with { Columns = value }, "by heading")
         .Where(settings => settings.DecimalMark is null or "." or "," ? null : "settings whose decimalMark is \".\" or \",\"");
 
@@ -99,7 +115,14 @@ public sealed record ReadAnswer(string Text, bool Chosen)
 }
 
 /// <summary>A table that was read, how it was read, and what there is to tell.</summary>
-public sealed record ReadResult(Table Table, ReadSettings Used, IReadOnlyList<ReadNote> Notes);
+public sealed record ReadResult(Table Table, ReadSettings Used, IReadOnlyList<ReadNote> Notes)
+{
+    /// <summary>Lines that stood above the headings.</summary>
+    public IReadOnlyList<string> Titles { get; init; } = [];
+
+    /// <summary>Lines that stood below the rows.</summary>
+    public IReadOnlyList<string> Below { get; init; } = [];
+}
 
 /// <summary>How far a reader has come.</summary>
 public readonly record struct ReadProgress(long Rows, double Part);

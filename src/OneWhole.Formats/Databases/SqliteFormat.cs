@@ -1,0 +1,238 @@
+using Microsoft.Data.Sqlite;
+using OneWhole.Formats.Reading;
+using SQLitePCL;
+
+namespace OneWhole.Formats.Databases;
+
+/// <summary>
+/// A SQLite file: one of its tables, or a SELECT of one's own. It is opened read-only, and an authorizer refuses all but reading:
+/// no second statement, no attached file, no pragma, no loaded extension.
+/// </summary>
+internal sealed class SqliteFormat : TableFormat
+{
+    /// <summary>A query that takes longer is stopped.</summary>
+    private static readonly TimeSpan Longest = TimeSpan.FromMinutes(2);
+
+    public override string Name => "SQLite file";
+
+    public override IReadOnlyList<string> Extensions => [".db", ".sqlite", ".sqlite3"];
+
+    public override bool Recognises(ReadOnlySpan<byte> head, string extension) => head.StartsWith("SQLite format 3\0"u8);
+
+    public override IReadOnlyList<string> PartsOf(Stream stream)
+    {
+        using Session session = Session.Open(stream);
+        return session.Tables();
+    }
+
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings)
+    {
+        Session session = Session.Open(stream);
+        try
+        {
+            string query;
+            if (settings.Query is { } own)
+            {
+                query = own;
+            }
+            else
+            {
+                IReadOnlyList<string> tables = session.Tables();
+                string table = settings.Part ?? tables.FirstOrDefault() ?? throw new ReadException("empty-file", "The database has no table.");
+                if (!tables.Contains(table))
+                {
+                    throw new ReadException("no-table", $"The database has no table \"{table}\"; its tables are {string.Join(", ", tables.Select(name => $"\"{name}\""))}.");
+                }
+                query = $"SELECT * FROM \"{table.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
+                settings = settings with { Part = table };
+            }
+            return (new Rows(session, query), settings);
+        }
+        catch
+        {
+            session.Dispose();
+            throw;
+        }
+    }
+
+    /// <summary>A connection that can only read. A stream that is no file of its own is copied into one.</summary>
+    private sealed class Session : IDisposable
+    {
+        private readonly SqliteConnection _connection;
+        private readonly string? _copy;
+        // Kept, because the library holds it without a reference.
+        private readonly strdelegate_authorizer _authorizer = Authorize;
+
+        private Session(SqliteConnection connection, string? copy)
+        {
+            _connection = connection;
+            _copy = copy;
+        }
+
+        public static Session Open(Stream stream)
+        {
+            string? copy = null;
+            string path;
+            if (stream is FileStream file)
+            {
+                path = file.Name;
+            }
+            else
+            {
+                path = copy = Path.Combine(Path.GetTempPath(), $"onewhole-{Guid.NewGuid():n}.sqlite");
+                using var to = new FileStream(copy, FileMode.CreateNew, FileAccess.Write);
+                stream.CopyTo(to);
+            }
+            // "immutable": a write-ahead log beside somebody's file is neither read nor touched.
+            string source = new SqliteConnectionStringBuilder { DataSource = $"file:{Uri.EscapeDataString(path).Replace("%2F", "/", StringComparison.Ordinal)}?immutable=1", Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString();
+            var session = new Session(new SqliteConnection(source), copy);
+            try
+            {
+                session._connection.Open();
+                raw.sqlite3_set_authorizer(session._connection.Handle, session._authorizer, null);
+                return session;
+            }
+            catch (SqliteException broken)
+            {
+                session.Dispose();
+                throw Fault(broken);
+            }
+        }
+
+        /// <summary>Reading, selecting and calling functions; everything else is refused.</summary>
+        private static int Authorize(object user, int action, string first, string second, string database, string inner) =>
+            action is raw.SQLITE_SELECT or raw.SQLITE_READ or raw.SQLITE_RECURSIVE || (action == raw.SQLITE_FUNCTION && second is not "load_extension") ? raw.SQLITE_OK : raw.SQLITE_DENY;
+
+        public IReadOnlyList<string> Tables()
+        {
+            try
+            {
+                using SqliteCommand command = _connection.CreateCommand();
+                command.CommandText = "SELECT name FROM sqlite_schema WHERE type IN ('table', 'view') AND name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY type, rowid";
+                using SqliteDataReader reader = command.ExecuteReader();
+                var names = new List<string>();
+                while (reader.Read())
+                {
+                    names.Add(reader.GetString(0));
+                }
+                return names;
+            }
+            catch (SqliteException broken)
+            {
+                throw Fault(broken);
+            }
+        }
+
+        /// <summary>Refuses what is more than one statement: what follows the first would be run as well.</summary>
+        private void RefuseMore(string text)
+        {
+            int result = raw.sqlite3_prepare_v2(_connection.Handle, text, out sqlite3_stmt statement, out string tail);
+            using (statement)
+            {
+                if (result == raw.SQLITE_OK && tail.Trim(' ', '\t', '\r', '\n', ';').Length > 0)
+                {
+                    throw new ReadException("not-allowed", "The query is more than one statement: it must be one SELECT on the tables of this file.");
+                }
+            }
+        }
+
+        public SqliteCommand Command(string text)
+        {
+            if (text.Trim(' ', '\t', '\r', '\n', ';').Length == 0)
+            {
+                throw new ReadException("wrong-query", "The query is empty: it must be one SELECT on the tables of this file.");
+            }
+            RefuseMore(text);
+            SqliteCommand command = _connection.CreateCommand();
+            command.CommandText = text;
+            return command;
+        }
+
+        public void Interrupt() => raw.sqlite3_interrupt(_connection.Handle);
+
+        public void Dispose()
+        {
+            _connection.Dispose();
+            if (_copy is not null)
+            {
+                File.Delete(_copy);
+            }
+        }
+    }
+
+    private static ReadException Fault(SqliteException fault) => fault.SqliteErrorCode switch
+    {
+        raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB => new ReadException("damaged-file", "The database is damaged: it is no whole SQLite file.", fault),
+        raw.SQLITE_AUTH => new ReadException("not-allowed", "The query does more than read: it must be one SELECT on the tables of this file.", fault),
+        raw.SQLITE_INTERRUPT => new ReadException("too-long", $"The query took longer than {Longest.TotalSeconds:0} seconds and was stopped: ask for less.", fault),
+        _ => new ReadException("wrong-query", $"The query can't be run: {fault.Message}", fault),
+    };
+
+    private sealed class Rows : RowSource
+    {
+        private readonly Session _session;
+        private readonly SqliteCommand _command;
+        private readonly SqliteDataReader _reader;
+        private readonly Timer _limit;
+        private readonly string[] _cells;
+
+        public Rows(Session session, string query)
+        {
+            _session = session;
+            _limit = new Timer(_ => session.Interrupt(), null, Longest, Timeout.InfiniteTimeSpan);
+            _command = session.Command(query);
+            try
+            {
+                _reader = _command.ExecuteReader();
+            }
+            catch (SqliteException fault)
+            {
+                throw Fault(fault);
+            }
+            Names = [.. Enumerable.Range(0, _reader.FieldCount).Select(_reader.GetName)];
+            _cells = new string[_reader.FieldCount];
+            if (_cells.Length == 0)
+            {
+                throw new ReadException("wrong-query", "The query gives no columns: it must be one SELECT on the tables of this file.");
+            }
+        }
+
+        public override IReadOnlyList<string>? Names { get; }
+
+        public override int Count => _cells.Length;
+
+        public override ReadOnlySpan<char> this[int cell] => _cells[cell];
+
+        public override bool IsPlain => true;
+
+        public override bool IsEmpty => false;
+
+        public override bool Next()
+        {
+            try
+            {
+                if (!_reader.Read())
+                {
+                    return false;
+                }
+                for (int i = 0; i < _cells.Length; i++)
+                {
+                    _cells[i] = PlainText.OfAny(_reader.GetValue(i));
+                }
+                return true;
+            }
+            catch (SqliteException fault)
+            {
+                throw Fault(fault);
+            }
+        }
+
+        public override void Dispose()
+        {
+            _limit.Dispose();
+            _reader.Dispose();
+            _command.Dispose();
+            _session.Dispose();
+        }
+    }
+}

@@ -1,0 +1,96 @@
+using System.Globalization;
+
+namespace OneWhole.Formats.Reading;
+
+/// <summary>
+/// Where a table begins on a sheet: the headings are the first row that is nearly as wide as the rows below it and holds
+/// no number; what stands above is titles. Headings over two rows are joined, a merged upper one reaching over those below it.
+/// </summary>
+/// <param name="Titles">What stood above, one line a row.</param>
+/// <param name="Headings">One a column.</param>
+/// <param name="Columns">The cell of each column, or null where columns are cells in turn.</param>
+/// <param name="FirstRow">The first row below the headings.</param>
+internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<string> Headings, int[]? Columns, int FirstRow)
+{
+    /// <param name="start">The first rows; an empty one has no cells.</param>
+    /// <param name="isSheet">Whether they stand on a sheet; delimited text has titles only where its first lines have one cell and later ones more.</param>
+    /// <param name="headerRow">The row of the headings, from 1, where that was settled.</param>
+    public static SheetLayout Find(IReadOnlyList<string[]> start, bool isSheet, int? headerRow)
+    {
+        int header = headerRow is { } given ? Math.Clamp(given - 1, 0, start.Count - 1) : isSheet ? OnSheet(start) : InText(start);
+        IReadOnlyList<string> titles = [.. start.Take(header).Where(row => row.Length > 0).Select(Joined)];
+        if (!isSheet)
+        {
+            return new SheetLayout(titles, start[header], null, header + 1);
+        }
+        string[] headings = start[header];
+        int upper = UpperRow(start, header);
+        if (upper >= 0)
+        {
+            headings = Join(start[upper], headings, start.Skip(header + 1).Take(20).Select(row => row.Length).DefaultIfEmpty(0).Max());
+            titles = [.. start.Take(upper).Where(row => row.Length > 0).Select(Joined)];
+        }
+        // A column without heading and without a cell below is no column.
+        string[][] below = [.. start.Skip(header + 1)];
+        int width = Math.Max(headings.Length, below.Select(row => row.Length).DefaultIfEmpty(0).Max());
+        int[] columns = [.. Enumerable.Range(0, width).Where(at => At(headings, at).Length > 0 || below.Any(row => At(row, at).Length > 0))];
+        return new SheetLayout(titles, [.. columns.Select(at => At(headings, at))], columns, header + 1);
+    }
+
+    private static string At(string[] row, int at) => at < row.Length ? row[at].Trim() : "";
+
+    private static string Joined(string[] row) => string.Join(' ', row.Select(cell => cell.Trim()).Where(cell => cell.Length > 0));
+
+    private static int Filled(string[] row) => row.Count(cell => !string.IsNullOrWhiteSpace(cell));
+
+    private static bool IsNumber(string cell) => double.TryParse(cell.Trim().TrimEnd('%'), NumberStyles.Float | NumberStyles.AllowThousands, CultureInfo.InvariantCulture, out _);
+
+    private static int InText(IReadOnlyList<string[]> start)
+    {
+        int first = start.ToList().FindIndex(row => row.Length > 1);
+        // Lines of one cell above lines of several: titles, if most of what follows has several.
+        return first > 0 && start.Skip(first).Count(row => row.Length > 1) * 2 > start.Count - first ? first : 0;
+    }
+
+    private static int OnSheet(IReadOnlyList<string[]> start)
+    {
+        int widest = start.Max(Filled);
+        for (int at = 0; at < start.Count; at++)
+        {
+            string[] row = start[at];
+            if (Filled(row) * 10 >= widest * 6 && (widest < 2 || Filled(row) >= 2) && row.All(cell => string.IsNullOrWhiteSpace(cell) || !IsNumber(cell) || IsYear(cell)))
+            {
+                return at;
+            }
+        }
+        return start.ToList().FindIndex(row => Filled(row) > 0);
+    }
+
+    /// <summary>Years stand over columns as headings do.</summary>
+    private static bool IsYear(string cell) => cell.Trim() is { Length: 4 } year && year[0] is '1' or '2' && year.All(char.IsAsciiDigit);
+
+    /// <summary>The row of merged headings above the headings, or −1: fewer cells, each over one that has a heading of its own.</summary>
+    private static int UpperRow(IReadOnlyList<string[]> start, int header)
+    {
+        if (header == 0 || Filled(start[header - 1]) < 2)
+        {
+            return -1;
+        }
+        string[] upper = start[header - 1], lower = start[header];
+        bool over = Enumerable.Range(0, upper.Length).All(at => At(upper, at).Length == 0 || At(lower, at).Length > 0);
+        return over && Filled(upper) < Filled(lower) ? header - 1 : -1;
+    }
+
+    private static string[] Join(string[] upper, string[] lower, int width)
+    {
+        var joined = new string[Math.Max(lower.Length, width)];
+        string reaching = "";
+        for (int at = 0; at < joined.Length; at++)
+        {
+            reaching = At(upper, at) is { Length: > 0 } own ? own : reaching;
+            string below = At(lower, at);
+            joined[at] = below.Length == 0 ? "" : reaching.Length == 0 ? below : $"{reaching} {below}";
+        }
+        return joined;
+    }
+}

@@ -1,0 +1,293 @@
+using System.Collections.Immutable;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Formats.Reading;
+
+/// <summary>
+/// Makes a table of any format's rows: headings, then cells, which stream through column builders, so that memory grows with
+/// the table, not with its text. Marks and types are found from the first rows; what is doubtful is noted, or asked.
+/// </summary>
+internal sealed class TableReader(RowSource rows, string name, ReadSettings settings, Action<ReadProgress>? progress, CancellationToken cancel)
+{
+    private const int SampleRows = 2000;
+    private const int SheetSample = 100;
+    private const int TextSample = 20;
+    private const int MostNotes = 200;
+
+    private readonly List<ReadNote> _notes = [];
+    private readonly List<string[]> _sample = [];
+    private string[] _headings = [];
+    private ColumnBuilder[] _builders = [];
+    private ColumnGuess[] _guesses = [];
+    private int[]? _columns;
+    private int _ragged;
+    private readonly List<string[]> _held = [];
+    private bool _afterEmpty;
+
+    /// <summary>How many rows were read.</summary>
+    public long Rows { get; private set; }
+
+    /// <summary>What stood above the headings, and below the rows.</summary>
+    public List<string> Titles { get; } = [];
+
+    public List<string> Below { get; } = [];
+
+    public ReadResult Read()
+    {
+        StartHeadings();
+        while (rows.Next())
+        {
+            if (rows.IsEmpty)
+            {
+                _afterEmpty = true;
+                continue;
+            }
+            Consume(null);
+        }
+        Below.AddRange(_held.Select(row => string.Join(' ', row.Where(cell => cell.Length > 0))));
+        StartBuilders();
+        return Finish();
+    }
+
+    /// <summary>Takes a row: the one at hand, or one that was copied before.</summary>
+    private void Consume(string[]? copy)
+    {
+        // On a sheet, lines of one cell after an empty row may be notes below the table; a wider row shows that they were not.
+        if (rows.IsSheet && _headings.Length > 1 && (_afterEmpty || _held.Count > 0) && FilledIn(copy) <= 1)
+        {
+            _held.Add(copy ?? Copy());
+            return;
+        }
+        _afterEmpty = false;
+        foreach (string[] held in _held)
+        {
+            Add(held);
+        }
+        _held.Clear();
+        Add(copy);
+    }
+
+    private int FilledIn(string[]? copy)
+    {
+        int filled = 0;
+        for (int at = 0; at < (copy?.Length ?? rows.Count); at++)
+        {
+            filled += (copy is null ? rows[at] : copy[at]).IsWhiteSpace() ? 0 : 1;
+        }
+        return filled;
+    }
+
+    /// <summary>Finds the headings: named by the format, or the first row that stands over others, titles aside.</summary>
+    private void StartHeadings()
+    {
+        if (rows.Names is { } named)
+        {
+            Check(named.Count);
+            _headings = Headings.Settle(named, _notes);
+            return;
+        }
+        var start = new List<string[]>();
+        int wanted = rows.IsSheet ? SheetSample : TextSample;
+        while (start.Count < wanted && rows.Next())
+        {
+            if (rows.IsEmpty)
+            {
+                if (start.Count > 0 && rows.IsSheet)
+                {
+                    start.Add([]);
+                }
+                continue;
+            }
+            Check(rows.Count);
+            start.Add(Copy());
+            // Delimited text nearly always begins with its headings: then nothing is held back.
+            if (!rows.IsSheet && start.Count == 1 && rows.Count > 1 && settings.HeaderRow is null)
+            {
+                break;
+            }
+        }
+        if (start.TrueForAll(row => row.Length == 0))
+        {
+            throw new ReadException("empty-file", "The file has no text: it must have a line of headings and rows below it.");
+        }
+        SheetLayout layout = SheetLayout.Find(start, rows.IsSheet, settings.HeaderRow);
+        Titles.AddRange(layout.Titles);
+        _columns = layout.Columns;
+        _headings = Headings.Settle(layout.Headings, _notes);
+        foreach (string[] row in start.Skip(layout.FirstRow))
+        {
+            if (row.Length == 0)
+            {
+                _afterEmpty = true;
+                continue;
+            }
+            Consume(row);
+        }
+    }
+
+    private static void Check(int cells)
+    {
+        if (cells > TableFile.MostColumns)
+        {
+            throw new ReadException("too-many-columns", $"The first line has {cells} cells; a table can have at most {TableFile.MostColumns} columns.");
+        }
+    }
+
+    private string[] Copy()
+    {
+        var cells = new string[rows.Count];
+        for (int i = 0; i < cells.Length; i++)
+        {
+            cells[i] = rows[i].ToString();
+        }
+        return cells;
+    }
+
+    /// <summary>A row's cells under their headings.</summary>
+    private string[] Fit(string[] row) => [.. Enumerable.Range(0, _headings.Length).Select(i => PlaceOf(i) is var at && at < row.Length ? row[at] : "")];
+
+    /// <summary>The cell of a column.</summary>
+    private int PlaceOf(int column) => _columns is null ? column : _columns[column];
+
+    private void Add(string[]? copy)
+    {
+        int count = copy?.Length ?? rows.Count;
+        NoteRagged(count, at => copy is null ? rows[at].ToString() : copy[at]);
+        if (_builders.Length == 0)
+        {
+            _sample.Add(Fit(copy ?? Copy()));
+            if (_sample.Count >= SampleRows)
+            {
+                StartBuilders();
+            }
+        }
+        else
+        {
+            for (int i = 0; i < _builders.Length; i++)
+            {
+                int at = PlaceOf(i);
+                _builders[i].Add(at >= count ? [] : copy is null ? rows[at] : copy[at]);
+            }
+        }
+        if ((++Rows & 0x1FFF) == 0)
+        {
+            cancel.ThrowIfCancellationRequested();
+            progress?.Invoke(new ReadProgress(Rows, rows.Part));
+        }
+    }
+
+    private void NoteRagged(int count, Func<int, string> cell)
+    {
+        if (_columns is not null || count == _headings.Length || (rows.IsSheet && count < _headings.Length) || ++_ragged > MostNotes)
+        {
+            return;
+        }
+        if (count < _headings.Length)
+        {
+            _notes.Add(new ReadNote("ragged-row", $"Row {Rows + 1} has {count} of {_headings.Length} cells; the others are taken as blank."));
+            return;
+        }
+        List<string> extra = [.. Enumerable.Range(_headings.Length, Math.Min(5, count - _headings.Length)).Select(cell)];
+        if (extra.Exists(text => !string.IsNullOrWhiteSpace(text)))
+        {
+            _notes.Add(new ReadNote("ragged-row", $"Row {Rows + 1} has {count} cells, {_headings.Length} are expected; not read: {string.Join(" | ", extra)}"));
+        }
+    }
+
+    private void StartBuilders()
+    {
+        if (_builders.Length > 0)
+        {
+            return;
+        }
+        _guesses = new ColumnGuess[_headings.Length];
+        for (int i = 0; i < _guesses.Length; i++)
+        {
+            int at = i;
+            _guesses[i] = ColumnGuess.Of(_sample.Select(cells => cells[at]), rows.IsPlain);
+        }
+        bool fileHasCommas = _guesses.Any(guess => guess is { MostlyNumbers: true, AmbiguousNumbers: false, Numbers.DecimalMark: ',' });
+        bool fileHasPoints = _guesses.Any(guess => guess is { MostlyNumbers: true, AmbiguousNumbers: false, Numbers.DecimalMark: '.' }) && !fileHasCommas;
+        _builders = new ColumnBuilder[_headings.Length];
+        for (int i = 0; i < _builders.Length; i++)
+        {
+            ColumnGuess guess = _guesses[i];
+            string? mark = settings.Columns.GetValueOrDefault(_headings[i])?.DecimalMark ?? settings.DecimalMark;
+            NumberReading reading = guess.Numbers;
+            if (mark is not null)
+            {
+                reading = mark == "," ? NumberReading.Comma : NumberReading.Point;
+            }
+            else if (guess.AmbiguousNumbers)
+            {
+                reading = fileHasCommas || (rows.CommaIsLikely && !fileHasPoints) ? NumberReading.Comma : NumberReading.Point;
+                _notes.Add(NumberQuestion(i, reading));
+            }
+            _guesses[i] = guess with { Numbers = reading };
+            _builders[i] = new ColumnBuilder(reading, guess.MostlyNumbers);
+            foreach (string[] cells in _sample)
+            {
+                _builders[i].Add(cells[i]);
+            }
+        }
+        _sample.Clear();
+    }
+
+    private ReadResult Finish()
+    {
+        if (_ragged > MostNotes)
+        {
+            _notes.Add(new ReadNote("ragged-row", $"{_ragged - MostNotes} more rows have another number of cells than there are headings."));
+        }
+        var columns = new Column[_headings.Length];
+        ImmutableSortedDictionary<string, ColumnSettings> used = settings.Columns;
+        for (int i = 0; i < columns.Length; i++)
+        {
+            cancel.ThrowIfCancellationRequested();
+            ColumnSettings? set = settings.Columns.GetValueOrDefault(_headings[i]);
+            ColumnGuess guess = _guesses[i];
+            DateOrder? dates = set?.Dates ?? (guess.Dates is null or DateOrder.Iso ? guess.Dates : settings.Dates ?? guess.Dates);
+            columns[i] = _builders[i].Build(_headings[i], set?.Type, dates);
+            // What a column needed to be found out goes before the next one is settled.
+            _builders[i] = null!;
+            if (guess.AmbiguousDates && set?.Dates is null && settings.Dates is null && columns[i].Info.Type == ColumnType.Date)
+            {
+                _notes.Add(DateQuestion(i, columns[i], dates!.Value));
+            }
+        }
+        var table = new Table(name, columns);
+        return new ReadResult(table, settings with { Columns = used }, _notes);
+    }
+
+    private ReadNote NumberQuestion(int column, NumberReading reading)
+    {
+        string example = _sample.Select(cells => cells[column].Trim()).First(cell => Written(NumberReading.Point, cell) != Written(NumberReading.Comma, cell));
+        ReadAnswer Answer(NumberReading read) => new(Written(read, example), read == reading) { DecimalComma = read == NumberReading.Comma };
+        return new ReadNote("ambiguous-number", $"Column \"{_headings[column]}\": \"{example}\" is read as {Written(reading, example)}; the mark may also be the other one.", Ask: true)
+        {
+            Column = column,
+            Answers = [Answer(NumberReading.Point), Answer(NumberReading.Comma)],
+        };
+    }
+
+    private static string Written(NumberReading reading, string cell) =>
+        reading.TryRead(cell, out Core.Numbers.ExactInt units, out int scale, out _) ? Core.Numbers.ExactDecimal.Format(units, scale) : cell;
+
+    private ReadNote DateQuestion(int at, Column column, DateOrder read)
+    {
+        DateOrder[] orders = [DateOrder.DayMonthYear, DateOrder.MonthDayYear];
+        // The first date that would be another day the other way round.
+        string example = column.Labels.Labels.FirstOrDefault(label => Day(label, orders[0]) is { } day && Day(label, orders[1]) is { } other && day != other) ?? "";
+        string text = example.Length == 0
+            ? $"Column \"{column.Name}\": day and month can't be told apart, and are the same in each row."
+            : $"Column \"{column.Name}\": \"{example}\" is read as {Day(example, read)}; day and month may also be the other way round.";
+        return new ReadNote("ambiguous-date", text, Ask: example.Length > 0)
+        {
+            Column = at,
+            Answers = example.Length == 0 ? [] : [.. orders.Select(order => new ReadAnswer(Day(example, order)!, order == read) { Dates = order })],
+        };
+    }
+
+    private static string? Day(string label, DateOrder order) =>
+        DateReading.TryRead(label, order, out DateTime date) ? date.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture) : null;
+}

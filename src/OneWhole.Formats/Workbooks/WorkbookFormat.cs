@@ -1,0 +1,200 @@
+using System.IO.Compression;
+using System.Text;
+using ExcelDataReader;
+using ExcelDataReader.Exceptions;
+using OneWhole.Formats.Reading;
+
+namespace OneWhole.Formats.Workbooks;
+
+/// <summary>Workbooks (.xlsx, .xlsm): an archive with a part that says so.</summary>
+internal sealed class WorkbookFormat : TableFormat
+{
+    public override string Name => "workbook (.xlsx)";
+
+    public override IReadOnlyList<string> Extensions => [".xlsx", ".xlsm"];
+
+    public override bool Recognises(ReadOnlySpan<byte> head, string extension) => Archives.IsArchive(head) && extension != ".ods" && !Archives.SaysOpenDocument(head);
+
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings)
+    {
+        Archives.Check(stream);
+        return Sheets.Open(stream, settings);
+    }
+
+    public override IReadOnlyList<string> PartsOf(Stream stream) => Sheets.Names(stream);
+}
+
+/// <summary>Workbooks of the older binary kind (.xls).</summary>
+internal sealed class OldWorkbookFormat : TableFormat
+{
+    public override string Name => "workbook (.xls)";
+
+    public override IReadOnlyList<string> Extensions => [".xls"];
+
+    public override bool Recognises(ReadOnlySpan<byte> head, string extension) => head.StartsWith((ReadOnlySpan<byte>)[0xD0, 0xCF, 0x11, 0xE0, 0xA1, 0xB1, 0x1A, 0xE1]);
+
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings) => Sheets.Open(stream, settings);
+
+    public override IReadOnlyList<string> PartsOf(Stream stream) => Sheets.Names(stream);
+}
+
+/// <summary>The sheets of a workbook of either kind.</summary>
+internal static class Sheets
+{
+    static Sheets() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
+
+    public static IReadOnlyList<string> Names(Stream stream)
+    {
+        using IExcelDataReader reader = Reader(stream);
+        var names = new List<string>();
+        do
+        {
+            names.Add(reader.Name);
+        }
+        while (reader.NextResult());
+        return names;
+    }
+
+    public static (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings)
+    {
+        CellRange range = CellRange.Parse(settings.Range);
+        IExcelDataReader reader = Reader(stream);
+        var names = new List<string>();
+        do
+        {
+            names.Add(reader.Name);
+            if (settings.Part is { } part ? part == reader.Name : reader is { RowCount: > 0, VisibleState: "visible" })
+            {
+                return (new Rows(stream, reader, range), settings with { Part = reader.Name });
+            }
+        }
+        while (reader.NextResult());
+        reader.Dispose();
+        throw settings.Part is { } missing
+            ? new ReadException("no-sheet", $"The workbook has no sheet \"{missing}\"; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.")
+            : new ReadException("empty-file", $"No sheet of the workbook has a row; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
+    }
+
+    private static IExcelDataReader Reader(Stream stream)
+    {
+        try
+        {
+            return ExcelReaderFactory.CreateReader(stream, new ExcelReaderConfiguration { LeaveOpen = true });
+        }
+        catch (InvalidPasswordException)
+        {
+            throw new ReadException("locked-file", "The workbook is locked with a password: save a copy without one.");
+        }
+        catch (Exception broken) when (IsDamage(broken))
+        {
+            throw Damaged(broken);
+        }
+    }
+
+    /// <summary>What the library throws for files that are not as they should be.</summary>
+    private static bool IsDamage(Exception fault) => fault is not (OutOfMemoryException or ReadException or OperationCanceledException);
+
+    private static ReadException Damaged(Exception fault) => new("damaged-file", $"The workbook is damaged: {fault.Message.Split('\n')[0].Trim()} Open it where it was made, and save it anew.", fault);
+
+    private sealed class Rows(Stream stream, IExcelDataReader reader, CellRange range) : RowSource
+    {
+        private readonly List<string> _cells = [];
+        private int _row = -1;
+
+        public override bool IsSheet => true;
+
+        public override bool IsPlain => true;
+
+        public override int Count => _cells.Count;
+
+        public override ReadOnlySpan<char> this[int cell] => _cells[cell];
+
+        public override double Part => stream.Length == 0 ? 1 : Math.Min(1, stream.Position / (double)stream.Length);
+
+        public override bool Next()
+        {
+            try
+            {
+                while (reader.Read())
+                {
+                    _row++;
+                    if (_row < range.FirstRow)
+                    {
+                        continue;
+                    }
+                    if (_row > range.LastRow)
+                    {
+                        return false;
+                    }
+                    Fill();
+                    return true;
+                }
+                return false;
+            }
+            catch (Exception broken) when (IsDamage(broken))
+            {
+                throw Damaged(broken);
+            }
+        }
+
+        private void Fill()
+        {
+            _cells.Clear();
+            int last = Math.Min(reader.FieldCount - 1, range.LastColumn);
+            for (int at = range.FirstColumn; at <= last; at++)
+            {
+                _cells.Add(TextOf(at));
+            }
+            // Cells at the end that only have a border or a colour are none.
+            while (_cells.Count > 0 && _cells[^1].Length == 0)
+            {
+                _cells.RemoveAt(_cells.Count - 1);
+            }
+        }
+
+        private string TextOf(int at) => reader.GetValue(at) switch
+        {
+            double number => reader.GetNumberFormatString(at)?.Contains('%', StringComparison.Ordinal) == true ? PlainText.Percent(number) : PlainText.Of(number),
+            var other => PlainText.OfAny(other),
+        };
+
+        public override void Dispose() => reader.Dispose();
+    }
+}
+
+/// <summary>What archives of sheets are checked for before anything is unpacked.</summary>
+internal static class Archives
+{
+    /// <summary>The most that an archive may hold, unpacked.</summary>
+    private const long LargestContent = 4L << 30;
+
+    public static bool IsArchive(ReadOnlySpan<byte> head) => head.StartsWith("PK\u0003\u0004"u8);
+
+    /// <summary>OpenDocument files begin with their kind, unpacked.</summary>
+    public static bool SaysOpenDocument(ReadOnlySpan<byte> head) => head.IndexOf("mimetypeapplication/vnd.oasis.opendocument"u8) >= 0;
+
+    /// <exception cref="ReadException">The archive is damaged, or would grow beyond all measure.</exception>
+    public static void Check(Stream stream)
+    {
+        long start = stream.Position;
+        try
+        {
+            using var archive = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
+            long content = 0, packed = 0;
+            foreach (ZipArchiveEntry entry in archive.Entries)
+            {
+                content += entry.Length;
+                packed += entry.CompressedLength;
+            }
+            if (content > LargestContent || (content > 64L << 20 && content > packed * 400))
+            {
+                throw new ReadException("too-large", $"The file would unpack to {content >> 20} MB: it is refused.");
+            }
+        }
+        catch (InvalidDataException broken)
+        {
+            throw new ReadException("damaged-file", "The file is damaged: it is no whole archive. Open it where it was made, and save it anew.", broken);
+        }
+        stream.Position = start;
+    }
+}
