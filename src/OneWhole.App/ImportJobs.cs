@@ -4,38 +4,133 @@ using OneWhole.Formats.Reading;
 namespace OneWhole.App;
 
 /// <summary>How an import stands.</summary>
-/// <param name="State">"running", "done", "failed" or "stopped".</param>
+/// <param name="State">"asking" (which part?), "running", "done", "failed" or "stopped".</param>
 /// <param name="Part">0 to 1.</param>
-public sealed record ImportStatus(string Id, string State, long Rows, double Part, TableView? Table, string? Problem);
+public sealed record ImportStatus(string Id, string State, long Rows, double Part, TableView? Table, string? Problem)
+{
+    /// <summary>The sheets of a workbook, or the tables of a database, where one is to be chosen.</summary>
+    public IReadOnlyList<string> Parts { get; init; } = [];
+
+    /// <summary>Whether a query can be asked of the file.</summary>
+    public bool TakesQuery { get; init; }
+}
+
+/// <summary>Which part of a file is read: a sheet and a range of it, a table, or what a query gives.</summary>
+public sealed record ImportChoice
+{
+    public string? Part { get; init; }
+
+    public string? Range { get; init; }
+
+    public string? Query { get; init; }
+
+    public int? HeaderRow { get; init; }
+
+    internal ReadSettings On(ReadSettings settings) => settings with
+    {
+        Part = Text(Part) ?? settings.Part, Range = Text(Range) ?? settings.Range, Query = Text(Query) ?? settings.Query, HeaderRow = HeaderRow ?? settings.HeaderRow,
+    };
+
+    private static string? Text(string? text) => string.IsNullOrWhiteSpace(text) ? null : text.Trim();
+}
 
 /// <summary>Imports that run while the page shows how far they are, and that can be stopped.</summary>
 public sealed class ImportJobs(TableService tables)
 {
+    private const int LookRows = 14;
+
     private readonly ConcurrentDictionary<string, Job> _jobs = new();
 
     private sealed class Job
     {
-        public required CancellationTokenSource Stop { get; init; }
+        public required string Path { get; init; }
+
+        public required string FileName { get; init; }
+
+        public required ReadSettings Settings { get; init; }
+
+        public CancellationTokenSource Stop { get; } = new();
 
         public volatile ImportStatus? Status;
     }
 
+    /// <summary>Starts an import; a file of several parts first asks which one.</summary>
     /// <param name="path">A file that is the job's own; it is removed at the end.</param>
+    /// <param name="fileName">Names the table.</param>
+    /// <param name="settings">What is settled already.</param>
     public ImportStatus Start(string path, string fileName, ReadSettings settings)
     {
         string id = Guid.NewGuid().ToString("n");
-        var job = new Job { Stop = new CancellationTokenSource(), Status = new ImportStatus(id, "running", 0, 0, null, null) };
+        var job = new Job { Path = path, FileName = fileName, Settings = settings };
         _jobs[id] = job;
-        _ = Task.Run(() => Run(id, job, path, fileName, settings));
-        return job.Status;
+        IReadOnlyList<string> parts = [];
+        try
+        {
+            if (settings.Part is null && settings.Query is null)
+            {
+                using FileStream stream = File.OpenRead(path);
+                parts = TableFile.PartsOf(stream, fileName);
+            }
+        }
+        catch (ReadException)
+        {
+            // The import itself says what is wrong.
+        }
+        bool database = parts.Count > 0 && IsDatabase(path);
+        if (parts.Count > 1 || database)
+        {
+            return job.Status = new ImportStatus(id, "asking", 0, 0, null, null) { Parts = parts, TakesQuery = database };
+        }
+        return Begin(id, job, settings);
     }
 
-    private void Run(string id, Job job, string path, string fileName, ReadSettings settings)
+    private static bool IsDatabase(string path)
+    {
+        using FileStream stream = File.OpenRead(path);
+        var head = new byte[6];
+        return stream.ReadAtLeast(head, 6, throwOnEndOfStream: false) == 6 && head.AsSpan().SequenceEqual("SQLite"u8);
+    }
+
+    /// <summary>The first rows of a part, as they stand.</summary>
+    /// <exception cref="ReadException">The choice does not fit the file.</exception>
+    public IReadOnlyList<IReadOnlyList<string>> Look(string id, ImportChoice choice)
+    {
+        Job job = Find(id);
+        try
+        {
+            using FileStream stream = File.OpenRead(job.Path);
+            return TableFile.Look(stream, job.FileName, choice.On(job.Settings), LookRows);
+        }
+        catch (FileNotFoundException)
+        {
+            throw new AppException("not-found", "The import has ended; bring the file in again.");
+        }
+    }
+
+    /// <summary>Goes on with a part, once.</summary>
+    public ImportStatus Choose(string id, ImportChoice choice)
+    {
+        Job job = Find(id);
+        lock (job)
+        {
+            return job.Status!.State == "asking" ? Begin(id, job, choice.On(job.Settings)) : job.Status;
+        }
+    }
+
+    private ImportStatus Begin(string id, Job job, ReadSettings settings)
+    {
+        ImportStatus running = new(id, "running", 0, 0, null, null);
+        job.Status = running;
+        _ = Task.Run(() => Run(id, job, settings));
+        return running;
+    }
+
+    private void Run(string id, Job job, ReadSettings settings)
     {
         try
         {
-            using var stream = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.None, 1 << 16, FileOptions.DeleteOnClose | FileOptions.SequentialScan);
-            TableView table = tables.Import(stream, fileName, settings,
+            using var stream = new FileStream(job.Path, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16, FileOptions.DeleteOnClose | FileOptions.SequentialScan);
+            TableView table = tables.Import(stream, job.FileName, settings,
                 progress => job.Status = new ImportStatus(id, "running", progress.Rows, progress.Part * 0.9, null, null), job.Stop.Token);
             job.Status = new ImportStatus(id, "done", table.RowCount, 1, table, null);
         }
@@ -53,14 +148,22 @@ public sealed class ImportJobs(TableService tables)
         }
     }
 
-    public ImportStatus Status(string id) => _jobs.TryGetValue(id, out Job? job) ? job.Status! : throw new AppException("not-found", "There is no such import.");
+    private Job Find(string id) => _jobs.TryGetValue(id, out Job? job) ? job : throw new AppException("not-found", "There is no such import.");
+
+    public ImportStatus Status(string id) => Find(id).Status!;
 
     public ImportStatus Stop(string id)
     {
-        if (_jobs.TryGetValue(id, out Job? job))
+        Job job = Find(id);
+        lock (job)
         {
             job.Stop.Cancel();
+            if (job.Status!.State == "asking")
+            {
+                File.Delete(job.Path);
+                job.Status = new ImportStatus(id, "stopped", 0, 0, null, null);
+            }
         }
-        return Status(id);
+        return job.Status!;
     }
 }

@@ -8,7 +8,14 @@ namespace OneWhole.App;
 public sealed record TableSummary(string Id, long Revision, string Name, string Source, int RowCount, int ColumnCount, string Changed);
 
 /// <summary>A table with its columns.</summary>
-public sealed record TableView(string Id, long Revision, bool CanUndo, bool CanRedo, string Name, string Source, int RowCount, IReadOnlyList<ColumnDocument> Columns, IReadOnlyList<ReadNote> Notes);
+public sealed record TableView(string Id, long Revision, bool CanUndo, bool CanRedo, string Name, string Source, int RowCount, IReadOnlyList<ColumnDocument> Columns, IReadOnlyList<ReadNote> Notes)
+{
+    /// <summary>Lines that stood above the headings.</summary>
+    public IReadOnlyList<string> Titles { get; init; } = [];
+
+    /// <summary>Lines that stood below the rows.</summary>
+    public IReadOnlyList<string> Below { get; init; } = [];
+}
 
 /// <summary>A run of rows as text.</summary>
 public sealed record RowPage(int First, IReadOnlyList<IReadOnlyList<string>> Rows);
@@ -138,7 +145,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     private StoredDocument Find(string id) => documents.Find(id) is { Kind: Kind } stored ? stored : throw new AppException("not-found", "There is no such table; it may have been removed.");
 
     private static TableView View(StoredDocument stored, TableDocument document) =>
-        new(stored.Id, stored.Revision, stored.CanUndo, stored.CanRedo, document.Name, document.Source, document.RowCount, document.Columns, document.Notes);
+        new(stored.Id, stored.Revision, stored.CanUndo, stored.CanRedo, document.Name, document.Source, document.RowCount, document.Columns, document.Notes) { Titles = document.Titles, Below = document.Below };
 }
 
 /// <summary>What is changed of a column; null leaves it.</summary>

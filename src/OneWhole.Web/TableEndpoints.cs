@@ -29,7 +29,7 @@ public static class TableEndpoints
     {
         RouteGroupBuilder tables = app.MapGroup("/api/tables").WithTags("tables");
         tables.MapGet("", (TableService service) => service.List());
-        tables.MapPost("import", async (HttpContext context, ImportJobs jobs, string name) =>
+        tables.MapPost("import", async (HttpContext context, ImportJobs jobs, string name, int? headerRow) =>
         {
             if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
             {
@@ -42,7 +42,7 @@ public static class TableEndpoints
                 {
                     await context.Request.Body.CopyToAsync(file, context.RequestAborted);
                 }
-                return jobs.Start(path, Path.GetFileName(name), ReadSettings.Found);
+                return jobs.Start(path, Path.GetFileName(name), ReadSettings.Found with { HeaderRow = headerRow });
             }
             catch
             {
@@ -80,6 +80,8 @@ public static class TableEndpoints
 
         RouteGroupBuilder imports = app.MapGroup("/api/imports").WithTags("imports");
         imports.MapGet("{id}", (ImportJobs jobs, string id) => jobs.Status(id));
+        imports.MapPost("{id}/look", (ImportJobs jobs, string id, ImportChoice choice) => jobs.Look(id, choice));
+        imports.MapPost("{id}/choose", (ImportJobs jobs, string id, ImportChoice choice) => jobs.Choose(id, choice));
         imports.MapDelete("{id}", (ImportJobs jobs, string id) => jobs.Stop(id));
 
         app.MapPost("/api/demo", (DemoService demo) =>

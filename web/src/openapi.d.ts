@@ -85,6 +85,7 @@ export interface paths {
             parameters: {
                 query: {
                     name: string;
+                    headerRow?: number;
                 };
                 header?: never;
                 path?: never;
@@ -458,6 +459,88 @@ export interface paths {
                 };
             };
         };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ImportChoice"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string[][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ImportChoice"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportStatus"];
+                    };
+                };
+            };
+        };
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1318,10 +1401,18 @@ export interface components {
             share: number;
             chosen: boolean;
         };
+        /** @description Which part of a file is read: a sheet and a range of it, a table, or what a query gives. */
+        ImportChoice: {
+            part?: null | string;
+            range?: null | string;
+            query?: null | string;
+            /** Format: int32 */
+            headerRow?: null | number;
+        };
         /** @description How an import stands. */
         ImportStatus: {
             id: string;
-            /** @description "running", "done", "failed" or "stopped". */
+            /** @description "asking" (which part?), "running", "done", "failed" or "stopped". */
             state: string;
             /** Format: int64 */
             rows: number;
@@ -1332,6 +1423,10 @@ export interface components {
             part: number;
             table: null | components["schemas"]["TableView"];
             problem: null | string;
+            /** @description The sheets of a workbook, or the tables of a database, where one is to be chosen. */
+            parts?: string[];
+            /** @description Whether a query can be asked of the file. */
+            takesQuery?: boolean;
         };
         JsonNode: unknown;
         JsonObject: Record<string, never>;
@@ -1648,6 +1743,10 @@ export interface components {
             rowCount: number;
             columns: components["schemas"]["ColumnDocument"][];
             notes: components["schemas"]["ReadNote"][];
+            /** @description Lines that stood above the headings. */
+            titles?: string[];
+            /** @description Lines that stood below the rows. */
+            below?: string[];
         };
         /** @description One proof as shown. */
         TieOutView: {

@@ -29,7 +29,7 @@ public sealed record ReadSettings
     /// <summary>The cells of a sheet that hold the table: "B3:F200".</summary>
     public string? Range { get; init; }
 
-    /// <summary>The row of the headings, from 1, within the range.</summary>
+    /// <summary>The row of the headings, from 1, within the range; 0 where there are none.</summary>
     public int? HeaderRow { get; init; }
 
     /// <summary>What is asked of a database: one SELECT.</summary>
@@ -48,7 +48,7 @@ public sealed record ReadSettings
         .May("dates", DateOrders, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month")
         .MayHave("part", new TextShape("a sheet or a table", 200), settings => settings.Part, (settings, value) => settings with { Part = value }, "the sheet of a workbook, or the table of a database")
         .MayHave("range", new TextShape("a range of cells", 30), settings => settings.Range, (settings, value) => settings with { Range = value }, "the cells of a sheet that hold the table, like B3:F200")
-        .May("headerRow", new CountShape(1, 100), settings => settings.HeaderRow, (settings, value) => settings with { HeaderRow = value }, "the row of the headings, from 1")
+        .May("headerRow", new CountShape(0, 100), settings => settings.HeaderRow, (settings, value) => settings with { HeaderRow = value }, "the row of the headings, from 1; 0 for none")
         .MayHave("query", new TextShape("a query", 20_000), settings => settings.Query, (settings, value) => settings with { Query = value }, "one SELECT on a database")
         .Has("columns", new MapShape<ColumnSettings>(ColumnSettings.Shape(DateOrders)), settings => settings.Columns, (settings, value) => settings with { Columns = value }, "by heading")
         .Where(settings => settings.DecimalMark is null or "." or "," ? null : "settings whose decimalMark is \".\" or \",\"");

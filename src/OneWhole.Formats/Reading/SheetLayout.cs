@@ -14,9 +14,13 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
 {
     /// <param name="start">The first rows; an empty one has no cells.</param>
     /// <param name="isSheet">Whether they stand on a sheet; delimited text has titles only where its first lines have one cell and later ones more.</param>
-    /// <param name="headerRow">The row of the headings, from 1, where that was settled.</param>
+    /// <param name="headerRow">The row of the headings, from 1, where that was settled; 0 where there are none.</param>
     public static SheetLayout Find(IReadOnlyList<string[]> start, bool isSheet, int? headerRow)
     {
+        if (headerRow == 0)
+        {
+            return new SheetLayout([], [.. Enumerable.Repeat("", start.Max(row => row.Length))], null, 0);
+        }
         int header = headerRow is { } given ? Math.Clamp(given - 1, 0, start.Count - 1) : isSheet ? OnSheet(start) : InText(start);
         IReadOnlyList<string> titles = [.. start.Take(header).Where(row => row.Length > 0).Select(Joined)];
         if (!isSheet)

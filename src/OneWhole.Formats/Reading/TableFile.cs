@@ -72,6 +72,31 @@ public static class TableFile
     /// <exception cref="ReadException">The file is empty, damaged, or of no format that is read.</exception>
     public static IReadOnlyList<string> PartsOf(Stream stream, string fileName) => FormatOf(stream, fileName).PartsOf(stream);
 
+    /// <summary>The first rows as they stand, before headings are found: for a look at what to choose.</summary>
+    /// <exception cref="ReadException">The file is damaged, or the settings don't fit it.</exception>
+    public static IReadOnlyList<IReadOnlyList<string>> Look(Stream stream, string fileName, ReadSettings settings, int most)
+    {
+        (RowSource rows, _) = FormatOf(stream, fileName).Open(stream, settings);
+        using (rows)
+        {
+            var seen = new List<IReadOnlyList<string>>();
+            if (rows.Names is { } names)
+            {
+                seen.Add([.. names]);
+            }
+            while (seen.Count < most && rows.Next())
+            {
+                var cells = new string[Math.Min(rows.Count, 60)];
+                for (int i = 0; i < cells.Length; i++)
+                {
+                    cells[i] = rows[i].Length > 60 ? rows[i][..60].ToString() + "…" : rows[i].ToString();
+                }
+                seen.Add(cells);
+            }
+            return seen;
+        }
+    }
+
     private static TableFormat FormatOf(Stream stream, string fileName)
     {
         var head = new byte[512];

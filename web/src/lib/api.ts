@@ -19,6 +19,7 @@ export type TieOutLine = Schemas['TieOutView'];
 export type StripItem = Schemas['StripItem'];
 export type FilterList = Schemas['FilterList'];
 export type ImportStatus = Schemas['ImportStatus'];
+export type ImportChoice = Schemas['ImportChoice'];
 export type RowPage = Schemas['RowPage'];
 export type LeastPreview = Schemas['LeastPreview'];
 
@@ -71,7 +72,10 @@ export const api = {
   stepTable: (id: string, step: 'undo' | 'redo', revision: number) =>
     ask<TableView>('POST', `/tables/${id}/${step}`, { revision }),
   removeTable: (id: string) => ask<void>('DELETE', `/tables/${id}`),
-  importTable: (name: string, content: Blob) => ask<ImportStatus>('POST', `/tables/import?${query({ name })}`, content),
+  importTable: (name: string, content: Blob, headerRow?: number) =>
+    ask<ImportStatus>('POST', `/tables/import?${query({ name, headerRow })}`, content),
+  lookAt: (id: string, choice: ImportChoice) => ask<string[][]>('POST', `/imports/${id}/look`, choice),
+  chooseImport: (id: string, choice: ImportChoice) => ask<ImportStatus>('POST', `/imports/${id}/choose`, choice),
   importStatus: (id: string) => ask<ImportStatus>('GET', `/imports/${id}`),
   stopImport: (id: string) => ask<ImportStatus>('DELETE', `/imports/${id}`),
   demo: () => ask<void>('POST', '/demo'),

@@ -2,8 +2,13 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api, type ImportStatus } from '../lib/api';
 import { go } from '../lib/router';
+import { ChoosePart } from './ChoosePart';
 
 const isText = (text: string) => text.trim().length > 0 && /[,;\t|\n]/.test(text);
+
+/** A first line of numbers alone is no line of headings. */
+const startsWithNumbers = (text: string) =>
+  (text.trim().split(/\r?\n/)[0] ?? '').split(/[;\t|]|,(?!\d)/).every((cell) => /^[\s"]*[-+−]?[\d.,' ]+%?[\s"]*$/.test(cell));
 
 /** The one broad place to bring a table in: drop a file, choose one, or paste. Shows how far it is, and can be stopped. */
 export function BringIn({ compact }: { compact?: boolean }) {
@@ -14,11 +19,15 @@ export function BringIn({ compact }: { compact?: boolean }) {
   const input = useRef<HTMLInputElement>(null);
   const client = useQueryClient();
 
-  async function bring(name: string, content: Blob) {
+  const bring = (name: string, content: Blob, headerRow?: number) => follow(api.importTable(name, content, headerRow));
+
+  /** Shows an import until it ends, or asks. */
+  async function follow(started: Promise<ImportStatus>) {
     setProblem(null);
     try {
-      let now = await api.importTable(name, content);
+      let now = await started;
       setStatus(now);
+      if (now.state === 'asking') return;
       while (now.state === 'running') {
         await new Promise((resolve) => setTimeout(resolve, 80));
         now = await api.importStatus(now.id);
@@ -40,7 +49,7 @@ export function BringIn({ compact }: { compact?: boolean }) {
   }
 
   const bringText = (text: string) => {
-    if (isText(text)) bring('pasted.csv', new Blob([text]));
+    if (isText(text)) bring('pasted.csv', new Blob([text]), startsWithNumbers(text) ? 0 : undefined);
     else
       setProblem(
         'What was pasted is no table: it must have a line of headings and rows below it, with commas or tabs between cells.',
@@ -69,7 +78,16 @@ export function BringIn({ compact }: { compact?: boolean }) {
         else if (!(event.target instanceof HTMLTextAreaElement)) bringText(event.clipboardData.getData('text/plain'));
       }}
     >
-      {status ? (
+      {status?.state === 'asking' ? (
+        <ChoosePart
+          status={status}
+          choose={(choice) => follow(api.chooseImport(status.id, choice))}
+          stop={() => {
+            api.stopImport(status.id);
+            setStatus(null);
+          }}
+        />
+      ) : status ? (
         <div className="flex items-center gap-4" role="status">
           <progress className="h-2 flex-1 accent-(--accent)" value={status.part} max={1} aria-label="How far the import is" />
           <span className="figures text-quiet">{status.rows.toLocaleString('en')} rows</span>
@@ -102,7 +120,9 @@ export function BringIn({ compact }: { compact?: boolean }) {
         <div className="flex flex-wrap items-center gap-x-6 gap-y-3">
           <div className="min-w-60 flex-1">
             <p className="font-serif text-[19px]">Bring a table in</p>
-            <p className="text-quiet">Drop a CSV file here, or paste rows. Separator, encoding, numbers and dates are found.</p>
+            <p className="text-quiet">
+              Drop a file here (text, workbook, OpenDocument, JSON, Parquet, SQLite), or paste rows. How it is written is found.
+            </p>
           </div>
           <button type="button" className="button primary" onClick={() => input.current?.click()}>
             Choose a file
@@ -115,7 +135,7 @@ export function BringIn({ compact }: { compact?: boolean }) {
             type="file"
             hidden
             aria-label="Table file"
-            accept=".csv,.tsv,.txt,text/csv,text/plain"
+            accept=".csv,.tsv,.tab,.txt,.xlsx,.xlsm,.xls,.ods,.json,.ndjson,.jsonl,.parquet,.db,.sqlite,.sqlite3"
             onChange={(event) => {
               const file = event.target.files?.[0];
               event.target.value = '';

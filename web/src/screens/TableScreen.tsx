@@ -60,6 +60,9 @@ export function TableScreen({ id }: { id: string }) {
             {view.rowCount.toLocaleString('en')} rows, {view.columns.length} columns, from {view.source}
           </p>
         </div>
+        {view.titles?.length || view.below?.length ? (
+          <p className="text-[13px] text-quiet">{[...(view.titles ?? []), ...(view.below ?? [])].join(' · ')}</p>
+        ) : null}
         <Questions view={view} onChanged={settle} />
         <Notes view={view} />
         {start.error ? (
