@@ -28,7 +28,10 @@ public sealed record ImportChoice
 
     internal ReadSettings On(ReadSettings settings) => settings with
     {
-        Part = Text(Part) ?? settings.Part, Range = Text(Range) ?? settings.Range, Query = Text(Query) ?? settings.Query, HeaderRow = HeaderRow ?? settings.HeaderRow,
+        Part = Text(Part) ?? settings.Part,
+        Range = Text(Range) ?? settings.Range,
+        Query = Text(Query) ?? settings.Query,
+        HeaderRow = HeaderRow ?? settings.HeaderRow,
     };
 
     private static string? Text(string? text) => string.IsNullOrWhiteSpace(text) ? null : text.Trim();

@@ -1,3 +1,5 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Preparing;
 using OneWhole.Core.Tables;
 using OneWhole.Formats.Reading;
 
@@ -17,6 +19,18 @@ public sealed record TableDocument
     public required int RowCount { get; init; }
 
     public required IReadOnlyList<ColumnDocument> Columns { get; init; }
+
+    /// <summary>The preparing steps, as a document; null where there are none.</summary>
+    public JsonObject? Steps { get; init; }
+
+    /// <summary>How the steps went.</summary>
+    public IReadOnlyList<StepReport> Reports { get; init; } = [];
+
+    /// <summary>The columns after the steps; null where there are none.</summary>
+    public IReadOnlyList<ColumnDocument>? Prepared { get; init; }
+
+    /// <summary>The rows after the steps.</summary>
+    public int PreparedRows { get; init; }
 
     /// <summary>What there was to tell when it was read.</summary>
     public IReadOnlyList<ReadNote> Notes { get; init; } = [];

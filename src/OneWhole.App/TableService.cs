@@ -1,4 +1,7 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Preparing;
 using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
 using OneWhole.Formats.Reading;
 using OneWhole.Store;
 
@@ -15,7 +18,22 @@ public sealed record TableView(string Id, long Revision, bool CanUndo, bool CanR
 
     /// <summary>Lines that stood below the rows.</summary>
     public IReadOnlyList<string> Below { get; init; } = [];
+
+    /// <summary>The preparing steps, each with how it went.</summary>
+    public IReadOnlyList<StepView> Steps { get; init; } = [];
+
+    /// <summary>The columns as they were read, where steps changed them.</summary>
+    public IReadOnlyList<string> ReadColumns { get; init; } = [];
 }
+
+/// <summary>One preparing step as shown: its document, its words, what it touched. One that was not reached has no report.</summary>
+public sealed record StepView(JsonObject Step, StepReport? Report);
+
+/// <summary>A kind of step, as it is chosen and filled in.</summary>
+public sealed record StepKindView(string Kind, string Name, IReadOnlyList<StepField> Fields);
+
+/// <summary>One label with its rows.</summary>
+public sealed record LabelCount(string Label, int Count);
 
 /// <summary>A run of rows as text.</summary>
 public sealed record RowPage(int First, IReadOnlyList<IReadOnlyList<string>> Rows);
@@ -49,14 +67,14 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         cancel.ThrowIfCancellationRequested();
         cells.Publish(import);
         StoredDocument stored = documents.Create(Kind, null, Json.Write(document), "brought in");
-        cache.Put(stored.Id, stored.Revision, result.Table);
+        cache.Put(import, 0, result.Table);
         return View(stored, document);
     }
 
     public IReadOnlyList<TableSummary> List() =>
     [
         .. documents.List(Kind).Select(stored => (stored, document: Json.Read<TableDocument>(stored.Body)))
-            .Select(pair => new TableSummary(pair.stored.Id, pair.stored.Revision, pair.document.Name, pair.document.Source, pair.document.RowCount, pair.document.Columns.Count, pair.stored.Changed)),
+            .Select(pair => new TableSummary(pair.stored.Id, pair.stored.Revision, pair.document.Name, pair.document.Source, pair.document.Prepared is null ? pair.document.RowCount : pair.document.PreparedRows, (pair.document.Prepared ?? pair.document.Columns).Count, pair.stored.Changed)),
     ];
 
     public TableView Get(string id)
@@ -72,9 +90,79 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         Table table = cache.Get(stored.Id, stored.Revision, () =>
         {
             TableDocument document = Json.Read<TableDocument>(stored.Body);
-            return new Table(document.Name, [.. document.Columns.Select(column => new Column(column.ToInfo(), cells.Read(document.Import, column.At)))]);
+            Table read = LoadRead(document);
+            return document.Steps is { } steps ? Preparation.Read(steps.ToJsonString()).Run(read).Table : read;
         });
         return (table, stored.Revision);
+    }
+
+    /// <summary>The table as it was read, before its steps. Its cells never change, what is known of its columns may.</summary>
+    private Table LoadRead(TableDocument document)
+    {
+        Table kept = cache.Get(document.Import, 0, () => new Table(document.Name, [.. document.Columns.Select(column => new Column(column.ToInfo(), cells.Read(document.Import, column.At)))]));
+        Column[] known = [.. kept.Columns];
+        return new Table(document.Name, [.. document.Columns.Select((column, at) => known[at].Info == column.ToInfo() ? known[at] : known[at].With(column.ToInfo()))]);
+    }
+
+    // ---- Preparing ----
+
+    public static IReadOnlyList<StepKindView> StepKinds => [.. StepList.Standard.Select(kind => new StepKindView(kind.Kind, kind.Name, kind.Fields))];
+
+    /// <summary>Sets the whole list of preparing steps, as one change that can be undone.</summary>
+    /// <exception cref="Core.Studies.StudyException">It is no list of steps. Steps that don't fit the table are kept, and say so.</exception>
+    public TableView SetSteps(string id, long revision, JsonArray steps)
+    {
+        StoredDocument stored = Find(id);
+        TableDocument document = Json.Read<TableDocument>(stored.Body);
+        var written = new JsonObject { ["format"] = Preparation.Format, ["steps"] = steps.DeepClone() };
+        Preparation preparation = Preparation.Read(written.ToJsonString());
+        document = Prepared(document, preparation);
+        StoredDocument next = documents.Change(id, revision, Json.Write(document), document.Reports.Count == 0 ? "steps changed" : document.Reports[^1].Words);
+        return View(next, document);
+    }
+
+    private TableDocument Prepared(TableDocument document, Preparation preparation)
+    {
+        if (preparation.Steps.Length == 0)
+        {
+            return document with { Steps = null, Reports = [], Prepared = null, PreparedRows = 0 };
+        }
+        (Table table, IReadOnlyList<StepReport> reports) = preparation.Run(LoadRead(document));
+        return document with
+        {
+            Steps = preparation.Write(),
+            Reports = reports,
+            Prepared = [.. table.Columns.Select((column, at) => ColumnDocument.Of(at, column))],
+            PreparedRows = table.RowCount,
+        };
+    }
+
+    /// <summary>The labels of a column with their rows, the most frequent first; at most so many.</summary>
+    public IReadOnlyList<LabelCount> Labels(string id, string column, int most)
+    {
+        Column found = Load(id).Table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
+        int[] rows = found.Labels.Codes.Tally(found.Labels.Labels.Count);
+        return [.. Enumerable.Range(0, rows.Length).OrderByDescending(code => rows[code]).Take(most).Select(code => new LabelCount(found.Labels.Labels[code], rows[code]))];
+    }
+
+    /// <summary>Labels that may be spellings of one, together, the most frequent first.</summary>
+    public IReadOnlyList<IReadOnlyList<LabelCount>> Spellings(string id, string column)
+    {
+        Column found = Load(id).Table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
+        IReadOnlyList<string> labels = found.Labels.Labels;
+        int[] rows = found.Labels.Codes.Tally(labels.Count);
+        int[] kept = [.. Enumerable.Range(0, labels.Count).Where(code => code != found.Labels.BlankCode)];
+        int[] together = [.. Enumerable.Range(0, kept.Length)];
+        int Root(int at) => together[at] == at ? at : together[at] = Root(together[at]);
+        foreach ((int first, int second) in LookAlikes.Find([.. kept.Select(code => labels[code])]))
+        {
+            together[Root(second)] = Root(first);
+        }
+        return
+        [
+            .. Enumerable.Range(0, kept.Length).GroupBy(Root).Where(group => group.Count() > 1)
+                .Select(group => (IReadOnlyList<LabelCount>)[.. group.Select(at => new LabelCount(labels[kept[at]], rows[kept[at]])).OrderByDescending(label => label.Count)]),
+        ];
     }
 
     public RowPage Rows(string id, int first, int count)
@@ -98,6 +186,10 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     {
         StoredDocument stored = Find(id);
         TableDocument document = Json.Read<TableDocument>(stored.Body);
+        if (document.Steps is not null)
+        {
+            return AppendSteps(id, revision, document, column, change);
+        }
         ColumnDocument old = document.Columns.FirstOrDefault(known => known.Name == column)
             ?? throw new AppException("not-found", $"The table {document.Name} has no column \"{column}\".");
         string name = change.Name?.Trim() ?? old.Name;
@@ -129,6 +221,35 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         return View(next, document);
     }
 
+    /// <summary>A change to a prepared column is a step after the others.</summary>
+    private TableView AppendSteps(string id, long revision, TableDocument document, string column, ColumnChange change)
+    {
+        ColumnDocument old = document.Prepared!.FirstOrDefault(known => known.Name == column)
+            ?? throw new AppException("not-found", $"The table {document.Name} has no column \"{column}\".");
+        var steps = (JsonArray)document.Steps!["steps"]!.DeepClone();
+        var retype = new JsonObject { ["do"] = "retype", ["column"] = column };
+        void Set(string member, string? value)
+        {
+            if (value is not null)
+            {
+                retype[member] = value;
+            }
+        }
+        Set("type", change.Type is { } type && type != old.Type ? type.ToString().ToLowerInvariant() : null);
+        Set("decimalMark", change.DecimalComma is { } comma && comma != old.DecimalComma ? (comma ? "," : ".") : null);
+        Set("dates", change.Dates is { } dates && dates != old.Dates ? dates switch { DateOrder.DayMonthYear => "day-month-year", DateOrder.MonthDayYear => "month-day-year", DateOrder.YearMonthDay => "year-month-day", _ => "iso" } : null);
+        Set("unit", change.Unit is { } unit && unit.Trim() != (old.Unit ?? "") ? unit.Trim() : null);
+        if (retype.Count > 2)
+        {
+            steps.Add(retype);
+        }
+        if (change.Name?.Trim() is { Length: > 0 } name && name != column)
+        {
+            steps.Add(new JsonObject { ["do"] = "rename", ["column"] = column, ["to"] = name });
+        }
+        return SetSteps(id, revision, steps);
+    }
+
     public TableView Undo(string id, long revision) => Moved(documents.Undo(id, revision));
 
     public TableView Redo(string id, long revision) => Moved(documents.Redo(id, revision));
@@ -145,7 +266,14 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     private StoredDocument Find(string id) => documents.Find(id) is { Kind: Kind } stored ? stored : throw new AppException("not-found", "There is no such table; it may have been removed.");
 
     private static TableView View(StoredDocument stored, TableDocument document) =>
-        new(stored.Id, stored.Revision, stored.CanUndo, stored.CanRedo, document.Name, document.Source, document.RowCount, document.Columns, document.Notes) { Titles = document.Titles, Below = document.Below };
+        new(stored.Id, stored.Revision, stored.CanUndo, stored.CanRedo, document.Name, document.Source,
+            document.Prepared is null ? document.RowCount : document.PreparedRows, document.Prepared ?? document.Columns, document.Notes)
+        {
+            Titles = document.Titles,
+            Below = document.Below,
+            Steps = document.Steps is { } steps ? [.. steps["steps"]!.AsArray().Select((step, at) => new StepView((JsonObject)step!.DeepClone(), at < document.Reports.Count ? document.Reports[at] : null))] : [],
+            ReadColumns = document.Prepared is null ? [] : [.. document.Columns.Select(column => column.Name)],
+        };
 }
 
 /// <summary>What is changed of a column; null leaves it.</summary>

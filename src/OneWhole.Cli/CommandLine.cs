@@ -1,5 +1,7 @@
 using System.Text;
+using System.Text.Json.Nodes;
 using OneWhole.Core.Drawing;
+using OneWhole.Core.Preparing;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
@@ -17,9 +19,11 @@ public static class CommandLine
         onewhole workings --table FILE --study FILE [--out FILE.csv|FILE.json]
         onewhole figure   --table FILE --study FILE --out FILE.svg|FILE.png [--size 960x600] [--scale 2]
         onewhole check    --table FILE --study FILE
-        onewhole schema                                  the JSON Schema of study documents
+        onewhole table    --table FILE [--out FILE.csv]  the table as it was read and prepared
+        onewhole schema   [--of study|prepare]           the JSON Schema of study documents, or of preparations
 
         --read FILE      settles how the table is read (JSON)
+        --prepare FILE   steps that make the table fit, done before anything else (JSON)
         --against FILE   a second table, for forms that compare two
         """;
 
@@ -50,7 +54,8 @@ public static class CommandLine
                 "workings" => Workings(options, output, error),
                 "figure" => Figure(options, error),
                 "check" => Check(options, output, error),
-                _ => Schema(output),
+                "table" => PreparedTable(options, output, error),
+                _ => Schema(options, output),
             };
         }
         catch (WrongUse wrong)
@@ -73,11 +78,12 @@ public static class CommandLine
         string verb = arguments[0];
         string[] known = verb switch
         {
-            "workings" => ["table", "study", "out", "read", "against"],
-            "figure" => ["table", "study", "out", "size", "scale", "read", "against"],
-            "check" => ["table", "study", "read", "against"],
-            "schema" => [],
-            _ => throw new WrongUse($"\"{verb}\" is not a command: it must be workings, figure, check or schema."),
+            "workings" => ["table", "study", "out", "read", "prepare", "against"],
+            "figure" => ["table", "study", "out", "size", "scale", "read", "prepare", "against"],
+            "check" => ["table", "study", "read", "prepare", "against"],
+            "table" => ["table", "out", "read", "prepare"],
+            "schema" => ["of"],
+            _ => throw new WrongUse($"\"{verb}\" is not a command: it must be workings, figure, check, table or schema."),
         };
         var values = new Dictionary<string, string>(StringComparer.Ordinal);
         for (int i = 1; i < arguments.Count; i++)
@@ -97,15 +103,40 @@ public static class CommandLine
 
     private static WorkingsResult Compute(Options options, TextWriter error)
     {
-        string tablePath = options.Required("table"), studyPath = options.Required("study");
-        Study study = StudyFormat.Standard.Read(ReadFile(studyPath, "study"));
-        ReadSettings settings = options.Optional("read") is { } read ? ReadSettings.Read(Encoding.UTF8.GetString(ReadFile(read, "read settings"))) : ReadSettings.Found;
-        Table table = ReadTable(tablePath, settings, error);
+        options.Required("table");
+        Study study = StudyFormat.Standard.Read(ReadFile(options.Required("study"), "study"));
+        ReadSettings settings = Settings(options);
+        Table table = ReadPrepared(options, settings, error);
         if (options.Optional("against") is { } against)
         {
             ReadTable(against, settings, error);
         }
         return Calculator.Run(table, study);
+    }
+
+    private static ReadSettings Settings(Options options) =>
+        options.Optional("read") is { } read ? ReadSettings.Read(Encoding.UTF8.GetString(ReadFile(read, "read settings"))) : ReadSettings.Found;
+
+    private static Table ReadPrepared(Options options, ReadSettings settings, TextWriter error)
+    {
+        Preparation preparation = options.Optional("prepare") is { } steps ? Preparation.Read(Encoding.UTF8.GetString(ReadFile(steps, "preparation"))) : Preparation.None;
+        return preparation.Apply(ReadTable(options.Required("table"), settings, error));
+    }
+
+    private static int PreparedTable(Options options, TextWriter output, TextWriter error)
+    {
+        Table table = ReadPrepared(options, Settings(options), error);
+        if (options.Optional("out") is not { } path)
+        {
+            TableCsv.Write(table, output);
+            return 0;
+        }
+        if (Path.GetExtension(path).ToLowerInvariant() != ".csv")
+        {
+            throw new WrongUse($"--out is {path}; it must end in .csv.");
+        }
+        WriteWhole(path, TableCsv.ToBytes(table));
+        return 0;
     }
 
     private static Table ReadTable(string path, ReadSettings settings, TextWriter error)
@@ -197,9 +228,15 @@ public static class CommandLine
         return workings.TieOut.Any(line => line.Status == TieOutStatus.Fail) ? 3 : 0;
     }
 
-    private static int Schema(TextWriter output)
+    private static int Schema(Options options, TextWriter output)
     {
-        output.WriteLine(StudyFormat.Standard.Schema().ToJsonString(StudyFormat.Pretty));
+        JsonObject schema = (options.Optional("of") ?? "study") switch
+        {
+            "study" => StudyFormat.Standard.Schema(),
+            "prepare" => Preparation.Schema(),
+            var other => throw new WrongUse($"--of is {other}; it must be study or prepare."),
+        };
+        output.WriteLine(schema.ToJsonString(StudyFormat.Pretty));
         return 0;
     }
 

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Http.Features;
 using OneWhole.App;
 using OneWhole.Core.Tables;
@@ -7,6 +8,9 @@ namespace OneWhole.Web;
 
 /// <summary>A revision that a step starts from.</summary>
 public sealed record RevisionRequest(long Revision);
+
+/// <summary>All preparing steps of a table, in their order.</summary>
+public sealed record StepsRequest(long Revision, JsonArray Steps);
 
 /// <summary>A change to one column.</summary>
 public sealed record ColumnRequest(long Revision, string Column)
@@ -74,6 +78,10 @@ public static class TableEndpoints
             }
             return changed;
         });
+        tables.MapPost("{id}/steps", (TableService service, string id, StepsRequest request) => service.SetSteps(id, request.Revision, request.Steps));
+        tables.MapGet("{id}/labels", (TableService service, string id, string column) => service.Labels(id, column, 1000));
+        tables.MapGet("{id}/spellings", (TableService service, string id, string column) => service.Spellings(id, column));
+        app.MapGet("/api/step-kinds", () => TableService.StepKinds).WithTags("tables");
         tables.MapPost("{id}/undo", (TableService service, string id, RevisionRequest request) => service.Undo(id, request.Revision));
         tables.MapPost("{id}/redo", (TableService service, string id, RevisionRequest request) => service.Redo(id, request.Revision));
         tables.MapPost("{id}/studies", (StudyService service, string id, double? width, double? height) => service.Start(id, width ?? 960, height ?? 600));

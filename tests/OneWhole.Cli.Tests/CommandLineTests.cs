@@ -46,6 +46,40 @@ public sealed class CommandLineTests : IDisposable
     }
 
     [Fact]
+    public void An_untidy_wide_table_is_prepared_to_the_tidy_ones_amounts()
+    {
+        // Residents with titles, headings like "%", a misspelt island, a blank line and a total row, made fit by steps.
+        string untidy = Write("untidy.csv", "Residents of the islands,,,\nIsland,Age,Men,Women\nHallin,0–4,31,29\nHalin,5–9,33,30\n,,,\nOskery,0–4,12,14\nTotal,,76,73\n");
+        string tidy = Write("tidy.csv", "Island,Age,Sex,People\nHallin,0–4,Men,31\nHallin,0–4,Women,29\nHallin,5–9,Men,33\nHallin,5–9,Women,30\nOskery,0–4,Men,12\nOskery,0–4,Women,14\n");
+        string steps = Write("steps.json", """
+            {"format": "onewhole.prepare/1", "steps": [
+                {"do": "headings-from-row", "row": 1},
+                {"do": "leave-out", "where": [{"column": "Island", "blank": true}]},
+                {"do": "skip-rows", "last": 1},
+                {"do": "unify", "column": "Island", "labels": {"Halin": "Hallin"}},
+                {"do": "columns-to-rows", "columns": ["Men", "Women"], "names": "Sex", "values": "People"}]}
+            """);
+        string study = Write("b.study.json", """{"format": "onewhole.study/1", "parts": {"column": "Island"}, "value": {"sum": "People"}, "form": {"kind": "sharebars"}}""");
+        (int status, string expected, _) = Run("workings", "--table", tidy, "--study", study);
+        (int prepareStatus, string prepared, _) = Run("workings", "--table", untidy, "--prepare", steps, "--study", study);
+        Assert.Equal((0, 0), (status, prepareStatus));
+        Assert.Equal(expected, prepared);
+        (_, string table, _) = Run("table", "--table", untidy, "--prepare", steps);
+        Assert.StartsWith("Island,Age,Sex,People\r\nHallin,0–4,Men,31\r\n", table, StringComparison.Ordinal);
+        Assert.Equal(File.ReadAllText(tidy).ReplaceLineEndings("\r\n"), table);
+    }
+
+    [Theory]
+    [InlineData("""{"format": "onewhole.prepare/2", "steps": []}""", "format is \"onewhole.prepare/2\"; it must be \"onewhole.prepare/1\".")]
+    [InlineData("""{"format": "onewhole.prepare/1", "steps": [{"do": "drop", "columns": ["Boat"]}]}""", "steps[0] (Boat dropped): there is no column \"Boat\"; the columns are \"Cause\", \"Minutes\".")]
+    [InlineData("nonsense", "The preparation is not well-formed JSON (line 1).")]
+    public void A_preparation_that_does_not_fit_is_one_line(string steps, string line)
+    {
+        (int status, string output, string error) = Run("workings", "--table", Table, "--prepare", Write("p.json", steps), "--study", Study());
+        Assert.Equal((1, "", line + Environment.NewLine), (status, output, error));
+    }
+
+    [Fact]
     public void Check_lists_the_proofs()
     {
         (int status, string output, _) = Run("check", "--table", Table, "--study", Study());

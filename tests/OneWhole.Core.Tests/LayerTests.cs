@@ -45,6 +45,7 @@ public sealed partial class LayerTests
     [InlineData("Tables", "Numbers")]
     [InlineData("Studies", "Numbers Tables Studies Forms")]
     [InlineData("Workings", "Numbers Tables Studies Statements Forms")]
+    [InlineData("Preparing", "Numbers Tables Studies Workings Statements Preparing")]
     [InlineData("Statements", "Numbers Tables Studies Workings Forms")]
     [InlineData("Drawing", "Numbers Tables Studies Workings Statements Forms")]
     public void A_folder_of_the_core_does_not_reach_ahead(string folder, string before)

@@ -4,6 +4,41 @@
  */
 
 export interface paths {
+    "/api/step-kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StepKindView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/demo": {
         parameters: {
             query?: never;
@@ -278,6 +313,125 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StepsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    column: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LabelCount"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/spellings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    column: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LabelCount"][][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1428,8 +1582,15 @@ export interface components {
             /** @description Whether a query can be asked of the file. */
             takesQuery?: boolean;
         };
+        JsonArray: unknown[];
         JsonNode: unknown;
         JsonObject: Record<string, never>;
+        /** @description One label with its rows. */
+        LabelCount: {
+            label: string;
+            /** Format: int32 */
+            count: number;
+        };
         /** @description What a filter by least amount would leave. */
         LeastPreview: {
             text: string;
@@ -1669,6 +1830,56 @@ export interface components {
             form: string;
             shape: string;
         };
+        /** @description One member of a step, for whoever fills it in. */
+        StepField: {
+            /** @description The member. */
+            path: string;
+            /** @description What is asked. */
+            label: string;
+            /** @description "column", "columns", "text", "number", "numbers", "texts", "choice", "labels" (from a label to a label), "terms" or "clause". */
+            control: string;
+            /** @description For a choice. */
+            choices?: string[];
+            optional?: boolean;
+            /** @description For "labels": the member that names their column. */
+            of?: null | string;
+        };
+        /** @description A kind of step, as it is chosen and filled in. */
+        StepKindView: {
+            kind: string;
+            name: string;
+            fields: components["schemas"]["StepField"][];
+        };
+        /** @description How a step went. */
+        StepReport: {
+            /** @description What it does. */
+            words: string;
+            off: boolean;
+            /**
+             * Format: int64
+             * @description Rows that it touched.
+             */
+            rows: number;
+            /**
+             * Format: int64
+             * @description Cells that it touched.
+             */
+            cells: number;
+            note: null | string;
+            /** @description Why it could not be done; the steps after it are not tried. */
+            problem: null | string;
+        };
+        /** @description All preparing steps of a table, in their order. */
+        StepsRequest: {
+            /** Format: int64 */
+            revision: number;
+            steps: components["schemas"]["JsonArray"];
+        };
+        /** @description One preparing step as shown: its document, its words, what it touched. One that was not reached has no report. */
+        StepView: {
+            step: components["schemas"]["JsonObject"];
+            report: null | components["schemas"]["StepReport"];
+        };
         /** @description One shape of a form in the strip. */
         StripItem: {
             form: string;
@@ -1747,6 +1958,10 @@ export interface components {
             titles?: string[];
             /** @description Lines that stood below the rows. */
             below?: string[];
+            /** @description The preparing steps, each with how it went. */
+            steps?: components["schemas"]["StepView"][];
+            /** @description The columns as they were read, where steps changed them. */
+            readColumns?: string[];
         };
         /** @description One proof as shown. */
         TieOutView: {

@@ -182,9 +182,12 @@ public sealed class Statement
     };
 
     /// <summary>"season is Summer or Autumn", "minutes are from 5 to 60".</summary>
-    public string WhereWords(Clause clause)
+    public string WhereWords(Clause clause) => WhereWords(clause, _table.Find(clause.Column)?.Info.NounOne ?? Nouns.Lower(clause.Column));
+
+    /// <param name="clause">A condition.</param>
+    /// <param name="column">What its column is called.</param>
+    public static string WhereWords(Clause clause, string column)
     {
-        string column = _table.Find(clause.Column)?.Info.NounOne ?? Nouns.Lower(clause.Column);
         var words = new List<string>();
         if (clause.Is is { } labels)
         {

@@ -96,5 +96,7 @@ public sealed class StudyFormatTests
         }
         JsonNode? published = JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "study.schema.json")));
         Assert.True(JsonNode.DeepEquals(published, StudyFormat.Standard.Schema()), "docs/study.schema.json is stale: write it again with ./onewhole schema");
+        JsonNode? steps = JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "prepare.schema.json")));
+        Assert.True(JsonNode.DeepEquals(steps, Core.Preparing.Preparation.Schema()), "docs/prepare.schema.json is stale: write it again with ./onewhole schema --of prepare");
     }
 }

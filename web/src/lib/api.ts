@@ -20,6 +20,10 @@ export type StripItem = Schemas['StripItem'];
 export type FilterList = Schemas['FilterList'];
 export type ImportStatus = Schemas['ImportStatus'];
 export type ImportChoice = Schemas['ImportChoice'];
+export type StepKind = Schemas['StepKindView'];
+export type StepField = Schemas['StepField'];
+/** One preparing step, as its document has it. */
+export type Step = { do: string; off?: boolean } & Record<string, unknown>;
 export type RowPage = Schemas['RowPage'];
 export type LeastPreview = Schemas['LeastPreview'];
 
@@ -71,6 +75,11 @@ export const api = {
   changeColumn: (id: string, change: Schemas['ColumnRequest']) => ask<TableView>('POST', `/tables/${id}/column`, change),
   stepTable: (id: string, step: 'undo' | 'redo', revision: number) =>
     ask<TableView>('POST', `/tables/${id}/${step}`, { revision }),
+  stepKinds: () => ask<StepKind[]>('GET', '/step-kinds'),
+  setSteps: (id: string, revision: number, steps: Step[]) => ask<TableView>('POST', `/tables/${id}/steps`, { revision, steps }),
+  labels: (id: string, column: string) => ask<Schemas['LabelCount'][]>('GET', `/tables/${id}/labels?${query({ column })}`),
+  spellings: (id: string, column: string) =>
+    ask<Schemas['LabelCount'][][]>('GET', `/tables/${id}/spellings?${query({ column })}`),
   removeTable: (id: string) => ask<void>('DELETE', `/tables/${id}`),
   importTable: (name: string, content: Blob, headerRow?: number) =>
     ask<ImportStatus>('POST', `/tables/import?${query({ name, headerRow })}`, content),

@@ -8,6 +8,7 @@ import { IconButton } from '../parts/IconButton';
 import { TopBar } from '../parts/TopBar';
 import { useActiveCell } from '../parts/useActiveCell';
 import { useRowWindow } from '../parts/useRowWindow';
+import { PreparePanel } from '../table/PreparePanel';
 
 const page = 200;
 const rowHeight = 28;
@@ -17,6 +18,7 @@ const typeWords = { category: 'category', quantity: 'quantity', date: 'date' } a
 export function TableScreen({ id }: { id: string }) {
   const table = useQuery({ queryKey: ['table', id], queryFn: () => api.table(id) });
   const client = useQueryClient();
+  const [preparing, setPreparing] = useState(false);
   const settle = (view: TableView) => {
     client.setQueryData(['table', id], view);
     client.invalidateQueries({ queryKey: ['studies'] });
@@ -49,6 +51,9 @@ export function TableScreen({ id }: { id: string }) {
         <IconButton name="Redo" disabled={!view.canRedo} act={() => step.mutate('redo')}>
           <Redo2 size={15} />
         </IconButton>
+        <button type="button" className="button" aria-pressed={preparing} onClick={() => setPreparing(!preparing)}>
+          Prepare{view.steps?.length ? ` (${view.steps.length})` : ''}
+        </button>
         <button type="button" className="button primary" onClick={() => start.mutate()} disabled={start.isPending}>
           Start a study
         </button>
@@ -57,7 +62,8 @@ export function TableScreen({ id }: { id: string }) {
         <div className="flex items-baseline gap-4">
           <h1 className="font-serif text-[24px]">{view.name}</h1>
           <p className="figures text-quiet">
-            {view.rowCount.toLocaleString('en')} rows, {view.columns.length} columns, from {view.source}
+            {view.rowCount.toLocaleString('en')} {view.rowCount === 1 ? 'row' : 'rows'}, {view.columns.length}{' '}
+            {view.columns.length === 1 ? 'column' : 'columns'}, from {view.source}
           </p>
         </div>
         {view.titles?.length || view.below?.length ? (
@@ -70,7 +76,10 @@ export function TableScreen({ id }: { id: string }) {
             {start.error.message}
           </p>
         ) : null}
-        <Grid view={view} onChanged={settle} />
+        <div className="mt-3 flex min-h-0 flex-1 gap-4">
+          <Grid key={view.revision} view={view} onChanged={settle} />
+          {preparing ? <PreparePanel view={view} onChanged={settle} /> : null}
+        </div>
       </main>
     </div>
   );
@@ -185,7 +194,7 @@ function Grid({ view, onChanged }: { view: TableView; onChanged: (view: TableVie
       aria-rowcount={view.rowCount + 1}
       aria-colcount={view.columns.length + 1}
       {...cells.gridProps}
-      className="figures mt-3 min-h-0 flex-1 overflow-auto border border-hairline bg-sheet"
+      className="figures min-h-0 min-w-0 flex-1 overflow-auto border border-hairline bg-sheet"
     >
       <div className="min-w-max" role="presentation">
         <div

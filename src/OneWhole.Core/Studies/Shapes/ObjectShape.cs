@@ -82,10 +82,10 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
         return this;
     }
 
-    public override T Read(JsonElement element, string place) => ReadExcept(element, place, null);
+    public override T Read(JsonElement element, string place) => ReadExcept(element, place);
 
-    /// <summary>Reads, passing over a member that was read elsewhere.</summary>
-    internal T ReadExcept(JsonElement element, string place, string? except)
+    /// <summary>Reads, passing over members that were read elsewhere.</summary>
+    internal T ReadExcept(JsonElement element, string place, params ReadOnlySpan<string> except)
     {
         if (element.ValueKind != JsonValueKind.Object)
         {
@@ -95,7 +95,7 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
         int required = 0;
         foreach (JsonProperty property in element.EnumerateObject())
         {
-            if (property.Name == except)
+            if (except.Contains(property.Name))
             {
                 continue;
             }

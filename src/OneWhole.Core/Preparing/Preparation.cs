@@ -1,0 +1,137 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Core.Preparing;
+
+/// <summary>One step of a preparation.</summary>
+/// <param name="Off">Switched off: it stays in the list and does nothing.</param>
+public sealed record Step(StepKind Kind, object Members, bool Off = false)
+{
+    public string Words => Kind.Words(Members);
+
+    public JsonObject Write()
+    {
+        JsonObject written = Kind.Write(Members);
+        if (Off)
+        {
+            written["off"] = true;
+        }
+        return written;
+    }
+}
+
+/// <summary>How a step went.</summary>
+/// <param name="Words">What it does.</param>
+/// <param name="Rows">Rows that it touched.</param>
+/// <param name="Cells">Cells that it touched.</param>
+/// <param name="Problem">Why it could not be done; the steps after it are not tried.</param>
+public sealed record StepReport(string Words, bool Off, long Rows, long Cells, string? Note, string? Problem);
+
+/// <summary>
+/// Steps that make a table fit to be shared out, done one after another whenever its rows are read anew. Documented as
+/// <c>onewhole.prepare/1</c>.
+/// </summary>
+public sealed record Preparation(ImmutableArray<Step> Steps)
+{
+    public const string Format = "onewhole.prepare/1";
+
+    public static Preparation None { get; } = new(ImmutableArray<Step>.Empty);
+
+    private static readonly ObjectShape<Preparation> Shape = new ObjectShape<Preparation>("a preparation", () => None)
+        .Has("format", new FormatShape(), _ => Format, (preparation, _) => preparation, "the format and its version", required: true)
+        .Has("steps", new ListShape<Step>(new StepShape(), most: 500), preparation => preparation.Steps, (preparation, value) => new Preparation(value), "the steps, in their order", required: true);
+
+    /// <exception cref="StudyException">The text is not JSON, or not a preparation.</exception>
+    public static Preparation Read(string json)
+    {
+        try
+        {
+            using JsonDocument document = JsonDocument.Parse(json.TrimStart('\uFEFF'), new JsonDocumentOptions { AllowDuplicateProperties = false, MaxDepth = 32 });
+            return Shape.Read(document.RootElement, "");
+        }
+        catch (JsonException broken)
+        {
+            throw new StudyException("not-json", "", $"The preparation is not well-formed JSON (line {(broken.LineNumber ?? 0) + 1}).");
+        }
+    }
+
+    public JsonObject Write() => (JsonObject)Shape.Write(this)!;
+
+    /// <summary>The JSON Schema of preparations (draft 2020-12).</summary>
+    public static JsonObject Schema()
+    {
+        JsonObject schema = Shape.Schema();
+        schema.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
+        schema.Insert(1, "title", "One Whole preparation");
+        return schema;
+    }
+
+    /// <summary>Does all steps.</summary>
+    /// <exception cref="StudyException">A step does not fit; its place begins with the step's.</exception>
+    public Table Apply(Table table)
+    {
+        (Table prepared, IReadOnlyList<StepReport> reports) = Run(table);
+        int failed = reports.ToList().FindIndex(report => report.Problem is not null);
+        return failed < 0 ? prepared : throw new StudyException("wrong-step", $"steps[{failed}]", $"steps[{failed}] ({reports[failed].Words}): {reports[failed].Problem}");
+    }
+
+    /// <summary>Does the steps up to the first that does not fit, and tells how each went.</summary>
+    /// <param name="table">As it was read.</param>
+    /// <param name="most">Only so many of the first steps.</param>
+    public (Table Table, IReadOnlyList<StepReport> Reports) Run(Table table, int most = int.MaxValue)
+    {
+        var reports = new List<StepReport>();
+        foreach (Step step in Steps.Take(most))
+        {
+            if (step.Off)
+            {
+                reports.Add(new StepReport(step.Words, true, 0, 0, null, null));
+                continue;
+            }
+            try
+            {
+                StepResult result = step.Kind.Apply(table, step.Members);
+                table = result.Table;
+                reports.Add(new StepReport(step.Words, false, result.Rows, result.Cells, result.Note, null));
+            }
+            catch (StudyException fault)
+            {
+                reports.Add(new StepReport(step.Words, false, 0, 0, null, fault.Message));
+                break;
+            }
+        }
+        return (table, reports);
+    }
+
+    private sealed class FormatShape : Shape<string>
+    {
+        public override string Read(JsonElement element, string place) =>
+            element.ValueKind == JsonValueKind.String && element.GetString() == Format ? Format : throw Wrong(element, place, $"\"{Format}\"");
+
+        public override JsonNode? Write(string value) => JsonValue.Create(value);
+
+        public override JsonObject Schema() => new() { ["const"] = Format };
+    }
+
+    private sealed class StepShape : Shape<Step>
+    {
+        public override Step Read(JsonElement element, string place)
+        {
+            if (element.ValueKind != JsonValueKind.Object || !element.TryGetProperty("do", out JsonElement kind) || kind.ValueKind != JsonValueKind.String)
+            {
+                throw Wrong(element, place, "an object whose \"do\" names the step");
+            }
+            bool off = element.TryGetProperty("off", out JsonElement flag) && new FlagShape().Read(flag, Place.Member(place, "off"));
+            StepKind found = StepList.Find(kind.GetString()!, Place.Member(place, "do"));
+            return new Step(found, found.Read(element, place), off);
+        }
+
+        public override JsonNode? Write(Step value) => value.Write();
+
+        public override JsonObject Schema() => new() { ["oneOf"] = new JsonArray([.. StepList.Standard.Select(kind => kind.Schema())]) };
+    }
+}

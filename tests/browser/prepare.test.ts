@@ -1,0 +1,156 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, type Page, test } from './playwright';
+import { startServer } from './server';
+
+let server: Awaited<ReturnType<typeof startServer>>;
+const folder = mkdtempSync(join(tmpdir(), 'onewhole-prepare-'));
+
+test.beforeAll(async () => {
+  server = await startServer();
+});
+test.afterAll(() => server.stop());
+
+type Resident = { island: string; age: string; sex: string; people: number };
+
+/** The residents of one year, read independently of the application. */
+function residents(year: string): Resident[] {
+  const [, ...lines] = readFileSync(join(server.demo, 'residents.csv'), 'utf8').trim().split(/\r?\n/);
+  return lines
+    .map((line) => line.split(','))
+    .filter((cells) => cells[3] === year && cells[4] !== '')
+    .map(([island = '', age = '', sex = '', , people = '']) => ({ island, age, sex, people: Number(people) }));
+}
+
+/** The same in the shape that people keep: a title, men and women side by side with a "%" beside each, a blank line, a misspelling, a total. */
+function untidy(rows: Resident[]): string {
+  const of = (island: string, age: string, sex: string) => rows.find((row) => row.island === island && row.age === age && row.sex === sex)?.people ?? 0;
+  const pairs = [...new Map(rows.map((row) => [`${row.island}|${row.age}`, row])).values()];
+  const whole = rows.reduce((sum, row) => sum + row.people, 0);
+  const lines = ['Residents of the islands', 'Island,Age,Men,%,Women,%'];
+  for (const [at, { island, age }] of pairs.entries()) {
+    const men = of(island, age, 'Men');
+    const women = of(island, age, 'Women');
+    const share = (value: number) => `${((value / whole) * 100).toFixed(2)}%`;
+    lines.push([at === 3 ? `${island.slice(0, -1)}nn`.replace('Hallinn', 'Halin') : island, age, men, share(men), women, share(women)].join(','));
+    if (at === 7) lines.push(',,,,,');
+  }
+  const men = rows.filter((row) => row.sex === 'Men').reduce((sum, row) => sum + row.people, 0);
+  lines.push(`Total,,${men},,${whole - men},`);
+  return lines.join('\n');
+}
+
+async function addStep(page: Page, kind: string, fill: () => Promise<void>) {
+  await page.getByLabel('Add a step').selectOption(kind);
+  await fill();
+  await page.getByRole('button', { name: 'Add the step' }).click();
+  await expect(page.getByRole('button', { name: 'Add the step' })).toHaveCount(0);
+}
+
+test('an untidy wide table is made fit and gives the amounts of the tidy one', async ({ page }) => {
+  const faults: string[] = [];
+  page.on('pageerror', (fault) => faults.push(fault.message));
+  const rows = residents('2025').length ? residents('2025') : residents('2015');
+  const path = join(folder, 'residents wide.csv');
+  writeFileSync(path, untidy(rows));
+  await page.goto(server.url);
+  await page.getByLabel('Table file').setInputFiles(path);
+  await expect(page.getByRole('heading', { name: 'residents wide' })).toBeVisible();
+  // The title is told from the headings, and the second "%" has a name of its own.
+  await expect(page.getByText('Residents of the islands')).toBeVisible();
+  await expect(page.getByRole('columnheader', { name: 'Column % (2)' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Prepare' }).click();
+  const steps = page.getByRole('list', { name: 'Steps' });
+  await addStep(page, 'leave-out', async () => {
+    await page.getByLabel('Column of the condition').selectOption('Island');
+    await page.getByLabel(/^Total/).check();
+    await page.getByLabel(/^\(blank\)/).check();
+  });
+  await expect(steps).toContainText('rows left out where Island is');
+  await addStep(page, 'unify', async () => {
+    await page.getByLabel('Column', { exact: true }).selectOption('Island');
+    await page.getByRole('button', { name: new RegExp(`^“${rows[6]?.island}”`) }).first().click();
+  });
+  await addStep(page, 'columns-to-rows', async () => {
+    await page.getByRole('group', { name: 'Columns' }).getByLabel('Men', { exact: true }).check();
+    await page.getByRole('group', { name: 'Columns' }).getByLabel('Women', { exact: true }).check();
+    await page.getByLabel('Heading for their headings').fill('Sex');
+    await page.getByLabel('Heading for their cells').fill('People');
+  });
+  await expect(page.getByText(`${rows.length} rows, 6 columns`)).toBeVisible();
+
+  await page.getByRole('button', { name: 'Start a study' }).click();
+  const statement = page.getByTestId('statement');
+  const words = statement.locator('button.word');
+  await words.nth(0).click();
+  await page.getByRole('button', { name: /^people/ }).click();
+  await expect(statement).toContainText('People by');
+  await words.nth(1).click();
+  await page.getByRole('button', { name: /^island/ }).click();
+  const islands = new Map<string, number>();
+  for (const row of rows) islands.set(row.island, (islands.get(row.island) ?? 0) + row.people);
+  const expected = [...islands].sort((a, b) => b[1] - a[1]);
+  const ledger = page.getByRole('grid', { name: 'Workings' });
+  for (const [at, [island, people]] of expected.entries()) {
+    await expect(ledger.getByRole('row').nth(at + 1)).toContainText(island);
+    await expect(ledger.getByRole('row').nth(at + 1)).toContainText(people.toLocaleString('en-US'));
+  }
+  await expect(statement).toContainText(`100 % is all people: ${rows.reduce((sum, row) => sum + row.people, 0).toLocaleString('en-US')}.`);
+  expect(faults).toEqual([]);
+});
+
+test('steps are switched off, moved and removed, and undone', async ({ page }) => {
+  const path = join(folder, 'trips.csv');
+  writeFileSync(path, 'Route,Day,Seats,Fare\nHallin,2026-01-31,10,2\nOskery,2026-05-09,0,3\nHallin,2026-05-10,4,1\n');
+  await page.goto(server.url);
+  await page.getByLabel('Table file').setInputFiles(path);
+  await page.getByRole('button', { name: 'Prepare' }).click();
+  const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem');
+  await addStep(page, 'work-out', async () => {
+    await page.getByLabel('Heading of the new column').fill('Fare a seat');
+    await page.getByLabel('How').selectOption('divide');
+    await page.getByLabel('Add a column').selectOption('Fare');
+    await page.getByLabel('Add a column').selectOption('Seats');
+  });
+  await expect(steps.nth(0)).toContainText('Fare a seat = Fare ÷ Seats');
+  await expect(steps.nth(0)).toContainText('1 division by zero is blank');
+  await addStep(page, 'drop', async () => {
+    await page.getByRole('group', { name: 'Columns' }).getByLabel('Fare', { exact: true }).check();
+  });
+  await expect(page.getByRole('button', { name: 'Column Fare', exact: true })).toHaveCount(0);
+  // Dropped before it is needed: the step says so, and nothing is lost.
+  await page.getByRole('button', { name: 'Earlier: step 2' }).click();
+  await expect(steps.nth(1)).toContainText('there is no column "Fare"');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(steps.nth(1)).toContainText('Fare dropped');
+  await page.getByLabel('On: Fare dropped').click();
+  await expect(page.getByRole('button', { name: 'Column Fare', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Remove step 1' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Column Fare a seat' })).toHaveCount(0);
+  await page.reload();
+  await page.getByRole('button', { name: 'Prepare (1)' }).click();
+  await expect(steps).toHaveCount(1);
+});
+
+test('a sheet and its range are chosen with a look at the cells', async ({ page }) => {
+  await page.goto(server.url);
+  await page.getByLabel('Table file').setInputFiles(join(server.root, 'tests/fixtures/ferries.xlsx'));
+  await page.getByLabel('Residents').check();
+  await expect(page.getByRole('table', { name: 'A look at the cells' })).toContainText('Marrow Sound Ferries, residents');
+  await page.getByRole('textbox', { name: 'Cells' }).fill('A5:C8');
+  await expect(page.getByRole('table', { name: 'A look at the cells' })).not.toContainText('Marrow Sound');
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByText('3 rows, 3 columns, from ferries.xlsx')).toBeVisible();
+  await expect(page.getByRole('columnheader', { name: 'Column Women' })).toContainText('quantity');
+});
+
+test('numbers pasted without a heading get one of their own', async ({ page }) => {
+  await page.goto(server.url);
+  await page.getByRole('button', { name: 'Paste rows' }).click();
+  await page.getByRole('textbox').fill('12\n30\n7.5\n');
+  await page.getByRole('button', { name: 'Bring in' }).click();
+  await expect(page.getByText('3 rows, 1 column,')).toBeVisible();
+  await expect(page.getByRole('columnheader', { name: 'Column Column 1' })).toContainText('quantity');
+});

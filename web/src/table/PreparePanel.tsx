@@ -1,0 +1,142 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { ArrowDown, ArrowUp, Pencil, X } from 'lucide-react';
+import { useState } from 'react';
+import { api, type Step, type StepKind, type TableView } from '../lib/api';
+import { IconButton } from '../parts/IconButton';
+import { StepForm } from './StepForm';
+
+/** The steps that make the table fit: in plain words, each with what it touched; edited, moved, switched off, removed, added. */
+export function PreparePanel({ view, onChanged }: { view: TableView; onChanged: (view: TableView) => void }) {
+  const kinds = useQuery({ queryKey: ['step-kinds'], queryFn: api.stepKinds, staleTime: Number.POSITIVE_INFINITY });
+  const [editing, setEditing] = useState<number | null>(null);
+  const [adding, setAdding] = useState<StepKind | null>(null);
+  const steps = (view.steps ?? []).map((shown) => shown.step as unknown as Step);
+  const save = useMutation({
+    mutationFn: (next: Step[]) => api.setSteps(view.id, view.revision, next),
+    onSuccess: (changed) => {
+      setEditing(null);
+      setAdding(null);
+      onChanged(changed);
+    },
+  });
+  const move = (at: number, by: number) => {
+    const next = [...steps];
+    const [step] = next.splice(at, 1);
+    if (step) next.splice(at + by, 0, step);
+    save.mutate(next);
+  };
+  return (
+    <section
+      aria-label="Prepare"
+      className="flex w-[340px] shrink-0 flex-col overflow-auto border border-hairline bg-sheet px-4 py-3"
+    >
+      <h2 className="font-serif text-[19px]">Prepare</h2>
+      <p className="text-[13px] text-quiet">
+        {steps.length
+          ? 'Done one after another, again whenever the rows are read anew.'
+          : 'Steps that make the table fit to be shared out. The rows as they were read stay as they are.'}
+      </p>
+      <ol aria-label="Steps" className="mt-2">
+        {view.steps?.map((shown, at) => {
+          const step = shown.step as unknown as Step;
+          const kind = kinds.data?.find((known) => known.kind === step.do);
+          return (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a step is told by its place
+            <li key={at} className="border-t border-hairline py-2">
+              <div className="flex items-start gap-2">
+                <input
+                  type="checkbox"
+                  className="mt-1 accent-(--accent)"
+                  aria-label={`On: ${shown.report?.words ?? kind?.name ?? step.do}`}
+                  checked={!step.off}
+                  onChange={() =>
+                    save.mutate(
+                      steps.map((other, place) => (place === at ? { ...other, off: other.off ? undefined : true } : other)),
+                    )
+                  }
+                />
+                <span className={`min-w-0 flex-1 ${step.off ? 'text-quiet line-through' : ''}`}>
+                  {shown.report?.words ?? `${kind?.name ?? step.do}, not reached`}
+                  <span className="figures block text-[12px] text-quiet">
+                    {shown.report && !shown.report.problem && !step.off ? touched(shown.report.rows, shown.report.cells) : ''}
+                    {shown.report?.note ? `; ${shown.report.note}` : ''}
+                  </span>
+                  {shown.report?.problem ? (
+                    <span role="alert" className="block text-[13px] text-fail">
+                      {shown.report.problem}
+                    </span>
+                  ) : null}
+                </span>
+                <span className="flex">
+                  <IconButton name={`Earlier: step ${at + 1}`} disabled={at === 0} act={() => move(at, -1)}>
+                    <ArrowUp size={13} />
+                  </IconButton>
+                  <IconButton name={`Later: step ${at + 1}`} disabled={at === steps.length - 1} act={() => move(at, 1)}>
+                    <ArrowDown size={13} />
+                  </IconButton>
+                  <IconButton name={`Edit step ${at + 1}`} act={() => setEditing(editing === at ? null : at)}>
+                    <Pencil size={13} />
+                  </IconButton>
+                  <IconButton name={`Remove step ${at + 1}`} act={() => save.mutate(steps.filter((_, place) => place !== at))}>
+                    <X size={13} />
+                  </IconButton>
+                </span>
+              </div>
+              {editing === at && kind ? (
+                <StepForm
+                  view={view}
+                  kind={kind}
+                  start={step}
+                  save={(changed) => save.mutate(steps.map((other, place) => (place === at ? changed : other)))}
+                  cancel={() => setEditing(null)}
+                />
+              ) : null}
+            </li>
+          );
+        })}
+      </ol>
+      {save.error ? (
+        <p role="alert" className="text-fail">
+          {save.error.message}
+        </p>
+      ) : null}
+      {adding ? (
+        <div className="border-t border-hairline pt-2">
+          <p className="font-semibold">{adding.name}</p>
+          <StepForm
+            view={view}
+            kind={adding}
+            start={{ do: adding.kind }}
+            save={(step) => save.mutate([...steps, step])}
+            cancel={() => setAdding(null)}
+          />
+        </div>
+      ) : (
+        <label className="mt-2 flex flex-col gap-1 border-t border-hairline pt-3">
+          <span className="text-quiet">Add a step</span>
+          <select
+            className="field"
+            aria-label="Add a step"
+            value=""
+            onChange={(event) => setAdding(kinds.data?.find((kind) => kind.kind === event.target.value) ?? null)}
+          >
+            <option value="">choose</option>
+            {kinds.data?.map((kind) => (
+              <option key={kind.kind} value={kind.kind}>
+                {kind.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    </section>
+  );
+}
+
+function touched(rows: number, cells: number): string {
+  const count = (value: number, one: string, many: string) => `${value.toLocaleString('en')} ${value === 1 ? one : many}`;
+  if (rows === 0 && cells === 0) return '';
+  return cells > 0 && cells !== rows
+    ? `${count(rows, 'row', 'rows')}, ${count(cells, 'cell', 'cells')}`
+    : count(rows, 'row', 'rows');
+}
