@@ -149,6 +149,11 @@ public sealed class ImportJobs(TableService tables)
         {
             job.Status = new ImportStatus(id, "failed", 0, 0, null, $"The table could not be stored: {fault.Message}");
         }
+        catch (Exception fault)
+        {
+            // Whatever a library may throw: the page must not wait for ever.
+            job.Status = new ImportStatus(id, "failed", 0, 0, null, $"The file could not be read: {fault.Message}");
+        }
     }
 
     private Job Find(string id) => _jobs.TryGetValue(id, out Job? job) ? job : throw new AppException("not-found", "There is no such import.");

@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
 
 namespace OneWhole.App;
 
@@ -25,6 +26,16 @@ internal static class StudyStart
             ["parts"] = new JsonObject { ["column"] = parts.Name },
             ["form"] = form.Beginning,
         };
+        if (parts == quantity && RoundBands.Suggest(parts.Numbers) is var (start, width))
+        {
+            // Nothing but numbers: they are cut into bands, which stand in their own order.
+            study["parts"] = new JsonObject
+            {
+                ["column"] = parts.Name,
+                ["bands"] = new JsonObject { ["start"] = JsonNode.Parse(start.ToString()), ["width"] = JsonNode.Parse(width.ToString()) },
+            };
+            study["order"] = new JsonObject { ["parts"] = "natural" };
+        }
         if (quantity is not null && quantity != parts)
         {
             study["value"] = new JsonObject { ["sum"] = quantity.Name };

@@ -145,6 +145,10 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         return [.. Enumerable.Range(0, rows.Length).OrderByDescending(code => rows[code]).Take(most).Select(code => new LabelCount(found.Labels.Labels[code], rows[code]))];
     }
 
+    /// <summary>A column at a glance.</summary>
+    public PortraitView PortraitOf(string id, string column) =>
+        Portrait.Of(Load(id).Table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\"."));
+
     /// <summary>Labels that may be spellings of one, together, the most frequent first.</summary>
     public IReadOnlyList<IReadOnlyList<LabelCount>> Spellings(string id, string column)
     {

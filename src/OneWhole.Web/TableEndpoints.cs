@@ -80,6 +80,7 @@ public static class TableEndpoints
         });
         tables.MapPost("{id}/steps", (TableService service, string id, StepsRequest request) => service.SetSteps(id, request.Revision, request.Steps));
         tables.MapGet("{id}/labels", (TableService service, string id, string column) => service.Labels(id, column, 1000));
+        tables.MapGet("{id}/portrait", (TableService service, string id, string column) => service.PortraitOf(id, column));
         tables.MapGet("{id}/spellings", (TableService service, string id, string column) => service.Spellings(id, column));
         app.MapGet("/api/step-kinds", () => TableService.StepKinds).WithTags("tables");
         tables.MapPost("{id}/undo", (TableService service, string id, RevisionRequest request) => service.Undo(id, request.Revision));

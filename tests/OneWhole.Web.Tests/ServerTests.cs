@@ -180,7 +180,7 @@ public sealed class ServerTests : IAsyncLifetime
             status = await Get($"/api/imports/{status["id"]}");
         }
         Assert.Equal("failed", (string)status["state"]!);
-        Assert.Contains("not text", (string)status["problem"]!, StringComparison.Ordinal);
+        Assert.Contains("no text either", (string)status["problem"]!, StringComparison.Ordinal);
         Assert.Empty((await Get("/api/tables")).AsArray());
     }
 

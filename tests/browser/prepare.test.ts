@@ -154,3 +154,52 @@ test('numbers pasted without a heading get one of their own', async ({ page }) =
   await expect(page.getByText('3 rows, 1 column,')).toBeVisible();
   await expect(page.getByRole('columnheader', { name: 'Column Column 1' })).toContainText('quantity');
 });
+
+test('pasted numbers are cut into bands, and rows outside are mended with one click', async ({ page }) => {
+  const numbers = [3, 12, 18, 27, 31, 44, 45, 58, 60, 71, 88, 97];
+  await page.goto(server.url);
+  await page.getByRole('button', { name: 'Paste rows' }).click();
+  await page.getByRole('textbox').fill(`Wait\n${numbers.join('\n')}\n`);
+  await page.getByRole('button', { name: 'Bring in' }).click();
+  await page.getByRole('button', { name: 'Start a study' }).click();
+  const statement = page.getByTestId('statement');
+  await expect(statement).toContainText('by bands of wait from 0, each 20 wide, in natural order');
+  await statement.getByRole('button', { name: 'from 0, each 20 wide' }).click();
+  await page.getByLabel('Width').fill('25');
+  await page.getByLabel('End', { exact: true }).fill('75');
+  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  const outside = numbers.filter((number) => number > 75).length;
+  const tieOut = page.getByRole('list', { name: 'Tie-out' });
+  await expect(tieOut).toContainText(`${outside} rows are outside the bands`);
+  await tieOut.getByRole('button', { name: 'let the bands cover every row' }).click();
+  await expect(tieOut).toContainText('the bands cover every row');
+  const ledger = page.getByRole('grid', { name: 'Workings' });
+  let running = 0;
+  for (const [at, start] of [0, 25, 50, 75].entries()) {
+    running += numbers.filter((number) => number >= start && number < start + 25).length;
+    const row = ledger.getByRole('row').nth(at + 1);
+    await expect(row).toContainText(`${start}–${start + 25}`);
+    await expect(row).toContainText(((running / numbers.length) * 100).toFixed(1));
+  }
+  expect(running).toBe(numbers.length);
+});
+
+test('a heading opens its portrait, and steps begin from there', async ({ page }) => {
+  const path = join(folder, 'portraits.csv');
+  writeFileSync(path, 'Route,Minutes\nHallin,10\nHallin,20\nOskery,5\n,7\n');
+  await page.goto(server.url);
+  await page.getByLabel('Table file').setInputFiles(path);
+  await page.getByRole('button', { name: 'Column Minutes' }).click();
+  await expect(page.getByRole('region', { name: 'Portrait of Minutes' })).toContainText('from 5 to 20; sum 42');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Column Route' }).click();
+  const portrait = page.getByRole('region', { name: 'Portrait of Route' });
+  await expect(portrait).toContainText('Hallin50.0 %');
+  await expect(portrait).toContainText('1 blank');
+  await portrait.getByRole('button', { name: 'regroup labels' }).click();
+  await page.getByLabel('Heading of the new column').fill('Ring');
+  await page.getByLabel('Hallin becomes').fill('Inner');
+  await page.getByLabel('Everything else').fill('Outer');
+  await page.getByRole('button', { name: 'Add the step' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Column Ring' })).toContainText('2 distinct');
+});

@@ -399,6 +399,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{id}/portrait": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    column: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PortraitView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{id}/spellings": {
         parameters: {
             query?: never;
@@ -1746,6 +1785,41 @@ export interface components {
             drop?: null | string;
             text?: null | string;
         };
+        /** @description One line of a column's distribution. */
+        PortraitLine: {
+            label: string;
+            /** Format: int32 */
+            rows: number;
+            /**
+             * Format: double
+             * @description Of all rows, 0 to 1.
+             */
+            share: number;
+        };
+        /** @description What there is to know of a column at a glance. */
+        PortraitView: {
+            column: string;
+            type: components["schemas"]["ColumnType"];
+            /** Format: int32 */
+            rows: number;
+            /** Format: int32 */
+            blanks: number;
+            /** Format: int32 */
+            distinct: number;
+            /** @description Its most frequent labels, or its numbers in round bands. */
+            lines: components["schemas"]["PortraitLine"][];
+            /**
+             * Format: int32
+             * @description How many labels there are besides.
+             */
+            more: number;
+            smallest?: null | string;
+            largest?: null | string;
+            /** @description The exact sum of a quantity. */
+            sum?: null | string;
+            /** @description Cells that the column's type can't read, at most five. */
+            unreadable?: string[];
+        };
         /** @description Sets one place of a study, without saving. */
         PreviewRequest: {
             path: string;
@@ -1977,7 +2051,7 @@ export interface components {
             text: string;
             /** @description The place in the study that the word stands for ("whole"); null for plain text. */
             path?: null | string;
-            /** @description How it is changed: "options", "number", "percent", "text", "labels". */
+            /** @description How it is changed: "options", "number", "percent", "text", "labels", "bands". */
             control?: null | string;
             /** @description What to ask ("What is 100 %?"). */
             ask?: null | string;

@@ -86,6 +86,7 @@ public sealed class Statement
             new Token(Capital(CountedWords())) { Path = "value", Control = "options", Ask = "What is counted?", Options = CountedOptions },
             new Token(" by "),
             new Token(AxisWords(_study.Parts)) { Path = "parts", Control = "options", Ask = "What are the parts?", Options = () => AxisOptions("parts", _study.Parts) },
+            .. BandWords("parts", _study.Parts),
         ]));
         if (UsesGroups)
         {
@@ -93,6 +94,7 @@ public sealed class Statement
             [
                 new Token(" within each "),
                 new Token(AxisWords(_study.Groups!)) { Path = "groups", Control = "options", Ask = "What are the groups?", Options = () => AxisOptions("groups", _study.Groups) },
+                .. BandWords("groups", _study.Groups!),
             ])
             { Drop = _study.Form.Form.Groups == GroupUse.Required ? null : "groups" });
         }
@@ -136,6 +138,25 @@ public sealed class Statement
             new Token(WholeWords()) { Path = "whole", Control = "options", Ask = "What is 100 %?", Options = WholeOptions },
             new Token("."),
         ]));
+    }
+
+    /// <summary>" from 0, each 20 wide", as a word that can be changed.</summary>
+    private static IEnumerable<Token> BandWords(string path, Axis axis)
+    {
+        if (axis is not Axis.Bands bands)
+        {
+            yield break;
+        }
+        var value = new JsonObject { ["start"] = JsonNode.Parse(bands.Start.ToString()), ["width"] = JsonNode.Parse(bands.Width.ToString()) };
+        if (bands.End is { } end)
+        {
+            value["end"] = JsonNode.Parse(end.ToString());
+        }
+        yield return new Token(" ");
+        yield return new Token($"from {NumberText.Exact(bands.Start)}{(bands.End is { } last ? $" to {NumberText.Exact(last)}" : "")}, each {NumberText.Exact(bands.Width)} wide")
+        {
+            Path = $"{path}.bands", Control = "bands", Ask = "Where do the bands begin, and how wide is each?", Value = value,
+        };
     }
 
     private string WholeWords()

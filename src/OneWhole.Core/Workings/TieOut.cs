@@ -170,9 +170,12 @@ internal sealed class TieOut
         if (UsesBands)
         {
             long outside = _division.Rows.Outside;
-            Add("bands-cover", outside == 0, outside == 0 ? "the bands cover every row" : $"{CountOf(outside, "row is", "rows are")} outside the bands");
+            Remedy? remedy = outside == 0 ? null : new Remedy("let the bands cover every row", study => study with { Parts = Covering(study.Parts)!, Groups = Covering(study.Groups) });
+            Add("bands-cover", outside == 0, outside == 0 ? "the bands cover every row" : $"{CountOf(outside, "row is", "rows are")} outside the bands", remedy);
         }
     }
+
+    private Axis? Covering(Axis? axis) => axis is Axis.Bands bands && _division.Table.Find(bands.Column) is { } column ? RoundBands.Cover(column.Numbers, bands) : axis;
 
     private void LeftOutAmounts()
     {

@@ -78,6 +78,7 @@ export const api = {
   stepKinds: () => ask<StepKind[]>('GET', '/step-kinds'),
   setSteps: (id: string, revision: number, steps: Step[]) => ask<TableView>('POST', `/tables/${id}/steps`, { revision, steps }),
   labels: (id: string, column: string) => ask<Schemas['LabelCount'][]>('GET', `/tables/${id}/labels?${query({ column })}`),
+  portrait: (id: string, column: string) => ask<Schemas['PortraitView']>('GET', `/tables/${id}/portrait?${query({ column })}`),
   spellings: (id: string, column: string) =>
     ask<Schemas['LabelCount'][][]>('GET', `/tables/${id}/spellings?${query({ column })}`),
   removeTable: (id: string) => ask<void>('DELETE', `/tables/${id}`),

@@ -2,12 +2,13 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Redo2, Undo2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
-import { api, type ColumnDocument, type TableView } from '../lib/api';
+import { api, type ColumnDocument, type Step, type TableView } from '../lib/api';
 import { go } from '../lib/router';
 import { IconButton } from '../parts/IconButton';
 import { TopBar } from '../parts/TopBar';
 import { useActiveCell } from '../parts/useActiveCell';
 import { useRowWindow } from '../parts/useRowWindow';
+import { ColumnPortrait } from '../table/ColumnPortrait';
 import { PreparePanel } from '../table/PreparePanel';
 
 const page = 200;
@@ -19,6 +20,7 @@ export function TableScreen({ id }: { id: string }) {
   const table = useQuery({ queryKey: ['table', id], queryFn: () => api.table(id) });
   const client = useQueryClient();
   const [preparing, setPreparing] = useState(false);
+  const [wish, setWish] = useState<Step | null>(null);
   const settle = (view: TableView) => {
     client.setQueryData(['table', id], view);
     client.invalidateQueries({ queryKey: ['studies'] });
@@ -77,8 +79,16 @@ export function TableScreen({ id }: { id: string }) {
           </p>
         ) : null}
         <div className="mt-3 flex min-h-0 flex-1 gap-4">
-          <Grid key={view.revision} view={view} onChanged={settle} />
-          {preparing ? <PreparePanel view={view} onChanged={settle} /> : null}
+          <Grid
+            key={view.revision}
+            view={view}
+            onChanged={settle}
+            prepare={(kind, column) => {
+              setPreparing(true);
+              setWish({ do: kind, ...(kind === 'leave-out' ? { where: [{ column, is: [] }] } : { column }) });
+            }}
+          />
+          {preparing ? <PreparePanel view={view} onChanged={settle} wish={wish} granted={() => setWish(null)} /> : null}
         </div>
       </main>
     </div>
@@ -167,7 +177,9 @@ function Notes({ view }: { view: TableView }) {
   );
 }
 
-function Grid({ view, onChanged }: { view: TableView; onChanged: (view: TableView) => void }) {
+type Prepare = (kind: string, column: string) => void;
+
+function Grid({ view, onChanged, prepare }: { view: TableView; onChanged: (view: TableView) => void; prepare: Prepare }) {
   const scroller = useRef<HTMLDivElement>(null);
   const [pages, setPages] = useState(new Map<number, string[][]>());
   const asked = useRef(new Set<number>());
@@ -207,7 +219,7 @@ function Grid({ view, onChanged }: { view: TableView; onChanged: (view: TableVie
             row
           </div>
           {view.columns.map((column) => (
-            <Heading key={column.at} view={view} column={column} onChanged={onChanged} />
+            <Heading key={column.at} view={view} column={column} onChanged={onChanged} prepare={prepare} />
           ))}
         </div>
         <div role="presentation" className="relative" style={{ height: rows.height }}>
@@ -243,7 +255,17 @@ function Grid({ view, onChanged }: { view: TableView; onChanged: (view: TableVie
   );
 }
 
-function Heading({ view, column, onChanged }: { view: TableView; column: ColumnDocument; onChanged: (view: TableView) => void }) {
+function Heading({
+  view,
+  column,
+  onChanged,
+  prepare,
+}: {
+  view: TableView;
+  column: ColumnDocument;
+  onChanged: (view: TableView) => void;
+  prepare: Prepare;
+}) {
   const [open, setOpen] = useState(false);
   const change = useMutation({
     mutationFn: (values: object) => api.changeColumn(view.id, { revision: view.revision, column: column.name, ...values }),
@@ -264,19 +286,30 @@ function Heading({ view, column, onChanged }: { view: TableView; column: ColumnD
           {column.name}
         </Popover.Trigger>
         <Popover.Portal>
-          <Popover.Content className="popover w-72 p-4" align="start" sideOffset={6}>
+          <Popover.Content className="popover w-80 p-4" align="start" sideOffset={6}>
+            <ColumnPortrait
+              view={view}
+              column={column.name}
+              prepare={(kind, name) => {
+                setOpen(false);
+                prepare(kind, name);
+              }}
+            />
             <form
-              className="flex flex-col gap-3"
+              className="mt-3 flex flex-col gap-3 border-t border-hairline pt-3"
               onSubmit={(event) => {
                 event.preventDefault();
                 const form = new FormData(event.currentTarget);
-                change.mutate({
+                const said: Record<string, unknown> = {
                   name: form.get('name'),
                   type: form.get('type'),
                   unit: form.get('unit') ?? '',
                   decimalComma: form.get('mark') === 'comma',
                   dates: form.get('dates'),
-                });
+                };
+                const known: Record<string, unknown> = { ...column, unit: column.unit ?? '' };
+                // Only what was changed: what reading asked stays open until it is answered.
+                change.mutate(Object.fromEntries(Object.entries(said).filter(([member, value]) => known[member] !== value)));
               }}
             >
               <label className="flex flex-col gap-1">

@@ -2,6 +2,7 @@ import { Plus, X } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import type { StudyView, Token } from '../lib/api';
 import { AddClause } from './AddClause';
+import { BandsEditor } from './BandsEditor';
 import { FilterEditor } from './FilterEditor';
 import type { StudyActions } from './useStudy';
 import { NumberEditor, OptionsEditor } from './WordEditors';
@@ -81,6 +82,14 @@ function Word({
           {token.control === 'options' ? <OptionsEditor study={view.id} path={path} set={set} /> : null}
           {token.control === 'percent' || token.control === 'number' ? (
             <NumberEditor percent={token.control === 'percent'} value={Number(token.value)} set={(value) => set(path, value)} />
+          ) : null}
+          {token.control === 'bands' ? (
+            <BandsEditor
+              path={path}
+              value={token.value as { start: number; width: number; end?: number }}
+              actions={actions}
+              set={set}
+            />
           ) : null}
           {token.control === 'labels' ? (
             <FilterEditor

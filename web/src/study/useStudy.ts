@@ -11,6 +11,8 @@ export type StudyActions = {
   undo: () => void;
   redo: () => void;
   say: (problem: string | null) => void;
+  /** Shows what is saved, after previews that were not taken. */
+  settle: () => void;
 };
 
 /**
@@ -100,6 +102,10 @@ export function useStudy(id: string, size: Size | null) {
       undo: () => run((now, at) => api.step(id, 'undo', now.revision, at)),
       redo: () => run((now, at) => api.step(id, 'redo', now.revision, at)),
       say: setProblem,
+      settle: () => {
+        previewing.current?.abort();
+        if (latest.current) setView(latest.current);
+      },
     }),
     [id, run, preview],
   );

@@ -6,16 +6,29 @@ import { IconButton } from '../parts/IconButton';
 import { StepForm } from './StepForm';
 
 /** The steps that make the table fit: in plain words, each with what it touched; edited, moved, switched off, removed, added. */
-export function PreparePanel({ view, onChanged }: { view: TableView; onChanged: (view: TableView) => void }) {
+export function PreparePanel({
+  view,
+  onChanged,
+  wish,
+  granted,
+}: {
+  view: TableView;
+  onChanged: (view: TableView) => void;
+  /** A step that was begun elsewhere. */
+  wish: Step | null;
+  granted: () => void;
+}) {
   const kinds = useQuery({ queryKey: ['step-kinds'], queryFn: api.stepKinds, staleTime: Number.POSITIVE_INFINITY });
   const [editing, setEditing] = useState<number | null>(null);
-  const [adding, setAdding] = useState<StepKind | null>(null);
+  const [chosen, setAdding] = useState<StepKind | null>(null);
+  const adding = (wish ? kinds.data?.find((kind) => kind.kind === wish.do) : null) ?? chosen;
   const steps = (view.steps ?? []).map((shown) => shown.step as unknown as Step);
   const save = useMutation({
     mutationFn: (next: Step[]) => api.setSteps(view.id, view.revision, next),
     onSuccess: (changed) => {
       setEditing(null);
       setAdding(null);
+      granted();
       onChanged(changed);
     },
   });
@@ -104,11 +117,16 @@ export function PreparePanel({ view, onChanged }: { view: TableView; onChanged: 
         <div className="border-t border-hairline pt-2">
           <p className="font-semibold">{adding.name}</p>
           <StepForm
+            key={JSON.stringify(wish ?? adding.kind)}
             view={view}
             kind={adding}
-            start={{ do: adding.kind }}
+            start={wish ?? { do: adding.kind }}
+            adding
             save={(step) => save.mutate([...steps, step])}
-            cancel={() => setAdding(null)}
+            cancel={() => {
+              setAdding(null);
+              granted();
+            }}
           />
         </div>
       ) : (

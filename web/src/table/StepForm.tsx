@@ -8,10 +8,12 @@ type Props = {
   start: Step;
   save: (step: Step) => void;
   cancel: () => void;
+  /** Whether the step is a new one. */
+  adding?: boolean;
 };
 
 /** A step's members, asked for as its kind describes them. */
-export function StepForm({ view, kind, start, save, cancel }: Props) {
+export function StepForm({ view, kind, start, save, cancel, adding }: Props) {
   const [step, setStep] = useState<Step>(start);
   const set = (path: string, value: unknown) =>
     setStep((old) => {
@@ -35,7 +37,7 @@ export function StepForm({ view, kind, start, save, cancel }: Props) {
       ))}
       <span className="flex gap-2">
         <button type="submit" className="button primary" disabled={missing}>
-          {start === step || Object.keys(start).length > 1 ? 'Set the step' : 'Add the step'}
+          {adding ? 'Add the step' : 'Set the step'}
         </button>
         <button type="button" className="button" onClick={cancel}>
           Not now
