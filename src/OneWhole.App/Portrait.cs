@@ -95,6 +95,6 @@ internal static class Portrait
                 counts[band] = counts.GetValueOrDefault(band) + 1;
             }
         }
-        return [.. counts.Select(pair => new PortraitLine($"{new ExactDecimal(first + wide * pair.Key, scale)}–{new ExactDecimal(first + wide * (pair.Key + 1), scale)}", pair.Value, pair.Value / (double)column.Count))];
+        return [.. counts.Select(pair => new PortraitLine($"{NumberText.Exact(new ExactDecimal(first + wide * pair.Key, scale))} to {NumberText.Exact(new ExactDecimal(first + wide * (pair.Key + 1), scale))}", pair.Value, pair.Value / (double)column.Count))];
     }
 }

@@ -203,3 +203,28 @@ test('a heading opens its portrait, and steps begin from there', async ({ page }
   await page.getByRole('button', { name: 'Add the step' }).click();
   await expect(page.getByRole('columnheader', { name: 'Column Ring' })).toContainText('2 distinct');
 });
+
+test('a small table is typed by hand and gets its Pareto', async ({ page }) => {
+  await page.goto(server.url);
+  await page.getByRole('button', { name: 'Type rows' }).click();
+  await page.getByLabel('Heading 1').fill('Month');
+  await page.getByLabel('Heading 2').fill('Delays');
+  await page.getByLabel('Row 1, column 1').fill('March');
+  const amounts = [12, 40, 8, 25, 15];
+  for (const [at, amount] of amounts.entries()) {
+    if (at > 0) {
+      await page.getByLabel(`Row ${at + 1}, column 1`).focus();
+      await page.keyboard.press('Control+d');
+    }
+    await page.getByLabel(`Row ${at + 1}, column 2`).fill(String(amount));
+  }
+  await expect(page.getByLabel('Row 5, column 1')).toHaveValue('July');
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByText('5 rows, 2 columns')).toBeVisible();
+  await page.getByRole('button', { name: 'Start a study' }).click();
+  await expect(page.getByTestId('statement')).toContainText('Delays by month, largest first');
+  const ledger = page.getByRole('grid', { name: 'Workings' });
+  await expect(ledger.getByRole('row').nth(1)).toContainText('April');
+  await expect(ledger.getByRole('row').nth(1)).toContainText('40.0');
+  await expect(ledger.getByRole('row').nth(5)).toContainText('100.0');
+});

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { api, type ImportStatus } from '../lib/api';
 import { go } from '../lib/router';
 import { ChoosePart } from './ChoosePart';
+import { TypeTable } from './TypeTable';
 
 const isText = (text: string) => text.trim().length > 0 && /[,;\t|\n]/.test(text);
 
@@ -16,6 +17,7 @@ export function BringIn({ compact }: { compact?: boolean }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [over, setOver] = useState(false);
   const [pasting, setPasting] = useState(false);
+  const [typing, setTyping] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const client = useQueryClient();
 
@@ -95,6 +97,14 @@ export function BringIn({ compact }: { compact?: boolean }) {
             Stop
           </button>
         </div>
+      ) : typing ? (
+        <TypeTable
+          bring={(csv) => {
+            setTyping(false);
+            bring('typed.csv', new Blob([csv]));
+          }}
+          cancel={() => setTyping(false)}
+        />
       ) : pasting ? (
         <form
           className="flex flex-col gap-3"
@@ -129,6 +139,9 @@ export function BringIn({ compact }: { compact?: boolean }) {
           </button>
           <button type="button" className="button" onClick={() => setPasting(true)}>
             Paste rows
+          </button>
+          <button type="button" className="button" onClick={() => setTyping(true)}>
+            Type rows
           </button>
           <input
             ref={input}

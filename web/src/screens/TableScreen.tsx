@@ -286,7 +286,7 @@ function Heading({
           {column.name}
         </Popover.Trigger>
         <Popover.Portal>
-          <Popover.Content className="popover w-80 p-4" align="start" sideOffset={6}>
+          <Popover.Content className="popover w-80 p-4" align="start" sideOffset={6} collisionPadding={12}>
             <ColumnPortrait
               view={view}
               column={column.name}
