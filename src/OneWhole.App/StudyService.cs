@@ -129,6 +129,59 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         }
     }
 
+    /// <summary>How the wholes of a table's studies would move with other rows.</summary>
+    internal IReadOnlyList<StudyChange> Against(string tableId, Table after)
+    {
+        var changes = new List<StudyChange>();
+        foreach (StoredDocument stored in documents.List(Kind, tableId))
+        {
+            string title = View(stored, 100, 80).Title;
+            string? before = Whole(() => Compute(stored), out _);
+            string? now = Whole(() => Calculator.Run(after, ReadStudy(stored)), out string? problem);
+            changes.Add(new StudyChange(stored.Id, title, before, now, problem));
+        }
+        return changes;
+    }
+
+    private static string? Whole(Func<WorkingsResult> compute, out string? problem)
+    {
+        problem = null;
+        try
+        {
+            Division division = compute().Division;
+            return $"{NumberText.Exact(division.Decimal(division.ReadingWhole))} {StudyWords.Of(division).Counted}";
+        }
+        catch (StudyException fault)
+        {
+            problem = fault.Message;
+            return null;
+        }
+    }
+
+    /// <summary>After a refresh: where a study's column lost labels, its labels of before and now are expected, so that none vanishes unseen.</summary>
+    internal void Expect(string tableId, Table before, Table after)
+    {
+        foreach (StoredDocument stored in documents.List(Kind, tableId))
+        {
+            Stored body = Read(stored);
+            var study = (JsonObject)body.Study.DeepClone();
+            bool changed = false;
+            foreach (string axis in (string[])["parts", "groups"])
+            {
+                if (study[axis] is JsonObject named && named["bands"] is null && (string?)named["column"] is { } column && before.Find(column) is { } old && after.Find(column) is { } now
+                    && old.Labels.Labels.Count <= 200 && old.Labels.Labels.Except(now.Labels.Labels).Any())
+                {
+                    named["expected"] = new JsonArray([.. old.Labels.Labels.Union(now.Labels.Labels).Select(label => JsonValue.Create(label))]);
+                    changed = true;
+                }
+            }
+            if (changed)
+            {
+                documents.Change(stored.Id, stored.Revision, Write(body with { Study = study }), "labels that are absent now kept");
+            }
+        }
+    }
+
     private static void Replace(JsonObject study, JsonObject by)
     {
         study.Clear();

@@ -20,6 +20,9 @@ public sealed record TableDocument
 
     public required IReadOnlyList<ColumnDocument> Columns { get; init; }
 
+    /// <summary>How it was read, so that fresh rows are read alike; null for tables from before that was kept.</summary>
+    public JsonObject? Reading { get; init; }
+
     /// <summary>The preparing steps, as a document; null where there are none.</summary>
     public JsonObject? Steps { get; init; }
 

@@ -51,25 +51,82 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     public TableView Import(Stream stream, string fileName, ReadSettings settings, Action<ReadProgress>? progress = null, CancellationToken cancel = default)
     {
         string name = Path.GetFileNameWithoutExtension(fileName) is { Length: > 0 } stem ? stem : "table";
-        ReadResult result = TableFile.Read(stream, fileName, settings, progress, cancel);
-        string import = cells.Write(result.Table.Columns, cancel);
-        var document = new TableDocument
-        {
-            Name = name,
-            Source = fileName,
-            Import = import,
-            RowCount = result.Table.RowCount,
-            Columns = [.. result.Table.Columns.Select((column, at) => ColumnDocument.Of(at, column))],
-            Notes = result.Notes,
-            Titles = result.Titles,
-            Below = result.Below,
-        };
-        cancel.ThrowIfCancellationRequested();
-        cells.Publish(import);
+        (TableDocument document, Table table) = ReadIn(stream, fileName, name, settings, progress, cancel);
+        cells.Publish(document.Import);
         StoredDocument stored = documents.Create(Kind, null, Json.Write(document), "brought in");
-        cache.Put(import, 0, result.Table);
+        cache.Put(document.Import, 0, table);
         return View(stored, document);
     }
+
+    /// <summary>Reads a file into blocks that nothing sees yet.</summary>
+    private (TableDocument Document, Table Table) ReadIn(Stream stream, string fileName, string name, ReadSettings settings, Action<ReadProgress>? progress, CancellationToken cancel)
+    {
+        ReadResult result = TableFile.Read(stream, fileName, settings, progress, cancel);
+        string import = cells.Write(result.Table.Columns, cancel);
+        try
+        {
+            cancel.ThrowIfCancellationRequested();
+            return (new TableDocument
+            {
+                Name = name,
+                Source = fileName,
+                Import = import,
+                RowCount = result.Table.RowCount,
+                Columns = [.. result.Table.Columns.Select((column, at) => ColumnDocument.Of(at, column))],
+                Notes = result.Notes,
+                Titles = result.Titles,
+                Below = result.Below,
+                Reading = (JsonObject)ReadSettings.Shape.Write(result.Used)!,
+            }, result.Table);
+        }
+        catch (OperationCanceledException)
+        {
+            cells.Remove(import);
+            throw;
+        }
+    }
+
+    // ---- Refreshing ----
+
+    /// <summary>Reads fresh rows for a table as the first ones were read and prepared, without taking them yet.</summary>
+    /// <exception cref="ReadException">The file can't be read.</exception>
+    public FreshRows ReadFresh(string id, Stream stream, string fileName)
+    {
+        StoredDocument stored = Find(id);
+        TableDocument old = Json.Read<TableDocument>(stored.Body);
+        ReadSettings settings = old.Reading is { } reading ? ReadSettings.Read(reading.ToJsonString()) : ReadSettings.Found;
+        // The separator and the encoding belong to the file, not to the table.
+        (TableDocument read, Table table) = ReadIn(stream, fileName, old.Name, settings with { Separator = null, Encoding = null }, null, CancellationToken.None);
+        cache.Put(read.Import, 0, table);
+        // What was corrected of a column by hand holds for the fresh one of its name.
+        TableDocument fresh = read with
+        {
+            Columns = [.. read.Columns.Select(column => old.Columns.FirstOrDefault(known => known.Name == column.Name) is { } known
+                ? ColumnDocument.Of(column.At, new Column(column.ToInfo() with { Type = known.Type, Unit = known.Unit, One = known.One, Many = known.Many, Dates = known.Dates }, table.Columns[column.At].Cells))
+                : column)],
+            Notes = [.. read.Notes.Where(note => !note.Ask)],
+        };
+        fresh = Prepared(fresh, old.Steps is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None);
+        Table before = Load(id).Table, after = Make(fresh);
+        return new FreshRows(id, stored.Revision, fresh, before, after);
+    }
+
+    private Table Make(TableDocument document)
+    {
+        Table read = LoadRead(document);
+        return document.Steps is { } steps ? Preparation.Read(steps.ToJsonString()).Run(read).Table : read;
+    }
+
+    /// <summary>Takes fresh rows: a new revision of the table, which can be undone.</summary>
+    public TableView Take(FreshRows fresh)
+    {
+        cells.Publish(fresh.Document.Import);
+        StoredDocument next = documents.Change(fresh.Id, fresh.Revision, Json.Write(fresh.Document), $"refreshed from {fresh.Document.Source}");
+        return View(next, fresh.Document);
+    }
+
+    /// <summary>Leaves fresh rows.</summary>
+    public void Leave(FreshRows fresh) => cells.Remove(fresh.Document.Import);
 
     public IReadOnlyList<TableSummary> List() =>
     [
@@ -89,9 +146,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         StoredDocument stored = Find(id);
         Table table = cache.Get(stored.Id, stored.Revision, () =>
         {
-            TableDocument document = Json.Read<TableDocument>(stored.Body);
-            Table read = LoadRead(document);
-            return document.Steps is { } steps ? Preparation.Read(steps.ToJsonString()).Run(read).Table : read;
+            return Make(Json.Read<TableDocument>(stored.Body));
         });
         return (table, stored.Revision);
     }
@@ -279,6 +334,9 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
             ReadColumns = document.Prepared is null ? [] : [.. document.Columns.Select(column => column.Name)],
         };
 }
+
+/// <summary>Fresh rows that were read and prepared, and are not taken yet.</summary>
+public sealed record FreshRows(string Id, long Revision, TableDocument Document, Table Before, Table After);
 
 /// <summary>What is changed of a column; null leaves it.</summary>
 public sealed record ColumnChange

@@ -56,6 +56,7 @@ public static class Server
         services.AddSingleton<TableService>();
         services.AddSingleton<StudyService>();
         services.AddSingleton<ImportJobs>();
+        services.AddSingleton<RefreshService>();
         services.AddSingleton(FormList.Standard);
         services.AddSingleton(provider => new DemoService(
             provider.GetRequiredService<DocumentStore>(), provider.GetRequiredService<TableService>(), provider.GetRequiredService<StudyService>(), builder.Configuration["demo"]));

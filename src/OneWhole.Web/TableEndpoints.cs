@@ -35,17 +35,9 @@ public static class TableEndpoints
         tables.MapGet("", (TableService service) => service.List());
         tables.MapPost("import", async (HttpContext context, ImportJobs jobs, string name, int? headerRow) =>
         {
-            if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
-            {
-                limit.MaxRequestBodySize = mostUpload;
-            }
-            string path = Path.Combine(Path.GetTempPath(), $"onewhole-{Guid.NewGuid():n}.upload");
+            string path = await Upload(context, mostUpload);
             try
             {
-                await using (var file = new FileStream(path, FileMode.CreateNew, FileAccess.Write))
-                {
-                    await context.Request.Body.CopyToAsync(file, context.RequestAborted);
-                }
                 return jobs.Start(path, Path.GetFileName(name), ReadSettings.Found with { HeaderRow = headerRow });
             }
             catch
@@ -53,6 +45,19 @@ public static class TableEndpoints
                 File.Delete(path);
                 throw;
             }
+        });
+        tables.MapPost("{id}/fresh", async (HttpContext context, RefreshService service, string id, string name) =>
+        {
+            string path = await Upload(context, mostUpload);
+            using var stream = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16, FileOptions.DeleteOnClose | FileOptions.SequentialScan);
+            return service.Look(id, stream, Path.GetFileName(name));
+        });
+        RouteGroupBuilder fresh = app.MapGroup("/api/fresh").WithTags("tables");
+        fresh.MapPost("{id}", (RefreshService service, string id) => service.Take(id));
+        fresh.MapDelete("{id}", (RefreshService service, string id) =>
+        {
+            service.Leave(id);
+            return Results.NoContent();
         });
         tables.MapGet("{id}", (TableService service, string id) => service.Get(id));
         tables.MapDelete("{id}", (TableService service, string id) =>
@@ -98,5 +103,26 @@ public static class TableEndpoints
             demo.LoadOnce();
             return Results.NoContent();
         }).WithTags("demo");
+    }
+
+    /// <summary>Keeps what is sent in a file of its own.</summary>
+    private static async Task<string> Upload(HttpContext context, long most)
+    {
+        if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
+        {
+            limit.MaxRequestBodySize = most;
+        }
+        string path = Path.Combine(Path.GetTempPath(), $"onewhole-{Guid.NewGuid():n}.upload");
+        try
+        {
+            await using var file = new FileStream(path, FileMode.CreateNew, FileAccess.Write);
+            await context.Request.Body.CopyToAsync(file, context.RequestAborted);
+            return path;
+        }
+        catch
+        {
+            File.Delete(path);
+            throw;
+        }
     }
 }

@@ -228,3 +228,36 @@ test('a small table is typed by hand and gets its Pareto', async ({ page }) => {
   await expect(ledger.getByRole('row').nth(1)).toContainText('40.0');
   await expect(ledger.getByRole('row').nth(5)).toContainText('100.0');
 });
+
+test('a table is refreshed: the summary says what moves, a new category arrives and an absent one stays listed', async ({ page }) => {
+  const first = join(folder, 'march.csv');
+  writeFileSync(first, 'Cause,Minutes\nFog,50\nEngine,30\nBerth,20\n');
+  await page.goto(server.url);
+  await page.getByLabel('Table file').setInputFiles(first);
+  await page.getByRole('button', { name: 'Prepare' }).click();
+  await addStep(page, 'unify', async () => {
+    await page.getByLabel('Column', { exact: true }).selectOption('Cause');
+    await page.getByLabel('Fog becomes').fill('Fog on the Sound');
+  });
+  await page.getByRole('button', { name: 'Start a study' }).click();
+  await expect(page.getByTestId('statement')).toContainText('100 % is all minutes: 100.');
+  const study = page.url();
+  await page.getByRole('link', { name: 'march' }).click();
+  const second = join(folder, 'april.csv');
+  writeFileSync(second, 'Cause,Minutes\nFog,70\nEngine,30\nIce,40\nIce,10\n');
+  await page.getByLabel('Fresh rows').setInputFiles(second);
+  const changes = page.getByRole('list', { name: 'What changes' });
+  await expect(changes).toContainText('4 rows from april.csv, 3 before (1 more)');
+  await expect(changes).toContainText('Cause: new Ice; absent now Berth');
+  await expect(changes).toContainText('the whole goes from 100 minutes to 150 minutes');
+  await page.getByRole('button', { name: 'Take the fresh rows' }).click();
+  await expect(page.getByText('4 rows, 2 columns, from april.csv')).toBeVisible();
+  await page.goto(study);
+  await expect(page.getByTestId('statement')).toContainText('100 % is all minutes: 150.');
+  const ledger = page.getByRole('grid', { name: 'Workings' });
+  // The step ran again on the fresh rows; Berth is listed with nothing, Ice has its place.
+  await expect(ledger.getByRole('row').nth(1)).toContainText('Fog on the Sound');
+  await expect(ledger.getByRole('row').nth(2)).toContainText('Ice');
+  await expect(ledger.getByRole('row').nth(4)).toContainText('Berth');
+  await expect(ledger.getByRole('row').nth(4)).toContainText('0.0');
+});

@@ -145,6 +145,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{id}/fresh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    name: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RefreshSummary"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{id}": {
         parameters: {
             query?: never;
@@ -594,6 +633,62 @@ export interface paths {
             };
         };
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fresh/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -1624,6 +1719,12 @@ export interface components {
         JsonArray: unknown[];
         JsonNode: unknown;
         JsonObject: Record<string, never>;
+        /** @description What changed of a column's labels. */
+        LabelChange: {
+            column: string;
+            added: string[];
+            absent: string[];
+        };
         /** @description One label with its rows. */
         LabelCount: {
             label: string;
@@ -1853,6 +1954,21 @@ export interface components {
             /** @description What the analyst can answer. */
             answers?: components["schemas"]["ReadAnswer"][];
         };
+        /** @description What taking fresh rows would change; nothing has changed yet. */
+        RefreshSummary: {
+            id: string;
+            source: string;
+            /** Format: int32 */
+            rowsBefore: number;
+            /** Format: int32 */
+            rowsAfter: number;
+            newColumns?: string[];
+            goneColumns?: string[];
+            labels?: components["schemas"]["LabelChange"][];
+            studies?: components["schemas"]["StudyChange"][];
+            /** @description The first preparing step that does not fit the fresh rows. */
+            problem?: null | string;
+        };
         /** @description A revision that a step starts from. */
         RevisionRequest: {
             /** Format: int64 */
@@ -1964,6 +2080,15 @@ export interface components {
             /** @description Why it does not suit, or null. */
             why: null | string;
             mend: null | string;
+        };
+        /** @description How a study's whole moved. */
+        StudyChange: {
+            id: string;
+            title: string;
+            before: null | string;
+            after: null | string;
+            /** @description Why the study does not fit the fresh rows, or null. */
+            problem: null | string;
         };
         /** @description A study as it is listed, with a small figure. */
         StudySummary: {

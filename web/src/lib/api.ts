@@ -20,6 +20,7 @@ export type StripItem = Schemas['StripItem'];
 export type FilterList = Schemas['FilterList'];
 export type ImportStatus = Schemas['ImportStatus'];
 export type ImportChoice = Schemas['ImportChoice'];
+export type RefreshSummary = Schemas['RefreshSummary'];
 export type StepKind = Schemas['StepKindView'];
 export type StepField = Schemas['StepField'];
 /** One preparing step, as its document has it. */
@@ -75,6 +76,10 @@ export const api = {
   changeColumn: (id: string, change: Schemas['ColumnRequest']) => ask<TableView>('POST', `/tables/${id}/column`, change),
   stepTable: (id: string, step: 'undo' | 'redo', revision: number) =>
     ask<TableView>('POST', `/tables/${id}/${step}`, { revision }),
+  lookFresh: (id: string, name: string, content: Blob) =>
+    ask<RefreshSummary>('POST', `/tables/${id}/fresh?${query({ name })}`, content),
+  takeFresh: (id: string) => ask<TableView>('POST', `/fresh/${id}`),
+  leaveFresh: (id: string) => ask<void>('DELETE', `/fresh/${id}`),
   stepKinds: () => ask<StepKind[]>('GET', '/step-kinds'),
   setSteps: (id: string, revision: number, steps: Step[]) => ask<TableView>('POST', `/tables/${id}/steps`, { revision, steps }),
   labels: (id: string, column: string) => ask<Schemas['LabelCount'][]>('GET', `/tables/${id}/labels?${query({ column })}`),

@@ -10,6 +10,7 @@ import { useActiveCell } from '../parts/useActiveCell';
 import { useRowWindow } from '../parts/useRowWindow';
 import { ColumnPortrait } from '../table/ColumnPortrait';
 import { PreparePanel } from '../table/PreparePanel';
+import { Refresh } from '../table/Refresh';
 
 const page = 200;
 const rowHeight = 28;
@@ -53,6 +54,7 @@ export function TableScreen({ id }: { id: string }) {
         <IconButton name="Redo" disabled={!view.canRedo} act={() => step.mutate('redo')}>
           <Redo2 size={15} />
         </IconButton>
+        <Refresh view={view} onChanged={settle} />
         <button type="button" className="button" aria-pressed={preparing} onClick={() => setPreparing(!preparing)}>
           Prepare{view.steps?.length ? ` (${view.steps.length})` : ''}
         </button>

@@ -1,0 +1,74 @@
+using System.Collections.Concurrent;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.App;
+
+/// <summary>What changed of a column's labels.</summary>
+public sealed record LabelChange(string Column, IReadOnlyList<string> Added, IReadOnlyList<string> Absent);
+
+/// <summary>How a study's whole moved.</summary>
+/// <param name="Problem">Why the study does not fit the fresh rows, or null.</param>
+public sealed record StudyChange(string Id, string Title, string? Before, string? After, string? Problem);
+
+/// <summary>What taking fresh rows would change; nothing has changed yet.</summary>
+public sealed record RefreshSummary(string Id, string Source, int RowsBefore, int RowsAfter)
+{
+    public IReadOnlyList<string> NewColumns { get; init; } = [];
+
+    public IReadOnlyList<string> GoneColumns { get; init; } = [];
+
+    public IReadOnlyList<LabelChange> Labels { get; init; } = [];
+
+    public IReadOnlyList<StudyChange> Studies { get; init; } = [];
+
+    /// <summary>The first preparing step that does not fit the fresh rows.</summary>
+    public string? Problem { get; init; }
+}
+
+/// <summary>Gives tables fresh rows: read and prepared alike, summed up, and taken only then. Studies go on working.</summary>
+public sealed class RefreshService(TableService tables, StudyService studies)
+{
+    private const int MostLabels = 2000;
+
+    private readonly ConcurrentDictionary<string, FreshRows> _waiting = new();
+
+    /// <summary>Reads fresh rows and says what they would change.</summary>
+    public RefreshSummary Look(string tableId, Stream stream, string fileName)
+    {
+        FreshRows fresh = tables.ReadFresh(tableId, stream, fileName);
+        string id = Guid.NewGuid().ToString("n");
+        _waiting[id] = fresh;
+        Table before = fresh.Before, after = fresh.After;
+        return new RefreshSummary(id, fileName, before.RowCount, after.RowCount)
+        {
+            NewColumns = [.. after.Columns.Where(column => before.Find(column.Name) is null).Select(column => column.Name)],
+            GoneColumns = [.. before.Columns.Where(column => after.Find(column.Name) is null).Select(column => column.Name)],
+            Labels = [.. before.Columns.Where(column => column.Info.Type == ColumnType.Category).Select(column => Compare(column, after.Find(column.Name))).OfType<LabelChange>()],
+            Studies = studies.Against(tableId, after),
+            Problem = fresh.Document.Reports.FirstOrDefault(report => report.Problem is not null) is { } failed ? $"{failed.Words}: {failed.Problem}" : null,
+        };
+    }
+
+    private static LabelChange? Compare(Column before, Column? after)
+    {
+        if (after is null || before.Labels.Labels.Count > MostLabels || after.Labels.Labels.Count > MostLabels)
+        {
+            return null;
+        }
+        string[] added = [.. after.Labels.Labels.Except(before.Labels.Labels)], absent = [.. before.Labels.Labels.Except(after.Labels.Labels)];
+        return added.Length + absent.Length == 0 ? null : new LabelChange(before.Name, added, absent);
+    }
+
+    /// <summary>Takes the fresh rows. In each study labels that are absent now stay listed, as expected ones, until they are dismissed.</summary>
+    public TableView Take(string id)
+    {
+        FreshRows fresh = Find(id);
+        TableView view = tables.Take(fresh);
+        studies.Expect(fresh.Id, fresh.Before, fresh.After);
+        return view;
+    }
+
+    public void Leave(string id) => tables.Leave(Find(id));
+
+    private FreshRows Find(string id) => _waiting.TryRemove(id, out FreshRows? fresh) ? fresh : throw new AppException("not-found", "These fresh rows were taken or left already; bring them in again.");
+}

@@ -1,0 +1,114 @@
+import { useMutation } from '@tanstack/react-query';
+import { Dialog } from 'radix-ui';
+import { useRef } from 'react';
+import { api, type RefreshSummary, type TableView } from '../lib/api';
+
+/** Fresh rows for a table: read and prepared alike, summed up, and taken only then. */
+export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view: TableView) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const look = useMutation({ mutationFn: (file: File) => api.lookFresh(view.id, file.name, file) });
+  const take = useMutation({
+    mutationFn: (id: string) => api.takeFresh(id),
+    onSuccess: (changed) => {
+      look.reset();
+      onChanged(changed);
+    },
+  });
+  const summary = look.data;
+  const leave = () => {
+    if (summary) api.leaveFresh(summary.id);
+    look.reset();
+  };
+  return (
+    <>
+      <button type="button" className="button" disabled={look.isPending} onClick={() => input.current?.click()}>
+        {look.isPending ? 'Reading' : 'Refresh'}
+      </button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label="Fresh rows"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = '';
+          if (file) look.mutate(file);
+        }}
+      />
+      <Dialog.Root open={!!summary || !!look.error} onOpenChange={(open) => (open ? undefined : leave())}>
+        <Dialog.Portal>
+          <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/25" />
+          <Dialog.Content
+            className="popover fixed top-20 left-1/2 max-h-[80vh] w-[560px] -translate-x-1/2 overflow-auto p-5"
+            aria-describedby={undefined}
+          >
+            <Dialog.Title className="font-serif text-[20px]">Fresh rows for {view.name}</Dialog.Title>
+            {look.error ? (
+              <p role="alert" className="mt-2 text-fail">
+                {look.error.message}
+              </p>
+            ) : null}
+            {summary ? <Summary summary={summary} /> : null}
+            {take.error ? (
+              <p role="alert" className="mt-2 text-fail">
+                {take.error.message}
+              </p>
+            ) : null}
+            <div className="mt-4 flex gap-2">
+              {summary ? (
+                <button
+                  type="button"
+                  className="button primary"
+                  disabled={take.isPending}
+                  onClick={() => take.mutate(summary.id)}
+                >
+                  Take the fresh rows
+                </button>
+              ) : null}
+              <button type="button" className="button" onClick={leave}>
+                Leave it as it is
+              </button>
+            </div>
+          </Dialog.Content>
+        </Dialog.Portal>
+      </Dialog.Root>
+    </>
+  );
+}
+
+const some = (labels: string[]) =>
+  labels.length > 6 ? `${labels.slice(0, 6).join(', ')} and ${(labels.length - 6).toLocaleString('en')} more` : labels.join(', ');
+
+function Summary({ summary }: { summary: RefreshSummary }) {
+  const more = summary.rowsAfter - summary.rowsBefore;
+  return (
+    <ul aria-label="What changes" className="figures mt-2 flex flex-col gap-1.5">
+      <li>
+        {summary.rowsAfter.toLocaleString('en')} rows from {summary.source}, {summary.rowsBefore.toLocaleString('en')} before (
+        {more === 0 ? 'as many' : more > 0 ? `${more.toLocaleString('en')} more` : `${(-more).toLocaleString('en')} fewer`})
+      </li>
+      {summary.problem ? <li className="text-fail">A step does not fit: {summary.problem}</li> : null}
+      {summary.goneColumns?.length ? <li className="text-warn">Columns that are gone: {some(summary.goneColumns)}</li> : null}
+      {summary.newColumns?.length ? <li>New columns: {some(summary.newColumns)}</li> : null}
+      {summary.labels?.map((change) => (
+        <li key={change.column}>
+          {change.column}: {change.added.length ? `new ${some(change.added)}` : ''}
+          {change.added.length && change.absent.length ? '; ' : ''}
+          {change.absent.length ? <span className="text-warn">absent now {some(change.absent)}</span> : null}
+        </li>
+      ))}
+      {summary.studies?.map((study) => (
+        <li key={study.id}>
+          “{study.title}”:{' '}
+          {study.problem ? (
+            <span className="text-fail">{study.problem}</span>
+          ) : study.before === study.after ? (
+            `the whole stays ${study.after}`
+          ) : (
+            `the whole goes from ${study.before ?? 'none'} to ${study.after ?? 'none'}`
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
