@@ -176,6 +176,32 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         return View(next, document);
     }
 
+    /// <summary>Answers what a note asks: a column is read so, a step is added, or all stays as it is. The question goes.</summary>
+    /// <exception cref="AppException">There is no such question.</exception>
+    public TableView Answer(string id, long revision, int note, int answer)
+    {
+        StoredDocument stored = Find(id);
+        TableDocument document = Json.Read<TableDocument>(stored.Body);
+        if (note < 0 || note >= document.Notes.Count || answer < 0 || answer >= document.Notes[note].Answers.Count)
+        {
+            throw new AppException("not-found", "That was answered already.");
+        }
+        ReadNote asked = document.Notes[note];
+        ReadAnswer chosen = asked.Answers[answer];
+        if (chosen.Dates is not null || chosen.DecimalComma is not null)
+        {
+            return ChangeColumn(id, revision, document.Columns[asked.Column].Name, new ColumnChange { Dates = chosen.Dates, DecimalComma = chosen.DecimalComma });
+        }
+        document = document with { Notes = [.. document.Notes.Where((_, at) => at != note)] };
+        if (chosen.Step is { } step)
+        {
+            JsonObject steps = document.Steps is { } before ? (JsonObject)before.DeepClone() : Preparation.None.Write();
+            ((JsonArray)(steps["steps"] ??= new JsonArray())).Add(step.DeepClone());
+            document = Prepared(document, Preparation.Read(steps.ToJsonString()));
+        }
+        return View(documents.Change(id, revision, Json.Write(document), chosen.Text), document);
+    }
+
     private TableDocument Prepared(TableDocument document, Preparation preparation)
     {
         if (preparation.Steps.Length == 0)

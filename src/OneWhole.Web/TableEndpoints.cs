@@ -12,6 +12,9 @@ public sealed record RevisionRequest(long Revision);
 /// <summary>All preparing steps of a table, in their order.</summary>
 public sealed record StepsRequest(long Revision, JsonArray Steps);
 
+/// <summary>An answer to what reading asked, by their places.</summary>
+public sealed record AnswerRequest(long Revision, int Note, int Answer);
+
 /// <summary>A change to one column.</summary>
 public sealed record ColumnRequest(long Revision, string Column)
 {
@@ -83,6 +86,7 @@ public static class TableEndpoints
             }
             return changed;
         });
+        tables.MapPost("{id}/answer", (TableService service, string id, AnswerRequest request) => service.Answer(id, request.Revision, request.Note, request.Answer));
         tables.MapPost("{id}/steps", (TableService service, string id, StepsRequest request) => service.SetSteps(id, request.Revision, request.Steps));
         tables.MapGet("{id}/labels", (TableService service, string id, string column) => service.Labels(id, column, 1000));
         tables.MapGet("{id}/portrait", (TableService service, string id, string column) => service.PortraitOf(id, column));

@@ -146,6 +146,20 @@ test('a sheet and its range are chosen with a look at the cells', async ({ page 
   await expect(page.getByRole('columnheader', { name: 'Column Women' })).toContainText('quantity');
 });
 
+test('a total row is told from the rows and left out on request', async ({ page }) => {
+  const path = join(folder, 'totals.csv');
+  writeFileSync(path, 'Stop,On\nHallin,12\nOskery,30\nTarn Holm,8\nTotal,53\n');
+  await page.goto(server.url);
+  await page.getByLabel('Table file').setInputFiles(path);
+  const question = page.getByRole('region', { name: 'Question about the table' });
+  await expect(question).toContainText('On 53, 3 more than its rows');
+  await question.getByRole('button', { name: 'leave it out' }).click();
+  await expect(page.getByText('3 rows, 2 columns')).toBeVisible();
+  await expect(question).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(question).toBeVisible();
+});
+
 test('numbers pasted without a heading get one of their own', async ({ page }) => {
   await page.goto(server.url);
   await page.getByRole('button', { name: 'Paste rows' }).click();

@@ -358,6 +358,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AnswerRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{id}/steps": {
         parameters: {
             query?: never;
@@ -1558,6 +1599,15 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description An answer to what reading asked, by their places. */
+        AnswerRequest: {
+            /** Format: int64 */
+            revision: number;
+            /** Format: int32 */
+            note: number;
+            /** Format: int32 */
+            answer: number;
+        };
         /** @description How a cell came about. */
         ArithmeticReply: {
             text: string;
@@ -1934,6 +1984,7 @@ export interface components {
             chosen: boolean;
             dates?: null | components["schemas"]["DateOrder"];
             decimalComma?: null | boolean;
+            step?: null | components["schemas"]["JsonObject"];
         };
         /** @description Something to tell about a file that was read. */
         ReadNote: {

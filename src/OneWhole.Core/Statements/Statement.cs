@@ -155,7 +155,10 @@ public sealed class Statement
         yield return new Token(" ");
         yield return new Token($"from {NumberText.Exact(bands.Start)}{(bands.End is { } last ? $" to {NumberText.Exact(last)}" : "")}, each {NumberText.Exact(bands.Width)} wide")
         {
-            Path = $"{path}.bands", Control = "bands", Ask = "Where do the bands begin, and how wide is each?", Value = value,
+            Path = $"{path}.bands",
+            Control = "bands",
+            Ask = "Where do the bands begin, and how wide is each?",
+            Value = value,
         };
     }
 

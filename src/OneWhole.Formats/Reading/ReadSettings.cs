@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Tables;
@@ -112,6 +113,9 @@ public sealed record ReadAnswer(string Text, bool Chosen)
     public DateOrder? Dates { get; init; }
 
     public bool? DecimalComma { get; init; }
+
+    /// <summary>A preparing step that the answer adds, as its document has it.</summary>
+    public JsonObject? Step { get; init; }
 }
 
 /// <summary>A table that was read, how it was read, and what there is to tell.</summary>

@@ -256,6 +256,10 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             }
         }
         var table = new Table(name, columns);
+        if (TotalRow.Find(table) is { } total)
+        {
+            _notes.Add(total);
+        }
         return new ReadResult(table, settings with { Columns = used }, _notes);
     }
 

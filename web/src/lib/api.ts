@@ -76,6 +76,8 @@ export const api = {
   changeColumn: (id: string, change: Schemas['ColumnRequest']) => ask<TableView>('POST', `/tables/${id}/column`, change),
   stepTable: (id: string, step: 'undo' | 'redo', revision: number) =>
     ask<TableView>('POST', `/tables/${id}/${step}`, { revision }),
+  answer: (id: string, revision: number, note: number, answer: number) =>
+    ask<TableView>('POST', `/tables/${id}/answer`, { revision, note, answer }),
   lookFresh: (id: string, name: string, content: Blob) =>
     ask<RefreshSummary>('POST', `/tables/${id}/fresh?${query({ name })}`, content),
   takeFresh: (id: string) => ask<TableView>('POST', `/fresh/${id}`),

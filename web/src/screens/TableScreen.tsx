@@ -100,36 +100,29 @@ export function TableScreen({ id }: { id: string }) {
 /** What reading could not settle by itself: asked, each with how its example reads. */
 function Questions({ view, onChanged }: { view: TableView; onChanged: (view: TableView) => void }) {
   const answer = useMutation({
-    mutationFn: (values: { column: string; dates?: ColumnDocument['dates']; decimalComma?: boolean }) =>
-      api.changeColumn(view.id, { revision: view.revision, ...values }),
+    mutationFn: ([note, choice]: [number, number]) => api.answer(view.id, view.revision, note, choice),
     onSuccess: onChanged,
   });
-  const asked = view.notes.filter((note) => note.ask && note.answers?.length);
-  return asked.map((note) => {
-    const column = view.columns.find((known) => known.at === note.column);
-    if (!column) return null;
+  return view.notes.map((note, at) => {
+    if (!note.ask || !note.answers?.length) return null;
+    const column = view.columns.find((known) => known.at === note.column)?.name;
     return (
       <section
         key={note.text}
-        aria-label={`Question about ${column.name}`}
+        aria-label={column ? `Question about ${column}` : 'Question about the table'}
         className="mt-2 flex flex-wrap items-baseline gap-x-4 gap-y-1 border-l-2 border-warn bg-wash px-3 py-2"
       >
         <p>{note.text}</p>
         <span className="flex gap-2">
-          {note.answers?.map((choice) => (
+          {note.answers.map((choice, place) => (
             <button
               key={choice.text}
               type="button"
               className={choice.chosen ? 'button primary' : 'button'}
               disabled={answer.isPending}
-              onClick={() =>
-                answer.mutate({
-                  column: column.name,
-                  ...(choice.dates ? { dates: choice.dates } : { decimalComma: choice.decimalComma ?? false }),
-                })
-              }
+              onClick={() => answer.mutate([at, place])}
             >
-              {choice.chosen ? `${choice.text} is right` : `No, ${choice.text}`}
+              {column ? (choice.chosen ? `${choice.text} is right` : `No, ${choice.text}`) : choice.text}
             </button>
           ))}
         </span>

@@ -48,7 +48,7 @@ export function FindOrDo({ open, setOpen, view, actions, openWord, copy, help }:
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/25" />
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Dialog.Content className="popover fixed top-24 left-1/2 w-[520px] -translate-x-1/2" aria-describedby={undefined}>
           <Dialog.Title className="sr-only">Find or do</Dialog.Title>
           <Command label="Find or do">

@@ -23,7 +23,7 @@ export function KeyList({ open, setOpen }: { open: boolean; setOpen: (on: boolea
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/25" />
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Dialog.Content className="popover fixed top-24 left-1/2 w-96 -translate-x-1/2 p-5" aria-describedby={undefined}>
           <Dialog.Title className="font-serif text-[19px]">Keys</Dialog.Title>
           <dl className="mt-3 grid grid-cols-[110px_1fr] gap-y-1.5">

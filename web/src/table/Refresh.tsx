@@ -37,7 +37,7 @@ export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view
       />
       <Dialog.Root open={!!summary || !!look.error} onOpenChange={(open) => (open ? undefined : leave())}>
         <Dialog.Portal>
-          <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/25" />
+          <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
           <Dialog.Content
             className="popover fixed top-20 left-1/2 max-h-[80vh] w-[560px] -translate-x-1/2 overflow-auto p-5"
             aria-describedby={undefined}

@@ -1,0 +1,51 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Formats.Reading;
+
+/// <summary>Recognises a total as the last row, which would count everything twice, and compares it with the rows above it.</summary>
+internal static class TotalRow
+{
+    private static readonly string[] Words = ["total", "totals", "grand total", "sum", "all", "overall", "total:", "sum:"];
+
+    /// <returns>The question whether to leave it out, or null where the last row is no total.</returns>
+    public static ReadNote? Find(Table table)
+    {
+        int last = table.RowCount - 1;
+        if (last < 2)
+        {
+            return null;
+        }
+        // One label that says so, or none at all; every other label is blank.
+        string[] labels = [.. table.Columns.Where(column => column.Info.Type != ColumnType.Quantity).Select(column => column.Cells.TextAt(last).Trim()).Where(text => text.Length > 0)];
+        bool named = labels.Length == 1 && Words.Contains(labels[0].ToLowerInvariant());
+        var compared = new List<string>();
+        int equal = 0, numbers = 0;
+        foreach (Column column in table.Columns.Where(column => column.Info.Type == ColumnType.Quantity))
+        {
+            if (column.Numbers.At(last) is not { } total)
+            {
+                continue;
+            }
+            numbers++;
+            ExactInt sum = default;
+            for (int row = 0; row < last; row++)
+            {
+                sum += column.Numbers.At(row) ?? default;
+            }
+            equal += sum == total ? 1 : 0;
+            string Text(ExactInt units) => NumberText.Exact(new ExactDecimal(units, column.Numbers.Scale));
+            compared.Add(sum == total ? $"{column.Name} {Text(total)}, as its rows" : $"{column.Name} {Text(total)}, {Text((total - sum).Abs())} {(total > sum ? "more" : "less")} than its rows");
+        }
+        if (numbers == 0 || !(named || (labels.Length == 0 && equal == numbers)))
+        {
+            return null;
+        }
+        string shown = string.Join("; ", compared.Take(4)) + (compared.Count > 4 ? $"; and {compared.Count - 4} more" : "");
+        return new ReadNote("total-row", $"The last row{(named ? $", “{labels[0]}”," : "")} looks like a total and would count everything twice: {shown}.", Ask: true)
+        {
+            Answers = [new ReadAnswer("keep it as a row", true), new ReadAnswer("leave it out", false) { Step = new JsonObject { ["do"] = "skip-rows", ["last"] = 1 } }],
+        };
+    }
+}
