@@ -1,4 +1,4 @@
-// Measures the built application as its user meets it: the command's time on the demo, an import's peak memory, and the
+// Measures the built application as its user meets it: the command's time on the demo, an import's peak memory, a column's portrait, and the
 // time from a change of the statement to the painted figure at a million rows. ./start or ./test must have built it before.
 import { execFileSync, spawn } from 'node:child_process';
 import { createWriteStream, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
@@ -59,6 +59,19 @@ async function importInto({ child, url }, path) {
   return status.table.id;
 }
 
+async function portraits({ url }, table) {
+  const columns = (await (await fetch(`${url}/api/tables/${table}`)).json()).columns;
+  const times = [];
+  for (let round = 0; round < 4; round++) {
+    for (const column of columns) {
+      const start = performance.now();
+      await (await fetch(`${url}/api/tables/${table}/portrait?column=${encodeURIComponent(column.name)}`)).json();
+      if (round > 0) times.push(performance.now() - start);
+    }
+  }
+  console.log(`portrait of a column of a million rows: median ${median(times).toFixed(0)} ms, slowest ${Math.max(...times).toFixed(0)} ms of ${times.length}`);
+}
+
 async function changes({ url }, table) {
   const study = await (await fetch(`${url}/api/tables/${table}/studies`, { method: 'POST' })).json();
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
@@ -113,7 +126,9 @@ const csv = join(folder, 'bookings.csv');
 await writeTable(csv, 1_000_000);
 const server = await serve();
 try {
-  await changes(server, await importInto(server, csv));
+  const table = await importInto(server, csv);
+  await portraits(server, table);
+  await changes(server, table);
 } finally {
   server.child.kill('SIGKILL');
   rmSync(folder, { recursive: true, force: true });
