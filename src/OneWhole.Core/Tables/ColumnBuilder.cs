@@ -10,9 +10,10 @@ namespace OneWhole.Core.Tables;
 public sealed class ColumnBuilder
 {
     private readonly NumberReading _reading;
-    private readonly Dictionary<string, int> _index = new(StringComparer.Ordinal);
-    private readonly Dictionary<string, int>.AlternateLookup<ReadOnlySpan<char>> _lookup;
-    private readonly List<string> _labels = [];
+    private readonly LabelIndex _index = new();
+    // Spellings of a known label that are not the label itself (not NFC, or no text): few, or they are made anew each time.
+    private readonly Dictionary<string, int> _spelled = new(StringComparer.Ordinal);
+    private readonly List<string> _labels;
     private readonly bool _numbers;
     private int[] _codes = [];
     private long[] _units = [];
@@ -30,7 +31,7 @@ public sealed class ColumnBuilder
     {
         _reading = reading;
         _numbers = guessNumbers;
-        _lookup = _index.GetAlternateLookup<ReadOnlySpan<char>>();
+        _labels = _index.Labels;
     }
 
     public int Count => _count;
@@ -63,19 +64,14 @@ public sealed class ColumnBuilder
             _codes[_count] = _lastCode;
             return;
         }
-        if (!_lookup.TryGetValue(cell, out int code))
+        int code = _index.Find(cell);
+        if (code < 0 && (_spelled.Count == 0 || !_spelled.GetAlternateLookup<ReadOnlySpan<char>>().TryGetValue(cell, out code)))
         {
-            string label = Label.Of(cell.ToString());
-            if (!_index.TryGetValue(label, out code))
+            string text = cell.ToString(), label = Label.Of(text);
+            code = _index.Add(label);
+            if (label != text && _spelled.Count < _labels.Count + 16)
             {
-                code = _labels.Count;
-                _labels.Add(label);
-                _index.Add(label, code);
-            }
-            else if (_index.Count < 2 * _labels.Count + 16)
-            {
-                // Another spelling of a known label (not NFC, or empty): remember it as it came.
-                _index.TryAdd(cell.ToString(), code);
+                _spelled.Add(text, code);
             }
         }
         _codes[_count] = code;
