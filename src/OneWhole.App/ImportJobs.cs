@@ -67,11 +67,13 @@ public sealed class ImportJobs(TableService tables)
         var job = new Job { Path = path, FileName = fileName, Settings = settings };
         _jobs[id] = job;
         IReadOnlyList<string> parts = [];
+        bool takesQuery = false;
         try
         {
             if (settings.Part is null && settings.Query is null)
             {
                 using FileStream stream = File.OpenRead(path);
+                takesQuery = TableFile.TakesQuery(stream, fileName);
                 parts = TableFile.PartsOf(stream, fileName);
             }
         }
@@ -79,19 +81,11 @@ public sealed class ImportJobs(TableService tables)
         {
             // The import itself says what is wrong.
         }
-        bool database = parts.Count > 0 && IsDatabase(path);
-        if (parts.Count > 1 || database)
+        if (parts.Count > 1 || (parts.Count > 0 && takesQuery))
         {
-            return job.Status = new ImportStatus(id, "asking", 0, 0, null, null) { Parts = parts, TakesQuery = database };
+            return job.Status = new ImportStatus(id, "asking", 0, 0, null, null) { Parts = parts, TakesQuery = takesQuery };
         }
         return Begin(id, job, settings);
-    }
-
-    private static bool IsDatabase(string path)
-    {
-        using FileStream stream = File.OpenRead(path);
-        var head = new byte[6];
-        return stream.ReadAtLeast(head, 6, throwOnEndOfStream: false) == 6 && head.AsSpan().SequenceEqual("SQLite"u8);
     }
 
     /// <summary>The first rows of a part, as they stand.</summary>

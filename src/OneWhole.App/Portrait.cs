@@ -57,22 +57,19 @@ internal static class Portrait
     private static PortraitView OfNumbers(Column column)
     {
         NumberView numbers = column.Numbers;
-        ExactInt? least = null, most = null;
         ExactInt sum = default;
         for (int row = 0; row < column.Count; row++)
         {
             if (numbers.At(row) is { } number)
             {
-                least = least is null || number < least ? number : least;
-                most = most is null || number > most ? number : most;
                 sum += number;
             }
         }
         var view = new PortraitView(column.Name, column.Info.Type, column.Count, 0, 0, Bands(column), 0);
-        return least is null ? view : view with
+        return numbers.Ends() is not var (least, most, _) ? view : view with
         {
-            Smallest = NumberText.Exact(new ExactDecimal(least.Value, numbers.Scale)),
-            Largest = NumberText.Exact(new ExactDecimal(most!.Value, numbers.Scale)),
+            Smallest = NumberText.Exact(least),
+            Largest = NumberText.Exact(most),
             Sum = NumberText.Exact(new ExactDecimal(sum, numbers.Scale)),
         };
     }

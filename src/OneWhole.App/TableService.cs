@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using OneWhole.Core.Preparing;
+using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Reading;
@@ -169,12 +170,16 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     {
         StoredDocument stored = Find(id);
         TableDocument document = Json.Read<TableDocument>(stored.Body);
-        var written = new JsonObject { ["format"] = Preparation.Format, ["steps"] = steps.DeepClone() };
-        Preparation preparation = Preparation.Read(written.ToJsonString());
-        document = Prepared(document, preparation);
+        document = Prepared(document, Of(steps));
         StoredDocument next = documents.Change(id, revision, Json.Write(document), document.Reports.Count == 0 ? "steps changed" : document.Reports[^1].Words);
         return View(next, document);
     }
+
+    private static Preparation Of(JsonArray steps) =>
+        Preparation.Read(new JsonObject { ["format"] = Preparation.Format, ["steps"] = steps.DeepClone() }.ToJsonString());
+
+    /// <summary>A copy of a table's steps, to be changed.</summary>
+    private static JsonArray StepsOf(TableDocument document) => document.Steps?["steps"]?.DeepClone() as JsonArray ?? [];
 
     /// <summary>Answers what a note asks: a column is read so, a step is added, or all stays as it is. The question goes.</summary>
     /// <exception cref="AppException">There is no such question.</exception>
@@ -195,9 +200,9 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         document = document with { Notes = [.. document.Notes.Where((_, at) => at != note)] };
         if (chosen.Step is { } step)
         {
-            JsonObject steps = document.Steps is { } before ? (JsonObject)before.DeepClone() : Preparation.None.Write();
-            ((JsonArray)(steps["steps"] ??= new JsonArray())).Add(step.DeepClone());
-            document = Prepared(document, Preparation.Read(steps.ToJsonString()));
+            JsonArray steps = StepsOf(document);
+            steps.Add(step.DeepClone());
+            document = Prepared(document, Of(steps));
         }
         return View(documents.Change(id, revision, Json.Write(document), chosen.Text), document);
     }
@@ -218,22 +223,25 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         };
     }
 
+    private Column ColumnOf(string id, string column) =>
+        Load(id).Table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
+
     /// <summary>The labels of a column with their rows, the most frequent first; at most so many.</summary>
     public IReadOnlyList<LabelCount> Labels(string id, string column, int most)
     {
-        Column found = Load(id).Table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
+        Column found = ColumnOf(id, column);
         int[] rows = found.Labels.Codes.Tally(found.Labels.Labels.Count);
         return [.. Enumerable.Range(0, rows.Length).OrderByDescending(code => rows[code]).Take(most).Select(code => new LabelCount(found.Labels.Labels[code], rows[code]))];
     }
 
     /// <summary>A column at a glance.</summary>
     public PortraitView PortraitOf(string id, string column) =>
-        Portrait.Of(Load(id).Table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\"."));
+        Portrait.Of(ColumnOf(id, column));
 
     /// <summary>Labels that may be spellings of one, together, the most frequent first.</summary>
     public IReadOnlyList<IReadOnlyList<LabelCount>> Spellings(string id, string column)
     {
-        Column found = Load(id).Table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
+        Column found = ColumnOf(id, column);
         IReadOnlyList<string> labels = found.Labels.Labels;
         int[] rows = found.Labels.Codes.Tally(labels.Count);
         int[] kept = [.. Enumerable.Range(0, labels.Count).Where(code => code != found.Labels.BlankCode)];
@@ -311,7 +319,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     {
         ColumnDocument old = document.Prepared!.FirstOrDefault(known => known.Name == column)
             ?? throw new AppException("not-found", $"The table {document.Name} has no column \"{column}\".");
-        var steps = (JsonArray)document.Steps!["steps"]!.DeepClone();
+        JsonArray steps = StepsOf(document);
         var retype = new JsonObject { ["do"] = "retype", ["column"] = column };
         void Set(string member, string? value)
         {
@@ -320,9 +328,9 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
                 retype[member] = value;
             }
         }
-        Set("type", change.Type is { } type && type != old.Type ? type.ToString().ToLowerInvariant() : null);
+        Set("type", change.Type is { } type && type != old.Type ? TableShapes.ColumnTypes.WordOf(type) : null);
         Set("decimalMark", change.DecimalComma is { } comma && comma != old.DecimalComma ? (comma ? "," : ".") : null);
-        Set("dates", change.Dates is { } dates && dates != old.Dates ? dates switch { DateOrder.DayMonthYear => "day-month-year", DateOrder.MonthDayYear => "month-day-year", DateOrder.YearMonthDay => "year-month-day", _ => "iso" } : null);
+        Set("dates", change.Dates is { } dates && dates != old.Dates ? TableShapes.DateOrders.WordOf(dates) : null);
         Set("unit", change.Unit is { } unit && unit.Trim() != (old.Unit ?? "") ? unit.Trim() : null);
         if (retype.Count > 2)
         {

@@ -135,23 +135,9 @@ public abstract class Form<TMembers> : Form
 
     internal sealed override object ReadMembers(System.Text.Json.JsonElement element, string place) => Members.ReadExcept(element, place, "kind");
 
-    internal sealed override JsonObject WriteMembers(object members)
-    {
-        var written = new JsonObject { ["kind"] = Kind };
-        foreach ((string name, JsonNode? value) in (JsonObject)Members.Write((TMembers)members)!)
-        {
-            written[name] = value?.DeepClone();
-        }
-        return written;
-    }
+    internal sealed override JsonObject WriteMembers(object members) => Members.WriteAs("kind", Kind, (TMembers)members);
 
-    internal sealed override JsonObject Schema()
-    {
-        JsonObject schema = Members.Schema();
-        ((JsonObject)schema["properties"]!).Insert(0, "kind", new JsonObject { ["const"] = Kind });
-        schema["required"] = new JsonArray("kind");
-        return schema;
-    }
+    internal sealed override JsonObject Schema() => Members.SchemaAs("kind", Kind);
 
     /// <summary>The members of a study that has this form.</summary>
     protected static TMembers Of(Study study) => (TMembers)study.Form.Members;

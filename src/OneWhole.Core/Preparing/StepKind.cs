@@ -64,23 +64,12 @@ public abstract class StepKind<T> : StepKind
 
     internal sealed override object Read(JsonElement element, string place) => Members.ReadExcept(element, place, "do", "off");
 
-    internal sealed override JsonObject Write(object members)
-    {
-        var written = new JsonObject { ["do"] = Kind };
-        foreach ((string name, JsonNode? value) in (JsonObject)Members.Write((T)members)!)
-        {
-            written[name] = value?.DeepClone();
-        }
-        return written;
-    }
+    internal sealed override JsonObject Write(object members) => Members.WriteAs("do", Kind, (T)members);
 
     internal sealed override JsonObject Schema()
     {
-        JsonObject schema = Members.Schema();
-        var properties = (JsonObject)schema["properties"]!;
-        properties.Insert(0, "do", new JsonObject { ["const"] = Kind });
-        properties.Add("off", new JsonObject { ["type"] = "boolean", ["default"] = false });
-        schema["required"] = new JsonArray(["do", .. (schema["required"] as JsonArray ?? []).Select(name => name!.DeepClone())]);
+        JsonObject schema = Members.SchemaAs("do", Kind);
+        ((JsonObject)schema["properties"]!).Add("off", new JsonObject { ["type"] = "boolean", ["default"] = false });
         return schema;
     }
 

@@ -137,6 +137,24 @@ public sealed class NumberView
         return Units[row] == NumberCells.Missing ? null : Units[row];
     }
 
+    /// <summary>The smallest and the largest number, and how many there are; null where there are none.</summary>
+    public (ExactDecimal Least, ExactDecimal Most, long Count)? Ends()
+    {
+        int rows = Units?.Length ?? Wide!.Length;
+        ExactInt? least = null, most = null;
+        long count = 0;
+        for (int row = 0; row < rows; row++)
+        {
+            if (At(row) is { } number)
+            {
+                count++;
+                least = least is null || number < least.Value ? number : least;
+                most = most is null || number > most.Value ? number : most;
+            }
+        }
+        return least is null ? null : (new ExactDecimal(least.Value, Scale), new ExactDecimal(most!.Value, Scale), count);
+    }
+
     internal static NumberView Of(Cells cells, NumberReading reading)
     {
         if (cells is NumberCells numbers)

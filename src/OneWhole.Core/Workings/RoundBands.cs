@@ -11,7 +11,7 @@ public static class RoundBands
     public static Axis.Bands Cover(NumberView numbers, Axis.Bands bands)
     {
         ExactDecimal start = bands.Start;
-        if (Ends(numbers) is not var (least, most, _))
+        if (numbers.Ends() is not var (least, most, _))
         {
             return bands;
         }
@@ -26,29 +26,12 @@ public static class RoundBands
         return bands with { Start = start, End = most > bands.End ? null : bands.End };
     }
 
-    private static (ExactDecimal Least, ExactDecimal Most, long Count)? Ends(NumberView numbers)
-    {
-        int rows = numbers.Units?.Length ?? numbers.Wide!.Length;
-        ExactInt? least = null, most = null;
-        long count = 0;
-        for (int row = 0; row < rows; row++)
-        {
-            if (numbers.At(row) is { } number)
-            {
-                count++;
-                least = least is null || number < least.Value ? number : least;
-                most = most is null || number > most.Value ? number : most;
-            }
-        }
-        return least is null ? null : (new ExactDecimal(least.Value, numbers.Scale), new ExactDecimal(most!.Value, numbers.Scale), count);
-    }
-
     /// <summary>A start at or below the smallest value and a width; null where there are no numbers, or only one.</summary>
     /// <param name="numbers">The values.</param>
     /// <param name="bands">About so many bands; null for Sturges' count.</param>
     public static (ExactDecimal Start, ExactDecimal Width)? Suggest(NumberView numbers, int? bands = null)
     {
-        if (Ends(numbers) is not var (least, most, count) || least == most)
+        if (numbers.Ends() is not var (least, most, count) || least == most)
         {
             return null;
         }

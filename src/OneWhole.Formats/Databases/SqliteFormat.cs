@@ -19,6 +19,8 @@ internal sealed class SqliteFormat : TableFormat
 
     public override bool Recognises(ReadOnlySpan<byte> head, string extension) => head.StartsWith("SQLite format 3\0"u8);
 
+    public override bool TakesQuery => true;
+
     public override IReadOnlyList<string> PartsOf(Stream stream)
     {
         using Session session = Session.Open(stream);

@@ -39,19 +39,16 @@ public sealed record ReadSettings
     /// <summary>What was settled for single columns, by heading.</summary>
     public ImmutableSortedDictionary<string, ColumnSettings> Columns { get; init; } = ImmutableSortedDictionary<string, ColumnSettings>.Empty;
 
-    private static readonly ChoiceShape<DateOrder> DateOrders = new(
-        ("iso", DateOrder.Iso), ("day-month-year", DateOrder.DayMonthYear), ("month-day-year", DateOrder.MonthDayYear), ("year-month-day", DateOrder.YearMonthDay));
-
     public static ObjectShape<ReadSettings> Shape { get; } = new ObjectShape<ReadSettings>("read settings", () => new ReadSettings())
         .MayHave("separator", new TextShape("a separator", 1), settings => settings.Separator, (settings, value) => settings with { Separator = value }, "one character")
         .MayHave("encoding", new TextShape("an encoding", 20), settings => settings.Encoding, (settings, value) => settings with { Encoding = value }, "utf-8, utf-16, utf-16be or windows-1252")
         .MayHave("decimalMark", new TextShape("a decimal mark", 1), settings => settings.DecimalMark, (settings, value) => settings with { DecimalMark = value }, "a point or a comma")
-        .May("dates", DateOrders, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month")
+        .May("dates", TableShapes.DateOrders, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month")
         .MayHave("part", new TextShape("a sheet or a table", 200), settings => settings.Part, (settings, value) => settings with { Part = value }, "the sheet of a workbook, or the table of a database")
         .MayHave("range", new TextShape("a range of cells", 30), settings => settings.Range, (settings, value) => settings with { Range = value }, "the cells of a sheet that hold the table, like B3:F200")
         .May("headerRow", new CountShape(0, 100), settings => settings.HeaderRow, (settings, value) => settings with { HeaderRow = value }, "the row of the headings, from 1; 0 for none")
         .MayHave("query", new TextShape("a query", 20_000), settings => settings.Query, (settings, value) => settings with { Query = value }, "one SELECT on a database")
-        .Has("columns", new MapShape<ColumnSettings>(ColumnSettings.Shape(DateOrders)), settings => settings.Columns, (settings, value) => settings with { Columns = value }, "by heading")
+        .Has("columns", new MapShape<ColumnSettings>(ColumnSettings.Shape), settings => settings.Columns, (settings, value) => settings with { Columns = value }, "by heading")
         .Where(settings => settings.DecimalMark is null or "." or "," ? null : "settings whose decimalMark is \".\" or \",\"");
 
     /// <exception cref="StudyException">The text is not JSON, or holds something else.</exception>
@@ -78,11 +75,11 @@ public sealed record ColumnSettings
 
     public DateOrder? Dates { get; init; }
 
-    internal static ObjectShape<ColumnSettings> Shape(ChoiceShape<DateOrder> dates) => new ObjectShape<ColumnSettings>("a column's settings", () => new ColumnSettings())
-        .May("type", new ChoiceShape<ColumnType>(("category", ColumnType.Category), ("quantity", ColumnType.Quantity), ("date", ColumnType.Date)),
+    internal static ObjectShape<ColumnSettings> Shape { get; } = new ObjectShape<ColumnSettings>("a column's settings", () => new ColumnSettings())
+        .May("type", TableShapes.ColumnTypes,
             settings => settings.Type, (settings, value) => settings with { Type = value }, "what the column is taken for")
         .MayHave("decimalMark", new TextShape("a decimal mark", 1), settings => settings.DecimalMark, (settings, value) => settings with { DecimalMark = value }, "a point or a comma")
-        .May("dates", dates, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month");
+        .May("dates", TableShapes.DateOrders, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month");
 }
 
 /// <summary>A file that can't be read: what is wrong, where, and what would be right.</summary>

@@ -72,6 +72,10 @@ public static class TableFile
     /// <exception cref="ReadException">The file is empty, damaged, or of no format that is read.</exception>
     public static IReadOnlyList<string> PartsOf(Stream stream, string fileName) => FormatOf(stream, fileName).PartsOf(stream);
 
+    /// <summary>Whether a query can be asked of a file.</summary>
+    /// <exception cref="ReadException">The file is empty.</exception>
+    public static bool TakesQuery(Stream stream, string fileName) => FormatOf(stream, fileName).TakesQuery;
+
     /// <summary>The first rows as they stand, before headings are found: for a look at what to choose.</summary>
     /// <exception cref="ReadException">The file is damaged, or the settings don't fit it.</exception>
     public static IReadOnlyList<IReadOnlyList<string>> Look(Stream stream, string fileName, ReadSettings settings, int most)

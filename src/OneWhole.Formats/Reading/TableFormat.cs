@@ -19,6 +19,9 @@ internal abstract class TableFormat
     /// <exception cref="ReadException">The file is damaged, or has no such part.</exception>
     public abstract (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings);
 
+    /// <summary>Whether a query can be asked of the file.</summary>
+    public virtual bool TakesQuery => false;
+
     /// <summary>The parts that can be chosen: sheets, or tables.</summary>
     public virtual IReadOnlyList<string> PartsOf(Stream stream) => [];
 }

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using OneWhole.Core.Tables;
 
 namespace OneWhole.Formats.Reading;
@@ -240,7 +239,6 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             _notes.Add(new ReadNote("ragged-row", $"{_ragged - MostNotes} more rows have another number of cells than there are headings."));
         }
         var columns = new Column[_headings.Length];
-        ImmutableSortedDictionary<string, ColumnSettings> used = settings.Columns;
         for (int i = 0; i < columns.Length; i++)
         {
             cancel.ThrowIfCancellationRequested();
@@ -260,7 +258,7 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         {
             _notes.Add(total);
         }
-        return new ReadResult(table, settings with { Columns = used }, _notes);
+        return new ReadResult(table, settings, _notes);
     }
 
     private ReadNote NumberQuestion(int column, NumberReading reading)

@@ -89,7 +89,7 @@ public sealed class Bands : StepKind<Bands.With>
 
     private static ExactDecimal[] Edges(Column column, With with)
     {
-        ExactDecimal last = with.End ?? Largest(column) ?? with.Start!.Value;
+        ExactDecimal last = with.End ?? column.Numbers.Ends()?.Most ?? with.Start!.Value;
         int scale = Math.Max(Math.Max(with.Start!.Value.Scale, with.Width!.Value.Scale), last.Scale);
         ExactInt start = with.Start.Value.AtScale(scale), width = with.Width.Value.AtScale(scale), end = last.AtScale(scale);
         // Without an end the bands run on until the largest value is inside; its band's upper end is out.
@@ -105,16 +105,6 @@ public sealed class Bands : StepKind<Bands.With>
             edges.Add(new ExactDecimal(with.End is not null && edge > end && end > start ? end : edge, scale));
         }
         return [.. edges];
-    }
-
-    private static ExactDecimal? Largest(Column column)
-    {
-        ExactDecimal? largest = null;
-        for (int row = 0; row < column.Count; row++)
-        {
-            largest = column.NumberAt(row) is { } number && (largest is null || number > largest) ? number : largest;
-        }
-        return largest;
     }
 
     private static int BandOf(ExactDecimal[] edges, ExactDecimal number)

@@ -24,19 +24,17 @@ public sealed class Retype : StepKind<Retype.With>
     public override IReadOnlyList<StepField> Fields =>
     [
         new StepField("column", "Column", "column"),
-        new StepField("type", "Taken for a", "choice") { Choices = ["category", "quantity", "date"], Optional = true },
+        new StepField("type", "Taken for a", "choice") { Choices = [.. TableShapes.ColumnTypes.Words.Select(word => word.Word)], Optional = true },
         new StepField("decimalMark", "Decimal mark", "choice") { Choices = [".", ","], Optional = true },
-        new StepField("dates", "Dates are written", "choice") { Choices = ["iso", "day-month-year", "month-day-year", "year-month-day"], Optional = true },
+        new StepField("dates", "Dates are written", "choice") { Choices = [.. TableShapes.DateOrders.Words.Select(word => word.Word)], Optional = true },
         new StepField("unit", "Unit", "text") { Optional = true },
     ];
 
     private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("retyping", () => new With(""))
         .Has("column", Heading, with => with.Column, (with, value) => with with { Column = value }, "the column", required: true)
-        .May("type", new ChoiceShape<ColumnType>(("category", ColumnType.Category), ("quantity", ColumnType.Quantity), ("date", ColumnType.Date)),
-            with => with.Type, (with, value) => with with { Type = value }, "what it is taken for")
+        .May("type", TableShapes.ColumnTypes, with => with.Type, (with, value) => with with { Type = value }, "what it is taken for")
         .MayHave("decimalMark", new TextShape("a decimal mark", 1), with => with.DecimalMark, (with, value) => with with { DecimalMark = value }, "a point or a comma")
-        .May("dates", new ChoiceShape<DateOrder>(("iso", DateOrder.Iso), ("day-month-year", DateOrder.DayMonthYear), ("month-day-year", DateOrder.MonthDayYear), ("year-month-day", DateOrder.YearMonthDay)),
-            with => with.Dates, (with, value) => with with { Dates = value }, "how its dates are written")
+        .May("dates", TableShapes.DateOrders, with => with.Dates, (with, value) => with with { Dates = value }, "how its dates are written")
         .MayHave("unit", new TextShape("a unit", 40), with => with.Unit, (with, value) => with with { Unit = value }, "the unit of its numbers")
         .Where(with => with.DecimalMark is null or "." or "," ? null : "a decimalMark of \".\" or \",\"");
 

@@ -118,6 +118,26 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
         return _fault?.Invoke(value) is { } expected ? throw Wrong(element, place, expected) : value;
     }
 
+    /// <summary>Writes the members after one that names their kind.</summary>
+    internal JsonObject WriteAs(string tag, string kind, T value)
+    {
+        var written = new JsonObject { [tag] = kind };
+        foreach ((string name, JsonNode? member) in (JsonObject)Write(value)!)
+        {
+            written[name] = member?.DeepClone();
+        }
+        return written;
+    }
+
+    /// <summary>The schema of what <see cref="WriteAs"/> writes.</summary>
+    internal JsonObject SchemaAs(string tag, string kind)
+    {
+        JsonObject schema = Schema();
+        ((JsonObject)schema["properties"]!).Insert(0, tag, new JsonObject { ["const"] = kind });
+        schema["required"] = new JsonArray([tag, .. (schema["required"] as JsonArray ?? []).Select(name => name!.DeepClone())]);
+        return schema;
+    }
+
     public override JsonNode? Write(T value)
     {
         T standard = start();
