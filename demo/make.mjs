@@ -1,6 +1,6 @@
 // Makes the demo's tables, always the same ones: everything about Marrow Sound Ferries is made up.
 // Run with `node demo/make.mjs`; it writes the CSV files beside it.
-import { writeFileSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -157,6 +157,19 @@ function tickets() {
   ]);
 }
 
+/** Monthly files as a till sends them: what the kiosks on board sold. In the last month there is a new kind of goods. */
+function kiosks() {
+  const random = randomFrom(20260901);
+  const goods = [['Tea and coffee', 2100], ['Sandwiches', 1650], ['Pasties', 1240], ['Crisps', 610], ['Newspapers', 380], ['Postcards', 260], ['Rain capes', 190]];
+  mkdirSync(join(here, 'feed'), { recursive: true });
+  for (const month of ['2026-08', '2026-09', '2026-10']) {
+    const sold = month === '2026-10' ? [...goods.filter(([name]) => name !== 'Postcards'), ['Soup', 900]] : goods;
+    const rows = ['Marrow Star', 'Sound Runner', 'Holm Lass'].flatMap((vessel, at) =>
+      sold.map(([name, middle]) => [month, vessel, name, (middle * (1 - at * 0.22) * (0.8 + random() * 0.4)).toFixed(2)]));
+    write(`feed/kiosk-${month}`, ['Month', 'Vessel', 'Goods', 'Sales'], rows);
+  }
+}
+
 delays();
 revenue();
 residents();
@@ -164,3 +177,4 @@ boardings();
 survey();
 bookings();
 tickets();
+kiosks();

@@ -4,7 +4,7 @@ using OneWhole.Store;
 namespace OneWhole.App;
 
 /// <summary>Loads the demo's tables and studies, once.</summary>
-public sealed class DemoService(DocumentStore documents, TableService tables, StudyService studies, string? folder)
+public sealed class DemoService(DocumentStore documents, TableService tables, StudyService studies, SourceService sources, string? folder)
 {
     private const string Kind = "demo";
 
@@ -30,6 +30,14 @@ public sealed class DemoService(DocumentStore documents, TableService tables, St
             if (ids.TryGetValue(Path.GetFileName(path).Split('.')[0], out string? table))
             {
                 studies.Add(table, File.ReadAllText(path));
+            }
+        }
+        foreach ((string name, string place) in (ReadOnlySpan<(string, string)>)[("Kiosk sales, monthly", "feed"), ("Company database", "company.sqlite")])
+        {
+            string path = Path.GetFullPath(Path.Combine(folder!, place));
+            if (Path.Exists(path))
+            {
+                sources.Add(name, path);
             }
         }
         documents.Create(Kind, null, "{}", "loaded");

@@ -52,6 +52,11 @@ public sealed class ImportJobs(TableService tables)
 
         public required ReadSettings Settings { get; init; }
 
+        public SourceLink? From { get; init; }
+
+        /// <summary>What the table is called; null for the file's name.</summary>
+        public string? Name { get; set; }
+
         public CancellationTokenSource Stop { get; } = new();
 
         public volatile ImportStatus? Status;
@@ -61,10 +66,12 @@ public sealed class ImportJobs(TableService tables)
     /// <param name="path">A file that is the job's own; it is removed at the end.</param>
     /// <param name="fileName">Names the table.</param>
     /// <param name="settings">What is settled already.</param>
-    public ImportStatus Start(string path, string fileName, ReadSettings settings)
+    /// <param name="from">The named source that the file is of.</param>
+    /// <param name="name">What the table is called; null for the file's name.</param>
+    public ImportStatus Start(string path, string fileName, ReadSettings settings, SourceLink? from = null, string? name = null)
     {
         string id = Guid.NewGuid().ToString("n");
-        var job = new Job { Path = path, FileName = fileName, Settings = settings };
+        var job = new Job { Path = path, FileName = fileName, Settings = settings, From = from, Name = name };
         _jobs[id] = job;
         IReadOnlyList<string> parts = [];
         bool takesQuery = false;
@@ -110,7 +117,13 @@ public sealed class ImportJobs(TableService tables)
         Job job = Find(id);
         lock (job)
         {
-            return job.Status!.State == "asking" ? Begin(id, job, choice.On(job.Settings)) : job.Status;
+            if (job.Status!.State != "asking")
+            {
+                return job.Status;
+            }
+            // A table of a database is called as it is there; the sheets of a workbook rarely have a name that tells.
+            job.Name ??= job.Status.TakesQuery && string.IsNullOrWhiteSpace(choice.Query) ? choice.Part : null;
+            return Begin(id, job, choice.On(job.Settings));
         }
     }
 
@@ -128,7 +141,7 @@ public sealed class ImportJobs(TableService tables)
         {
             using var stream = new FileStream(job.Path, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16, FileOptions.DeleteOnClose | FileOptions.SequentialScan);
             TableView table = tables.Import(stream, job.FileName, settings,
-                progress => job.Status = new ImportStatus(id, "running", progress.Rows, progress.Part * 0.9, null, null), job.Stop.Token);
+                progress => job.Status = new ImportStatus(id, "running", progress.Rows, progress.Part * 0.9, null, null), job.Stop.Token, job.From, job.Name);
             job.Status = new ImportStatus(id, "done", table.RowCount, 1, table, null);
         }
         catch (OperationCanceledException)

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using OneWhole.Core.Tables;
+using OneWhole.Store;
 
 namespace OneWhole.App;
 
@@ -21,6 +22,9 @@ public sealed record RefreshSummary(string Id, string Source, int RowsBefore, in
 
     public IReadOnlyList<StudyChange> Studies { get; init; } = [];
 
+    /// <summary>How many cells and rows of the table were typed by hand; the fresh rows don't have them.</summary>
+    public int Typed { get; init; }
+
     /// <summary>The first preparing step that does not fit the fresh rows.</summary>
     public string? Problem { get; init; }
 }
@@ -33,9 +37,9 @@ public sealed class RefreshService(TableService tables, StudyService studies)
     private readonly ConcurrentDictionary<string, FreshRows> _waiting = new();
 
     /// <summary>Reads fresh rows and says what they would change.</summary>
-    public RefreshSummary Look(string tableId, Stream stream, string fileName)
+    public RefreshSummary Look(string tableId, Stream stream, string fileName, SourceLink? from = null)
     {
-        FreshRows fresh = tables.ReadFresh(tableId, stream, fileName);
+        FreshRows fresh = tables.ReadFresh(tableId, stream, fileName, from);
         string id = Guid.NewGuid().ToString("n");
         _waiting[id] = fresh;
         Table before = fresh.Before, after = fresh.After;
@@ -45,6 +49,7 @@ public sealed class RefreshService(TableService tables, StudyService studies)
             GoneColumns = [.. before.Columns.Where(column => after.Find(column.Name) is null).Select(column => column.Name)],
             Labels = [.. before.Columns.Where(column => column.Info.Type == ColumnType.Category).Select(column => Compare(column, after.Find(column.Name))).OfType<LabelChange>()],
             Studies = studies.Against(tableId, after),
+            Typed = tables.Get(tableId).Typed,
             Problem = fresh.Document.Reports.FirstOrDefault(report => report.Problem is not null) is { } failed ? $"{failed.Words}: {failed.Problem}" : null,
         };
     }
@@ -63,9 +68,18 @@ public sealed class RefreshService(TableService tables, StudyService studies)
     public TableView Take(string id)
     {
         FreshRows fresh = Find(id);
-        TableView view = tables.Take(fresh);
-        studies.Expect(fresh.Id, fresh.Before, fresh.After);
-        return view;
+        return TakeAll([fresh])[0];
+    }
+
+    /// <summary>Takes the fresh rows of several tables with another change, or none of it.</summary>
+    internal IReadOnlyList<TableView> TakeAll(IReadOnlyList<FreshRows> fresh, params DocumentChange[] others)
+    {
+        IReadOnlyList<TableView> views = tables.Take(fresh, others);
+        foreach (FreshRows rows in fresh)
+        {
+            studies.Expect(rows.Id, rows.Before, rows.After);
+        }
+        return views;
     }
 
     public void Leave(string id) => tables.Leave(Find(id));

@@ -38,6 +38,22 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         return View(stored, width, height);
     }
 
+    /// <summary>
+    /// Starts a study on a marked block. Where its labels tell its rows from the others it is a study on the table; else the
+    /// block becomes a table of its own, named for its rows and columns.
+    /// </summary>
+    public StudyView Start(string tableId, MarkedBlock block, double width, double height)
+    {
+        (Table table, _) = tables.Load(tableId);
+        JsonObject? study = StudyStart.OfBlock(table, block, forms.Forms[0], _format);
+        if (study is null)
+        {
+            TableView copy = tables.CopyBlock(tableId, block);
+            return Start(copy.Id, width, height);
+        }
+        return View(documents.Create(Kind, tableId, Write(new Stored(study, [])), "started"), width, height);
+    }
+
     /// <summary>Stores a study that came as a document.</summary>
     /// <exception cref="StudyException">It is not a study.</exception>
     public string Add(string tableId, string json)

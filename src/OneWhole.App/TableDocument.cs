@@ -20,8 +20,14 @@ public sealed record TableDocument
 
     public required IReadOnlyList<ColumnDocument> Columns { get; init; }
 
+    /// <summary>The named source that it came from, and can be read from again; null for a file that was brought in by hand.</summary>
+    public SourceLink? From { get; init; }
+
     /// <summary>How it was read, so that fresh rows are read alike; null for tables from before that was kept.</summary>
     public JsonObject? Reading { get; init; }
+
+    /// <summary>Cells and rows that were typed by hand since the rows were read; fresh rows don't have them.</summary>
+    public int Typed { get; init; }
 
     /// <summary>The preparing steps, as a document; null where there are none.</summary>
     public JsonObject? Steps { get; init; }
@@ -44,6 +50,12 @@ public sealed record TableDocument
     /// <summary>Lines that stood below the rows; offered as a source line.</summary>
     public IReadOnlyList<string> Below { get; init; } = [];
 }
+
+/// <summary>Which of a source's files holds a table's rows.</summary>
+/// <param name="Source">The source's id.</param>
+/// <param name="Item">In a folder a file's name, with a star for its changing digits; else null.</param>
+/// <param name="Seen">What the file was when it was last read, to tell whether it is another one now.</param>
+public sealed record SourceLink(string Source, string? Item, string? Seen);
 
 /// <summary>What is stored of a column.</summary>
 /// <param name="At">Its place in the import.</param>

@@ -9,7 +9,11 @@ using OneWhole.Store;
 namespace OneWhole.App;
 
 /// <summary>A table as it is listed.</summary>
-public sealed record TableSummary(string Id, long Revision, string Name, string Source, int RowCount, int ColumnCount, string Changed);
+public sealed record TableSummary(string Id, long Revision, string Name, string Source, int RowCount, int ColumnCount, string Changed)
+{
+    /// <summary>The named source that it is read from, or null.</summary>
+    public string? SourceId { get; init; }
+}
 
 /// <summary>A table with its columns.</summary>
 public sealed record TableView(string Id, long Revision, bool CanUndo, bool CanRedo, string Name, string Source, int RowCount, IReadOnlyList<ColumnDocument> Columns, IReadOnlyList<ReadNote> Notes)
@@ -23,8 +27,14 @@ public sealed record TableView(string Id, long Revision, bool CanUndo, bool CanR
     /// <summary>The preparing steps, each with how it went.</summary>
     public IReadOnlyList<StepView> Steps { get; init; } = [];
 
-    /// <summary>The columns as they were read, where steps changed them.</summary>
-    public IReadOnlyList<string> ReadColumns { get; init; } = [];
+    /// <summary>The named source that it is read from, or null.</summary>
+    public string? SourceId { get; init; }
+
+    /// <summary>How many of the steps these rows and columns stand after: 0 as they were read.</summary>
+    public int Stage { get; init; }
+
+    /// <summary>Cells and rows that were typed by hand since the rows were read.</summary>
+    public int Typed { get; init; }
 }
 
 /// <summary>One preparing step as shown: its document, its words, what it touched. One that was not reached has no report.</summary>
@@ -49,10 +59,11 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
 
     /// <summary>Reads a file of any format into a new table. Stopped or failed, it leaves nothing behind.</summary>
     /// <exception cref="ReadException">The file can't be read.</exception>
-    public TableView Import(Stream stream, string fileName, ReadSettings settings, Action<ReadProgress>? progress = null, CancellationToken cancel = default)
+    public TableView Import(Stream stream, string fileName, ReadSettings settings, Action<ReadProgress>? progress = null, CancellationToken cancel = default, SourceLink? from = null, string? named = null)
     {
-        string name = Path.GetFileNameWithoutExtension(fileName) is { Length: > 0 } stem ? stem : "table";
+        string name = named is not null ? named : Path.GetFileNameWithoutExtension(fileName) is { Length: > 0 } stem ? stem : "table";
         (TableDocument document, Table table) = ReadIn(stream, fileName, name, settings, progress, cancel);
+        document = document with { From = from };
         cells.Publish(document.Import);
         StoredDocument stored = documents.Create(Kind, null, Json.Write(document), "brought in");
         cache.Put(document.Import, 0, table);
@@ -91,7 +102,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
 
     /// <summary>Reads fresh rows for a table as the first ones were read and prepared, without taking them yet.</summary>
     /// <exception cref="ReadException">The file can't be read.</exception>
-    public FreshRows ReadFresh(string id, Stream stream, string fileName)
+    public FreshRows ReadFresh(string id, Stream stream, string fileName, SourceLink? from = null)
     {
         StoredDocument stored = Find(id);
         TableDocument old = Json.Read<TableDocument>(stored.Body);
@@ -102,6 +113,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         // What was corrected of a column by hand holds for the fresh one of its name.
         TableDocument fresh = read with
         {
+            From = from,
             Columns = [.. read.Columns.Select(column => old.Columns.FirstOrDefault(known => known.Name == column.Name) is { } known
                 ? ColumnDocument.Of(column.At, new Column(column.ToInfo() with { Type = known.Type, Unit = known.Unit, One = known.One, Many = known.Many, Dates = known.Dates }, table.Columns[column.At].Cells))
                 : column)],
@@ -118,12 +130,15 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         return document.Steps is { } steps ? Preparation.Read(steps.ToJsonString()).Run(read).Table : read;
     }
 
-    /// <summary>Takes fresh rows: a new revision of the table, which can be undone.</summary>
-    public TableView Take(FreshRows fresh)
+    /// <summary>Takes fresh rows, of one table or of several with another change, all together: new revisions, which can be undone.</summary>
+    public IReadOnlyList<TableView> Take(IReadOnlyList<FreshRows> fresh, params DocumentChange[] others)
     {
-        cells.Publish(fresh.Document.Import);
-        StoredDocument next = documents.Change(fresh.Id, fresh.Revision, Json.Write(fresh.Document), $"refreshed from {fresh.Document.Source}");
-        return View(next, fresh.Document);
+        foreach (FreshRows rows in fresh)
+        {
+            cells.Publish(rows.Document.Import);
+        }
+        IReadOnlyList<StoredDocument> changed = documents.ChangeAll([.. fresh.Select(rows => new DocumentChange(rows.Id, rows.Revision, Json.Write(rows.Document), $"refreshed from {rows.Document.Source}")), .. others]);
+        return [.. fresh.Select((rows, at) => View(changed[at], rows.Document))];
     }
 
     /// <summary>Leaves fresh rows.</summary>
@@ -132,14 +147,126 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     public IReadOnlyList<TableSummary> List() =>
     [
         .. documents.List(Kind).Select(stored => (stored, document: Json.Read<TableDocument>(stored.Body)))
-            .Select(pair => new TableSummary(pair.stored.Id, pair.stored.Revision, pair.document.Name, pair.document.Source, pair.document.Prepared is null ? pair.document.RowCount : pair.document.PreparedRows, (pair.document.Prepared ?? pair.document.Columns).Count, pair.stored.Changed)),
+            .Select(pair => new TableSummary(pair.stored.Id, pair.stored.Revision, pair.document.Name, pair.document.Source, pair.document.Prepared is null ? pair.document.RowCount : pair.document.PreparedRows, (pair.document.Prepared ?? pair.document.Columns).Count, pair.stored.Changed) { SourceId = pair.document.From?.Source }),
     ];
 
-    public TableView Get(string id)
+    /// <param name="id">The table's.</param>
+    /// <param name="stage">After how many steps it is shown; null for all.</param>
+    public TableView Get(string id, int? stage = null)
     {
         StoredDocument stored = Find(id);
-        return View(stored, Json.Read<TableDocument>(stored.Body));
+        TableDocument document = Json.Read<TableDocument>(stored.Body);
+        TableView view = View(stored, document);
+        if (stage is not { } steps || steps >= view.Steps.Count)
+        {
+            return view;
+        }
+        Table table = At(stored, steps);
+        return view with
+        {
+            Stage = steps,
+            RowCount = table.RowCount,
+            Columns = steps == 0 ? document.Columns : [.. table.Columns.Select((column, at) => ColumnDocument.Of(at, column))],
+        };
     }
+
+    /// <summary>A table after so many of its steps.</summary>
+    private Table At(StoredDocument stored, int stage) => cache.Get($"{stored.Id} after {stage}", stored.Revision, () =>
+    {
+        TableDocument document = Json.Read<TableDocument>(stored.Body);
+        Table read = LoadRead(document);
+        return document.Steps is { } steps && stage > 0 ? Preparation.Read(steps.ToJsonString()).Run(read, stage).Table : read;
+    });
+
+    private Table Shown(string id, int? stage) => stage is { } steps ? At(Find(id), steps) : Load(id).Table;
+
+    // ---- Typing ----
+
+    /// <summary>Types in the rows as they were read; the steps run again on them.</summary>
+    /// <exception cref="AppException">The change does not fit the table.</exception>
+    public TableView Edit(string id, long revision, TableEdit edit)
+    {
+        StoredDocument stored = Find(id);
+        TableDocument document = Json.Read<TableDocument>(stored.Body);
+        if (edit.Cells.Count > TableEdit.MostCells)
+        {
+            throw new AppException("too-many-cells", $"At most {TableEdit.MostCells:N0} cells are changed at once; bring a larger block in as a table of its own.");
+        }
+        Table before = LoadRead(document), after;
+        try
+        {
+            after = edit.Apply(before);
+        }
+        catch (ArgumentException fault)
+        {
+            throw new AppException("wrong-edit", fault.Message);
+        }
+        var columns = new List<ColumnDocument>();
+        var changed = new Dictionary<int, Cells>();
+        int next = document.Columns.Max(column => column.At) + 1;
+        foreach (Column column in after.Columns)
+        {
+            ColumnDocument? known = document.Columns.FirstOrDefault(old => old.Name == column.Name);
+            if (known is not null && before.Find(column.Name)!.Cells == column.Cells)
+            {
+                columns.Add(known);
+                continue;
+            }
+            int place = known?.At ?? next++;
+            changed[place] = column.Cells;
+            columns.Add(ColumnDocument.Of(place, column));
+        }
+        string import = cells.Derive(document.Import, changed);
+        try
+        {
+            cache.Put(import, 0, after);
+            document = Prepared(document with
+            {
+                Import = import,
+                RowCount = after.RowCount,
+                Columns = columns,
+                Typed = document.Typed + edit.Cells.Count + (edit.Insert?.Count ?? 0) + (edit.Remove?.Count ?? 0),
+            }, document.Steps is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None);
+            cells.Publish(import);
+            return View(documents.Change(id, revision, Json.Write(document), Words(edit)), document);
+        }
+        catch
+        {
+            cells.Remove(import);
+            throw;
+        }
+    }
+
+    /// <summary>Makes a table of a marked block.</summary>
+    internal TableView CopyBlock(string id, MarkedBlock block)
+    {
+        Table table = Load(id).Table;
+        int first = Math.Clamp(block.First, 0, table.RowCount), last = Math.Clamp(block.Last, first - 1, table.RowCount - 1);
+        Column[] kept = [.. table.Columns.Where(column => block.Columns.Contains(column.Name))
+            .Select(column => new Column(column.Info, column.Cells.Splice(last + 1, table.RowCount - 1 - last, 0).Splice(0, first, 0)))];
+        string columns = kept.Length == 1 ? kept[0].Name : $"{kept[0].Name} to {kept[^1].Name}";
+        string import = cells.Write(kept);
+        cells.Publish(import);
+        var document = new TableDocument
+        {
+            Name = $"{table.Name}, rows {first + 1} to {last + 1}, {columns}",
+            Source = $"marked in {table.Name}",
+            Import = import,
+            RowCount = last - first + 1,
+            Columns = [.. kept.Select((column, at) => ColumnDocument.Of(at, column))],
+        };
+        return View(documents.Create(Kind, null, Json.Write(document), "marked"), document);
+    }
+
+    private static string Words(TableEdit edit) =>
+        edit.Remove is { } gone ? Nouns.Count(gone.Count, "row", "rows") + " removed"
+        : edit.DropColumns.Count > 0 ? $"column {edit.DropColumns[0]} dropped"
+        : edit.Cells.Count > 0 ? Nouns.Count(edit.Cells.Count, "cell", "cells") + " typed"
+        : edit.AddColumns.Count > 0 ? $"column {edit.AddColumns[0]} added"
+        : "rows added";
+
+    /// <summary>Removes cells that no revision of any table holds.</summary>
+    public void CleanUp() => cells.KeepOnly([.. documents.History(Kind).Select(body => Json.Read<TableDocument>(body).Import).Distinct()]);
 
     /// <summary>The table of a document at its current revision, from memory or from its blocks.</summary>
     public (Table Table, long Revision) Load(string id)
@@ -223,25 +350,25 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         };
     }
 
-    private Column ColumnOf(string id, string column) =>
-        Load(id).Table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
+    private Column ColumnOf(string id, string column, int? stage = null) =>
+        Shown(id, stage).Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
 
     /// <summary>The labels of a column with their rows, the most frequent first; at most so many.</summary>
-    public IReadOnlyList<LabelCount> Labels(string id, string column, int most)
+    public IReadOnlyList<LabelCount> Labels(string id, string column, int most, int? stage = null)
     {
-        Column found = ColumnOf(id, column);
+        Column found = ColumnOf(id, column, stage);
         int[] rows = found.Labels.Codes.Tally(found.Labels.Labels.Count);
         return [.. Enumerable.Range(0, rows.Length).OrderByDescending(code => rows[code]).Take(most).Select(code => new LabelCount(found.Labels.Labels[code], rows[code]))];
     }
 
     /// <summary>A column at a glance.</summary>
-    public PortraitView PortraitOf(string id, string column) =>
-        Portrait.Of(ColumnOf(id, column));
+    public PortraitView PortraitOf(string id, string column, int? stage = null) =>
+        Portrait.Of(ColumnOf(id, column, stage));
 
     /// <summary>Labels that may be spellings of one, together, the most frequent first.</summary>
-    public IReadOnlyList<IReadOnlyList<LabelCount>> Spellings(string id, string column)
+    public IReadOnlyList<IReadOnlyList<LabelCount>> Spellings(string id, string column, int? stage = null)
     {
-        Column found = ColumnOf(id, column);
+        Column found = ColumnOf(id, column, stage);
         IReadOnlyList<string> labels = found.Labels.Labels;
         int[] rows = found.Labels.Codes.Tally(labels.Count);
         int[] kept = [.. Enumerable.Range(0, labels.Count).Where(code => code != found.Labels.BlankCode)];
@@ -258,9 +385,9 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         ];
     }
 
-    public RowPage Rows(string id, int first, int count)
+    public RowPage Rows(string id, int first, int count, int? stage = null)
     {
-        (Table table, _) = Load(id);
+        Table table = Shown(id, stage);
         first = Math.Clamp(first, 0, table.RowCount);
         count = Math.Clamp(count, 0, Math.Min(500, table.RowCount - first));
         return new RowPage(first, [.. Enumerable.Range(first, count).Select(row => (IReadOnlyList<string>)[.. table.Columns.Select(column => column.Cells.TextAt(row))])]);
@@ -349,10 +476,13 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
 
     public void Remove(string id)
     {
-        TableDocument document = Json.Read<TableDocument>(Find(id).Body);
+        string[] imports = [.. documents.History(Kind, Find(id).Id).Select(body => Json.Read<TableDocument>(body).Import).Distinct()];
         documents.Remove(id);
-        cells.Remove(document.Import);
+        Array.ForEach(imports, cells.Remove);
     }
+
+    /// <summary>What is stored of a table.</summary>
+    internal TableDocument Document(string id) => Json.Read<TableDocument>(Find(id).Body);
 
     private static TableView Moved(StoredDocument stored) => View(stored, Json.Read<TableDocument>(stored.Body));
 
@@ -365,7 +495,9 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
             Titles = document.Titles,
             Below = document.Below,
             Steps = document.Steps is { } steps ? [.. steps["steps"]!.AsArray().Select((step, at) => new StepView((JsonObject)step!.DeepClone(), at < document.Reports.Count ? document.Reports[at] : null))] : [],
-            ReadColumns = document.Prepared is null ? [] : [.. document.Columns.Select(column => column.Name)],
+            Stage = document.Steps?["steps"]!.AsArray().Count ?? 0,
+            Typed = document.Typed,
+            SourceId = document.From?.Source,
         };
 }
 

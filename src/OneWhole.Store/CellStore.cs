@@ -9,7 +9,8 @@ namespace OneWhole.Store;
 
 /// <summary>
 /// The cells of tables, in blocks of 64 Ki rows of one column. An import writes its blocks in short transactions, unseen; one last
-/// small transaction publishes it. A table is there whole or not at all.
+/// small transaction publishes it. A table is there whole or not at all. An edit is an import that shares every block that it does
+/// not change with the one before.
 /// </summary>
 public sealed class CellStore(Database database)
 {
@@ -31,7 +32,7 @@ public sealed class CellStore(Database database)
             {
                 cancel.ThrowIfCancellationRequested();
                 using SqliteTransaction transaction = connection.BeginTransaction();
-                WriteColumn(connection, transaction, import, $"c{i}", columns[i].Cells);
+                WriteColumn(new Writer(connection, transaction, import, null), $"c{i}", columns[i].Cells);
                 transaction.Commit();
             }
         }
@@ -41,6 +42,34 @@ public sealed class CellStore(Database database)
             throw;
         }
         return import;
+    }
+
+    /// <summary>Makes an import that differs from another in some columns; blocks that stay equal are shared, not written again.</summary>
+    /// <param name="from">The other import.</param>
+    /// <param name="changed">Cells by their place in the import; a place that the other one does not have is a new column.</param>
+    /// <returns>The new import's id; nothing sees it before it is published.</returns>
+    public string Derive(string from, IReadOnlyDictionary<int, Cells> changed)
+    {
+        string import = Guid.CreateVersion7().ToString("n");
+        using SqliteConnection connection = database.Open();
+        using SqliteTransaction transaction = connection.BeginTransaction();
+        Database.Execute(connection, "INSERT INTO import (id, published, created) VALUES ($id, 0, $now)", transaction, ("$id", import), ("$now", Database.Now()));
+        string others = string.Concat(changed.Keys.Select(place => $" AND part NOT LIKE 'c{place}:%'"));
+        Database.Execute(connection, $"INSERT INTO layout SELECT $import, part, number, block FROM layout WHERE import = $from{others}", transaction, ("$import", import), ("$from", from));
+        var writer = new Writer(connection, transaction, import, from);
+        foreach ((int place, Cells cells) in changed)
+        {
+            WriteColumn(writer, $"c{place}", cells);
+        }
+        transaction.Commit();
+        return import;
+    }
+
+    /// <summary>Removes every import besides these.</summary>
+    public void KeepOnly(IReadOnlyCollection<string> imports)
+    {
+        using SqliteConnection connection = database.Open();
+        Database.Execute(connection, "DELETE FROM import WHERE id NOT IN (SELECT value FROM json_each($imports))", null, ("$imports", JsonSerializer.Serialize(imports)));
     }
 
     /// <summary>Makes an import last.</summary>
@@ -56,48 +85,72 @@ public sealed class CellStore(Database database)
         Database.Execute(connection, "DELETE FROM import WHERE id = $id", null, ("$id", import));
     }
 
-    private static void WriteColumn(SqliteConnection connection, SqliteTransaction transaction, string import, string name, Cells cells)
+    /// <summary>Writes an import's blocks, or points to those of another import that hold the same.</summary>
+    private sealed class Writer(SqliteConnection connection, SqliteTransaction transaction, string import, string? from)
+    {
+        public void Write(string part, int number, byte[] bytes)
+        {
+            if (from is not null)
+            {
+                using SqliteCommand same = Database.Command(connection, "SELECT block.id FROM layout JOIN block ON block.id = layout.block WHERE import = $from AND part = $part AND number = $number AND bytes = $bytes",
+                    transaction, ("$from", from), ("$part", part), ("$number", number), ("$bytes", bytes));
+                if (same.ExecuteScalar() is long known)
+                {
+                    Point(part, number, known);
+                    return;
+                }
+            }
+            using SqliteCommand command = Database.Command(connection, "INSERT INTO block (bytes) VALUES ($bytes) RETURNING id", transaction, ("$bytes", bytes));
+            Point(part, number, (long)command.ExecuteScalar()!);
+        }
+
+        private void Point(string part, int number, long block) =>
+            Database.Execute(connection, "INSERT INTO layout (import, part, number, block) VALUES ($import, $part, $number, $block)",
+                transaction, ("$import", import), ("$part", part), ("$number", number), ("$block", block));
+    }
+
+    private static void WriteColumn(Writer writer, string name, Cells cells)
     {
         if (cells is LabelCells labels)
         {
-            WriteLabels(connection, transaction, import, $"{name}:labels", labels.Labels);
+            WriteLabels(writer, $"{name}:labels", labels.Labels);
             switch (labels.Codes.Values)
             {
                 case byte[] narrow:
-                    WriteBlocks<byte>(connection, transaction, import, $"{name}:codes1", narrow);
+                    WriteBlocks<byte>(writer, $"{name}:codes1", narrow);
                     break;
                 case ushort[] middle:
-                    WriteBlocks<ushort>(connection, transaction, import, $"{name}:codes2", middle);
+                    WriteBlocks<ushort>(writer, $"{name}:codes2", middle);
                     break;
                 default:
-                    WriteBlocks<int>(connection, transaction, import, $"{name}:codes4", (int[])labels.Codes.Values);
+                    WriteBlocks<int>(writer, $"{name}:codes4", (int[])labels.Codes.Values);
                     break;
             }
             return;
         }
         var numbers = (NumberCells)cells;
-        WriteBlob(connection, transaction, import, $"{name}:numbers", 0,
+        writer.Write($"{name}:numbers", 0,
             JsonSerializer.SerializeToUtf8Bytes(new NumberHead(numbers.Scale, numbers.Count, numbers.Units is not null, numbers.Decimals is not null)));
         if (numbers.Units is not null)
         {
-            WriteBlocks<long>(connection, transaction, import, $"{name}:units", numbers.Units);
+            WriteBlocks<long>(writer, $"{name}:units", numbers.Units);
         }
         else
         {
-            WriteBlob(connection, transaction, import, $"{name}:wide", 0, Pack(JsonSerializer.SerializeToUtf8Bytes(numbers.Wide!.Select(number => number?.ToString()))));
+            writer.Write($"{name}:wide", 0, Pack(JsonSerializer.SerializeToUtf8Bytes(numbers.Wide!.Select(number => number?.ToString()))));
         }
         if (numbers.Decimals is not null)
         {
-            WriteBlocks<byte>(connection, transaction, import, $"{name}:decimals", numbers.Decimals);
+            WriteBlocks<byte>(writer, $"{name}:decimals", numbers.Decimals);
         }
         if (numbers.Spellings.Count > 0)
         {
-            WriteBlob(connection, transaction, import, $"{name}:spellings", 0, Pack(JsonSerializer.SerializeToUtf8Bytes(numbers.Spellings)));
+            writer.Write($"{name}:spellings", 0, Pack(JsonSerializer.SerializeToUtf8Bytes(numbers.Spellings)));
         }
     }
 
     /// <summary>Labels in blocks too: a long list is never in memory a second time.</summary>
-    private static void WriteLabels(SqliteConnection connection, SqliteTransaction transaction, string import, string part, IReadOnlyList<string> labels)
+    private static void WriteLabels(Writer writer, string part, IReadOnlyList<string> labels)
     {
         var block = new List<string>(Math.Min(BlockRows, labels.Count));
         for (int first = 0, number = 0; first < labels.Count || number == 0; first += BlockRows, number++)
@@ -107,7 +160,17 @@ public sealed class CellStore(Database database)
             {
                 block.Add(labels[at]);
             }
-            WriteBlob(connection, transaction, import, part, number, Pack(JsonSerializer.SerializeToUtf8Bytes(block)));
+            writer.Write(part, number, Pack(JsonSerializer.SerializeToUtf8Bytes(block)));
+        }
+    }
+
+    private static void WriteBlocks<T>(Writer writer, string part, T[] values)
+        where T : unmanaged
+    {
+        for (int first = 0, number = 0; first < values.Length || number == 0; first += BlockRows, number++)
+        {
+            ReadOnlySpan<T> block = values.AsSpan(first, Math.Min(BlockRows, values.Length - first));
+            writer.Write(part, number, MemoryMarshal.AsBytes(block).ToArray());
         }
     }
 
@@ -120,20 +183,6 @@ public sealed class CellStore(Database database)
         }
         return labels;
     }
-
-    private static void WriteBlocks<T>(SqliteConnection connection, SqliteTransaction transaction, string import, string part, T[] values)
-        where T : unmanaged
-    {
-        for (int first = 0, number = 0; first < values.Length || number == 0; first += BlockRows, number++)
-        {
-            ReadOnlySpan<T> block = values.AsSpan(first, Math.Min(BlockRows, values.Length - first));
-            WriteBlob(connection, transaction, import, part, number, MemoryMarshal.AsBytes(block).ToArray());
-        }
-    }
-
-    private static void WriteBlob(SqliteConnection connection, SqliteTransaction transaction, string import, string part, int number, byte[] bytes) =>
-        Database.Execute(connection, "INSERT INTO block (import, part, number, bytes) VALUES ($import, $part, $number, $bytes)",
-            transaction, ("$import", import), ("$part", part), ("$number", number), ("$bytes", bytes));
 
     /// <summary>Reads one column's cells back.</summary>
     /// <exception cref="InvalidDataException">The blocks are not there.</exception>
@@ -163,7 +212,7 @@ public sealed class CellStore(Database database)
 
     private static IEnumerable<byte[]> ReadBytes(SqliteConnection connection, string import, string part)
     {
-        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM block WHERE import = $import AND part = $part ORDER BY number", null, ("$import", import), ("$part", part));
+        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM layout JOIN block ON block.id = layout.block WHERE import = $import AND part = $part ORDER BY number", null, ("$import", import), ("$part", part));
         using SqliteDataReader reader = command.ExecuteReader();
         while (reader.Read())
         {
@@ -192,7 +241,7 @@ public sealed class CellStore(Database database)
 
     private static byte[]? ReadBlob(SqliteConnection connection, string import, string part)
     {
-        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM block WHERE import = $import AND part = $part AND number = 0", null, ("$import", import), ("$part", part));
+        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM layout JOIN block ON block.id = layout.block WHERE import = $import AND part = $part AND number = 0", null, ("$import", import), ("$part", part));
         return command.ExecuteScalar() as byte[];
     }
 

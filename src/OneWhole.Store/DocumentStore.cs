@@ -4,7 +4,7 @@ namespace OneWhole.Store;
 
 /// <summary>A document at its current revision.</summary>
 /// <param name="Id">Stable.</param>
-/// <param name="Kind">"table", "study", "briefing".</param>
+/// <param name="Kind">"table", "study", "briefing", "source".</param>
 /// <param name="Parent">A study's table.</param>
 /// <param name="Revision">The current one.</param>
 /// <param name="CanRedo">Whether there are revisions after it.</param>
@@ -14,6 +14,10 @@ public sealed record StoredDocument(string Id, string Kind, string? Parent, long
 {
     public bool CanUndo => Revision > 1;
 }
+
+/// <summary>One document's next revision.</summary>
+/// <param name="Revision">The one that the change was made on.</param>
+public sealed record DocumentChange(string Id, long Revision, string Body, string Note);
 
 /// <summary>Somebody else has changed the document: here is how it is now.</summary>
 public sealed class RevisionConflictException(StoredDocument now) : Exception("The document was changed elsewhere.")
@@ -68,17 +72,48 @@ public sealed class DocumentStore(Database database)
         return documents;
     }
 
+    /// <summary>The bodies of all revisions, undone ones too, of one document or of all of a kind.</summary>
+    public IReadOnlyList<string> History(string kind, string? id = null)
+    {
+        using SqliteConnection connection = database.Open();
+        using SqliteCommand command = Database.Command(connection, "SELECT r.body FROM revision r JOIN document d ON d.id = r.document WHERE d.kind = $kind AND ($id IS NULL OR d.id = $id) ORDER BY r.document, r.number", null,
+            ("$kind", kind), ("$id", id));
+        using SqliteDataReader reader = command.ExecuteReader();
+        var bodies = new List<string>();
+        while (reader.Read())
+        {
+            bodies.Add(reader.GetString(0));
+        }
+        return bodies;
+    }
+
     /// <summary>Appends a revision after the one that the change was made on.</summary>
     /// <exception cref="RevisionConflictException">The current revision is another one.</exception>
     /// <exception cref="KeyNotFoundException">There is no such document.</exception>
-    public StoredDocument Change(string id, long revision, string body, string note) => Move(id, revision, (connection, transaction, now) =>
+    public StoredDocument Change(string id, long revision, string body, string note) => ChangeAll([new DocumentChange(id, revision, body, note)])[0];
+
+    /// <summary>Appends a revision to each of several documents: to all of them, or to none.</summary>
+    /// <exception cref="RevisionConflictException">The current revision of one is another one.</exception>
+    /// <exception cref="KeyNotFoundException">One is not there.</exception>
+    public IReadOnlyList<StoredDocument> ChangeAll(IReadOnlyList<DocumentChange> changes)
     {
-        long next = revision + 1;
-        Database.Execute(connection, "DELETE FROM revision WHERE document = $id AND number > $revision", transaction, ("$id", id), ("$revision", revision));
-        Database.Execute(connection, "INSERT INTO revision (document, number, body, note, created) VALUES ($id, $next, $body, $note, $now)",
-            transaction, ("$id", id), ("$next", next), ("$body", body), ("$note", note), ("$now", now));
-        Database.Execute(connection, "UPDATE document SET position = $next, head = $next, changed = $now WHERE id = $id", transaction, ("$id", id), ("$next", next), ("$now", now));
-    });
+        using SqliteConnection connection = database.Open();
+        using SqliteTransaction transaction = connection.BeginTransaction();
+        var moved = new List<StoredDocument>();
+        foreach (DocumentChange change in changes)
+        {
+            moved.Add(Move(connection, transaction, change.Id, change.Revision, now =>
+            {
+                long next = change.Revision + 1;
+                Database.Execute(connection, "DELETE FROM revision WHERE document = $id AND number >= $next", transaction, ("$id", change.Id), ("$next", next));
+                Database.Execute(connection, "INSERT INTO revision (document, number, body, note, created) VALUES ($id, $next, $body, $note, $now)",
+                    transaction, ("$id", change.Id), ("$next", next), ("$body", change.Body), ("$note", change.Note), ("$now", now));
+                Database.Execute(connection, "UPDATE document SET position = $next, head = $next, changed = $now WHERE id = $id", transaction, ("$id", change.Id), ("$next", next), ("$now", now));
+            }));
+        }
+        transaction.Commit();
+        return moved;
+    }
 
     /// <summary>Moves the cursor one revision back; the document stays as it is where there is none.</summary>
     public StoredDocument Undo(string id, long revision) => Step(id, revision, -1);
@@ -86,23 +121,26 @@ public sealed class DocumentStore(Database database)
     /// <summary>Moves the cursor one revision forward; the document stays as it is where there is none.</summary>
     public StoredDocument Redo(string id, long revision) => Step(id, revision, 1);
 
-    private StoredDocument Step(string id, long revision, int by) => Move(id, revision, (connection, transaction, now) =>
-        Database.Execute(connection, "UPDATE document SET position = position + $by, changed = $now WHERE id = $id AND position + $by BETWEEN 1 AND head",
-            transaction, ("$id", id), ("$by", by), ("$now", now)));
-
-    private StoredDocument Move(string id, long revision, Action<SqliteConnection, SqliteTransaction, string> move)
+    private StoredDocument Step(string id, long revision, int by)
     {
         using SqliteConnection connection = database.Open();
         using SqliteTransaction transaction = connection.BeginTransaction();
+        StoredDocument moved = Move(connection, transaction, id, revision, now =>
+            Database.Execute(connection, "UPDATE document SET position = position + $by, changed = $now WHERE id = $id AND position + $by BETWEEN 1 AND head",
+                transaction, ("$id", id), ("$by", by), ("$now", now)));
+        transaction.Commit();
+        return moved;
+    }
+
+    private static StoredDocument Move(SqliteConnection connection, SqliteTransaction transaction, string id, long revision, Action<string> move)
+    {
         StoredDocument now = Read(connection, transaction, id) ?? throw new KeyNotFoundException($"There is no document {id}.");
         if (now.Revision != revision)
         {
             throw new RevisionConflictException(now);
         }
-        move(connection, transaction, Database.Now());
-        StoredDocument moved = Read(connection, transaction, id)!;
-        transaction.Commit();
-        return moved;
+        move(Database.Now());
+        return Read(connection, transaction, id)!;
     }
 
     /// <summary>Removes a document with its revisions, and the studies on it if it is a table.</summary>

@@ -33,7 +33,7 @@ public static class Server
             options.Limits.MaxRequestBodySize = builder.Configuration.GetValue("Limits:RequestBytes", 4L << 20);
         });
         builder.Logging.SetMinimumLevel(LogLevel.Warning);
-        ConfigureServices(builder);
+        ConfigureServices(builder, mostUpload);
         WebApplication app = builder.Build();
         app.UseMiddleware<SafetyMiddleware>();
         app.UseMiddleware<ProblemMiddleware>();
@@ -41,11 +41,16 @@ public static class Server
         app.MapOpenApi("/openapi/v1.json");
         app.MapTables(mostUpload);
         app.MapStudies();
+        app.MapSources();
+        if (builder.Configuration["demo"] is { } demo && Directory.Exists(Path.Combine(demo, "feed")))
+        {
+            app.MapFeed(Path.GetFullPath(Path.Combine(demo, "feed")));
+        }
         app.MapPages();
         return app;
     }
 
-    private static void ConfigureServices(WebApplicationBuilder builder)
+    private static void ConfigureServices(WebApplicationBuilder builder, long mostUpload)
     {
         IServiceCollection services = builder.Services;
         string data = builder.Configuration["data"] ?? Path.Combine(Directory.GetCurrentDirectory(), "data", "onewhole.db");
@@ -57,9 +62,12 @@ public static class Server
         services.AddSingleton<StudyService>();
         services.AddSingleton<ImportJobs>();
         services.AddSingleton<RefreshService>();
+        services.AddSingleton(provider => new SourceService(provider.GetRequiredService<DocumentStore>(), provider.GetRequiredService<TableService>(),
+            provider.GetRequiredService<RefreshService>(), provider.GetRequiredService<ImportJobs>(), mostUpload));
         services.AddSingleton(FormList.Standard);
         services.AddSingleton(provider => new DemoService(
-            provider.GetRequiredService<DocumentStore>(), provider.GetRequiredService<TableService>(), provider.GetRequiredService<StudyService>(), builder.Configuration["demo"]));
+            provider.GetRequiredService<DocumentStore>(), provider.GetRequiredService<TableService>(), provider.GetRequiredService<StudyService>(),
+            provider.GetRequiredService<SourceService>(), builder.Configuration["demo"]));
         // The build starts the host only to write the contract down; that must open no database.
         if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
         {
@@ -107,11 +115,12 @@ public static class Server
     }
 
     /// <summary>Opens the database when the host starts, and loads the demo where one was asked for.</summary>
-    private sealed class StartUp(Database database, DemoService demo, IConfiguration configuration, IHostApplicationLifetime lifetime, IServer server) : IHostedService
+    private sealed class StartUp(Database database, TableService tables, DemoService demo, IConfiguration configuration, IHostApplicationLifetime lifetime, IServer server) : IHostedService
     {
         public Task StartAsync(CancellationToken cancellationToken)
         {
             database.Prepare();
+            tables.CleanUp();
             if (configuration.GetValue("load-demo", false))
             {
                 demo.LoadOnce();

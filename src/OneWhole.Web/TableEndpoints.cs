@@ -12,6 +12,9 @@ public sealed record RevisionRequest(long Revision);
 /// <summary>All preparing steps of a table, in their order.</summary>
 public sealed record StepsRequest(long Revision, JsonArray Steps);
 
+/// <summary>Typing in the rows as they were read.</summary>
+public sealed record EditRequest(long Revision, TableEdit Edit);
+
 /// <summary>An answer to what reading asked, by their places.</summary>
 public sealed record AnswerRequest(long Revision, int Note, int Answer);
 
@@ -62,13 +65,14 @@ public static class TableEndpoints
             service.Leave(id);
             return Results.NoContent();
         });
-        tables.MapGet("{id}", (TableService service, string id) => service.Get(id));
+        tables.MapGet("{id}", (TableService service, string id, int? stage) => service.Get(id, stage));
         tables.MapDelete("{id}", (TableService service, string id) =>
         {
             service.Remove(id);
             return Results.NoContent();
         });
-        tables.MapGet("{id}/rows", (TableService service, string id, int first, int count) => service.Rows(id, first, count));
+        tables.MapGet("{id}/rows", (TableService service, string id, int first, int count, int? stage) => service.Rows(id, first, count, stage));
+        tables.MapPost("{id}/edit", (TableService service, string id, EditRequest request) => service.Edit(id, request.Revision, request.Edit));
         tables.MapGet("{id}/unreadable", (TableService service, string id) => service.Unreadable(id));
         tables.MapPost("{id}/column", (TableService service, StudyService studies, string id, ColumnRequest request) =>
         {
@@ -88,13 +92,15 @@ public static class TableEndpoints
         });
         tables.MapPost("{id}/answer", (TableService service, string id, AnswerRequest request) => service.Answer(id, request.Revision, request.Note, request.Answer));
         tables.MapPost("{id}/steps", (TableService service, string id, StepsRequest request) => service.SetSteps(id, request.Revision, request.Steps));
-        tables.MapGet("{id}/labels", (TableService service, string id, string column) => service.Labels(id, column, 1000));
-        tables.MapGet("{id}/portrait", (TableService service, string id, string column) => service.PortraitOf(id, column));
-        tables.MapGet("{id}/spellings", (TableService service, string id, string column) => service.Spellings(id, column));
+        tables.MapGet("{id}/labels", (TableService service, string id, string column, int? stage) => service.Labels(id, column, 1000, stage));
+        tables.MapGet("{id}/portrait", (TableService service, string id, string column, int? stage) => service.PortraitOf(id, column, stage));
+        tables.MapGet("{id}/spellings", (TableService service, string id, string column, int? stage) => service.Spellings(id, column, stage));
         app.MapGet("/api/step-kinds", () => TableService.StepKinds).WithTags("tables");
         tables.MapPost("{id}/undo", (TableService service, string id, RevisionRequest request) => service.Undo(id, request.Revision));
         tables.MapPost("{id}/redo", (TableService service, string id, RevisionRequest request) => service.Redo(id, request.Revision));
         tables.MapPost("{id}/studies", (StudyService service, string id, double? width, double? height) => service.Start(id, width ?? 960, height ?? 600));
+
+        tables.MapPost("{id}/marked", (StudyService service, string id, MarkedBlock block, double? width, double? height) => service.Start(id, block, width ?? 960, height ?? 600));
 
         RouteGroupBuilder imports = app.MapGroup("/api/imports").WithTags("imports");
         imports.MapGet("{id}", (ImportJobs jobs, string id) => jobs.Status(id));

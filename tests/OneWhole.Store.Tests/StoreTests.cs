@@ -117,6 +117,57 @@ public sealed class StoreTests : IDisposable
         }
     }
 
+    private long Scalar(string sql)
+    {
+        using var connection = new SqliteConnection($"Data Source={_database.Path}");
+        connection.Open();
+        using SqliteCommand command = connection.CreateCommand();
+        command.CommandText = sql;
+        return (long)command.ExecuteScalar()!;
+    }
+
+    [Fact]
+    public void A_one_cell_edit_writes_one_block_and_the_import_before_it_stays()
+    {
+        string[] many = [.. Enumerable.Range(0, 200_000).Select(i => $"label {i % 90}")];
+        Column[] columns = [Column("Cause", many), Column("Amount", [.. many.Select((_, i) => $"{i}")])];
+        string first = _cells.Write(columns);
+        long blocks = Scalar("SELECT COUNT(*) FROM block");
+        Cells typed = columns[1].Cells.With(new Dictionary<int, string> { [150_000] = "7" }, NumberReading.Point);
+        string second = _cells.Derive(first, new Dictionary<int, Cells> { [1] = typed });
+        Assert.Equal(blocks + 1, Scalar("SELECT COUNT(*) FROM block"));
+        Assert.Equal("7", _cells.Read(second, 1).TextAt(150_000));
+        Assert.Equal("150000", _cells.Read(first, 1).TextAt(150_000));
+        Assert.Equal("label 7", _cells.Read(second, 0).TextAt(97));
+
+        Cells labelled = columns[0].Cells.With(new Dictionary<int, string> { [5] = "a new one" }, NumberReading.Point);
+        string third = _cells.Derive(second, new Dictionary<int, Cells> { [0] = labelled });
+        // The list of labels, and one block of codes.
+        Assert.Equal(blocks + 3, Scalar("SELECT COUNT(*) FROM block"));
+        Assert.Equal("a new one", _cells.Read(third, 0).TextAt(5));
+
+        _cells.Remove(first);
+        Assert.Equal("7", _cells.Read(third, 1).TextAt(150_000));
+        Assert.Equal("label 6", _cells.Read(second, 0).TextAt(6));
+        _cells.KeepOnly([second]);
+        Assert.Equal(1L, Scalar("SELECT COUNT(*) FROM import"));
+        Assert.Equal(Scalar("SELECT COUNT(DISTINCT block) FROM layout"), Scalar("SELECT COUNT(*) FROM block"));
+        _cells.Remove(second);
+        Assert.Equal(0L, Scalar("SELECT COUNT(*) FROM block"));
+    }
+
+    [Fact]
+    public void Several_documents_change_together_or_not_at_all()
+    {
+        string one = _documents.Create("table", null, "1", "").Id, two = _documents.Create("table", null, "1", "").Id;
+        _documents.Change(two, 1, "2", "");
+        Assert.Throws<RevisionConflictException>(() => _documents.ChangeAll([new DocumentChange(one, 1, "x", ""), new DocumentChange(two, 1, "x", "")]));
+        Assert.Equal(("1", "2"), (Body(one), Body(two)));
+        _documents.ChangeAll([new DocumentChange(one, 1, "x", ""), new DocumentChange(two, 2, "y", "")]);
+        Assert.Equal(("x", "y"), (Body(one), Body(two)));
+        Assert.Equal(["1", "2", "y"], _documents.History("table", two));
+    }
+
     [Fact]
     public void An_import_that_was_never_published_is_gone_after_start_up()
     {
@@ -134,10 +185,6 @@ public sealed class StoreTests : IDisposable
         using var stop = new CancellationTokenSource();
         stop.Cancel();
         Assert.Throws<OperationCanceledException>(() => _cells.Write([Column("Cause", "a")], stop.Token));
-        using var connection = new SqliteConnection($"Data Source={_database.Path}");
-        connection.Open();
-        using SqliteCommand command = connection.CreateCommand();
-        command.CommandText = "SELECT (SELECT COUNT(*) FROM import) + (SELECT COUNT(*) FROM block)";
-        Assert.Equal(0L, command.ExecuteScalar());
+        Assert.Equal(0L, Scalar("SELECT (SELECT COUNT(*) FROM import) + (SELECT COUNT(*) FROM block)"));
     }
 }

@@ -193,7 +193,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    stage?: number;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -252,6 +254,7 @@ export interface paths {
                 query: {
                     first: number;
                     count: number;
+                    stage?: number;
                 };
                 header?: never;
                 path: {
@@ -274,6 +277,47 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EditRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -451,6 +495,7 @@ export interface paths {
             parameters: {
                 query: {
                     column: string;
+                    stage?: number;
                 };
                 header?: never;
                 path: {
@@ -490,6 +535,7 @@ export interface paths {
             parameters: {
                 query: {
                     column: string;
+                    stage?: number;
                 };
                 header?: never;
                 path: {
@@ -529,6 +575,7 @@ export interface paths {
             parameters: {
                 query: {
                     column: string;
+                    stage?: number;
                 };
                 header?: never;
                 path: {
@@ -661,6 +708,50 @@ export interface paths {
                 cookie?: never;
             };
             requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StudyView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/marked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    width?: number;
+                    height?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MarkedBlock"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -1595,6 +1686,333 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SourceView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SourceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SourceView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SourceItem"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SourceItemRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportStatus"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SourceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SourceCheck"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SourceMoveRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SourceView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/newer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NewerView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RefreshSummary"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1610,6 +2028,16 @@ export interface components {
         };
         /** @description How a cell came about. */
         ArithmeticReply: {
+            text: string;
+        };
+        /** @description A text typed into one cell. */
+        CellEdit: {
+            /**
+             * Format: int32
+             * @description From 0, after rows were removed and inserted.
+             */
+            row: number;
+            column: string;
             text: string;
         };
         /** @description Sets one place of a study. */
@@ -1711,6 +2139,12 @@ export interface components {
             /** @description What a screen reader calls it. */
             name?: null | string;
         };
+        /** @description Typing in the rows as they were read. */
+        EditRequest: {
+            /** Format: int64 */
+            revision: number;
+            edit: components["schemas"]["TableEdit"];
+        };
         /** @description A figure laid out to marks in pixels. The screen, SVG, PNG and PDF are painted from the same marks. */
         Figure: {
             /** Format: double */
@@ -1793,6 +2227,21 @@ export interface components {
          *     whoever paints marks knows roles, never forms.
          */
         Mark: components["schemas"]["MarkRectMark"] | components["schemas"]["MarkPathMark"] | components["schemas"]["MarkTextMark"];
+        /** @description A block that is marked in a table's rows, as they stand after its steps. */
+        MarkedBlock: {
+            /**
+             * Format: int32
+             * @description Its first row, from 0.
+             */
+            first: number;
+            /**
+             * Format: int32
+             * @description Its last row.
+             */
+            last: number;
+            /** @description Its headings. */
+            columns: string[];
+        };
         /** @description Straight lines through points; several runs make one path. */
         MarkPathMark: {
             /** @enum {string} */
@@ -1898,6 +2347,10 @@ export interface components {
             /** Format: int64 */
             revision: number;
             line: string;
+        };
+        /** @description Whether fresh rows are there; null where that can't be told. */
+        NewerView: {
+            newer: null | boolean;
         };
         /** @description A clause that the sentence does not have yet. */
         Offer: {
@@ -2017,6 +2470,11 @@ export interface components {
             goneColumns?: string[];
             labels?: components["schemas"]["LabelChange"][];
             studies?: components["schemas"]["StudyChange"][];
+            /**
+             * Format: int32
+             * @description How many cells and rows of the table were typed by hand; the fresh rows don't have them.
+             */
+            typed?: number;
             /** @description The first preparing step that does not fit the fresh rows. */
             problem?: null | string;
         };
@@ -2030,6 +2488,16 @@ export interface components {
             /** Format: int32 */
             first: number;
             rows: string[][];
+        };
+        /** @description Rows that come or go. */
+        RowRun: {
+            /**
+             * Format: int32
+             * @description The first of them, from 0.
+             */
+            at: number;
+            /** Format: int32 */
+            count: number;
         };
         /** @description Rows laid side by side from From to To along an axis. */
         RowStrip: {
@@ -2070,6 +2538,57 @@ export interface components {
             revision: number;
             form: string;
             shape: string;
+        };
+        /** @description Whether one of a source's tables reads from another place. */
+        SourceCheck: {
+            tableId: string;
+            name: string;
+            /** Format: int32 */
+            rowsBefore: number;
+            /** Format: int32 */
+            rowsAfter: number;
+            /** @description Why it does not, or null. */
+            problem: null | string;
+        };
+        /** @description One thing of a source that a table can be read from. */
+        SourceItem: {
+            item: null | string;
+            /** @description What it is called. */
+            name: string;
+            /** @description The file that would be read now. */
+            newest: string;
+            /**
+             * Format: int32
+             * @description How many files the star stands for.
+             */
+            files: number;
+        };
+        /** @description Which of a source's files. */
+        SourceItemRequest: {
+            item: null | string;
+        };
+        /** @description Another name or place for a source. */
+        SourceMoveRequest: {
+            /** Format: int64 */
+            revision: number;
+            name: string;
+            place: string;
+        };
+        /** @description A source's name and place. */
+        SourceRequest: {
+            name: string;
+            place: string;
+        };
+        /** @description A named source: a folder, a file (a database with many tables, for instance) or an address. */
+        SourceView: {
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            name: string;
+            place: string;
+            /** @description "folder", "file", "address" or "missing". */
+            placeKind: string;
+            tables: components["schemas"]["TableSummary"][];
         };
         /** @description One member of a step, for whoever fills it in. */
         StepField: {
@@ -2178,6 +2697,17 @@ export interface components {
             /** @description What is wrong, where there are no workings or no figure. */
             problem?: null | string;
         };
+        /**
+         * @description Typing in a table, as one change: rows go, rows come, columns go, columns come, cells are typed over, in this order. Cells
+         *     that nothing touches keep their arrays.
+         */
+        TableEdit: {
+            remove?: null | components["schemas"]["RowRun"];
+            insert?: null | components["schemas"]["RowRun"];
+            dropColumns?: string[];
+            addColumns?: string[];
+            cells?: components["schemas"]["CellEdit"][];
+        };
         /** @description A table as it is listed. */
         TableSummary: {
             id: string;
@@ -2190,6 +2720,8 @@ export interface components {
             /** Format: int32 */
             columnCount: number;
             changed: string;
+            /** @description The named source that it is read from, or null. */
+            sourceId?: null | string;
         };
         /** @description A table with its columns. */
         TableView: {
@@ -2210,8 +2742,18 @@ export interface components {
             below?: string[];
             /** @description The preparing steps, each with how it went. */
             steps?: components["schemas"]["StepView"][];
-            /** @description The columns as they were read, where steps changed them. */
-            readColumns?: string[];
+            /** @description The named source that it is read from, or null. */
+            sourceId?: null | string;
+            /**
+             * Format: int32
+             * @description How many of the steps these rows and columns stand after: 0 as they were read.
+             */
+            stage?: number;
+            /**
+             * Format: int32
+             * @description Cells and rows that were typed by hand since the rows were read.
+             */
+            typed?: number;
         };
         /** @description One proof as shown. */
         TieOutView: {

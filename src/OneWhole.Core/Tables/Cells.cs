@@ -9,9 +9,32 @@ public abstract class Cells
 
     /// <summary>The cell's own text without outer white space; empty where it is blank.</summary>
     public abstract string TextAt(int row);
+
+    /// <summary>The cells with other texts in some rows.</summary>
+    /// <param name="texts">By row.</param>
+    /// <param name="reading">How numbers are written in this column.</param>
+    public abstract Cells With(IReadOnlyDictionary<int, string> texts, NumberReading reading);
+
+    /// <summary>The cells with some rows exchanged for blank ones.</summary>
+    /// <param name="at">The first of the rows.</param>
+    /// <param name="removed">How many go.</param>
+    /// <param name="inserted">How many blank ones come.</param>
+    public abstract Cells Splice(int at, int removed, int inserted);
+
+    private protected static T[] Splice<T>(T[] values, int at, int removed, int inserted, T blank)
+    {
+        var spliced = new T[values.Length - removed + inserted];
+        values.AsSpan(0, at).CopyTo(spliced);
+        spliced.AsSpan(at, inserted).Fill(blank);
+        values.AsSpan(at + removed).CopyTo(spliced.AsSpan(at + inserted));
+        return spliced;
+    }
 }
 
-/// <summary>Labels stored once, in the order of their first appearance, and a code a row.</summary>
+/// <summary>
+/// Labels stored once and a code a row. They stand in the order of their first appearance until cells are typed over: then there
+/// may be labels out of their order or without a row, which <see cref="LabelView"/> puts right.
+/// </summary>
 public sealed class LabelCells(IReadOnlyList<string> labels, Codes codes) : Cells
 {
     /// <summary>Distinct normalised labels; <see cref="Label.Blank"/> stands for cells without text.</summary>
@@ -25,6 +48,45 @@ public sealed class LabelCells(IReadOnlyList<string> labels, Codes codes) : Cell
     {
         string label = Labels[Codes[row]];
         return label == Label.Blank ? "" : label;
+    }
+
+    public override Cells With(IReadOnlyDictionary<int, string> texts, NumberReading reading)
+    {
+        Dictionary<int, string> wanted = texts.ToDictionary(pair => pair.Key, pair => Label.Of(pair.Value));
+        (List<string> labels, Dictionary<string, int> codeOf) = Including(wanted.Values);
+        int[] codes = Codes.ToInts();
+        foreach ((int row, string label) in wanted)
+        {
+            codes[row] = codeOf[label];
+        }
+        return new LabelCells(labels, Codes.From(codes, codes.Length, labels.Count));
+    }
+
+    public override Cells Splice(int at, int removed, int inserted)
+    {
+        (List<string> labels, Dictionary<string, int> codeOf) = Including(inserted == 0 ? [] : [Label.Blank]);
+        int[] codes = Splice(Codes.ToInts(), at, removed, inserted, codeOf.GetValueOrDefault(Label.Blank));
+        return new LabelCells(labels, Codes.From(codes, codes.Length, Math.Max(1, labels.Count)));
+    }
+
+    /// <summary>The labels with further ones after them, and the codes of those.</summary>
+    private (List<string> Labels, Dictionary<string, int> CodeOf) Including(IEnumerable<string> wanted)
+    {
+        Dictionary<string, int> codeOf = wanted.Distinct(StringComparer.Ordinal).ToDictionary(label => label, _ => -1, StringComparer.Ordinal);
+        List<string> labels = [.. Labels];
+        for (int code = 0; code < labels.Count && codeOf.Count > 0; code++)
+        {
+            if (codeOf.TryGetValue(labels[code], out int known) && known < 0)
+            {
+                codeOf[labels[code]] = code;
+            }
+        }
+        foreach (string label in codeOf.Where(pair => pair.Value < 0).Select(pair => pair.Key).ToArray())
+        {
+            codeOf[label] = labels.Count;
+            labels.Add(label);
+        }
+        return (labels, codeOf);
     }
 }
 
@@ -85,6 +147,45 @@ public sealed class NumberCells : Cells
         ExactInt? number = At(row);
         return number is null ? "" : Spell(number.Value, Scale, Decimals?[row] ?? 0);
     }
+
+    public override Cells With(IReadOnlyDictionary<int, string> texts, NumberReading reading)
+    {
+        long[]? units = (long[]?)Units?.Clone();
+        byte[]? decimals = (byte[]?)Decimals?.Clone();
+        var spellings = new Dictionary<int, string>(Spellings);
+        foreach ((int row, string typed) in texts)
+        {
+            string text = Label.Of(typed);
+            spellings.Remove(row);
+            if (decimals is not null)
+            {
+                decimals[row] = 0;
+            }
+            bool number = reading.TryRead(text, out ExactInt exact, out int scale, out _);
+            ExactInt aligned = number && scale <= Scale ? exact * ExactInt.PowerOfTen(Scale - scale) : default;
+            if (units is null || (number && (scale > Scale || !aligned.IsSmall || aligned.Small == Missing)))
+            {
+                return Rebuilt(texts, reading);
+            }
+            units[row] = number ? aligned.Small : Missing;
+            if (text != Label.Blank && !(number && Spell(aligned, Scale, 0) == text))
+            {
+                spellings[row] = text;
+            }
+        }
+        return new NumberCells(Scale, units, null, decimals, spellings);
+    }
+
+    /// <summary>The same from the cells' texts, where the units change.</summary>
+    private NumberCells Rebuilt(IReadOnlyDictionary<int, string> texts, NumberReading reading) =>
+        ColumnBuilder.NumbersOf(Enumerable.Range(0, Count).Select(row => texts.TryGetValue(row, out string? text) ? text : TextAt(row)), reading);
+
+    public override Cells Splice(int at, int removed, int inserted) => new NumberCells(Scale,
+        Units is null ? null : Splice(Units, at, removed, inserted, Missing),
+        Wide is null ? null : Splice(Wide, at, removed, inserted, null),
+        Decimals is null ? null : Splice(Decimals, at, removed, inserted, (byte)0),
+        Spellings.Where(pair => pair.Key < at || pair.Key >= at + removed)
+            .ToDictionary(pair => pair.Key < at ? pair.Key : pair.Key - removed + inserted, pair => pair.Value));
 
     /// <summary>The plain text of a number with at least so many decimals.</summary>
     internal static string Spell(ExactInt units, int scale, int decimals)

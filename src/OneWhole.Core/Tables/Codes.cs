@@ -43,6 +43,17 @@ public sealed class Codes
         return new Codes(codes.Length == count ? codes : codes[..count]);
     }
 
+    /// <summary>A copy as integers.</summary>
+    internal int[] ToInts()
+    {
+        var codes = new int[Count];
+        for (int row = 0; row < codes.Length; row++)
+        {
+            codes[row] = this[row];
+        }
+        return codes;
+    }
+
     /// <summary>How many rows have each code.</summary>
     public int[] Tally(int distinct)
     {

@@ -313,12 +313,16 @@ public sealed class ColumnBuilder
         return false;
     }
 
-    private static NumberCells ToNumbers(LabelCells cells, NumberReading reading)
+    private static NumberCells ToNumbers(LabelCells cells, NumberReading reading) =>
+        NumbersOf(Enumerable.Range(0, cells.Count).Select(cells.TextAt), reading);
+
+    /// <summary>Cells of numbers from their texts.</summary>
+    internal static NumberCells NumbersOf(IEnumerable<string> texts, NumberReading reading)
     {
         var builder = new ColumnBuilder(reading, guessNumbers: true);
-        for (int row = 0; row < cells.Count; row++)
+        foreach (string text in texts)
         {
-            builder.Add(cells.TextAt(row));
+            builder.Add(text);
         }
         return builder.BuildNumbers();
     }

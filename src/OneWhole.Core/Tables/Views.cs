@@ -45,8 +45,42 @@ public sealed class LabelView
     }
 
     internal static LabelView Of(Cells cells) => cells is LabelCells labelled
-        ? new LabelView(labelled.Labels, labelled.Codes)
+        ? OfLabels(labelled)
         : OfNumbers((NumberCells)cells);
+
+    /// <summary>The cells' own labels, renumbered where typing has left some out of their order or without a row.</summary>
+    private static LabelView OfLabels(LabelCells cells)
+    {
+        int met = 0;
+        for (int row = 0; row < cells.Count && met < cells.Labels.Count; row++)
+        {
+            int code = cells.Codes[row];
+            if (code > met)
+            {
+                break;
+            }
+            met += code == met ? 1 : 0;
+        }
+        if (met == cells.Labels.Count)
+        {
+            return new LabelView(cells.Labels, cells.Codes);
+        }
+        var place = new int[cells.Labels.Count];
+        Array.Fill(place, -1);
+        var labels = new List<string>();
+        int[] codes = cells.Codes.ToInts();
+        for (int row = 0; row < codes.Length; row++)
+        {
+            int code = codes[row];
+            if (place[code] < 0)
+            {
+                place[code] = labels.Count;
+                labels.Add(cells.Labels[code]);
+            }
+            codes[row] = place[code];
+        }
+        return new LabelView(labels, Codes.From(codes, codes.Length, Math.Max(1, labels.Count)));
+    }
 
     private static LabelView OfNumbers(NumberCells cells)
     {

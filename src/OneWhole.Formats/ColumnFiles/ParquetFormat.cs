@@ -14,7 +14,7 @@ internal sealed class ParquetFormat : TableFormat
 
     public override bool Recognises(ReadOnlySpan<byte> head, string extension) => head.StartsWith("PAR1"u8);
 
-    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings) => (Run(async () => new Rows(await ParquetReader.CreateAsync(stream).ConfigureAwait(false))), settings);
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel) => (Run(async () => new Rows(await ParquetReader.CreateAsync(stream).ConfigureAwait(false))), settings);
 
     /// <summary>The library is asynchronous; readers here are not, and run on a thread of their own.</summary>
     private static T Run<T>(Func<Task<T>> act)

@@ -27,7 +27,7 @@ internal sealed class SqliteFormat : TableFormat
         return session.Tables();
     }
 
-    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings)
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel)
     {
         Session session = Session.Open(stream);
         try
@@ -48,7 +48,7 @@ internal sealed class SqliteFormat : TableFormat
                 query = $"SELECT * FROM \"{table.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
                 settings = settings with { Part = table };
             }
-            return (new Rows(session, query), settings);
+            return (new Rows(session, query, cancel), settings);
         }
         catch
         {
@@ -177,10 +177,14 @@ internal sealed class SqliteFormat : TableFormat
         private readonly SqliteDataReader _reader;
         private readonly Timer _limit;
         private readonly string[] _cells;
+        private readonly CancellationToken _cancel;
+        private readonly CancellationTokenRegistration _stop;
 
-        public Rows(Session session, string query)
+        public Rows(Session session, string query, CancellationToken cancel)
         {
             _session = session;
+            _cancel = cancel;
+            _stop = cancel.Register(session.Interrupt);
             _limit = new Timer(_ => session.Interrupt(), null, Longest, Timeout.InfiniteTimeSpan);
             _command = session.Command(query);
             try
@@ -189,6 +193,8 @@ internal sealed class SqliteFormat : TableFormat
             }
             catch (SqliteException fault)
             {
+                Release();
+                cancel.ThrowIfCancellationRequested();
                 throw Fault(fault);
             }
             Names = [.. Enumerable.Range(0, _reader.FieldCount).Select(_reader.GetName)];
@@ -225,13 +231,20 @@ internal sealed class SqliteFormat : TableFormat
             }
             catch (SqliteException fault)
             {
+                _cancel.ThrowIfCancellationRequested();
                 throw Fault(fault);
             }
         }
 
+        private void Release()
+        {
+            _stop.Dispose();
+            _limit.Dispose();
+        }
+
         public override void Dispose()
         {
-            _limit.Dispose();
+            Release();
             _reader.Dispose();
             _command.Dispose();
             _session.Dispose();

@@ -16,7 +16,7 @@ internal sealed class DelimitedFormat : TableFormat
     public override bool Recognises(ReadOnlySpan<byte> head, string extension) => true;
 
     /// <exception cref="ReadException">The file is not text, or its settings are wrong.</exception>
-    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings)
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel)
     {
         (Encoding encoding, string encodingName) = settings.Encoding is { } given ? (TextEncodings.Named(given), given) : TextEncodings.Find(stream);
         char separator = settings.Separator is { Length: 1 } set ? set[0] : FindSeparator(stream, encoding);

@@ -27,7 +27,7 @@ internal sealed class JsonFormat : TableFormat
         return extension.Length == 0 && (text.StartsWith("{\""u8) || (text.StartsWith("["u8) && text[1..].TrimStart(" \t\r\n"u8).StartsWith("{"u8)));
     }
 
-    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings)
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel)
     {
         long start = stream.Position;
         var names = new List<string>();

@@ -41,7 +41,7 @@ internal sealed class OdsFormat : TableFormat
         return names;
     }
 
-    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings)
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel)
     {
         Archives.Check(stream);
         CellRange range = CellRange.Parse(settings.Range);

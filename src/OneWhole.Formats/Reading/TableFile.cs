@@ -58,7 +58,7 @@ public static class TableFile
     /// <exception cref="ReadException">The file is empty, damaged, or of no format that is read.</exception>
     public static ReadResult Read(Stream stream, string fileName, ReadSettings settings, Action<ReadProgress>? progress = null, CancellationToken cancel = default)
     {
-        (RowSource rows, ReadSettings used) = FormatOf(stream, fileName).Open(stream, settings);
+        (RowSource rows, ReadSettings used) = FormatOf(stream, fileName).Open(stream, settings, cancel);
         using (rows)
         {
             string name = Path.GetFileNameWithoutExtension(fileName);
@@ -80,7 +80,7 @@ public static class TableFile
     /// <exception cref="ReadException">The file is damaged, or the settings don't fit it.</exception>
     public static IReadOnlyList<IReadOnlyList<string>> Look(Stream stream, string fileName, ReadSettings settings, int most)
     {
-        (RowSource rows, _) = FormatOf(stream, fileName).Open(stream, settings);
+        (RowSource rows, _) = FormatOf(stream, fileName).Open(stream, settings, CancellationToken.None);
         using (rows)
         {
             var seen = new List<IReadOnlyList<string>>();

@@ -15,9 +15,10 @@ internal abstract class TableFormat
     /// <summary>Opens the rows of the part that the settings choose, or of the first that has rows.</summary>
     /// <param name="stream">Seekable, at its start; it stays open.</param>
     /// <param name="settings">What is settled already.</param>
+    /// <param name="cancel">Stops what takes long before the first row, a query for instance.</param>
     /// <returns>The rows, and how they are read.</returns>
     /// <exception cref="ReadException">The file is damaged, or has no such part.</exception>
-    public abstract (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings);
+    public abstract (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel);
 
     /// <summary>Whether a query can be asked of the file.</summary>
     public virtual bool TakesQuery => false;

@@ -15,7 +15,7 @@ internal sealed class WorkbookFormat : TableFormat
 
     public override bool Recognises(ReadOnlySpan<byte> head, string extension) => Archives.IsArchive(head) && extension != ".ods" && !Archives.SaysOpenDocument(head);
 
-    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings)
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel)
     {
         Archives.Check(stream);
         return Sheets.Open(stream, settings);
@@ -33,7 +33,7 @@ internal sealed class OldWorkbookFormat : TableFormat
 
     public override bool Recognises(ReadOnlySpan<byte> head, string extension) => head.StartsWith((ReadOnlySpan<byte>)[0xD0, 0xCF, 0x11, 0xE0, 0xA1, 0xB1, 0x1A, 0xE1]);
 
-    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings) => Sheets.Open(stream, settings);
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel) => Sheets.Open(stream, settings);
 
     public override IReadOnlyList<string> PartsOf(Stream stream) => Sheets.Names(stream);
 }

@@ -21,6 +21,8 @@ export type FilterList = Schemas['FilterList'];
 export type ImportStatus = Schemas['ImportStatus'];
 export type ImportChoice = Schemas['ImportChoice'];
 export type RefreshSummary = Schemas['RefreshSummary'];
+export type TableEdit = Partial<Schemas['TableEdit']>;
+export type SourceView = Schemas['SourceView'];
 export type StepKind = Schemas['StepKindView'];
 export type StepField = Schemas['StepField'];
 /** One preparing step, as its document has it. */
@@ -70,8 +72,10 @@ export type Size = { width: number; height: number };
 
 export const api = {
   tables: () => ask<TableSummary[]>('GET', '/tables'),
-  table: (id: string) => ask<TableView>('GET', `/tables/${id}`),
-  rows: (id: string, first: number, count: number) => ask<RowPage>('GET', `/tables/${id}/rows?${query({ first, count })}`),
+  table: (id: string, stage?: number) => ask<TableView>('GET', `/tables/${id}?${query({ stage })}`),
+  rows: (id: string, first: number, count: number, stage?: number) =>
+    ask<RowPage>('GET', `/tables/${id}/rows?${query({ first, count, stage })}`),
+  editTable: (id: string, revision: number, edit: TableEdit) => ask<TableView>('POST', `/tables/${id}/edit`, { revision, edit }),
   unreadable: (id: string) => ask<Schemas['UnreadableCell'][]>('GET', `/tables/${id}/unreadable`),
   changeColumn: (id: string, change: Schemas['ColumnRequest']) => ask<TableView>('POST', `/tables/${id}/column`, change),
   stepTable: (id: string, step: 'undo' | 'redo', revision: number) =>
@@ -84,10 +88,12 @@ export const api = {
   leaveFresh: (id: string) => ask<void>('DELETE', `/fresh/${id}`),
   stepKinds: () => ask<StepKind[]>('GET', '/step-kinds'),
   setSteps: (id: string, revision: number, steps: Step[]) => ask<TableView>('POST', `/tables/${id}/steps`, { revision, steps }),
-  labels: (id: string, column: string) => ask<Schemas['LabelCount'][]>('GET', `/tables/${id}/labels?${query({ column })}`),
-  portrait: (id: string, column: string) => ask<Schemas['PortraitView']>('GET', `/tables/${id}/portrait?${query({ column })}`),
-  spellings: (id: string, column: string) =>
-    ask<Schemas['LabelCount'][][]>('GET', `/tables/${id}/spellings?${query({ column })}`),
+  labels: (id: string, column: string, stage?: number) =>
+    ask<Schemas['LabelCount'][]>('GET', `/tables/${id}/labels?${query({ column, stage })}`),
+  portrait: (id: string, column: string, stage?: number) =>
+    ask<Schemas['PortraitView']>('GET', `/tables/${id}/portrait?${query({ column, stage })}`),
+  spellings: (id: string, column: string, stage?: number) =>
+    ask<Schemas['LabelCount'][][]>('GET', `/tables/${id}/spellings?${query({ column, stage })}`),
   removeTable: (id: string) => ask<void>('DELETE', `/tables/${id}`),
   importTable: (name: string, content: Blob, headerRow?: number) =>
     ask<ImportStatus>('POST', `/tables/import?${query({ name, headerRow })}`, content),
@@ -95,10 +101,23 @@ export const api = {
   chooseImport: (id: string, choice: ImportChoice) => ask<ImportStatus>('POST', `/imports/${id}/choose`, choice),
   importStatus: (id: string) => ask<ImportStatus>('GET', `/imports/${id}`),
   stopImport: (id: string) => ask<ImportStatus>('DELETE', `/imports/${id}`),
+  sources: () => ask<SourceView[]>('GET', '/sources'),
+  addSource: (name: string, place: string) => ask<SourceView>('POST', '/sources', { name, place }),
+  removeSource: (id: string) => ask<void>('DELETE', `/sources/${id}`),
+  sourceItems: (id: string) => ask<Schemas['SourceItem'][]>('GET', `/sources/${id}/items`),
+  importFrom: (id: string, item: string | null) => ask<ImportStatus>('POST', `/sources/${id}/import`, { item }),
+  lookSource: (id: string, name: string, place: string) =>
+    ask<Schemas['SourceCheck'][]>('POST', `/sources/${id}/look`, { name, place }),
+  moveSource: (id: string, revision: number, name: string, place: string) =>
+    ask<SourceView>('POST', `/sources/${id}/move`, { revision, name, place }),
+  newer: (table: string) => ask<Schemas['NewerView']>('GET', `/tables/${table}/newer`),
+  lookAgain: (table: string) => ask<RefreshSummary>('POST', `/tables/${table}/again`),
   demo: () => ask<void>('POST', '/demo'),
 
   studies: (size: Size) => ask<StudySummary[]>('GET', `/studies?${query(size)}`),
   study: (id: string, size: Size) => ask<StudyView>('GET', `/studies/${id}?${query(size)}`),
+  startFrom: (table: string, block: Schemas['MarkedBlock'], size: Size) =>
+    ask<StudyView>('POST', `/tables/${table}/marked?${query(size)}`, block),
   start: (table: string, size: Size) => ask<StudyView>('POST', `/tables/${table}/studies?${query(size)}`),
   change: (id: string, revision: number, path: string, value: unknown, size: Size) =>
     ask<StudyView>('POST', `/studies/${id}/change?${query(size)}`, { revision, path, value: value ?? null }),

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { api, type ImportStatus } from '../lib/api';
 import { go } from '../lib/router';
 import { ChoosePart } from './ChoosePart';
+import { SourcePicker } from './Sources';
 import { TypeTable } from './TypeTable';
 
 const isText = (text: string) => text.trim().length > 0 && /[,;\t|\n]/.test(text);
@@ -18,6 +19,7 @@ export function BringIn({ compact }: { compact?: boolean }) {
   const [over, setOver] = useState(false);
   const [pasting, setPasting] = useState(false);
   const [typing, setTyping] = useState(false);
+  const [sourcing, setSourcing] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const client = useQueryClient();
 
@@ -105,6 +107,14 @@ export function BringIn({ compact }: { compact?: boolean }) {
           }}
           cancel={() => setTyping(false)}
         />
+      ) : sourcing ? (
+        <SourcePicker
+          follow={(started) => {
+            setSourcing(false);
+            follow(started);
+          }}
+          cancel={() => setSourcing(false)}
+        />
       ) : pasting ? (
         <form
           className="flex flex-col gap-3"
@@ -142,6 +152,9 @@ export function BringIn({ compact }: { compact?: boolean }) {
           </button>
           <button type="button" className="button" onClick={() => setTyping(true)}>
             Type rows
+          </button>
+          <button type="button" className="button" onClick={() => setSourcing(true)}>
+            From a source
           </button>
           <input
             ref={input}

@@ -1,4 +1,5 @@
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
+import { blockOf, nextInSeries } from '../lib/cells';
 
 /** A cell of the typed table; the headings are row 0. */
 type Place = { row: number; column: number };
@@ -21,38 +22,6 @@ export function typedCsv(cells: string[][]): string {
         .join(','),
     )
     .join('\n');
-}
-
-const months = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
-const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
-
-/**
- * What comes after a label: the next month or weekday, the next number at its end, or the label again. `before` is the
- * label before it: "May" is short in a series of short names.
- */
-export function nextInSeries(text: string, before = ''): string {
-  const label = text.trim();
-  for (const names of [months, weekdays]) {
-    const whole = names.findIndex((name) => name.toLowerCase() === label.toLowerCase());
-    const at = whole >= 0 ? whole : names.findIndex((name) => name.slice(0, 3).toLowerCase() === label.toLowerCase());
-    const next = names[(at + 1) % names.length] ?? '';
-    if (at >= 0) return whole < 0 || (label.length === 3 && before.trim().length === 3) ? next.slice(0, 3) : next;
-  }
-  const number = /^(.*?)(\d+)(\D*)$/.exec(text);
-  return number ? `${number[1]}${String(Number(number[2]) + 1).padStart(number[2]?.length ?? 0, '0')}${number[3]}` : text;
 }
 
 /** A small table typed by hand: arrow keys, Enter and Tab move, a block is pasted into the middle, Ctrl+D continues a series. */
@@ -101,10 +70,7 @@ export function TypeTable({ bring, cancel }: { bring: (csv: string) => void; can
     if (!/[\t\n]/.test(text.trim())) return;
     event.preventDefault();
     event.stopPropagation();
-    const block = text
-      .replace(/\r?\n$/, '')
-      .split(/\r?\n/)
-      .map((line) => line.split('\t'));
+    const block = blockOf(text);
     const columns = Math.max(width, ...block.map((row) => at.column + row.length));
     const next = empty(Math.max(cells.length, at.row + block.length), columns).map((row, r) =>
       row.map((_, c) => block[r - at.row]?.[c - at.column] ?? cells[r]?.[c] ?? ''),

@@ -1,26 +1,22 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Redo2, Undo2 } from 'lucide-react';
-import { Popover } from 'radix-ui';
-import { useEffect, useRef, useState } from 'react';
-import { api, type ColumnDocument, type Step, type TableView } from '../lib/api';
+import { useState } from 'react';
+import { api, type Step, type TableView } from '../lib/api';
 import { go } from '../lib/router';
 import { IconButton } from '../parts/IconButton';
 import { TopBar } from '../parts/TopBar';
-import { useActiveCell } from '../parts/useActiveCell';
-import { useRowWindow } from '../parts/useRowWindow';
-import { ColumnPortrait } from '../table/ColumnPortrait';
+import type { Marked } from '../table/BlockBar';
 import { PreparePanel } from '../table/PreparePanel';
 import { Refresh } from '../table/Refresh';
-
-const page = 200;
-const rowHeight = 28;
-const typeWords = { category: 'category', quantity: 'quantity', date: 'date' } as const;
+import { RowsGrid } from '../table/RowsGrid';
 
 /** A table: its rows in a grid, and what each column is taken for. */
 export function TableScreen({ id }: { id: string }) {
   const table = useQuery({ queryKey: ['table', id], queryFn: () => api.table(id) });
   const client = useQueryClient();
   const [preparing, setPreparing] = useState(false);
+  // After how many of its steps the table is shown; null for all of them.
+  const [stage, setStage] = useState<number | null>(null);
   const [wish, setWish] = useState<Step | null>(null);
   const settle = (view: TableView) => {
     client.setQueryData(['table', id], view);
@@ -31,10 +27,18 @@ export function TableScreen({ id }: { id: string }) {
     onSuccess: settle,
   });
   const start = useMutation({
-    mutationFn: () => api.start(id, { width: 760, height: 520 }),
+    mutationFn: (block?: Marked) =>
+      block ? api.startFrom(id, block, { width: 760, height: 520 }) : api.start(id, { width: 760, height: 520 }),
     onSuccess: (study) => go(`/studies/${study.id}`),
   });
   const view = table.data;
+  const at = stage !== null && stage < (view?.steps?.length ?? 0) ? stage : null;
+  const staged = useQuery({
+    queryKey: ['table', id, 'stage', at, view?.revision],
+    queryFn: () => api.table(id, at ?? undefined),
+    enabled: at !== null,
+    placeholderData: (before) => before,
+  });
   if (!view) {
     return (
       <>
@@ -58,7 +62,7 @@ export function TableScreen({ id }: { id: string }) {
         <button type="button" className="button" aria-pressed={preparing} onClick={() => setPreparing(!preparing)}>
           Prepare{view.steps?.length ? ` (${view.steps.length})` : ''}
         </button>
-        <button type="button" className="button primary" onClick={() => start.mutate()} disabled={start.isPending}>
+        <button type="button" className="button primary" onClick={() => start.mutate(undefined)} disabled={start.isPending}>
           Start a study
         </button>
       </TopBar>
@@ -73,6 +77,16 @@ export function TableScreen({ id }: { id: string }) {
         {view.titles?.length || view.below?.length ? (
           <p className="text-[13px] text-quiet">{[...(view.titles ?? []), ...(view.below ?? [])].join(' · ')}</p>
         ) : null}
+        {at !== null ? (
+          <p className="mt-1 flex gap-4 border-l-2 border-accent bg-wash px-3 py-1.5" role="status">
+            {at === 0
+              ? 'The rows as they were read. Type in them here; the steps run again on them.'
+              : `The table as it stands after step ${at} of ${view.steps?.length}.`}
+            <button type="button" className="word cursor-pointer text-accent" onClick={() => setStage(null)}>
+              show the finished table
+            </button>
+          </p>
+        ) : null}
         <Questions view={view} onChanged={settle} />
         <Notes view={view} />
         {start.error ? (
@@ -81,16 +95,34 @@ export function TableScreen({ id }: { id: string }) {
           </p>
         ) : null}
         <div className="mt-3 flex min-h-0 flex-1 gap-4">
-          <Grid
-            key={view.revision}
-            view={view}
-            onChanged={settle}
-            prepare={(kind, column) => {
-              setPreparing(true);
-              setWish({ do: kind, ...(kind === 'leave-out' ? { where: [{ column, is: [] }] } : { column }) });
-            }}
-          />
-          {preparing ? <PreparePanel view={view} onChanged={settle} wish={wish} granted={() => setWish(null)} /> : null}
+          {at !== null && !staged.data ? (
+            <p role="status">Going back to that step</p>
+          ) : (
+            <RowsGrid
+              key={at ?? 'finished'}
+              view={at !== null && staged.data ? staged.data : view}
+              stage={at}
+              onChanged={settle}
+              undo={() => step.mutate('undo')}
+              redo={() => step.mutate('redo')}
+              toRead={() => setStage(0)}
+              startFrom={(block) => start.mutate(block)}
+              prepare={(kind, column) => {
+                setPreparing(true);
+                setWish({ do: kind, ...(kind === 'leave-out' ? { where: [{ column, is: [] }] } : { column }) });
+              }}
+            />
+          )}
+          {preparing ? (
+            <PreparePanel
+              view={view}
+              onChanged={settle}
+              wish={wish}
+              granted={() => setWish(null)}
+              stage={at}
+              setStage={setStage}
+            />
+          ) : null}
         </div>
       </main>
     </div>
@@ -168,194 +200,6 @@ function Notes({ view }: { view: TableView }) {
           ))}
         </ul>
       ) : null}
-    </div>
-  );
-}
-
-type Prepare = (kind: string, column: string) => void;
-
-function Grid({ view, onChanged, prepare }: { view: TableView; onChanged: (view: TableView) => void; prepare: Prepare }) {
-  const scroller = useRef<HTMLDivElement>(null);
-  const [pages, setPages] = useState(new Map<number, string[][]>());
-  const asked = useRef(new Set<number>());
-  const rows = useRowWindow(scroller, view.rowCount, rowHeight, 12);
-  const cells = useActiveCell('grid', view.rowCount, view.columns.length, (row) => rows.reveal(row, 48, 0));
-  const firstPage = Math.floor(rows.first / page);
-  const lastPage = Math.floor(Math.max(0, rows.last) / page);
-  useEffect(() => {
-    for (let at = firstPage; at <= lastPage; at++) {
-      if (asked.current.has(at)) continue;
-      asked.current.add(at);
-      api.rows(view.id, at * page, page).then(
-        (got) => setPages((known) => new Map(known).set(at, got.rows)),
-        () => asked.current.delete(at),
-      );
-    }
-  }, [firstPage, lastPage, view.id]);
-  const columns = `64px ${view.columns.map((column) => (column.type === 'quantity' ? 'minmax(190px, 220px)' : 'minmax(150px, 1fr)')).join(' ')}`;
-  return (
-    <div
-      ref={scroller}
-      role="grid"
-      aria-label={`Rows of ${view.name}`}
-      aria-rowcount={view.rowCount + 1}
-      aria-colcount={view.columns.length + 1}
-      {...cells.gridProps}
-      className="figures min-h-0 min-w-0 flex-1 overflow-auto border border-hairline bg-sheet"
-    >
-      <div className="min-w-max" role="presentation">
-        <div
-          role="row"
-          aria-rowindex={1}
-          className="sticky top-0 z-10 grid border-b border-ink bg-sheet"
-          style={{ gridTemplateColumns: columns }}
-        >
-          <div role="columnheader" className="px-2 py-2 text-right text-quiet">
-            row
-          </div>
-          {view.columns.map((column) => (
-            <Heading key={column.at} view={view} column={column} onChanged={onChanged} prepare={prepare} />
-          ))}
-        </div>
-        <div role="presentation" className="relative" style={{ height: rows.height }}>
-          {rows.rows.map((item) => {
-            const texts = pages.get(Math.floor(item.index / page))?.[item.index % page];
-            return (
-              <div
-                key={item.index}
-                role="row"
-                aria-rowindex={item.index + 2}
-                className="absolute inset-x-0 top-0 grid border-b border-hairline"
-                style={{ height: rowHeight, transform: `translateY(${item.top}px)`, gridTemplateColumns: columns }}
-              >
-                <div role="rowheader" className="px-2 py-1 text-right text-quiet">
-                  {(item.index + 1).toLocaleString('en')}
-                </div>
-                {view.columns.map((column, at) => (
-                  <div
-                    key={column.at}
-                    id={cells.cellId(item.index, at)}
-                    role="gridcell"
-                    className={`truncate px-2 py-1 ${column.type === 'quantity' ? 'text-right' : ''} ${texts && !texts[at] ? 'text-quiet italic' : ''} ${cells.isActive(item.index, at) ? 'outline-2 -outline-offset-2 outline-accent' : ''}`}
-                  >
-                    {texts ? texts[at] || 'blank' : '…'}
-                  </div>
-                ))}
-              </div>
-            );
-          })}
-        </div>
-      </div>
-    </div>
-  );
-}
-
-function Heading({
-  view,
-  column,
-  onChanged,
-  prepare,
-}: {
-  view: TableView;
-  column: ColumnDocument;
-  onChanged: (view: TableView) => void;
-  prepare: Prepare;
-}) {
-  const [open, setOpen] = useState(false);
-  const change = useMutation({
-    mutationFn: (values: object) => api.changeColumn(view.id, { revision: view.revision, column: column.name, ...values }),
-    onSuccess: (changed) => {
-      setOpen(false);
-      onChanged(changed);
-    },
-  });
-  const facts = [
-    `${(column.distinct ?? 0).toLocaleString('en')} distinct`,
-    column.blanks ? `${column.blanks.toLocaleString('en')} blank` : '',
-    column.unreadable ? `${column.unreadable.toLocaleString('en')} not readable` : '',
-  ].filter(Boolean);
-  return (
-    <div role="columnheader" className={`px-2 py-1.5 ${column.type === 'quantity' ? 'text-right' : ''}`}>
-      <Popover.Root open={open} onOpenChange={setOpen}>
-        <Popover.Trigger className="word max-w-full cursor-pointer truncate font-semibold" aria-label={`Column ${column.name}`}>
-          {column.name}
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content className="popover w-80 p-4" align="start" sideOffset={6} collisionPadding={12}>
-            <ColumnPortrait
-              view={view}
-              column={column.name}
-              prepare={(kind, name) => {
-                setOpen(false);
-                prepare(kind, name);
-              }}
-            />
-            <form
-              className="mt-3 flex flex-col gap-3 border-t border-hairline pt-3"
-              onSubmit={(event) => {
-                event.preventDefault();
-                const form = new FormData(event.currentTarget);
-                const said: Record<string, unknown> = {
-                  name: form.get('name'),
-                  type: form.get('type'),
-                  unit: form.get('unit') ?? '',
-                  decimalComma: form.get('mark') === 'comma',
-                  dates: form.get('dates'),
-                };
-                const known: Record<string, unknown> = { ...column, unit: column.unit ?? '' };
-                // Only what was changed: what reading asked stays open until it is answered.
-                change.mutate(Object.fromEntries(Object.entries(said).filter(([member, value]) => known[member] !== value)));
-              }}
-            >
-              <label className="flex flex-col gap-1">
-                <span className="text-quiet">Heading</span>
-                <input name="name" className="field" defaultValue={column.name} />
-              </label>
-              <label className="flex flex-col gap-1">
-                <span className="text-quiet">Taken for a</span>
-                <select name="type" className="field" defaultValue={column.type}>
-                  <option value="category">category</option>
-                  <option value="quantity">quantity</option>
-                  <option value="date">date</option>
-                </select>
-              </label>
-              <label className="flex flex-col gap-1">
-                <span className="text-quiet">Unit</span>
-                <input name="unit" className="field" defaultValue={column.unit ?? ''} placeholder="min, €, people" />
-              </label>
-              <label className="flex flex-col gap-1">
-                <span className="text-quiet">Decimal mark</span>
-                <select name="mark" className="field" defaultValue={column.decimalComma ? 'comma' : 'point'}>
-                  <option value="point">point: 1,204.5</option>
-                  <option value="comma">comma: 1.204,5</option>
-                </select>
-              </label>
-              <label className="flex flex-col gap-1">
-                <span className="text-quiet">Dates are written</span>
-                <select name="dates" className="field" defaultValue={column.dates}>
-                  <option value="iso">year-month-day: 2026-03-09</option>
-                  <option value="dayMonthYear">day, month, year: 9.3.2026</option>
-                  <option value="monthDayYear">month, day, year: 3/9/2026</option>
-                  <option value="yearMonthDay">year, month, day: 2026/3/9</option>
-                </select>
-              </label>
-              {change.error ? (
-                <p role="alert" className="text-fail">
-                  {change.error.message}
-                </p>
-              ) : null}
-              <button type="submit" className="button primary justify-center">
-                Change the column
-              </button>
-            </form>
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
-      <div className="truncate text-[11px] text-quiet">
-        {typeWords[column.type]}
-        {column.unit ? ` in ${column.unit}` : ''} · {facts.join(', ')}
-        {column.holdsShares ? ' · holds shares' : ''}
-      </div>
     </div>
   );
 }

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { api } from '../lib/api';
 import { BringIn } from '../parts/BringIn';
 import { Link } from '../parts/Link';
+import { SourceList } from '../parts/Sources';
 import { TopBar } from '../parts/TopBar';
 
 export function TablesScreen() {
@@ -14,6 +15,7 @@ export function TablesScreen() {
           <BringIn compact />
         </div>
         <TableList />
+        <SourceList />
       </main>
     </>
   );

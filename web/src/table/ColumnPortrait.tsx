@@ -4,16 +4,18 @@ import { api, type TableView } from '../lib/api';
 /** A column at a glance: its distribution, its ends, its sum, and the steps that go from here. */
 export function ColumnPortrait({
   view,
+  stage,
   column,
   prepare,
 }: {
   view: TableView;
+  stage: number | null;
   column: string;
   prepare: (kind: string, column: string) => void;
 }) {
   const portrait = useQuery({
-    queryKey: ['portrait', view.id, view.revision, column],
-    queryFn: () => api.portrait(view.id, column),
+    queryKey: ['portrait', view.id, view.revision, stage, column],
+    queryFn: () => api.portrait(view.id, column, stage ?? undefined),
   });
   const data = portrait.data;
   if (!data) return <p className="text-quiet">{portrait.error?.message ?? 'Counting'}</p>;

@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { ArrowDown, ArrowUp, Pencil, X } from 'lucide-react';
+import { ArrowDown, ArrowUp, Eye, EyeOff, Pencil, X } from 'lucide-react';
 import { useState } from 'react';
 import { api, type Step, type StepKind, type TableView } from '../lib/api';
 import { IconButton } from '../parts/IconButton';
@@ -11,18 +11,29 @@ export function PreparePanel({
   onChanged,
   wish,
   granted,
+  stage,
+  setStage,
 }: {
   view: TableView;
   onChanged: (view: TableView) => void;
   /** A step that was begun elsewhere. */
   wish: Step | null;
   granted: () => void;
+  /** After how many steps the table is shown; null for all. */
+  stage: number | null;
+  setStage: (stage: number | null) => void;
 }) {
   const kinds = useQuery({ queryKey: ['step-kinds'], queryFn: api.stepKinds, staleTime: Number.POSITIVE_INFINITY });
   const [editing, setEditing] = useState<number | null>(null);
   const [chosen, setAdding] = useState<StepKind | null>(null);
   const adding = (wish ? kinds.data?.find((kind) => kind.kind === wish.do) : null) ?? chosen;
   const steps = (view.steps ?? []).map((shown) => shown.step as unknown as Step);
+  // A step is edited in front of the table as it stands before it.
+  const before = useQuery({
+    queryKey: ['table', view.id, 'stage', editing, view.revision],
+    queryFn: () => api.table(view.id, editing ?? 0),
+    enabled: editing !== null,
+  });
   const save = useMutation({
     mutationFn: (next: Step[]) => api.setSteps(view.id, view.revision, next),
     onSuccess: (changed) => {
@@ -49,6 +60,15 @@ export function PreparePanel({
           ? 'Done one after another, again whenever the rows are read anew.'
           : 'Steps that make the table fit to be shared out. The rows as they were read stay as they are.'}
       </p>
+      {steps.length ? (
+        <button
+          type="button"
+          className="word mt-2 cursor-pointer self-start text-[13px] text-accent"
+          onClick={() => setStage(stage === 0 ? null : 0)}
+        >
+          {stage === 0 ? 'show the finished table' : 'show the rows as they were read'}
+        </button>
+      ) : null}
       <ol aria-label="Steps" className="mt-2">
         {view.steps?.map((shown, at) => {
           const step = shown.step as unknown as Step;
@@ -81,6 +101,12 @@ export function PreparePanel({
                   ) : null}
                 </span>
                 <span className="flex">
+                  <IconButton
+                    name={stage === at + 1 ? 'Show the finished table' : `Show the table after step ${at + 1}`}
+                    act={() => setStage(stage === at + 1 ? null : at + 1)}
+                  >
+                    {stage === at + 1 ? <EyeOff size={13} /> : <Eye size={13} />}
+                  </IconButton>
                   <IconButton name={`Earlier: step ${at + 1}`} disabled={at === 0} act={() => move(at, -1)}>
                     <ArrowUp size={13} />
                   </IconButton>
@@ -95,9 +121,10 @@ export function PreparePanel({
                   </IconButton>
                 </span>
               </div>
-              {editing === at && kind ? (
+              {editing === at && kind && before.data ? (
                 <StepForm
-                  view={view}
+                  view={before.data}
+                  stage={at}
                   kind={kind}
                   start={step}
                   save={(changed) => save.mutate(steps.map((other, place) => (place === at ? changed : other)))}
@@ -119,6 +146,7 @@ export function PreparePanel({
           <StepForm
             key={JSON.stringify(wish ?? adding.kind)}
             view={view}
+            stage={null}
             kind={adding}
             start={wish ?? { do: adding.kind }}
             adding

@@ -1,4 +1,4 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { Dialog } from 'radix-ui';
 import { useRef } from 'react';
 import { api, type RefreshSummary, type TableView } from '../lib/api';
@@ -6,7 +6,15 @@ import { api, type RefreshSummary, type TableView } from '../lib/api';
 /** Fresh rows for a table: read and prepared alike, summed up, and taken only then. */
 export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view: TableView) => void }) {
   const input = useRef<HTMLInputElement>(null);
-  const look = useMutation({ mutationFn: (file: File) => api.lookFresh(view.id, file.name, file) });
+  const newer = useQuery({
+    queryKey: ['newer', view.id, view.revision],
+    queryFn: () => api.newer(view.id),
+    enabled: !!view.sourceId,
+    refetchInterval: 60_000,
+  });
+  const look = useMutation({
+    mutationFn: (file: File | null) => (file ? api.lookFresh(view.id, file.name, file) : api.lookAgain(view.id)),
+  });
   const take = useMutation({
     mutationFn: (id: string) => api.takeFresh(id),
     onSuccess: (changed) => {
@@ -21,7 +29,17 @@ export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view
   };
   return (
     <>
-      <button type="button" className="button" disabled={look.isPending} onClick={() => input.current?.click()}>
+      {newer.data?.newer ? (
+        <span role="status" className="text-[13px] text-warn">
+          newer rows are there
+        </span>
+      ) : null}
+      <button
+        type="button"
+        className="button"
+        disabled={look.isPending}
+        onClick={() => (view.sourceId ? look.mutate(null) : input.current?.click())}
+      >
         {look.isPending ? 'Reading' : 'Refresh'}
       </button>
       <input
@@ -87,6 +105,12 @@ function Summary({ summary }: { summary: RefreshSummary }) {
         {summary.rowsAfter.toLocaleString('en')} rows from {summary.source}, {summary.rowsBefore.toLocaleString('en')} before (
         {more === 0 ? 'as many' : more > 0 ? `${more.toLocaleString('en')} more` : `${(-more).toLocaleString('en')} fewer`})
       </li>
+      {summary.typed ? (
+        <li className="text-warn">
+          {summary.typed.toLocaleString('en')} {summary.typed === 1 ? 'cell or row was' : 'cells or rows were'} typed by hand; the
+          fresh rows don't have {summary.typed === 1 ? 'it' : 'them'}
+        </li>
+      ) : null}
       {summary.problem ? <li className="text-fail">A step does not fit: {summary.problem}</li> : null}
       {summary.goneColumns?.length ? <li className="text-warn">Columns that are gone: {some(summary.goneColumns)}</li> : null}
       {summary.newColumns?.length ? <li>New columns: {some(summary.newColumns)}</li> : null}

@@ -3,7 +3,10 @@ import { useState } from 'react';
 import { api, type Step, type StepField, type StepKind, type TableView } from '../lib/api';
 
 type Props = {
+  /** The table as the step finds it. */
   view: TableView;
+  /** Which stage of the table that is; null for the finished one. */
+  stage: number | null;
   kind: StepKind;
   start: Step;
   save: (step: Step) => void;
@@ -13,7 +16,7 @@ type Props = {
 };
 
 /** A step's members, asked for as its kind describes them. */
-export function StepForm({ view, kind, start, save, cancel, adding }: Props) {
+export function StepForm({ view, stage, kind, start, save, cancel, adding }: Props) {
   const [step, setStep] = useState<Step>(start);
   const set = (path: string, value: unknown) =>
     setStep((old) => {
@@ -33,7 +36,7 @@ export function StepForm({ view, kind, start, save, cancel, adding }: Props) {
       }}
     >
       {kind.fields.map((field) => (
-        <Field key={field.path} view={view} field={field} step={step} set={set} />
+        <Field key={field.path} view={view} stage={stage} field={field} step={step} set={set} />
       ))}
       <span className="flex gap-2">
         <button type="submit" className="button primary" disabled={missing}>
@@ -47,11 +50,17 @@ export function StepForm({ view, kind, start, save, cancel, adding }: Props) {
   );
 }
 
-type FieldProps = { view: TableView; field: StepField; step: Step; set: (path: string, value: unknown) => void };
+type FieldProps = {
+  view: TableView;
+  stage: number | null;
+  field: StepField;
+  step: Step;
+  set: (path: string, value: unknown) => void;
+};
 
-function Field({ view, field, step, set }: FieldProps) {
+function Field({ view, stage, field, step, set }: FieldProps) {
   const value = step[field.path];
-  const names = [...new Set([...view.columns.map((column) => column.name), ...(view.readColumns ?? [])])];
+  const names = view.columns.map((column) => column.name);
   const label = <span className="text-[13px] text-quiet">{field.label}</span>;
   switch (field.control) {
     case 'column':
@@ -97,11 +106,11 @@ function Field({ view, field, step, set }: FieldProps) {
         </fieldset>
       );
     case 'labels':
-      return <LabelMap view={view} field={field} step={step} set={set} />;
+      return <LabelMap view={view} stage={stage} field={field} step={step} set={set} />;
     case 'terms':
       return <Terms names={names} value={(value as Term[] | undefined) ?? []} set={(terms) => set(field.path, terms)} />;
     case 'clause':
-      return <Condition view={view} names={names} step={step} set={set} field={field} />;
+      return <Condition view={view} stage={stage} names={names} step={step} set={set} field={field} />;
     default:
       return <Typed field={field} value={value} set={set} />;
   }
@@ -140,17 +149,17 @@ function Typed({ field, value, set }: { field: StepField; value: unknown; set: F
 }
 
 /** Labels with their rows, and what each becomes; look-alikes first. */
-function LabelMap({ view, field, step, set }: FieldProps) {
+function LabelMap({ view, stage, field, step, set }: FieldProps) {
   const column = String(step[field.of ?? 'column'] ?? '');
   const known = view.columns.some((other) => other.name === column);
   const labels = useQuery({
-    queryKey: ['labels', view.id, view.revision, column],
-    queryFn: () => api.labels(view.id, column),
+    queryKey: ['labels', view.id, view.revision, stage, column],
+    queryFn: () => api.labels(view.id, column, stage ?? undefined),
     enabled: known,
   });
   const spellings = useQuery({
-    queryKey: ['spellings', view.id, view.revision, column],
-    queryFn: () => api.spellings(view.id, column),
+    queryKey: ['spellings', view.id, view.revision, stage, column],
+    queryFn: () => api.spellings(view.id, column, stage ?? undefined),
     enabled: known,
   });
   const [search, setSearch] = useState('');
@@ -273,13 +282,13 @@ function Terms({ names, value, set }: { names: string[]; value: Term[]; set: (te
 type Clause = { column: string; is?: string[]; blank?: boolean };
 
 /** The rows that a column's labels pick, or those where it is blank. */
-function Condition({ view, names, step, set, field }: FieldProps & { names: string[] }) {
+function Condition({ view, stage, names, step, set, field }: FieldProps & { names: string[] }) {
   const clause = ((step[field.path] as Clause[] | undefined) ?? [])[0];
   const column = clause?.column ?? '';
   const known = view.columns.some((other) => other.name === column);
   const labels = useQuery({
-    queryKey: ['labels', view.id, view.revision, column],
-    queryFn: () => api.labels(view.id, column),
+    queryKey: ['labels', view.id, view.revision, stage, column],
+    queryFn: () => api.labels(view.id, column, stage ?? undefined),
     enabled: known,
   });
   const chosen = clause?.is ?? [];

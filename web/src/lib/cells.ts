@@ -1,0 +1,67 @@
+/** Text of cells as grids and pages exchange it: tabs between cells, line breaks between rows, quotes where a cell holds either. */
+export function blockOf(text: string): string[][] {
+  const rows: string[][] = [[]];
+  let cell = '';
+  let quoted = false;
+  const source = text.replace(/\r\n?/g, '\n').replace(/\n$/, '');
+  for (let at = 0; at < source.length; at++) {
+    const letter = source[at] ?? '';
+    if (quoted) {
+      if (letter !== '"') cell += letter;
+      else if (source[at + 1] === '"') {
+        cell += '"';
+        at++;
+      } else quoted = false;
+    } else if (letter === '"' && cell === '') quoted = true;
+    else if (letter === '\t' || letter === '\n') {
+      rows.at(-1)?.push(cell);
+      cell = '';
+      if (letter === '\n') rows.push([]);
+    } else cell += letter;
+  }
+  rows.at(-1)?.push(cell);
+  return rows;
+}
+
+export const textOf = (block: string[][]) =>
+  block.map((row) => row.map((cell) => (/[\t\n"]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell)).join('\t')).join('\n');
+
+const months = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+/**
+ * What comes after a label: the next month or weekday, the next number at its end, or the label again. `before` is the
+ * label before it: "May" is short in a series of short names.
+ */
+export function nextInSeries(text: string, before = ''): string {
+  const label = text.trim();
+  for (const names of [months, weekdays]) {
+    const whole = names.findIndex((name) => name.toLowerCase() === label.toLowerCase());
+    const at = whole >= 0 ? whole : names.findIndex((name) => name.slice(0, 3).toLowerCase() === label.toLowerCase());
+    const next = names[(at + 1) % names.length] ?? '';
+    if (at >= 0) return whole < 0 || (label.length === 3 && before.trim().length === 3) ? next.slice(0, 3) : next;
+  }
+  const number = /^(.*?)(\d+)(\D*)$/.exec(text);
+  return number ? `${number[1]}${String(Number(number[2]) + 1).padStart(number[2]?.length ?? 0, '0')}${number[3]}` : text;
+}
+
+/** The rows of a block below its first one, as copies of it or as its series. */
+export function filledDown(block: string[][], series: boolean): string[][] {
+  const rows = block.slice(0, 1);
+  for (let at = 1; at < block.length; at++)
+    rows.push((rows[at - 1] ?? []).map((cell, column) => (series ? nextInSeries(cell, rows[at - 2]?.[column]) : cell)));
+  return rows;
+}

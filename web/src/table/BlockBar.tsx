@@ -1,0 +1,67 @@
+import type { TableEdit, TableView } from '../lib/api';
+import type { Block } from '../parts/useActiveCell';
+import { freeNames } from './RowsGrid';
+
+/** A marked block, as a study starts from it. */
+export type Marked = { first: number; last: number; columns: string[] };
+
+/** What is marked in the rows, and what can be done with it. */
+export function BlockBar({
+  view,
+  block,
+  told,
+  toRead,
+  fill,
+  edit,
+  start,
+}: {
+  view: TableView;
+  block: Block | null;
+  told: string | null;
+  toRead: (() => void) | null;
+  fill: ((series: boolean) => void) | null;
+  edit: ((change: TableEdit) => void) | null;
+  start: ((block: Marked) => void) | null;
+}) {
+  const names = view.columns.map((column) => column.name);
+  const marked = block ? names.slice(block.left, block.right + 1) : [];
+  const count = block ? block.bottom - block.top + 1 : 0;
+  const number = (row: number) => (row + 1).toLocaleString('en');
+  const hint = edit ? 'Enter or F2 types in a cell, Shift marks a block, a block can be pasted.' : '';
+  const words: [string, string | undefined, () => void][] = [];
+  if (toRead && told) words.push(['show the rows as they were read, to type in them', undefined, toRead]);
+  if (block && count > 1 && fill) {
+    words.push(['copy the first row down', 'Ctrl+D', () => fill(false)]);
+    words.push(['continue its series', 'Ctrl+Shift+D', () => fill(true)]);
+  }
+  if (edit) {
+    const at = block ? block.bottom + 1 : view.rowCount;
+    words.push([block ? 'add a row below' : 'add a row', undefined, () => edit({ insert: { at, count: 1 } })]);
+    words.push(['add a column', undefined, () => edit({ addColumns: freeNames(names, 1) })]);
+    if (block) {
+      const text = count === 1 ? 'remove the row' : `remove ${count.toLocaleString('en')} rows`;
+      words.push([text, undefined, () => edit({ remove: { at: block.top, count } })]);
+    }
+  }
+  if (block && start && (count > 1 || marked.length > 1))
+    words.push([
+      'start a study from the block',
+      undefined,
+      () => start({ first: block.top, last: block.bottom, columns: marked }),
+    ]);
+  return (
+    <div className="flex min-h-9 flex-wrap items-center gap-x-4 gap-y-1 pt-1.5 text-[13px]">
+      <span className="figures text-quiet" role="status" aria-label="What is marked">
+        {told ??
+          (block
+            ? `${count === 1 ? `Row ${number(block.top)}` : `Rows ${number(block.top)} to ${number(block.bottom)}`}, ${marked.length === 1 ? marked[0] : `${marked[0]} to ${marked.at(-1)}`}`
+            : hint)}
+      </span>
+      {words.map(([text, keys, act]) => (
+        <button key={text} type="button" className="word cursor-pointer text-accent" title={keys} onClick={act}>
+          {text}
+        </button>
+      ))}
+    </div>
+  );
+}

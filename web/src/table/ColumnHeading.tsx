@@ -1,0 +1,135 @@
+import { useMutation } from '@tanstack/react-query';
+import { Popover } from 'radix-ui';
+import { useState } from 'react';
+import { api, type ColumnDocument, type TableView } from '../lib/api';
+import { ColumnPortrait } from './ColumnPortrait';
+
+const typeWords = { category: 'category', quantity: 'quantity', date: 'date' } as const;
+
+/** Begins a preparing step on a column. */
+export type Prepare = (kind: string, column: string) => void;
+
+/** A column's heading: what it is taken for, and behind it the portrait. */
+export function ColumnHeading({
+  view,
+  stage,
+  column,
+  onChanged,
+  prepare,
+  drop,
+}: {
+  view: TableView;
+  /** Which stage of the table is shown; null for the finished one, in which alone columns are changed. */
+  stage: number | null;
+  column: ColumnDocument;
+  onChanged: (view: TableView) => void;
+  prepare: Prepare;
+  /** Takes the column out of the rows as they were read. */
+  drop?: () => void;
+}) {
+  const [open, setOpen] = useState(false);
+  const change = useMutation({
+    mutationFn: (values: object) => api.changeColumn(view.id, { revision: view.revision, column: column.name, ...values }),
+    onSuccess: (changed) => {
+      setOpen(false);
+      onChanged(changed);
+    },
+  });
+  const facts = [
+    `${(column.distinct ?? 0).toLocaleString('en')} distinct`,
+    column.blanks ? `${column.blanks.toLocaleString('en')} blank` : '',
+    column.unreadable ? `${column.unreadable.toLocaleString('en')} not readable` : '',
+  ].filter(Boolean);
+  return (
+    <div role="columnheader" className={`px-2 py-1.5 ${column.type === 'quantity' ? 'text-right' : ''}`}>
+      <Popover.Root open={open} onOpenChange={setOpen}>
+        <Popover.Trigger className="word max-w-full cursor-pointer truncate font-semibold" aria-label={`Column ${column.name}`}>
+          {column.name}
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content className="popover w-80 p-4" align="start" sideOffset={6} collisionPadding={12}>
+            <ColumnPortrait
+              view={view}
+              stage={stage}
+              column={column.name}
+              prepare={(kind, name) => {
+                setOpen(false);
+                prepare(kind, name);
+              }}
+            />
+            {stage === null ? (
+              <form
+                className="mt-3 flex flex-col gap-3 border-t border-hairline pt-3"
+                onSubmit={(event) => {
+                  event.preventDefault();
+                  const form = new FormData(event.currentTarget);
+                  const said: Record<string, unknown> = {
+                    name: form.get('name'),
+                    type: form.get('type'),
+                    unit: form.get('unit') ?? '',
+                    decimalComma: form.get('mark') === 'comma',
+                    dates: form.get('dates'),
+                  };
+                  const known: Record<string, unknown> = { ...column, unit: column.unit ?? '' };
+                  // Only what was changed: what reading asked stays open until it is answered.
+                  change.mutate(Object.fromEntries(Object.entries(said).filter(([member, value]) => known[member] !== value)));
+                }}
+              >
+                <label className="flex flex-col gap-1">
+                  <span className="text-quiet">Heading</span>
+                  <input name="name" className="field" defaultValue={column.name} />
+                </label>
+                <label className="flex flex-col gap-1">
+                  <span className="text-quiet">Taken for a</span>
+                  <select name="type" className="field" defaultValue={column.type}>
+                    <option value="category">category</option>
+                    <option value="quantity">quantity</option>
+                    <option value="date">date</option>
+                  </select>
+                </label>
+                <label className="flex flex-col gap-1">
+                  <span className="text-quiet">Unit</span>
+                  <input name="unit" className="field" defaultValue={column.unit ?? ''} placeholder="min, €, people" />
+                </label>
+                <label className="flex flex-col gap-1">
+                  <span className="text-quiet">Decimal mark</span>
+                  <select name="mark" className="field" defaultValue={column.decimalComma ? 'comma' : 'point'}>
+                    <option value="point">point: 1,204.5</option>
+                    <option value="comma">comma: 1.204,5</option>
+                  </select>
+                </label>
+                <label className="flex flex-col gap-1">
+                  <span className="text-quiet">Dates are written</span>
+                  <select name="dates" className="field" defaultValue={column.dates}>
+                    <option value="iso">year-month-day: 2026-03-09</option>
+                    <option value="dayMonthYear">day, month, year: 9.3.2026</option>
+                    <option value="monthDayYear">month, day, year: 3/9/2026</option>
+                    <option value="yearMonthDay">year, month, day: 2026/3/9</option>
+                  </select>
+                </label>
+                {change.error ? (
+                  <p role="alert" className="text-fail">
+                    {change.error.message}
+                  </p>
+                ) : null}
+                <button type="submit" className="button primary justify-center">
+                  Change the column
+                </button>
+              </form>
+            ) : null}
+            {drop ? (
+              <button type="button" className="word mt-3 cursor-pointer text-accent" onClick={drop}>
+                take the column out
+              </button>
+            ) : null}
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      <div className="truncate text-[11px] text-quiet">
+        {typeWords[column.type]}
+        {column.unit ? ` in ${column.unit}` : ''} · {facts.join(', ')}
+        {column.holdsShares ? ' · holds shares' : ''}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,334 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { api, type TableEdit, type TableView } from '../lib/api';
+import { blockOf, filledDown, textOf } from '../lib/cells';
+import { type Block, type Cell, useActiveCell } from '../parts/useActiveCell';
+import { useRowWindow } from '../parts/useRowWindow';
+import { BlockBar, type Marked } from './BlockBar';
+import { ColumnHeading, type Prepare } from './ColumnHeading';
+
+const page = 200;
+const rowHeight = 28;
+/** The most rows that are copied out or typed over at once. */
+const mostRows = 20_000;
+
+type Props = {
+  view: TableView;
+  /** Which of the table's stages is shown; null for the finished one. */
+  stage: number | null;
+  onChanged: (view: TableView) => void;
+  prepare: Prepare;
+  undo: () => void;
+  redo: () => void;
+  /** Shows the rows as they were read, which can be typed in. */
+  toRead: () => void;
+  startFrom: (block: Marked) => void;
+};
+
+/** The table's rows: looked at, marked, copied out, and typed in where they are shown as they were read. */
+export function RowsGrid({ view, stage, onChanged, prepare, undo, redo, toRead, startFrom }: Props) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const [pages, setPages] = useState(new Map<number, string[][]>());
+  const asked = useRef({ revision: view.revision, pages: new Set<number>() });
+  const [typing, setTyping] = useState<(Cell & { text: string }) | null>(null);
+  const ended = useRef<typeof typing>(null);
+  const [told, setTold] = useState<string | null>(null);
+  const [again, setAgain] = useState(0);
+  const client = useQueryClient();
+  const rows = useRowWindow(scroller, view.rowCount, rowHeight, 12);
+  const editable = view.stage === 0;
+  const width = view.columns.length;
+  const names = view.columns.map((column) => column.name);
+
+  if (asked.current.revision !== view.revision) asked.current = { revision: view.revision, pages: new Set() };
+  const firstPage = Math.floor(rows.first / page);
+  const lastPage = Math.floor(Math.max(0, rows.last) / page);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another revision has other rows
+  useEffect(() => {
+    const { pages: known } = asked.current;
+    for (let at = firstPage; at <= lastPage; at++) {
+      if (known.has(at)) continue;
+      known.add(at);
+      // The rows of before stay in sight until the new ones are there.
+      api.rows(view.id, at * page, page, stage ?? undefined).then(
+        (got) => setPages((old) => new Map(old).set(at, got.rows)),
+        () => known.delete(at),
+      );
+    }
+  }, [firstPage, lastPage, view.id, view.revision, stage, again]);
+
+  const textAt = (row: number, column: number) => pages.get(Math.floor(row / page))?.[row % page]?.[column];
+  const edit = useMutation({
+    mutationFn: (change: TableEdit) => api.editTable(view.id, view.revision, change),
+    onSuccess: (changed) => {
+      setTold(null);
+      onChanged(changed);
+    },
+    onError: (fault) => {
+      setTold(fault.message);
+      // What was shown ahead of its time is fetched anew, and what was changed elsewhere with it.
+      asked.current.pages.clear();
+      setAgain((times) => times + 1);
+      client.invalidateQueries({ queryKey: ['table', view.id] });
+    },
+  });
+
+  /** Types a block from a cell on; rows and columns that it needs are added. */
+  const type = (at: Cell, block: string[][]) => {
+    const added = freeNames(names, Math.max(...block.map((row) => row.length)) + at.column - width);
+    const columns = [...names, ...added];
+    const below = at.row + block.length - view.rowCount;
+    const cells = block.flatMap((row, r) =>
+      row.map((text, c) => ({ row: at.row + r, column: columns[at.column + c] ?? '', text })),
+    );
+    setPages((old) => typedOver(old, columns, cells));
+    edit.mutate({
+      insert: below > 0 ? { at: view.rowCount, count: below } : null,
+      addColumns: added,
+      cells,
+    });
+  };
+
+  /** The texts of a block, those that were not in sight fetched. */
+  const read = async (block: Block): Promise<string[][] | null> => {
+    if (block.bottom - block.top >= mostRows) {
+      setTold(`At most ${mostRows.toLocaleString('en')} rows can be copied at once.`);
+      return null;
+    }
+    const texts: string[][] = [];
+    for (let at = block.top; at <= block.bottom; ) {
+      const got = await api.rows(view.id, at, Math.min(500, block.bottom - at + 1), stage ?? undefined);
+      if (got.rows.length === 0) break;
+      texts.push(...got.rows.map((row) => row.slice(block.left, block.right + 1)));
+      at += got.rows.length;
+    }
+    return texts;
+  };
+
+  const may = () => {
+    if (!editable) setTold('Steps make these rows.');
+    return editable;
+  };
+  const begin = (at: Cell, text?: string) => {
+    if (may()) setTyping({ ...at, text: text ?? textAt(at.row, at.column) ?? '' });
+  };
+  const fill = async (series: boolean) => {
+    const block = cells.block;
+    if (!block || !may()) return;
+    const from = block.top === block.bottom ? { ...block, top: Math.max(0, block.top - 1) } : block;
+    const texts = await read(from);
+    if (texts) type({ row: from.top, column: from.left }, filledDown(texts, series));
+  };
+  const clear = (block: Block) => {
+    if (!may() || block.bottom - block.top >= mostRows) return;
+    const line = Array(block.right - block.left + 1).fill('');
+    type(
+      { row: block.top, column: block.left },
+      Array.from({ length: block.bottom - block.top + 1 }, () => line),
+    );
+  };
+  const key = (event: KeyboardEvent, at: Cell | null): boolean => {
+    const held = event.ctrlKey || event.metaKey;
+    const block = cells.block;
+    const name = `${held ? 'Ctrl+' : ''}${held && event.shiftKey ? 'Shift+' : ''}${held ? event.key.toLowerCase() : event.key}`;
+    const acts = new Map<string, () => unknown>([
+      ['Ctrl+z', undo],
+      ['Ctrl+Shift+z', redo],
+    ]);
+    if (at && block) {
+      acts.set('Ctrl+c', () => read(block).then((texts) => texts && navigator.clipboard.writeText(textOf(texts))));
+      acts.set('Ctrl+d', () => fill(false));
+      acts.set('Ctrl+Shift+d', () => fill(true));
+      acts.set('Ctrl+a', () => cells.mark({ row: 0, column: 0 }, { row: view.rowCount - 1, column: width - 1 }));
+      for (const open of ['F2', 'Enter']) acts.set(open, () => begin(at));
+      for (const wipe of ['Delete', 'Backspace']) acts.set(wipe, () => clear(block));
+      if (at.column < width - 1 && !event.shiftKey) acts.set('Tab', () => cells.go(at.row, at.column + 1));
+      const isText = event.key.length === 1 && event.key !== ' ' && !held && !event.altKey;
+      if (isText) acts.set(event.key, () => begin(at, event.key));
+    }
+    acts.get(name)?.();
+    return acts.has(name);
+  };
+  const cells = useActiveCell('grid', view.rowCount, width, (row) => rows.reveal(row, 48, 0), undefined, key);
+
+  const done = (by: Cell | null) => {
+    // Leaving the field by a key takes the focus from it, which would end it a second time.
+    if (!typing || ended.current === typing) return;
+    ended.current = typing;
+    if (by && typing.text !== (textAt(typing.row, typing.column) ?? '')) type(typing, [[typing.text]]);
+    setTyping(null);
+    if (by) cells.go(typing.row + by.row, typing.column + by.column);
+    scroller.current?.focus();
+  };
+  const paste = (event: ClipboardEvent) => {
+    const at = cells.block;
+    if (!at || event.target !== scroller.current) return;
+    event.preventDefault();
+    if (may()) type({ row: at.top, column: at.left }, blockOf(event.clipboardData.getData('text/plain')));
+  };
+
+  const columns = `64px ${view.columns.map((column) => (column.type === 'quantity' ? 'minmax(190px, 220px)' : 'minmax(150px, 1fr)')).join(' ')}`;
+  return (
+    <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+      <div
+        ref={scroller}
+        role="grid"
+        aria-label={`Rows of ${view.name}`}
+        aria-rowcount={view.rowCount + 1}
+        aria-colcount={width + 1}
+        aria-multiselectable
+        aria-readonly={!editable}
+        {...cells.gridProps}
+        onPaste={paste}
+        className="figures min-h-0 flex-1 overflow-auto border border-hairline bg-sheet select-none"
+      >
+        <div className="min-w-max" role="presentation">
+          <div
+            role="row"
+            aria-rowindex={1}
+            className="sticky top-0 z-10 grid border-b border-ink bg-sheet"
+            style={{ gridTemplateColumns: columns }}
+          >
+            <div role="columnheader" className="px-2 py-2 text-right text-quiet">
+              row
+            </div>
+            {view.columns.map((column) => (
+              <ColumnHeading
+                key={column.name}
+                view={view}
+                stage={stage}
+                column={column}
+                onChanged={onChanged}
+                prepare={prepare}
+                drop={editable && width > 1 ? () => edit.mutate({ dropColumns: [column.name] }) : undefined}
+              />
+            ))}
+          </div>
+          <div role="presentation" className="relative" style={{ height: rows.height }}>
+            {rows.rows.map((item) => (
+              <div
+                key={item.index}
+                role="row"
+                aria-rowindex={item.index + 2}
+                className="absolute inset-x-0 top-0 grid border-b border-hairline"
+                style={{ height: rowHeight, transform: `translateY(${item.top}px)`, gridTemplateColumns: columns }}
+              >
+                <div
+                  role="rowheader"
+                  className="cursor-pointer px-2 py-1 text-right text-quiet"
+                  onPointerDown={(event) =>
+                    cells.mark(
+                      { row: event.shiftKey ? (cells.block?.top ?? item.index) : item.index, column: 0 },
+                      { row: item.index, column: width - 1 },
+                    )
+                  }
+                >
+                  {(item.index + 1).toLocaleString('en')}
+                </div>
+                {view.columns.map((column, at) => {
+                  const text = textAt(item.index, at);
+                  return (
+                    <div
+                      key={column.name}
+                      id={cells.cellId(item.index, at)}
+                      role="gridcell"
+                      aria-selected={cells.isMarked(item.index, at)}
+                      {...cells.pointer(item.index, at)}
+                      onDoubleClick={() => begin({ row: item.index, column: at })}
+                      className={`truncate px-2 py-1 ${column.type === 'quantity' ? 'text-right' : ''} ${text === '' ? 'text-quiet italic' : ''} ${cells.isMarked(item.index, at) ? 'bg-wash' : ''} ${cells.isActive(item.index, at) ? 'outline-2 -outline-offset-2 outline-accent' : ''}`}
+                    >
+                      {typing?.row === item.index && typing.column === at ? (
+                        <CellField
+                          name={`${column.name}, row ${item.index + 1}`}
+                          text={typing.text}
+                          set={(text) => setTyping({ ...typing, text })}
+                          done={done}
+                        />
+                      ) : (
+                        (text ?? '…') || 'blank'
+                      )}
+                    </div>
+                  );
+                })}
+              </div>
+            ))}
+          </div>
+        </div>
+      </div>
+      <BlockBar
+        view={view}
+        block={cells.block}
+        told={told}
+        toRead={editable ? null : toRead}
+        fill={editable ? fill : null}
+        edit={editable ? (change) => edit.mutate(change) : null}
+        start={stage === null ? startFrom : null}
+      />
+    </div>
+  );
+}
+
+/** The field in which a cell is typed: Enter and Tab take it and go on, Escape leaves it. */
+function CellField({
+  name,
+  text,
+  set,
+  done,
+}: {
+  name: string;
+  text: string;
+  set: (text: string) => void;
+  done: (by: Cell | null) => void;
+}) {
+  return (
+    <input
+      autoFocus
+      aria-label={name}
+      className="-mx-1 w-full bg-sheet px-1 text-inherit outline-none"
+      value={text}
+      onChange={(event) => set(event.target.value)}
+      onPointerDown={(event) => event.stopPropagation()}
+      onBlur={() => done({ row: 0, column: 0 })}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        const moves: Record<string, Cell> = {
+          Enter: { row: event.shiftKey ? -1 : 1, column: 0 },
+          Tab: { row: 0, column: event.shiftKey ? -1 : 1 },
+        };
+        const by = moves[event.key];
+        if (!by && event.key !== 'Escape') return;
+        event.preventDefault();
+        done(by ?? null);
+      }}
+    />
+  );
+}
+
+/** Headings for columns that a block needs besides those that are there. */
+export function freeNames(taken: string[], count: number): string[] {
+  const added: string[] = [];
+  for (let number = taken.length + 1; added.length < count; number++)
+    if (!taken.includes(`Column ${number}`)) added.push(`Column ${number}`);
+  return added;
+}
+
+/** The rows in memory with what was just typed, shown before the server has answered. */
+function typedOver(pages: Map<number, string[][]>, columns: string[], cells: { row: number; column: string; text: string }[]) {
+  const next = new Map(pages);
+  const copied = new Set<number>();
+  for (const cell of cells) {
+    const at = Math.floor(cell.row / page);
+    const known = next.get(at);
+    if (!known) continue;
+    if (!copied.has(at)) {
+      next.set(
+        at,
+        known.map((row) => [...row]),
+      );
+      copied.add(at);
+    }
+    const row = next.get(at)?.[cell.row % page];
+    if (row) row[columns.indexOf(cell.column)] = cell.text;
+  }
+  return next;
+}
