@@ -10,44 +10,16 @@ using OneWhole.Store;
 namespace OneWhole.App.Tests;
 
 /// <summary>The application layer over a fresh database: tables, studies, history, and what is shown of them.</summary>
-public sealed class ServicesTests : IDisposable
+public sealed class ServicesTests : AppTest
 {
     private const string Csv = "Cause,Season,Minutes,When\nFog,Winter,60,01/02/2026\nEngine,Winter,20,02/03/2026\nCrew,Summer,15,03/04/2026\nFog,Summer,5,04/05/2026\nRefund,Summer,-4,05/06/2026\n";
 
-    private readonly string _folder = Directory.CreateTempSubdirectory("onewhole-app-").FullName;
-    private readonly DocumentStore _documents;
-    private readonly TableService _tables;
-    private readonly StudyService _studies;
+    private TableView BringIn() => BringIn(Csv);
 
-    public ServicesTests()
-    {
-        var database = new Database(Path.Combine(_folder, "app.db"));
-        database.Prepare();
-        _documents = new DocumentStore(database);
-        _tables = new TableService(_documents, new CellStore(database), new TableCache(1 << 26));
-        _studies = new StudyService(_documents, _tables, FormList.Standard);
-    }
-
-    public void Dispose()
-    {
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        Directory.Delete(_folder, true);
-    }
-
-    private TableView BringIn(string csv = Csv) => _tables.Import(new MemoryStream(Encoding.UTF8.GetBytes(csv)), "delays.csv", ReadSettings.Found);
-
-    private StudyView Start() => _studies.Start(BringIn().Id, 700, 460);
+    private StudyView Start() => Start(BringIn().Id);
 
     private StudyView Change(StudyView view, string path, string? json) =>
-        _studies.Change(view.Id, view.Revision, path, json is null ? null : JsonNode.Parse(json), 700, 460);
-
-    private static string Column(StudyView view, string key)
-    {
-        int at = view.Workings!.Columns.ToList().FindIndex(column => column.Key == key);
-        return string.Join(' ', view.Workings.Rows.Select(row => row.Cells[at]));
-    }
-
-    private static string Sentence(StudyView view) => string.Concat(view.Statement.Select(phrase => phrase.Text));
+        Studies.Change(view.Id, view.Revision, path, json is null ? null : JsonNode.Parse(json), 700, 460);
 
     [Fact]
     public void A_study_starts_with_the_first_quantity_and_the_richest_category()
@@ -65,17 +37,17 @@ public sealed class ServicesTests : IDisposable
     {
         StudyView view = Change(Change(Start(), "negatives", "\"leaveOut\""), "fold", """{"keep": 1}""");
         Assert.Equal("Fog Other", Column(view, "part"));
-        StudyView back = _studies.Undo(view.Id, view.Revision, 700, 460);
+        StudyView back = Studies.Undo(view.Id, view.Revision, 700, 460);
         Assert.Equal("Fog Engine Crew", Column(back, "part"));
         Assert.True(back.CanRedo);
-        back = _studies.Undo(back.Id, back.Revision, 700, 460);
+        back = Studies.Undo(back.Id, back.Revision, 700, 460);
         Assert.Equal("Fog Engine Crew Refund", Column(back, "part"));
-        StudyView again = _studies.Redo(back.Id, back.Revision, 700, 460);
+        StudyView again = Studies.Redo(back.Id, back.Revision, 700, 460);
         Assert.Equal("Fog Engine Crew", Column(again, "part"));
         // A change after undoing takes the place of what was undone.
         StudyView other = Change(again, "title", "\"Mine\"");
         Assert.False(other.CanRedo);
-        Assert.Equal("Mine", _studies.Get(other.Id, 700, 460).Title);
+        Assert.Equal("Mine", Studies.Get(other.Id, 700, 460).Title);
     }
 
     [Fact]
@@ -85,7 +57,7 @@ public sealed class ServicesTests : IDisposable
         Assert.Throws<StudyException>(() => Change(view, "parts", """{"column": "Reason"}"""));
         Assert.Throws<StudyException>(() => Change(view, "rounding.decimals", "9"));
         Assert.Throws<StudyException>(() => Change(view, "colour", "\"red\""));
-        Assert.Equal(view.Revision, _studies.Get(view.Id, 700, 460).Revision);
+        Assert.Equal(view.Revision, Studies.Get(view.Id, 700, 460).Revision);
     }
 
     [Fact]
@@ -105,67 +77,67 @@ public sealed class ServicesTests : IDisposable
     public void A_preview_shows_and_saves_nothing()
     {
         StudyView view = Start();
-        StudyView shown = _studies.Preview(view.Id, "fold", JsonNode.Parse("""{"keep": 1}"""), 700, 460);
+        StudyView shown = Studies.Preview(view.Id, "fold", JsonNode.Parse("""{"keep": 1}"""), 700, 460);
         Assert.Equal("Fog Other", Column(shown, "part"));
-        Assert.Equal("Fog Engine Crew Refund", Column(_studies.Get(view.Id, 700, 460), "part"));
+        Assert.Equal("Fog Engine Crew Refund", Column(Studies.Get(view.Id, 700, 460), "part"));
         using var stopped = new CancellationTokenSource();
         stopped.Cancel();
-        Assert.Throws<OperationCanceledException>(() => _studies.Preview(view.Id, "value", JsonNode.Parse("""{"count": "rows"}"""), 700, 460, stopped.Token));
+        Assert.Throws<OperationCanceledException>(() => Studies.Preview(view.Id, "value", JsonNode.Parse("""{"count": "rows"}"""), 700, 460, stopped.Token));
     }
 
     [Fact]
     public void A_remedy_is_applied_by_its_line()
     {
         StudyView view = Start();
-        StudyView mended = _studies.Mend(view.Id, view.Revision, "negative-parts", 700, 460);
+        StudyView mended = Studies.Mend(view.Id, view.Revision, "negative-parts", 700, 460);
         Assert.Equal("Fog Engine Crew", Column(mended, "part"));
         Assert.Contains(mended.Workings!.TieOut, line => line.Id == "left-out");
-        Assert.Throws<AppException>(() => _studies.Mend(view.Id, mended.Revision, "negative-parts", 700, 460));
+        Assert.Throws<AppException>(() => Studies.Mend(view.Id, mended.Revision, "negative-parts", 700, 460));
     }
 
     [Fact]
     public void Another_form_keeps_what_carries_over_and_going_back_restores_the_rest()
     {
         StudyView view = Change(Change(Start(), "form.axes", "\"free\""), "where", """[{"column": "Season", "is": ["Winter"]}]""");
-        StudyView bars = _studies.Shape(view.Id, view.Revision, "sharebars", "sharebars", 700, 460);
+        StudyView bars = Studies.Shape(view.Id, view.Revision, "sharebars", "sharebars", 700, 460);
         Assert.Equal("""{"kind":"sharebars"}""", bars.Study["form"]!.ToJsonString());
         Assert.Equal("Fog Engine", Column(bars, "part"));
-        StudyView back = _studies.Shape(bars.Id, bars.Revision, "pareto", "curve", 700, 460);
+        StudyView back = Studies.Shape(bars.Id, bars.Revision, "pareto", "curve", 700, 460);
         Assert.Equal(("free", "position"), ((string)back.Study["form"]!["axes"]!, (string)back.Study["form"]!["along"]!));
-        Assert.Equal(3, _studies.Strip(view.Id, 112, 72, default).Count);
-        Assert.Equal("curve", Assert.Single(_studies.Strip(view.Id, 112, 72, default), item => item.Chosen).Shape);
+        Assert.Equal(3, Studies.Strip(view.Id, 112, 72, default).Count);
+        Assert.Equal("curve", Assert.Single(Studies.Strip(view.Id, 112, 72, default), item => item.Chosen).Shape);
     }
 
     [Fact]
     public void A_copy_has_a_title_and_a_history_of_its_own()
     {
         StudyView view = Change(Start(), "title", "\"Lost minutes\"");
-        StudyView copy = _studies.Copy(view.Id, 700, 460);
+        StudyView copy = Studies.Copy(view.Id, 700, 460);
         Assert.Equal(("Lost minutes (copy)", false), (copy.Title, copy.CanUndo));
         Change(copy, "fold", """{"keep": 1}""");
-        Assert.Null(_studies.Get(view.Id, 700, 460).Study["fold"]);
-        Assert.Equal(2, _studies.List(220, 140).Count);
-        _studies.Remove(copy.Id);
-        Assert.Single(_studies.List(220, 140));
+        Assert.Null(Studies.Get(view.Id, 700, 460).Study["fold"]);
+        Assert.Equal(2, Studies.List(220, 140).Count);
+        Studies.Remove(copy.Id);
+        Assert.Single(Studies.List(220, 140));
     }
 
     [Fact]
     public void Cells_selections_and_least_amounts_have_their_words()
     {
-        StudyView view = _studies.Mend(Start() is var started ? started.Id : "", started.Revision, "negative-parts", 700, 460);
-        Assert.Equal("Fog: 65 ÷ 100 = 65 %, shown as 65.0 %", _studies.Arithmetic(view.Id, "share", 0));
-        Assert.Equal("2 causes: 85 minutes, 85.0 % of all", _studies.Selection(view.Id, [0, 1, 1, 99]).Text);
-        LeastPreview least = _studies.AtLeast(view.Id, 1);
+        StudyView view = Studies.Mend(Start() is var started ? started.Id : "", started.Revision, "negative-parts", 700, 460);
+        Assert.Equal("Fog: 65 ÷ 100 = 65 %, shown as 65.0 %", Studies.Arithmetic(view.Id, "share", 0));
+        Assert.Equal("2 causes: 85 minutes, 85.0 % of all", Studies.Selection(view.Id, [0, 1, 1, 99]).Text);
+        LeastPreview least = Studies.AtLeast(view.Id, 1);
         Assert.Equal("2 causes of at least 20: the new whole is 85 minutes, 85.0 % of what is used now", least.Text);
         Assert.Equal("""{"column":"Cause","is":["Fog","Engine"]}""", least.Clause.ToJsonString());
-        Assert.Throws<AppException>(() => _studies.Arithmetic(view.Id, "nothing", 0));
+        Assert.Throws<AppException>(() => Studies.Arithmetic(view.Id, "nothing", 0));
     }
 
     [Fact]
     public void The_filters_list_counts_what_its_own_clause_hides()
     {
         StudyView view = Change(Start(), "where", """[{"column": "Season", "is": ["Winter"]}, {"column": "Cause", "isNot": ["Refund"]}]""");
-        FilterList list = _studies.FilterValues(view.Id, "Season", 0);
+        FilterList list = Studies.FilterValues(view.Id, "Season", 0);
         Assert.Equal([("Winter", "80", true), ("Summer", "20", false)], list.Values.Select(value => (value.Label, value.Amount, value.Chosen)));
         Assert.Equal("season", list.Noun);
     }
@@ -174,32 +146,32 @@ public sealed class ServicesTests : IDisposable
     public void What_is_handed_over_is_what_was_asked_for()
     {
         StudyView view = Change(Start(), "title", "\"Lost: minutes / cause\"");
-        Assert.Equal("lost-minutes-cause.svg", _studies.HandOver(view.Id, "figure.svg", 700, 460, 1).Name);
-        (byte[] png, string type, string name) = _studies.HandOver(view.Id, "figure.png", 300, 200, 2);
+        Assert.Equal("lost-minutes-cause.svg", Studies.HandOver(view.Id, "figure.svg", 700, 460, 1).Name);
+        (byte[] png, string type, string name) = Studies.HandOver(view.Id, "figure.png", 300, 200, 2);
         Assert.Equal(("image/png", "lost-minutes-cause@2x.png"), (type, name));
         Assert.Equal([600, 400], (int[])[(png[18] << 8) | png[19], (png[22] << 8) | png[23]]);
-        string study = Encoding.UTF8.GetString(_studies.HandOver(view.Id, "study.json", 1, 1, 1).Bytes);
+        string study = Encoding.UTF8.GetString(Studies.HandOver(view.Id, "study.json", 1, 1, 1).Bytes);
         Assert.Equal("Lost: minutes / cause", StudyFormat.Standard.Read(study).Title);
-        Assert.StartsWith("part,value,rank", Encoding.UTF8.GetString(_studies.HandOver(view.Id, "workings.csv", 1, 1, 1).Bytes), StringComparison.Ordinal);
-        Assert.Throws<AppException>(() => _studies.HandOver(view.Id, "figure.gif", 1, 1, 1));
+        Assert.StartsWith("part,value,rank", Encoding.UTF8.GetString(Studies.HandOver(view.Id, "workings.csv", 1, 1, 1).Bytes), StringComparison.Ordinal);
+        Assert.Throws<AppException>(() => Studies.HandOver(view.Id, "figure.gif", 1, 1, 1));
     }
 
     [Fact]
-    public void A_renamed_column_is_renamed_in_its_studies_and_can_be_undone()
+    public void A_renamed_column_is_renamed_in_itsStudies_and_can_be_undone()
     {
         StudyView view = Start();
-        TableView table = _tables.ChangeColumn(view.TableId, 1, "Cause", new ColumnChange { Name = " Reason " });
-        _studies.RenameColumn(view.TableId, "Cause", "Reason");
-        Assert.Equal("Minutes by reason", _studies.Get(view.Id, 700, 460).Title);
+        TableView table = Tables.ChangeColumn(view.TableId, 1, "Cause", new ColumnChange { Name = " Reason " });
+        Studies.RenameColumn(view.TableId, "Cause", "Reason");
+        Assert.Equal("Minutes by reason", Studies.Get(view.Id, 700, 460).Title);
         Assert.Equal("Reason", table.Columns[0].Name);
-        Assert.Throws<AppException>(() => _tables.ChangeColumn(view.TableId, table.Revision, "Reason", new ColumnChange { Name = "Minutes" }));
-        Assert.Throws<AppException>(() => _tables.ChangeColumn(view.TableId, table.Revision, "Reason", new ColumnChange { Name = "  " }));
-        Assert.Equal("Cause", _tables.Undo(view.TableId, table.Revision).Columns[0].Name);
+        Assert.Throws<AppException>(() => Tables.ChangeColumn(view.TableId, table.Revision, "Reason", new ColumnChange { Name = "Minutes" }));
+        Assert.Throws<AppException>(() => Tables.ChangeColumn(view.TableId, table.Revision, "Reason", new ColumnChange { Name = "  " }));
+        Assert.Equal("Cause", Tables.Undo(view.TableId, table.Revision).Columns[0].Name);
         // The study still asks for the new name: it says what is missing, and nothing is lost.
-        StudyView broken = _studies.Get(view.Id, 700, 460);
+        StudyView broken = Studies.Get(view.Id, 700, 460);
         Assert.Contains("Reason", broken.Problem, StringComparison.Ordinal);
         Assert.Null(broken.Workings);
-        Assert.Equal("Fog Engine Crew Refund", Column(_studies.Undo(view.Id, broken.Revision, 700, 460), "part"));
+        Assert.Equal("Fog Engine Crew Refund", Column(Studies.Undo(view.Id, broken.Revision, 700, 460), "part"));
     }
 
     [Fact]
@@ -208,12 +180,12 @@ public sealed class ServicesTests : IDisposable
         TableView table = BringIn();
         ReadNote asked = Assert.Single(table.Notes, note => note.Ask);
         Assert.Equal("2 January 2026", asked.Answers[1].Text);
-        StudyView march = Change(_studies.Start(table.Id, 700, 460), "where", """[{"column": "When", "from": "2026-03-01"}]""");
+        StudyView march = Change(Studies.Start(table.Id, 700, 460), "where", """[{"column": "When", "from": "2026-03-01"}]""");
         Assert.Equal("15 5 −4 20", string.Join(' ', Column(march, "value").Split(' ').OrderBy(text => "15 5 −4 20".IndexOf(text, StringComparison.Ordinal))));
-        TableView answered = _tables.ChangeColumn(table.Id, table.Revision, "When", new ColumnChange { Dates = asked.Answers[1].Dates });
+        TableView answered = Tables.ChangeColumn(table.Id, table.Revision, "When", new ColumnChange { Dates = asked.Answers[1].Dates });
         Assert.DoesNotContain(answered.Notes, note => note.Ask);
         Assert.Equal(DateOrder.MonthDayYear, answered.Columns[3].Dates);
-        Assert.Equal("Crew Fog Refund", Column(_studies.Get(march.Id, 700, 460), "part"));
+        Assert.Equal("Crew Fog Refund", Column(Studies.Get(march.Id, 700, 460), "part"));
     }
 
     [Fact]
@@ -221,18 +193,18 @@ public sealed class ServicesTests : IDisposable
     {
         TableView table = BringIn("a,v\nx,1\ny,\nz,oops\nw,2\nu,3\nt,4\ns,5\nr,6\nq,7\np,8\no,9\nn,10\n");
         Assert.Equal((ColumnType.Quantity, 10, 1, 1), (table.Columns[1].Type, table.Columns[1].Distinct, table.Columns[1].Blanks, table.Columns[1].Unreadable));
-        Assert.Equal(new UnreadableCell(3, "v", "oops"), Assert.Single(_tables.Unreadable(table.Id)));
-        Assert.Equal(["z", "oops"], _tables.Rows(table.Id, 2, 1).Rows[0]);
-        Assert.Empty(_tables.Rows(table.Id, 99, 5).Rows);
+        Assert.Equal(new UnreadableCell(3, "v", "oops"), Assert.Single(Tables.Unreadable(table.Id)));
+        Assert.Equal(["z", "oops"], Tables.Rows(table.Id, 2, 1).Rows[0]);
+        Assert.Empty(Tables.Rows(table.Id, 99, 5).Rows);
     }
 
     [Fact]
     public void A_table_is_the_same_from_its_blocks_as_from_memory()
     {
         TableView table = BringIn();
-        var cold = new TableService(_documents, new CellStore(new Database(Path.Combine(_folder, "app.db"))), new TableCache(1));
-        Assert.Equal(_tables.Rows(table.Id, 0, 5).Rows, cold.Rows(table.Id, 0, 5).Rows);
-        Assert.Equal(_tables.Load(table.Id).Table.Columns.Select(column => column.Info), cold.Load(table.Id).Table.Columns.Select(column => column.Info));
+        var cold = new TableService(Documents, new CellStore(new Database(Path.Combine(Folder, "app.db"))), new TableCache(1));
+        Assert.Equal(Tables.Rows(table.Id, 0, 5).Rows, cold.Rows(table.Id, 0, 5).Rows);
+        Assert.Equal(Tables.Load(table.Id).Table.Columns.Select(column => column.Info), cold.Load(table.Id).Table.Columns.Select(column => column.Info));
     }
 
     [Fact]
@@ -240,14 +212,14 @@ public sealed class ServicesTests : IDisposable
     {
         using var stop = new CancellationTokenSource();
         byte[] bytes = Encoding.UTF8.GetBytes("a,b\n" + string.Concat(Enumerable.Repeat("1,x\n", 50_000)));
-        Assert.Throws<OperationCanceledException>(() => _tables.Import(new MemoryStream(bytes), "big.csv", ReadSettings.Found, _ => stop.Cancel(), stop.Token));
-        Assert.Empty(_tables.List());
+        Assert.Throws<OperationCanceledException>(() => Tables.Import(new MemoryStream(bytes), "big.csv", ReadSettings.Found, _ => stop.Cancel(), stop.Token));
+        Assert.Empty(Tables.List());
     }
 
     [Fact]
     public async Task An_import_runs_by_itself_and_tells_how_it_ended()
     {
-        var jobs = new ImportJobs(_tables);
+        var jobs = new ImportJobs(Tables);
         ImportStatus Wait(string id)
         {
             for (int i = 0; i < 500 && jobs.Status(id).State == "running"; i++)
@@ -258,7 +230,7 @@ public sealed class ServicesTests : IDisposable
         }
         string Write(string text)
         {
-            string path = Path.Combine(_folder, Guid.NewGuid().ToString("n"));
+            string path = Path.Combine(Folder, Guid.NewGuid().ToString("n"));
             File.WriteAllText(path, text);
             return path;
         }
@@ -276,7 +248,7 @@ public sealed class ServicesTests : IDisposable
     public void Sizes_are_kept_within_what_can_be_drawn()
     {
         StudyView view = Start();
-        Assert.Equal(FigureDrawer.SmallestSide, _studies.Get(view.Id, 1, 1).Figure!.Width);
-        Assert.Equal(FigureDrawer.LargestSide, _studies.Get(view.Id, 1e9, 100).Figure!.Width);
+        Assert.Equal(FigureDrawer.SmallestSide, Studies.Get(view.Id, 1, 1).Figure!.Width);
+        Assert.Equal(FigureDrawer.LargestSide, Studies.Get(view.Id, 1e9, 100).Figure!.Width);
     }
 }

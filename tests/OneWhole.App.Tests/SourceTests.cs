@@ -1,0 +1,111 @@
+using OneWhole.Store;
+
+namespace OneWhole.App.Tests;
+
+/// <summary>Named sources: tables read from them, read again, and moved together.</summary>
+public sealed class SourceTests : AppTest
+{
+    private readonly CancellationToken _none = CancellationToken.None;
+
+    private string Write(string folder, string name, string text)
+    {
+        string path = Path.Combine(Folder, folder);
+        Directory.CreateDirectory(path);
+        File.WriteAllText(Path.Combine(path, name), text);
+        return path;
+    }
+
+    private async Task<(SourceView Source, TableView Table)> Monthly()
+    {
+        Write("monthly", "kiosk-2026-9.csv", "Goods,Sales\nTea,10\nSoup,5\n");
+        string folder = Write("monthly", "kiosk-2026-10.csv", "Goods,Sales\nTea,12\nSoup,6\n");
+        Write("monthly", "notes.docx", "no table");
+        SourceView source = Sources.Add("Monthly files", folder);
+        return (source, Finished(await Sources.Import(source.Id, "kiosk-*.csv", _none)));
+    }
+
+    [Fact]
+    public async Task A_folders_files_are_one_table_whose_newest_file_is_read()
+    {
+        (SourceView source, TableView table) = await Monthly();
+        SourceItem item = Assert.Single(Sources.Items(source.Id));
+        Assert.Equal(("kiosk-*.csv", "kiosk-2026-10.csv", 2), (item.Item, item.Newest, item.Files));
+        Assert.Equal(("kiosk", "kiosk-2026-10.csv"), (table.Name, table.Source));
+        Assert.Equal("12", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
+        Assert.Equal("folder", Sources.List()[0].PlaceKind);
+        Assert.Single(Sources.List()[0].Tables);
+    }
+
+    [Fact]
+    public async Task A_newer_file_is_seen_summed_up_and_taken()
+    {
+        (_, TableView table) = await Monthly();
+        StudyView study = Start(table.Id);
+        Assert.False(await Sources.HasNewer(table.Id, _none));
+        Write("monthly", "kiosk-2026-11.csv", "Goods,Sales\nTea,20\nPasties,7\n");
+        Assert.True(await Sources.HasNewer(table.Id, _none));
+        RefreshSummary summary = await Sources.LookAgain(table.Id, _none);
+        Assert.Equal(["Pasties"], summary.Labels.Single().Added);
+        Assert.Equal(["Soup"], summary.Labels.Single().Absent);
+        Assert.Equal(("18 sales", "27 sales"), (summary.Studies.Single().Before, summary.Studies.Single().After));
+        Refreshing.Take(summary.Id);
+        Assert.False(await Sources.HasNewer(table.Id, _none));
+        Assert.Equal("20 7 0", Column(Studies.Get(study.Id, 700, 460), "value"));
+    }
+
+    [Fact]
+    public async Task A_source_moves_with_all_of_its_tables_or_not_at_all()
+    {
+        (SourceView source, TableView table) = await Monthly();
+        Write("monthly", "fares.csv", "Fare,Sold\nSingle,4\n");
+        TableView fares = Finished(await Sources.Import(source.Id, "fares.csv", _none));
+
+        string half = Write("half", "kiosk-2027-01.csv", "Goods,Sales\nTea,99\n");
+        IReadOnlyList<SourceCheck> checks = await Sources.Look(source.Id, half, _none);
+        Assert.Null(checks.Single(check => check.Name == "kiosk").Problem);
+        Assert.Contains("no file named fares.csv", checks.Single(check => check.Name == "fares").Problem);
+        AppException refused = await Assert.ThrowsAsync<AppException>(() => Sources.Move(source.Id, source.Revision, source.Name, half, _none));
+        Assert.StartsWith("Nothing was changed: fares", refused.Message);
+        Assert.Equal("12", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
+
+        Write("half", "fares.csv", "Price,Sold\nSingle,5\n");
+        Assert.Contains("no column \"Fare\"", (await Sources.Look(source.Id, half, _none)).Single(check => check.Name == "fares").Problem);
+        Write("half", "fares.csv", "Fare,Sold\nSingle,5\n");
+        SourceView moved = await Sources.Move(source.Id, source.Revision, source.Name, half, _none);
+        Assert.Equal(half, moved.Place);
+        Assert.Equal(("99", "5"), (Tables.Rows(table.Id, 0, 1).Rows[0][1], Tables.Rows(fares.Id, 0, 1).Rows[0][1]));
+        await Assert.ThrowsAsync<RevisionConflictException>(() => Sources.Move(source.Id, source.Revision, source.Name, Path.Combine(Folder, "monthly"), _none));
+        Assert.Equal("99", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
+    }
+
+    [Fact]
+    public async Task What_is_not_there_says_so_and_a_source_in_use_is_kept()
+    {
+        Assert.Contains("nothing at", Assert.Throws<AppException>(() => Sources.Add("Gone", Path.Combine(Folder, "nowhere"))).Message);
+        Assert.Contains("needs a name", Assert.Throws<AppException>(() => Sources.Add(" ", Folder)).Message);
+        (SourceView source, TableView table) = await Monthly();
+        Assert.Contains("are read from Monthly files", Assert.Throws<AppException>(() => Sources.Remove(source.Id)).Message);
+        Tables.Remove(table.Id);
+        Sources.Remove(source.Id);
+        Assert.Empty(Sources.List());
+        TableView byHand = BringIn("a,b\n1,2\n");
+        Assert.Contains("by hand", (await Assert.ThrowsAsync<AppException>(() => Sources.LookAgain(byHand.Id, _none))).Message);
+    }
+
+    [Fact]
+    public async Task A_database_file_serves_several_tables_each_called_as_it_is_there()
+    {
+        string path = Path.Combine(AppContext.BaseDirectory, "demo", "company.sqlite");
+        SourceView source = Sources.Add("Company database", path);
+        ImportStatus asking = await Sources.Import(source.Id, null, _none);
+        Assert.Equal(["vessel", "crossing", "passengers_by_route"], asking.Parts);
+        TableView vessels = Finished(Jobs.Choose(asking.Id, new ImportChoice { Part = "vessel" }));
+        Assert.Equal(("vessel", 5), (vessels.Name, vessels.RowCount));
+        asking = await Sources.Import(source.Id, null, _none);
+        TableView asked = Finished(Jobs.Choose(asking.Id, new ImportChoice { Query = "SELECT vessel, SUM(passengers) AS passengers FROM crossing GROUP BY vessel" }));
+        Assert.Equal(5, asked.RowCount);
+        // Asked again, the same question is put to the file.
+        Assert.Equal(5, (await Sources.LookAgain(asked.Id, _none)).RowsAfter);
+        Assert.Equal(2, Sources.List()[0].Tables.Count);
+    }
+}
