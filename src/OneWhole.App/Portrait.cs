@@ -20,14 +20,74 @@ public sealed record PortraitView(string Column, ColumnType Type, int Rows, int 
     /// <summary>The exact sum of a quantity.</summary>
     public string? Sum { get; init; }
 
+    /// <summary>Where one label stands for several values of an id column.</summary>
+    public SharedName? Shared { get; init; }
+
+    /// <summary>How the column follows from others; null where it does not.</summary>
+    public Following? Following { get; init; }
+
     /// <summary>Cells that the column's type can't read, at most five.</summary>
     public IReadOnlyList<string> Unreadable { get; init; } = [];
 }
+
+/// <summary>One label that stands for several things.</summary>
+/// <param name="IdColumn">The column that tells them apart.</param>
+/// <param name="Example">The label that stands for the most.</param>
+/// <param name="Count">How many it stands for.</param>
+/// <param name="Labels">How many labels stand for several.</param>
+public sealed record SharedName(string IdColumn, string Example, int Count, int Labels);
 
 /// <summary>Makes portraits of columns.</summary>
 internal static class Portrait
 {
     private const int MostLines = 8;
+
+    public static PortraitView Of(Table table, Column column) => Of(column) with
+    {
+        Shared = column.Info.Type == ColumnType.Category ? SharedBy(table, column) : null,
+        Following = column.Info.Type == ColumnType.Quantity ? FollowingColumns.Find(table).GetValueOrDefault(column.Name) : null,
+    };
+
+    private static readonly string[] IdWords = ["id", "no", "nr", "number", "code", "key"];
+
+    /// <summary>An id column has one label of this column for each of its values, and several values for some label.</summary>
+    private static SharedName? SharedBy(Table table, Column column)
+    {
+        LabelView names = column.Labels;
+        foreach (Column ids in table.Columns.Where(other => other != column && IdWords.Contains(other.Name.Split(' ', '_', '-', '.')[^1].ToLowerInvariant())))
+        {
+            LabelView values = ids.Labels;
+            var nameOf = new int[values.Labels.Count];
+            Array.Fill(nameOf, -1);
+            bool single = true;
+            for (int row = 0; row < column.Count && single; row++)
+            {
+                int id = values.Codes[row], name = names.Codes[row];
+                single = id == values.BlankCode || nameOf[id] < 0 || nameOf[id] == name;
+                nameOf[id] = name;
+            }
+            if (!single)
+            {
+                continue;
+            }
+            var count = new int[names.Labels.Count];
+            for (int id = 0; id < nameOf.Length; id++)
+            {
+                if (id != values.BlankCode && nameOf[id] >= 0 && nameOf[id] != names.BlankCode)
+                {
+                    count[nameOf[id]]++;
+                }
+            }
+            int most = count.DefaultIfEmpty(0).Max();
+            // An id of every row tells rows apart, not what their names stand for; but where most names are once, rows are the things.
+            bool things = values.Labels.Count < column.Count || count.Count(number => number == 1) * 2 > names.Labels.Count;
+            if (most > 1 && things)
+            {
+                return new SharedName(ids.Name, names.Labels[Array.IndexOf(count, most)], most, count.Count(number => number > 1));
+            }
+        }
+        return null;
+    }
 
     public static PortraitView Of(Column column)
     {

@@ -69,7 +69,17 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
 
     /// <summary>Sets one place of the study; nothing is saved where the result is no study or does not fit its table.</summary>
     public StudyView Change(string id, long revision, string path, JsonNode? value, double width, double height) =>
-        Save(Find(id), revision, study => StudyPath.Set(study, path, value), path, width, height);
+        Save(Find(id), revision, study => Set(study, path, value), path, width, height);
+
+    private static void Set(JsonObject study, string path, JsonNode? value)
+    {
+        StudyPath.Set(study, path, value);
+        // The columns of a wide table are counted themselves.
+        if (value is JsonObject axis && axis.ContainsKey("columns"))
+        {
+            study.Remove("value");
+        }
+    }
 
     /// <summary>What <see cref="Change"/> would show, without saving.</summary>
     public StudyView Preview(string id, string path, JsonNode? value, double width, double height, CancellationToken cancel = default)
@@ -77,7 +87,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         StoredDocument stored = Find(id);
         Stored body = Read(stored);
         var study = (JsonObject)body.Study.DeepClone();
-        StudyPath.Set(study, path, value);
+        Set(study, path, value);
         Study read = _format.Read(study.ToJsonString());
         Compute(stored.Parent!, read, cancel);
         return View(stored, _format.Write(read), read, width, height);
@@ -284,12 +294,20 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             Study = document,
             Statement = statement.Phrases,
             Offers = statement.Offers,
-            Settings = statement.Settings,
+            Settings = [.. statement.Settings.Select(setting => Suggest(setting, stored.Parent!))],
             Workings = workings is null ? null : ViewOf(workings, figure),
             Figure = figure,
             Problem = problem,
         };
     }
+
+    /// <summary>The lines that stood above and below a table offer themselves as title and source line.</summary>
+    private Setting Suggest(Setting setting, string tableId) => setting.Path switch
+    {
+        "title" => setting with { Suggestions = tables.Document(tableId).Titles },
+        "finish.source" => setting with { Suggestions = tables.Document(tableId).Below },
+        _ => setting,
+    };
 
     private static double Side(double side) => Math.Clamp(side, FigureDrawer.SmallestSide, FigureDrawer.LargestSide);
 

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Tables;
 using OneWhole.Formats.Reading;
@@ -63,6 +64,15 @@ public sealed record ColumnDocument(int At, string Name, ColumnType Type)
 {
     public string? Unit { get; init; }
 
+    /// <summary>In what the numbers are counted ("thousand"); empty for ones.</summary>
+    public string Multiplier { get; init; } = "";
+
+    /// <summary>How it follows from other columns; null where it does not.</summary>
+    public Following? Following { get; init; }
+
+    /// <summary>What the table's row of totals says, as a plain number.</summary>
+    public string? Total { get; init; }
+
     public string? One { get; init; }
 
     public string? Many { get; init; }
@@ -83,6 +93,9 @@ public sealed record ColumnDocument(int At, string Name, ColumnType Type)
     public ColumnInfo ToInfo() => new(Name, Type)
     {
         Unit = Unit,
+        Multiplier = Multiplier,
+        Follows = Following?.Rule,
+        Total = Total is null ? null : ExactDecimal.Parse(Total),
         One = One,
         Many = Many,
         HoldsShares = HoldsShares,
@@ -90,12 +103,21 @@ public sealed record ColumnDocument(int At, string Name, ColumnType Type)
         Dates = Dates,
     };
 
+    /// <summary>A table's columns, each at the place of its number.</summary>
+    public static IReadOnlyList<ColumnDocument> Of(Table table)
+    {
+        IReadOnlyDictionary<string, Following> following = FollowingColumns.Find(table);
+        return [.. table.Columns.Select((column, at) => Of(at, column) with { Following = following.GetValueOrDefault(column.Name) })];
+    }
+
     public static ColumnDocument Of(int at, Column column)
     {
         (int blanks, int unreadable) = ColumnFacts.Count(column);
         return new ColumnDocument(at, column.Name, column.Info.Type)
         {
             Unit = column.Info.Unit,
+            Multiplier = column.Info.Multiplier,
+            Total = column.Info.Total?.ToString(),
             One = column.Info.One,
             Many = column.Info.Many,
             HoldsShares = column.Info.HoldsShares,

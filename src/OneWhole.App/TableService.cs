@@ -84,7 +84,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
                 Source = fileName,
                 Import = import,
                 RowCount = result.Table.RowCount,
-                Columns = [.. result.Table.Columns.Select((column, at) => ColumnDocument.Of(at, column))],
+                Columns = ColumnDocument.Of(result.Table),
                 Notes = result.Notes,
                 Titles = result.Titles,
                 Below = result.Below,
@@ -115,7 +115,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         {
             From = from,
             Columns = [.. read.Columns.Select(column => old.Columns.FirstOrDefault(known => known.Name == column.Name) is { } known
-                ? ColumnDocument.Of(column.At, new Column(column.ToInfo() with { Type = known.Type, Unit = known.Unit, One = known.One, Many = known.Many, Dates = known.Dates }, table.Columns[column.At].Cells))
+                ? ColumnDocument.Of(column.At, new Column(column.ToInfo() with { Type = known.Type, Unit = known.Unit, Multiplier = known.Multiplier, One = known.One, Many = known.Many, Dates = known.Dates }, table.Columns[column.At].Cells)) with { Following = column.Following }
                 : column)],
             Notes = [.. read.Notes.Where(note => !note.Ask)],
         };
@@ -166,7 +166,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         {
             Stage = steps,
             RowCount = table.RowCount,
-            Columns = steps == 0 ? document.Columns : [.. table.Columns.Select((column, at) => ColumnDocument.Of(at, column))],
+            Columns = steps == 0 ? document.Columns : ColumnDocument.Of(table),
         };
     }
 
@@ -216,6 +216,8 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
             changed[place] = column.Cells;
             columns.Add(ColumnDocument.Of(place, column));
         }
+        IReadOnlyDictionary<string, Following> following = FollowingColumns.Find(after);
+        columns = columns.ConvertAll(column => column with { Following = following.GetValueOrDefault(column.Name) });
         string import = cells.Derive(document.Import, changed);
         try
         {
@@ -325,6 +327,10 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
             return ChangeColumn(id, revision, document.Columns[asked.Column].Name, new ColumnChange { Dates = chosen.Dates, DecimalComma = chosen.DecimalComma });
         }
         document = document with { Notes = [.. document.Notes.Where((_, at) => at != note)] };
+        if (chosen.Split.Count > 0)
+        {
+            return Split(stored, revision, document, chosen);
+        }
         if (chosen.Step is { } step)
         {
             JsonArray steps = StepsOf(document);
@@ -332,6 +338,37 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
             document = Prepared(document, Of(steps));
         }
         return View(documents.Change(id, revision, Json.Write(document), chosen.Text), document);
+    }
+
+    /// <summary>Makes several tables of one whose blocks stand side by side; this one keeps the first.</summary>
+    private TableView Split(StoredDocument stored, long revision, TableDocument document, ReadAnswer chosen)
+    {
+        Table read = LoadRead(document);
+        TableView? first = null;
+        for (int block = 0; block < chosen.Split.Count; block++)
+        {
+            SplitPart part = chosen.Split[block];
+            string[] headings = [.. chosen.Split[0].Columns];
+            Column[] columns = [.. part.Columns.Select((name, at) => read.Find(name)!.With(read.Find(name)!.Info with { Name = headings[at] }))];
+            // Rows that only a longer neighbour has are none of this block's.
+            int last = Enumerable.Range(0, read.RowCount).LastOrDefault(row => columns.Any(column => column.Cells.TextAt(row).Length > 0), -1);
+            columns = [.. columns.Select(column => new Column(column.Info, column.Cells.Splice(last + 1, read.RowCount - last - 1, 0)))];
+            string import = cells.Write(columns);
+            cells.Publish(import);
+            TableDocument piece = document with
+            {
+                Name = $"{document.Name}, {part.Title}",
+                Import = import,
+                RowCount = last + 1,
+                Columns = ColumnDocument.Of(new Table(document.Name, columns)),
+                Notes = [.. document.Notes.Where(note => note.Column < 0)],
+                From = null,
+                Reading = null,
+            };
+            StoredDocument kept = block == 0 ? documents.Change(stored.Id, revision, Json.Write(piece), chosen.Text) : documents.Create(Kind, null, Json.Write(piece), chosen.Text);
+            first ??= View(kept, piece);
+        }
+        return first!;
     }
 
     private TableDocument Prepared(TableDocument document, Preparation preparation)
@@ -345,7 +382,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         {
             Steps = preparation.Write(),
             Reports = reports,
-            Prepared = [.. table.Columns.Select((column, at) => ColumnDocument.Of(at, column))],
+            Prepared = ColumnDocument.Of(table),
             PreparedRows = table.RowCount,
         };
     }
@@ -363,7 +400,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
 
     /// <summary>A column at a glance.</summary>
     public PortraitView PortraitOf(string id, string column, int? stage = null) =>
-        Portrait.Of(ColumnOf(id, column, stage));
+        Portrait.Of(Shown(id, stage), ColumnOf(id, column, stage));
 
     /// <summary>Labels that may be spellings of one, together, the most frequent first.</summary>
     public IReadOnlyList<IReadOnlyList<LabelCount>> Spellings(string id, string column, int? stage = null)
@@ -429,8 +466,9 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
             DecimalComma = change.DecimalComma ?? old.DecimalComma,
             Dates = change.Dates ?? old.Dates,
             Unit = change.Unit is null ? old.Unit : change.Unit.Trim() is { Length: > 0 } unit ? unit : null,
+            Multiplier = change.Multiplier?.Trim() ?? old.Multiplier,
         };
-        ColumnDocument changed = ColumnDocument.Of(old.At, new Column(draft.ToInfo(), kept)) with { HoldsShares = old.HoldsShares && draft.Type == ColumnType.Quantity };
+        ColumnDocument changed = ColumnDocument.Of(old.At, new Column(draft.ToInfo(), kept)) with { HoldsShares = old.HoldsShares && draft.Type == ColumnType.Quantity, Following = draft.Type == ColumnType.Quantity ? old.Following : null };
         document = document with
         {
             Columns = [.. document.Columns.Select(known => known.Name == column ? changed : known)],
@@ -459,6 +497,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         Set("decimalMark", change.DecimalComma is { } comma && comma != old.DecimalComma ? (comma ? "," : ".") : null);
         Set("dates", change.Dates is { } dates && dates != old.Dates ? TableShapes.DateOrders.WordOf(dates) : null);
         Set("unit", change.Unit is { } unit && unit.Trim() != (old.Unit ?? "") ? unit.Trim() : null);
+        Set("multiplier", change.Multiplier is { } multiplier && multiplier.Trim() != old.Multiplier ? multiplier.Trim() : null);
         if (retype.Count > 2)
         {
             steps.Add(retype);
@@ -516,4 +555,7 @@ public sealed record ColumnChange
     public DateOrder? Dates { get; init; }
 
     public string? Unit { get; init; }
+
+    /// <summary>In what the numbers are counted ("thousand"); empty for ones.</summary>
+    public string? Multiplier { get; init; }
 }

@@ -30,6 +30,8 @@ public sealed record ColumnRequest(long Revision, string Column)
     public DateOrder? Dates { get; init; }
 
     public string? Unit { get; init; }
+
+    public string? Multiplier { get; init; }
 }
 
 /// <summary>Tables over HTTP.</summary>
@@ -83,6 +85,7 @@ public static class TableEndpoints
                 DecimalComma = request.DecimalComma,
                 Dates = request.Dates,
                 Unit = request.Unit,
+                Multiplier = request.Multiplier,
             });
             if (request.Name is { } name && name.Trim() != request.Column)
             {

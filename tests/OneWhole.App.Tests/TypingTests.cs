@@ -74,4 +74,54 @@ public sealed class TypingTests : AppTest
         Assert.Equal("delays, rows 1 to 2, Stop to Boardings", copied.TableName);
         Assert.Equal("812 598", Column(copied, "value"));
     }
+
+    [Fact]
+    public void Columns_that_follow_from_others_are_marked_and_a_study_does_not_start_from_them()
+    {
+        TableView table = BringIn("Stop,Share,Boardings\nHallin,50,100\nOskery,30,60\nTarn Holm,20,40\n");
+        Assert.Equal("the share of Boardings in its total", table.Columns[1].Following!.Rule);
+        Assert.Equal("100 60 40", Column(Start(table.Id), "value"));
+        table = Tables.Edit(table.Id, table.Revision, Type(0, "Share", "55"));
+        Assert.Null(table.Columns[1].Following);
+    }
+
+    [Fact]
+    public void A_portrait_says_where_one_name_stands_for_several()
+    {
+        TableView table = BringIn("Vessel,Vessel id,Trips\nTern,1,4\nTern,1,5\nTern,2,6\nStar,3,7\nStar,3,8\n");
+        Assert.Equal(new SharedName("Vessel id", "Tern", 2, 1), Tables.PortraitOf(table.Id, "Vessel").Shared);
+        Assert.Null(Tables.PortraitOf(table.Id, "Vessel id").Shared);
+    }
+
+    [Fact]
+    public void A_multiplier_is_said_wherever_the_numbers_are()
+    {
+        TableView table = BringIn(Csv);
+        Tables.ChangeColumn(table.Id, table.Revision, "Boardings", new ColumnChange { Multiplier = "thousand", Unit = "people" });
+        Assert.EndsWith("100 % is all boardings: 1,500 thousand people.", Sentence(Start(table.Id)));
+    }
+
+    [Fact]
+    public void The_tables_total_is_left_out_by_its_label_and_stays_known()
+    {
+        TableView table = BringIn("Stop,Boardings\nHallin,812\nOskery,598\nTotal,1413\n");
+        table = Tables.Answer(table.Id, table.Revision, 0, 1);
+        Assert.Equal((2, "1413"), (table.RowCount, table.Columns[1].Total));
+        Assert.Equal("leave-out", (string?)table.Steps[0].Step["do"]);
+    }
+
+    [Fact]
+    public void Two_blocks_become_two_tables()
+    {
+        string path = Path.Combine(AppContext.BaseDirectory, "fixtures", "blocks.xlsx");
+        using FileStream stream = File.OpenRead(path);
+        TableView table = Tables.Import(stream, "lines.xlsx", Formats.Reading.ReadSettings.Found);
+        table = Tables.Answer(table.Id, table.Revision, 0, 2);
+        Assert.Equal(("lines, Hallin line", 2), (table.Name, table.RowCount));
+        TableSummary other = Tables.List().Single(known => known.Id != table.Id);
+        Assert.Equal(("lines, Wick line", 3), (other.Name, other.RowCount));
+        Assert.Equal(["Sule Bank", "77"], Tables.Rows(other.Id, 2, 1).Rows[0]);
+        Tables.Remove(other.Id);
+        Assert.Equal("812", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
+    }
 }

@@ -14,14 +14,14 @@ public sealed class FileFormatTests : IDisposable
 
     public void Dispose() => Directory.Delete(_folder, true);
 
-    private static string Fixture(string name)
+    internal static string Fixture(string name)
     {
         string? at = AppContext.BaseDirectory;
         while (!File.Exists(Path.Combine(at!, "OneWhole.slnx")))
         {
             at = Path.GetDirectoryName(at);
         }
-        return Path.Combine(at!, "tests", "fixtures", name);
+        return name.EndsWith(".sqlite", StringComparison.Ordinal) ? Path.Combine(at!, "demo", name) : Path.Combine(at!, "tests", "fixtures", name);
     }
 
     private static ReadResult Bytes(byte[] bytes, string name, ReadSettings? settings = null) => TableFile.Read(new MemoryStream(bytes), name, settings ?? ReadSettings.Found);
@@ -351,4 +351,18 @@ public sealed class FileFormatTests : IDisposable
     [InlineData("t.parquet", "PAR1 and no more PAR1")]
     [InlineData("t.db", "SQLite format 3\0 and no more")]
     public void A_file_that_only_begins_like_one_is_refused(string name, string text) => Assert.NotEmpty(Assert.Throws<ReadException>(() => Text(text, name)).Message);
+
+    [Fact]
+    public void Two_blocks_side_by_side_are_asked_about_as_one_table_or_two()
+    {
+        ReadResult result = TableFile.Read(Fixture("blocks.xlsx"), ReadSettings.Found);
+        Assert.Equal("Stop|Boardings|Stop (2)|Boardings (2)", Heads(result.Table));
+        Assert.Equal(["Boardings in the summer timetable"], result.Titles);
+        ReadNote asked = Assert.Single(result.Notes);
+        Assert.Equal("2 blocks stand side by side under the same headings: Hallin line, Wick line.", asked.Text);
+        Table one = Core.Preparing.Preparation.Read($$"""{"format": "onewhole.prepare/1", "steps": [{{asked.Answers[1].Step!.ToJsonString()}}]}""").Apply(result.Table);
+        Assert.Equal("Block|Stop|Boardings", Heads(one));
+        Assert.Equal("Hallin line|Hallin Pier|812 / Hallin line|Oskery Quay|598 / Wick line|Big Wick|418 / Wick line|Little Wick|204 / Wick line|Sule Bank|77", Cells(one));
+        Assert.Equal(["Stop (2)", "Boardings (2)"], asked.Answers[2].Split[1].Columns);
+    }
 }

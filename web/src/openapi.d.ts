@@ -2057,6 +2057,11 @@ export interface components {
             name: string;
             type: components["schemas"]["ColumnType"];
             unit?: null | string;
+            /** @description In what the numbers are counted ("thousand"); empty for ones. */
+            multiplier?: string;
+            following?: null | components["schemas"]["Following"];
+            /** @description What the table's row of totals says, as a plain number. */
+            total?: null | string;
             one?: null | string;
             many?: null | string;
             holdsShares?: boolean;
@@ -2082,6 +2087,7 @@ export interface components {
             decimalComma?: null | boolean;
             dates?: null | components["schemas"]["DateOrder"];
             unit?: null | string;
+            multiplier?: null | string;
         };
         /**
          * @description What a column is taken for. Any column can still be summed, cut into bands or used for labels.
@@ -2172,6 +2178,18 @@ export interface components {
             /** Format: double */
             share: number;
             chosen: boolean;
+        };
+        /** @description How a column follows from others. */
+        Following: {
+            /** @description In words: "the share of Boardings in its total". */
+            rule: string;
+            /** @description The rows, from 0, whose cell is another number than the rule gives; at most int FollowingColumns.MostListed. */
+            differing: number[];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            differingCount: number;
         };
         /** @description Which part of a file is read: a sheet and a range of it, a table, or what a query gives. */
         ImportChoice: {
@@ -2376,8 +2394,12 @@ export interface components {
             detail?: null | string;
             /** @description A number at the right ("6 wholes"). */
             note?: null | string;
-            /** @description Asks for a number or a text before it can be set: "number", "percent", "text". */
+            /** @description Whether it is offered only to who searches for it. */
+            quiet?: boolean;
+            /** @description Asks for a member of the value before it can be set: "given", "keep", "reach", "under", "columns". */
             asks?: null | string;
+            /** @description What is chosen among, where several are. */
+            among?: string[];
         };
         /** @description A run of tokens. A clause that can be dropped says which member of the study goes with it. */
         Phrase: {
@@ -2421,6 +2443,8 @@ export interface components {
             largest?: null | string;
             /** @description The exact sum of a quantity. */
             sum?: null | string;
+            shared?: null | components["schemas"]["SharedName"];
+            following?: null | components["schemas"]["Following"];
             /** @description Cells that the column's type can't read, at most five. */
             unreadable?: string[];
         };
@@ -2438,6 +2462,8 @@ export interface components {
             dates?: null | components["schemas"]["DateOrder"];
             decimalComma?: null | boolean;
             step?: null | components["schemas"]["JsonObject"];
+            /** @description The tables that the answer makes of one; none where it stays one. */
+            split?: components["schemas"]["SplitPart"][];
         };
         /** @description Something to tell about a file that was read. */
         ReadNote: {
@@ -2517,13 +2543,19 @@ export interface components {
         SelectionRequest: {
             rows: number[];
         };
-        /** @description A setting of looks: one choice of several. */
+        /** @description A setting of looks: one choice of several, or a text. */
         Setting: {
             /** @description The place in the study. */
             path: string;
             /** @description What is set ("labels"). */
             name: string;
             choices: components["schemas"]["SettingChoice"][];
+            /** @description What is written there now, for a setting that is a text instead of choices. */
+            text?: null | string;
+            /** @description What stands there while nothing is written. */
+            otherwise?: null | string;
+            /** @description Texts that offer themselves. */
+            suggestions?: string[];
         };
         /** @description One choice of a setting. */
         SettingChoice: {
@@ -2538,6 +2570,23 @@ export interface components {
             revision: number;
             form: string;
             shape: string;
+        };
+        /** @description One label that stands for several things. */
+        SharedName: {
+            /** @description The column that tells them apart. */
+            idColumn: string;
+            /** @description The label that stands for the most. */
+            example: string;
+            /**
+             * Format: int32
+             * @description How many it stands for.
+             */
+            count: number;
+            /**
+             * Format: int32
+             * @description How many labels stand for several.
+             */
+            labels: number;
         };
         /** @description Whether one of a source's tables reads from another place. */
         SourceCheck: {
@@ -2589,6 +2638,11 @@ export interface components {
             /** @description "folder", "file", "address" or "missing". */
             placeKind: string;
             tables: components["schemas"]["TableSummary"][];
+        };
+        /** @description One of the tables that stand side by side. */
+        SplitPart: {
+            title: string;
+            columns: string[];
         };
         /** @description One member of a step, for whoever fills it in. */
         StepField: {

@@ -89,7 +89,8 @@ public static class FigureDrawer
         RowCounts rows = division.Rows;
         string counts = rows.Used == rows.Total ? $"{NumberText.Count(rows.Total)} rows" : $"{NumberText.Count(rows.Used)} of {NumberText.Count(rows.Total)} rows";
         string addsUp = workings.TieOut.FirstOrDefault(line => line.Id == "parts-add-up") is { Status: TieOutStatus.Ok } && ok ? "adds up" : ok ? "does not make up the whole" : "does not add up";
-        string source = division.Table.Name.Length > 0 ? $"{division.Table.Name}, {counts}" : counts;
+        string from = figure.Finish.Source ?? division.Table.Name;
+        string source = from.Length > 0 ? $"{from}, {counts}" : counts;
         string note = warnings > 0 && addsUp == "adds up" ? $"{source}, {warnings} {(warnings == 1 ? "note" : "notes")}" : source;
         double inner = figure.Width - 2 * margin;
         double tick = font.Size * 0.75, gap = font.Size * 0.5;

@@ -21,6 +21,7 @@ public static class StepList
         new Bands(),
         new ColumnsToRows(),
         new RowsToColumns(),
+        new StackBlocks(),
         new WorkOut(),
         new CountRows(),
         new LeaveOut(),

@@ -6,9 +6,16 @@ namespace OneWhole.Core.Statements;
 /// <summary>The settings of looks that every form has.</summary>
 public static class FinishSettings
 {
-    public static IEnumerable<Setting> Common(Study study)
+    /// <param name="study">The study.</param>
+    /// <param name="heading">What stands for a title.</param>
+    /// <param name="sentence">What stands for the text under it.</param>
+    /// <param name="table">What stands for the source line.</param>
+    public static IEnumerable<Setting> Common(Study study, string heading, string sentence, string table)
     {
         Finish finish = study.Finish;
+        yield return new Setting("title", "title", []) { Text = study.Title, Otherwise = heading };
+        yield return new Setting("finish.caption", "text under the title", []) { Text = finish.Caption ?? "", Otherwise = sentence };
+        yield return new Setting("finish.source", "source line", []) { Text = finish.Source ?? "", Otherwise = table };
         yield return Labels(finish);
         yield return Flag("finish.trimZeros", "zeros at the end of decimals", finish.TrimZeros, on: "trimmed", off: "kept");
         yield return Flag("finish.key", "key", finish.Key, on: "shown", off: "hidden");

@@ -9,10 +9,20 @@ namespace OneWhole.Core.Statements;
 /// <param name="Value">What it sets there.</param>
 public sealed record Offer(string Text, string Detail, string Path, JsonNode Value);
 
-/// <summary>A setting of looks: one choice of several.</summary>
+/// <summary>A setting of looks: one choice of several, or a text.</summary>
 /// <param name="Path">The place in the study.</param>
 /// <param name="Name">What is set ("labels").</param>
-public sealed record Setting(string Path, string Name, IReadOnlyList<SettingChoice> Choices);
+public sealed record Setting(string Path, string Name, IReadOnlyList<SettingChoice> Choices)
+{
+    /// <summary>What is written there now, for a setting that is a text instead of choices.</summary>
+    public string? Text { get; init; }
+
+    /// <summary>What stands there while nothing is written.</summary>
+    public string? Otherwise { get; init; }
+
+    /// <summary>Texts that offer themselves.</summary>
+    public IReadOnlyList<string> Suggestions { get; init; } = [];
+}
 
 /// <summary>One choice of a setting.</summary>
 /// <param name="Value">What it sets; null takes the member out.</param>

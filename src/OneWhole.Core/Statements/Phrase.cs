@@ -34,8 +34,14 @@ public sealed record Option(string Text, string Path, System.Text.Json.Nodes.Jso
     /// <summary>A number at the right ("6 wholes").</summary>
     public string? Note { get; init; }
 
-    /// <summary>Asks for a number or a text before it can be set: "number", "percent", "text".</summary>
+    /// <summary>Whether it is offered only to who searches for it.</summary>
+    public bool Quiet { get; init; }
+
+    /// <summary>Asks for a member of the value before it can be set: "given", "keep", "reach", "under", "columns".</summary>
     public string? Asks { get; init; }
+
+    /// <summary>What is chosen among, where several are.</summary>
+    public IReadOnlyList<string> Among { get; init; } = [];
 }
 
 /// <summary>A run of tokens. A clause that can be dropped says which member of the study goes with it.</summary>

@@ -58,7 +58,7 @@ public sealed class Statement
     }
 
     /// <summary>The settings of looks.</summary>
-    public IReadOnlyList<Setting> Settings => [.. _study.Form.Form.Settings(_study), .. FinishSettings.Common(_study)];
+    public IReadOnlyList<Setting> Settings => [.. _study.Form.Form.Settings(_study), .. FinishSettings.Common(_study, Heading, Text, _table.Name)];
 
     private bool UsesGroups => _study.Groups is not null && _study.Form.Form.Groups != GroupUse.None;
 
@@ -97,6 +97,11 @@ public sealed class Statement
                 .. BandWords("groups", _study.Groups!),
             ])
             { Drop = _study.Form.Form.Groups == GroupUse.Required ? null : "groups" });
+        }
+        ExpectedWords("parts", _study.Parts);
+        if (UsesGroups)
+        {
+            ExpectedWords("groups", _study.Groups!);
         }
         _phrases.Add(new Phrase("order",
         [
@@ -138,6 +143,23 @@ public sealed class Statement
             new Token(WholeWords()) { Path = "whole", Control = "options", Ask = "What is 100 %?", Options = WholeOptions },
             new Token("."),
         ]));
+    }
+
+    /// <summary>", with Soup kept though no row has it": dropping the clause dismisses the labels that are only expected.</summary>
+    private void ExpectedWords(string path, Axis axis)
+    {
+        if (axis is not Axis.Labels { Expected: { Length: > 0 } expected } labels)
+        {
+            return;
+        }
+        string[] absent = [.. expected.Where(label => _table.Find(labels.Column)?.Labels.CodeOf(label) < 0)];
+        ColumnInfo? info = _table.Find(labels.Column)?.Info;
+        string noun = expected.Length == 1 ? info?.NounOne ?? "label" : info?.NounMany ?? "labels";
+        _phrases.Add(new Phrase($"expected-{path}",
+        [
+            new Token(absent.Length == 0 ? $", {CountWords(expected.Length)} {noun} expected" : $", with {Listed(absent, "and")} kept though no row has {(absent.Length == 1 ? "it" : "them")}"),
+        ])
+        { Drop = $"{path}.expected" });
     }
 
     /// <summary>" from 0, each 20 wide", as a word that can be changed.</summary>
@@ -265,6 +287,10 @@ public sealed class Statement
 
     private List<Option> CountedOptions()
     {
+        if (_study.Parts is Axis.Columns || _study.Groups is Axis.Columns)
+        {
+            return [new Option("the numbers of the columns", "value", null, true) { Detail = "each column is one part, its numbers are what is counted" }];
+        }
         var options = new List<Option>
         {
             new($"number of {_words.Rows}", "value", new JsonObject { ["count"] = "rows" }, _study.Value is Measure.Rows) { Detail = "one for every row", Note = $"{NumberText.Count(_table.RowCount)} rows" },
@@ -273,8 +299,9 @@ public sealed class Statement
         {
             options.Add(new Option(Nouns.Lower(column.Name), "value", new JsonObject { ["sum"] = column.Name }, _study.Value is Measure.Sum sum && sum.Column == column.Name)
             {
-                Detail = $"the sum of {column.Name}",
-                Note = column.Info.Unit,
+                Detail = column.Info.Follows is { } rule ? $"{column.Name} is {rule}" : $"the sum of {column.Name}",
+                Note = column.Info.UnitWords is { Length: > 0 } unit ? unit : null,
+                Quiet = column.Info.Follows is not null,
             });
         }
         foreach (Column column in _table.Columns.Where(column => column.Info.Type == ColumnType.Category))
@@ -310,8 +337,20 @@ public sealed class Statement
                     ["column"] = column.Name,
                     ["bands"] = new JsonObject { ["start"] = JsonNode.Parse(start.ToString()), ["width"] = JsonNode.Parse(width.ToString()) },
                 }, now is Axis.Bands bands && bands.Column == column.Name)
-                { Detail = $"from {NumberText.Exact(start)}, each {NumberText.Exact(width)} wide" });
+                { Detail = $"from {NumberText.Exact(start)}, each {NumberText.Exact(width)} wide", Quiet = column.Info.Follows is not null });
             }
+        }
+        string[] wide = [.. _table.Columns.Where(column => column.Info is { Type: ColumnType.Quantity, Follows: null }).Select(column => column.Name)];
+        if (wide.Length > 1 && (path == "parts" ? _study.Groups : _study.Parts) is not Axis.Columns)
+        {
+            string[] chosen = now is Axis.Columns columns ? [.. columns.Names] : wide;
+            options.Add(new Option("columns side by side", path, new JsonObject { ["columns"] = new JsonArray([.. chosen.Select(name => JsonValue.Create(name))]) }, now is Axis.Columns)
+            {
+                Detail = $"each column is one {(path == "parts" ? "part" : "group")}",
+                Note = $"{wide.Length} columns",
+                Asks = "columns",
+                Among = wide,
+            });
         }
         return options;
     }
@@ -382,12 +421,30 @@ public sealed class Statement
                 Detail = $"the column holds shares{(_workings is { } workings ? $"; all in all {NumberText.Percent(workings.Division.Value(workings.Division.Total), 2, trimZeros: true)}" : "")}",
             });
         }
+        if (_study.Value is Measure.Sum summed && _table.Find(summed.Column)?.Info.Total is { } own)
+        {
+            options.Add(new Option("the table's own total", "whole", new JsonObject { ["given"] = JsonNode.Parse(own.ToString()) }, now == WholeOf.Given && _study.Whole!.Given == own)
+            {
+                Detail = _workings is null ? null : Against(own),
+                Note = NumberText.Exact(own) + Unit(),
+            });
+        }
         options.Add(new Option("a number I give", "whole", new JsonObject { ["given"] = JsonNode.Parse((_study.Whole?.Given ?? _workings?.Division.Decimal(_workings.Division.Total) ?? 100).ToString()) }, now == WholeOf.Given)
         {
             Detail = "for instance a budget",
             Asks = "given",
         });
         return options;
+    }
+
+    /// <summary>"3 more than what is counted here".</summary>
+    private string Against(ExactDecimal own)
+    {
+        ExactDecimal counted = _workings!.Division.Decimal(_workings.Division.Total);
+        int scale = Math.Max(own.Scale, counted.Scale);
+        ExactInt difference = own.AtScale(scale) - counted.AtScale(scale);
+        return difference.IsZero ? "as its last row says; just what is counted here"
+            : $"as its last row says; {NumberText.Exact(new ExactDecimal(difference.Abs(), scale))} {(difference.Sign > 0 ? "more" : "less")} than what is counted here";
     }
 
     private static string? FirstShare(Division division)

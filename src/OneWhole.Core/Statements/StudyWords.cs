@@ -35,8 +35,8 @@ public sealed class StudyWords
         }
     }
 
-    /// <summary>The unit of amounts, or an empty text.</summary>
-    public string Unit => _study.Value is Measure.Sum sum ? _table.Find(sum.Column)?.Info.Unit ?? "" : "";
+    /// <summary>The unit of amounts with its multiplier ("thousand people"), or an empty text.</summary>
+    public string Unit => _study.Value is Measure.Sum sum ? _table.Find(sum.Column)?.Info.UnitWords ?? "" : "";
 
     public string PartOne => One(_study.Parts, "part");
 

@@ -38,6 +38,9 @@ public sealed record Finish
     /// <summary>The text under the title; null for the statement.</summary>
     public string? Caption { get; init; }
 
+    /// <summary>Where the rows are from, at the foot of the figure; null for the table's name.</summary>
+    public string? Source { get; init; }
+
     /// <summary>Colours that were changed, by label: "#1d6b60".</summary>
     public ImmutableSortedDictionary<string, string> Colours { get; init; } = ImmutableSortedDictionary<string, string>.Empty;
 
@@ -53,6 +56,7 @@ public sealed record Finish
         .Has("drawFolded", new FlagShape(), finish => finish.DrawFolded, (finish, value) => finish with { DrawFolded = value }, "draw the folded part")
         .Has("key", new FlagShape(), finish => finish.Key, (finish, value) => finish with { Key = value }, "draw the key")
         .MayHave("caption", new TextShape("a caption", 500), finish => finish.Caption, (finish, value) => finish with { Caption = value }, "the text under the title")
+        .MayHave("source", new TextShape("a source line", 300), finish => finish.Source, (finish, value) => finish with { Source = value }, "where the rows are from, at the foot of the figure; else the table's name")
         .Has("colours", new MapShape<string>(new ColourShape()), finish => finish.Colours, (finish, value) => finish with { Colours = value }, "colours by label")
         .Has("cuts", new ListShape<CutFinish>(CutFinish.Shape, most: 20), finish => finish.Cuts, (finish, value) => finish with { Cuts = value }, "words and lines of the cuts, in the order of the cuts");
 }

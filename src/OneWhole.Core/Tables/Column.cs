@@ -1,3 +1,5 @@
+using OneWhole.Core.Numbers;
+
 namespace OneWhole.Core.Tables;
 
 /// <summary>What a column is taken for. Any column can still be summed, cut into bands or used for labels.</summary>
@@ -24,6 +26,18 @@ public sealed record ColumnInfo(string Name, ColumnType Type)
 
     /// <summary>Whether the cells were written with percent signs.</summary>
     public bool HoldsShares { get; init; }
+
+    /// <summary>What the table itself says the column adds up to, from its row of totals; null where it does not.</summary>
+    public ExactDecimal? Total { get; init; }
+
+    /// <summary>The rule by which the column follows from others, in words; null where it follows from none.</summary>
+    public string? Follows { get; init; }
+
+    /// <summary>In what the numbers are counted, in words ("thousand", "million"); empty for ones.</summary>
+    public string Multiplier { get; init; } = "";
+
+    /// <summary>"thousand people": what one of the column's numbers stands for; empty where nothing is known.</summary>
+    public string UnitWords => string.Join(' ', new[] { Multiplier, Unit ?? "" }.Where(word => word.Length > 0));
 
     /// <summary>How numbers are written in this column.</summary>
     public NumberReading Numbers { get; init; } = NumberReading.Point;

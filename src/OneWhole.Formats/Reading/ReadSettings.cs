@@ -113,7 +113,13 @@ public sealed record ReadAnswer(string Text, bool Chosen)
 
     /// <summary>A preparing step that the answer adds, as its document has it.</summary>
     public JsonObject? Step { get; init; }
+
+    /// <summary>The tables that the answer makes of one; none where it stays one.</summary>
+    public IReadOnlyList<SplitPart> Split { get; init; } = [];
 }
+
+/// <summary>One of the tables that stand side by side.</summary>
+public sealed record SplitPart(string Title, IReadOnlyList<string> Columns);
 
 /// <summary>A table that was read, how it was read, and what there is to tell.</summary>
 public sealed record ReadResult(Table Table, ReadSettings Used, IReadOnlyList<ReadNote> Notes)

@@ -12,6 +12,9 @@ namespace OneWhole.Formats.Reading;
 /// <param name="FirstRow">The first row below the headings.</param>
 internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<string> Headings, int[]? Columns, int FirstRow)
 {
+    /// <summary>The titles of blocks that stand side by side under repeated headings; none where there is one block.</summary>
+    public IReadOnlyList<string> Blocks { get; init; } = [];
+
     /// <param name="start">The first rows; an empty one has no cells.</param>
     /// <param name="isSheet">Whether they stand on a sheet; delimited text has titles only where its first lines have one cell and later ones more.</param>
     /// <param name="headerRow">The row of the headings, from 1, where that was settled; 0 where there are none.</param>
@@ -25,11 +28,31 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
         IReadOnlyList<string> titles = [.. start.Take(header).Where(row => row.Length > 0).Select(Joined)];
         if (!isSheet)
         {
-            return new SheetLayout(titles, start[header], null, header + 1);
+            int repeated = Repeats(start[header]);
+            return new SheetLayout(titles, start[header], null, header + 1) { Blocks = Numbered(repeated) };
         }
         string[] headings = start[header];
         int upper = UpperRow(start, header);
-        if (upper >= 0)
+        int[] filled = [.. Enumerable.Range(0, headings.Length).Where(at => At(headings, at).Length > 0)];
+        int blocks = Repeats([.. filled.Select(at => At(headings, at))]);
+        string[] blockTitles = [];
+        if (blocks > 1)
+        {
+            // A line of titles, one over each block, is no line of headings.
+            int wide = filled.Length / blocks;
+            string[] above = header > 0 ? start[header - 1] : [];
+            blockTitles = [.. Enumerable.Range(0, blocks).Select(block => Joined([.. Enumerable.Range(0, above.Length)
+                .Where(at => at >= filled[block * wide] && (block == blocks - 1 || at < filled[(block + 1) * wide])).Select(at => above[at])]))];
+            if (blockTitles.Any(title => title.Length == 0) || blockTitles.Distinct().Count() < blocks)
+            {
+                blockTitles = [.. Numbered(blocks)];
+            }
+            else
+            {
+                titles = [.. start.Take(header - 1).Where(row => row.Length > 0).Select(Joined)];
+            }
+        }
+        else if (upper >= 0)
         {
             headings = Join(start[upper], headings, start.Skip(header + 1).Take(20).Select(row => row.Length).DefaultIfEmpty(0).Max());
             titles = [.. start.Take(upper).Where(row => row.Length > 0).Select(Joined)];
@@ -38,8 +61,26 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
         string[][] below = [.. start.Skip(header + 1)];
         int width = Math.Max(headings.Length, below.Select(row => row.Length).DefaultIfEmpty(0).Max());
         int[] columns = [.. Enumerable.Range(0, width).Where(at => At(headings, at).Length > 0 || below.Any(row => At(row, at).Length > 0))];
-        return new SheetLayout(titles, [.. columns.Select(at => At(headings, at))], columns, header + 1);
+        // A column of cells without a heading between blocks would belong to none of them.
+        return new SheetLayout(titles, [.. columns.Select(at => At(headings, at))], columns, header + 1) { Blocks = columns.Length == filled.Length ? blockTitles : [] };
     }
+
+    /// <summary>How often the same two or more headings stand in a row, side by side; 1 where they don't.</summary>
+    private static int Repeats(string[] headings)
+    {
+        for (int times = headings.Length / 2; times > 1; times--)
+        {
+            int wide = headings.Length / times;
+            if (headings.Length % times == 0 && Enumerable.Range(0, headings.Length).All(at => headings[at].Trim().Length > 0 && headings[at].Trim() == headings[at % wide].Trim())
+                && headings.Take(wide).Select(heading => heading.Trim()).Distinct().Count() == wide)
+            {
+                return times;
+            }
+        }
+        return 1;
+    }
+
+    private static IReadOnlyList<string> Numbered(int blocks) => blocks < 2 ? [] : [.. Enumerable.Range(1, blocks).Select(number => $"Block {number}")];
 
     private static string At(string[] row, int at) => at < row.Length ? row[at].Trim() : "";
 

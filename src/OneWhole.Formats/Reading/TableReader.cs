@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using OneWhole.Core.Tables;
 
 namespace OneWhole.Formats.Reading;
@@ -113,6 +114,10 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         Titles.AddRange(layout.Titles);
         _columns = layout.Columns;
         _headings = Headings.Settle(layout.Headings, _notes);
+        if (layout.Blocks.Count > 1)
+        {
+            AskAboutBlocks(layout.Blocks);
+        }
         foreach (string[] row in start.Skip(layout.FirstRow))
         {
             if (row.Length == 0)
@@ -122,6 +127,30 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             }
             Consume(row);
         }
+    }
+
+    /// <summary>Blocks side by side: one table, or several?</summary>
+    private void AskAboutBlocks(IReadOnlyList<string> titles)
+    {
+        _notes.RemoveAll(note => note.Code == "duplicate-heading");
+        int wide = _headings.Length / titles.Count;
+        var step = new JsonObject
+        {
+            ["do"] = "stack-blocks",
+            ["columns"] = new JsonArray([.. _headings.Select(heading => JsonValue.Create(heading))]),
+            ["wide"] = wide,
+            ["titles"] = new JsonArray([.. titles.Select(title => JsonValue.Create(title))]),
+            ["as"] = _headings.Take(wide).Contains("Block") ? "Title of block" : "Block",
+        };
+        _notes.Add(new ReadNote("blocks", $"{titles.Count} blocks stand side by side under the same headings: {string.Join(", ", titles)}.", Ask: true)
+        {
+            Answers =
+            [
+                new ReadAnswer("keep them side by side", true),
+                new ReadAnswer("one table, the block in a column", false) { Step = step },
+                new ReadAnswer($"{titles.Count} tables", false) { Split = [.. titles.Select((title, block) => new SplitPart(title, [.. _headings.Skip(block * wide).Take(wide)]))] },
+            ],
+        });
     }
 
     private static void Check(int cells)
@@ -256,7 +285,8 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         var table = new Table(name, columns);
         if (TotalRow.Find(table) is { } total)
         {
-            _notes.Add(total);
+            _notes.Add(total.Note);
+            table = new Table(name, [.. columns.Select(column => total.Numbers.TryGetValue(column.Name, out Core.Numbers.ExactDecimal number) ? column.With(column.Info with { Total = number }) : column)]);
         }
         return new ReadResult(table, settings, _notes);
     }

@@ -9,8 +9,8 @@ internal static class TotalRow
 {
     private static readonly string[] Words = ["total", "totals", "grand total", "sum", "all", "overall", "total:", "sum:"];
 
-    /// <returns>The question whether to leave it out, or null where the last row is no total.</returns>
-    public static ReadNote? Find(Table table)
+    /// <returns>The question whether to leave it out, and its number of each column; null where the last row is no total.</returns>
+    public static (ReadNote Note, IReadOnlyDictionary<string, ExactDecimal> Numbers)? Find(Table table)
     {
         int last = table.RowCount - 1;
         if (last < 2)
@@ -18,9 +18,10 @@ internal static class TotalRow
             return null;
         }
         // One label that says so, or none at all; every other label is blank.
-        string[] labels = [.. table.Columns.Where(column => column.Info.Type != ColumnType.Quantity).Select(column => column.Cells.TextAt(last).Trim()).Where(text => text.Length > 0)];
-        bool named = labels.Length == 1 && Words.Contains(labels[0].ToLowerInvariant());
+        (string Column, string Label)[] labels = [.. table.Columns.Where(column => column.Info.Type != ColumnType.Quantity).Select(column => (column.Name, column.Cells.TextAt(last).Trim())).Where(label => label.Item2.Length > 0)];
+        bool named = labels.Length == 1 && Words.Contains(labels[0].Label.ToLowerInvariant());
         var compared = new List<string>();
+        var found = new Dictionary<string, ExactDecimal>();
         int equal = 0, numbers = 0;
         foreach (Column column in table.Columns.Where(column => column.Info.Type == ColumnType.Quantity))
         {
@@ -29,6 +30,7 @@ internal static class TotalRow
                 continue;
             }
             numbers++;
+            found[column.Name] = new ExactDecimal(total, column.Numbers.Scale);
             ExactInt sum = default;
             for (int row = 0; row < last; row++)
             {
@@ -43,9 +45,13 @@ internal static class TotalRow
             return null;
         }
         string shown = string.Join("; ", compared.Take(4)) + (compared.Count > 4 ? $"; and {compared.Count - 4} more" : "");
-        return new ReadNote("total-row", $"The last row{(named ? $", “{labels[0]}”," : "")} looks like a total and would count everything twice: {shown}.", Ask: true)
+        // By its label where it has one: fresh rows may come without a total.
+        JsonObject step = named
+            ? new JsonObject { ["do"] = "leave-out", ["where"] = new JsonArray(new JsonObject { ["column"] = labels[0].Column, ["is"] = new JsonArray(labels[0].Label) }) }
+            : new JsonObject { ["do"] = "skip-rows", ["last"] = 1 };
+        return (new ReadNote("total-row", $"The last row{(named ? $", “{labels[0].Label}”," : "")} looks like a total and would count everything twice: {shown}.", Ask: true)
         {
-            Answers = [new ReadAnswer("keep it as a row", true), new ReadAnswer("leave it out", false) { Step = new JsonObject { ["do"] = "skip-rows", ["last"] = 1 } }],
-        };
+            Answers = [new ReadAnswer("keep it as a row", true), new ReadAnswer("leave it out", false) { Step = step }],
+        }, found);
     }
 }

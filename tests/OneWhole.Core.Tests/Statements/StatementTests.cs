@@ -96,7 +96,8 @@ public sealed class StatementTests
     public void Each_setting_has_one_choice_that_holds()
     {
         Statement statement = Of(Minutes + """, "finish": {"labels": "both", "trimZeros": true}, "rounding": {"decimals": 2} """, "\"pareto\"");
-        Assert.All(statement.Settings, setting => Assert.Single(setting.Choices, choice => choice.Chosen));
+        Assert.All(statement.Settings.Where(setting => setting.Text is null), setting => Assert.Single(setting.Choices, choice => choice.Chosen));
+        Assert.Equal(["title", "finish.caption", "finish.source"], statement.Settings.Where(setting => setting.Text is not null).Select(setting => setting.Path));
         Assert.Equal("amount and share", statement.Settings.Single(setting => setting.Path == "finish.labels").Choices.Single(choice => choice.Chosen).Text);
         Assert.Contains(statement.Settings, setting => setting.Path == "form.axes");
     }
@@ -126,5 +127,41 @@ public sealed class StatementTests
         Assert.Equal("30.5 ÷ 43 = 70.9302 %, shown as 71.0 % so that all make 100", words.Arithmetic(workings["share"], 0));
         Assert.Equal("30.5 + 6.5 + 5 = 42", words.Arithmetic(workings["running"], 2));
         Assert.Equal("B: the running share before it is 86.05 %; A below 80 %, B below 95 %, C the rest", words.Arithmetic(workings["class"], 2));
+    }
+
+    [Fact]
+    public void Labels_that_no_row_has_any_more_are_named_until_they_are_dismissed()
+    {
+        Statement statement = Of(""" "parts": {"column": "Cause", "expected": ["Fog", "Tide", "Berth"]} """);
+        Assert.Contains(", with Tide and Berth kept though no row has them", statement.Text);
+        Assert.Equal("parts.expected", statement.Phrases.Single(phrase => phrase.Id == "expected-parts").Drop);
+        Assert.Contains(", one cause expected", Of(""" "parts": {"column": "Cause", "expected": ["Fog"]} """).Text);
+    }
+
+    [Fact]
+    public void Columns_side_by_side_are_offered_and_are_counted_themselves()
+    {
+        Table wide = TableOf.Columns("Stop: Hallin | Oskery", "Boardings: 812 | 598", "Landings: 640 | 611", "Waiting: 3 | 4");
+        Statement statement = Statement.Of(CalculatorTests.Run(wide, """ "parts": {"columns": ["Boardings", "Landings"]} """, "\"sharebars\""));
+        Assert.StartsWith("Amounts by Boardings, Landings", statement.Text);
+        Option option = statement.Phrases[0].Tokens.First(token => token.Path == "parts").Options!().Single(option => option.Asks == "columns");
+        Assert.True(option.Chosen);
+        Assert.Equal(["Boardings", "Landings", "Waiting"], option.Among);
+        Assert.Single(statement.Phrases[0].Tokens.First(token => token.Path == "value").Options!());
+    }
+
+    [Fact]
+    public void A_column_that_follows_from_another_is_offered_quietly_and_the_tables_own_total_as_the_whole()
+    {
+        Table table = TableOf.Columns("Stop: Hallin | Oskery", "Boardings: 812 | 598");
+        Column boardings = table.Columns[1].With(table.Columns[1].Info with { Total = Core.Numbers.ExactDecimal.Parse("1413"), Multiplier = "thousand", Unit = "people" });
+        Column share = TableOf.Column("Share", ["57.6", "42.4"]);
+        table = new Table("boardings", [table.Columns[0], boardings, share.With(share.Info with { Follows = "the share of Boardings in its total" })]);
+        Statement statement = Statement.Of(CalculatorTests.Run(table, """ "parts": {"column": "Stop"}, "value": {"sum": "Boardings"} """, "\"sharebars\""));
+        Assert.EndsWith("100 % is all boardings: 1,410 thousand people.", statement.Text);
+        Option own = statement.Phrases.Single(phrase => phrase.Id == "whole").Tokens[1].Options!().Single(option => option.Text == "the table's own total");
+        Assert.Equal(("1413", "as its last row says; 3 more than what is counted here"), (own.Value!["given"]!.ToString(), own.Detail));
+        Option quiet = statement.Phrases[0].Tokens.First(token => token.Path == "value").Options!().Single(option => option.Quiet);
+        Assert.Equal(("share", "Share is the share of Boardings in its total"), (quiet.Text, quiet.Detail));
     }
 }

@@ -12,6 +12,7 @@ export type Mark = Schemas['Mark'];
 export type Edit = Schemas['Edit'];
 export type Phrase = Schemas['Phrase'];
 export type Token = Schemas['Token'];
+export type Setting = Schemas['Setting'];
 export type Choice = Schemas['Option'];
 export type WorkingsView = Schemas['WorkingsView'];
 export type WorkingsRow = Schemas['WorkingsRowView'];

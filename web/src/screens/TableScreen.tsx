@@ -107,9 +107,9 @@ export function TableScreen({ id }: { id: string }) {
               redo={() => step.mutate('redo')}
               toRead={() => setStage(0)}
               startFrom={(block) => start.mutate(block)}
-              prepare={(kind, column) => {
+              prepare={(begun) => {
                 setPreparing(true);
-                setWish({ do: kind, ...(kind === 'leave-out' ? { where: [{ column, is: [] }] } : { column }) });
+                setWish(begun);
               }}
             />
           )}

@@ -258,6 +258,24 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
               }
             }}
           />
+          {view.settings
+            .find((setting) => setting.path === 'title')
+            ?.suggestions?.filter((text) => text !== view.title)
+            .map((text) => (
+              <button
+                key={text}
+                type="button"
+                className="popover block w-full px-2 py-1 text-left text-[13px]"
+                // The field must not end before the click has come.
+                onPointerDown={(event) => event.preventDefault()}
+                onClick={() => {
+                  setTitle(false);
+                  actions.change('title', text);
+                }}
+              >
+                “{text}”, as the table has it
+              </button>
+            ))}
         </form>
       ) : null}
       {cut !== null ? <CutEditor edit={cut} view={view} actions={actions} close={() => setCut(null)} /> : null}

@@ -20,14 +20,19 @@ export function OptionsEditor({
   });
   const [search, setSearch] = useState('');
   const [asking, setAsking] = useState<Choice | null>(null);
-  const shown = (options.data ?? []).filter((option) => option.text.toLowerCase().includes(search.toLowerCase()));
+  const wanted = search.trim().toLowerCase();
+  // What follows from other columns is offered only to who asks for it.
+  const shown = (options.data ?? []).filter((option) =>
+    wanted ? option.text.toLowerCase().includes(wanted) : !option.quiet || option.chosen,
+  );
+  const hidden = (options.data ?? []).filter((option) => option.quiet && !option.chosen).length;
   return (
     <div>
-      {(options.data?.length ?? 0) > 8 ? (
+      {(options.data?.length ?? 0) > 8 || hidden > 0 ? (
         <div className="px-4 pt-3">
           <input
             className="field w-full"
-            placeholder="Search"
+            placeholder={hidden ? `Search, also ${hidden} that ${hidden === 1 ? 'follows' : 'follow'} from others` : 'Search'}
             aria-label="Search"
             value={search}
             onChange={(event) => setSearch(event.target.value)}
@@ -53,11 +58,47 @@ export function OptionsEditor({
               </span>
               {option.note ? <span className="figures text-[12px] text-quiet">{option.note}</span> : null}
             </button>
-            {asking?.text === option.text ? <AskNumber option={option} set={set} /> : null}
+            {asking?.text !== option.text ? null : option.asks === 'columns' ? (
+              <AskColumns option={option} set={set} />
+            ) : (
+              <AskNumber option={option} set={set} />
+            )}
           </li>
         ))}
       </ul>
     </div>
+  );
+}
+
+/** Asks which columns of a wide table stand side by side. */
+function AskColumns({ option, set }: { option: Choice; set: (path: string, value: unknown) => void }) {
+  const [chosen, setChosen] = useState(() => (option.value as { columns: string[] }).columns);
+  return (
+    <form
+      aria-label="Columns side by side"
+      className="px-4 py-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        set(option.path, { columns: chosen });
+      }}
+    >
+      <span className="flex max-h-48 flex-wrap gap-x-4 gap-y-0.5 overflow-auto">
+        {option.among?.map((name) => (
+          <label key={name} className="flex cursor-pointer items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="accent-(--accent)"
+              checked={chosen.includes(name)}
+              onChange={() => setChosen(chosen.includes(name) ? chosen.filter((other) => other !== name) : [...chosen, name])}
+            />
+            {name}
+          </label>
+        ))}
+      </span>
+      <button type="submit" className="button primary mt-2" disabled={chosen.length === 0}>
+        Set
+      </button>
+    </form>
   );
 }
 

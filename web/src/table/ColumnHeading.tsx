@@ -1,13 +1,13 @@
 import { useMutation } from '@tanstack/react-query';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
-import { api, type ColumnDocument, type TableView } from '../lib/api';
+import { api, type ColumnDocument, type Step, type TableView } from '../lib/api';
 import { ColumnPortrait } from './ColumnPortrait';
 
 const typeWords = { category: 'category', quantity: 'quantity', date: 'date' } as const;
 
-/** Begins a preparing step on a column. */
-export type Prepare = (kind: string, column: string) => void;
+/** Begins a preparing step. */
+export type Prepare = (step: Step) => void;
 
 /** A column's heading: what it is taken for, and behind it the portrait. */
 export function ColumnHeading({
@@ -54,7 +54,16 @@ export function ColumnHeading({
               column={column.name}
               prepare={(kind, name) => {
                 setOpen(false);
-                prepare(kind, name);
+                prepare({ do: kind, ...(kind === 'leave-out' ? { where: [{ column: name, is: [] }] } : { column: name }) });
+              }}
+              join={(name, id) => {
+                setOpen(false);
+                prepare({
+                  do: 'work-out',
+                  as: `${name} and ${id}`,
+                  how: 'join',
+                  of: [{ column: name }, { text: ' ' }, { column: id }],
+                });
               }}
             />
             {stage === null ? (
@@ -70,6 +79,7 @@ export function ColumnHeading({
                     decimalComma: form.get('mark') === 'comma',
                     dates: form.get('dates'),
                   };
+                  said.multiplier = form.get('multiplier') ?? '';
                   const known: Record<string, unknown> = { ...column, unit: column.unit ?? '' };
                   // Only what was changed: what reading asked stays open until it is answered.
                   change.mutate(Object.fromEntries(Object.entries(said).filter(([member, value]) => known[member] !== value)));
@@ -127,8 +137,12 @@ export function ColumnHeading({
       </Popover.Root>
       <div className="truncate text-[11px] text-quiet">
         {typeWords[column.type]}
-        {column.unit ? ` in ${column.unit}` : ''} · {facts.join(', ')}
+        {column.unit || column.multiplier
+          ? ` in ${[column.multiplier && `${column.multiplier}s`, column.unit].filter(Boolean).join(' ')}`
+          : ''}{' '}
+        · {facts.join(', ')}
         {column.holdsShares ? ' · holds shares' : ''}
+        {column.following ? ` · ${column.following.rule}` : ''}
       </div>
     </div>
   );

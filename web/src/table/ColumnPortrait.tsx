@@ -7,11 +7,14 @@ export function ColumnPortrait({
   stage,
   column,
   prepare,
+  join,
 }: {
   view: TableView;
   stage: number | null;
   column: string;
   prepare: (kind: string, column: string) => void;
+  /** Begins the step that joins a name with the column that tells its bearers apart. */
+  join: (name: string, id: string) => void;
 }) {
   const portrait = useQuery({
     queryKey: ['portrait', view.id, view.revision, stage, column],
@@ -52,6 +55,28 @@ export function ColumnPortrait({
           .filter(Boolean)
           .join('; ')}
       </p>
+      {data.following ? (
+        <p className="border-l-2 border-accent bg-wash px-2 py-1 text-left">
+          It is {data.following.rule}, checked on every row
+          {data.following.differingCount
+            ? `; ${data.following.differingCount.toLocaleString('en')} ${data.following.differingCount === 1 ? 'row differs' : 'rows differ'}: ${data.following.differing.map((row) => row + 1).join(', ')}${data.following.differingCount > data.following.differing.length ? ' …' : ''}`
+            : ', and right in all of them'}
+          .
+        </p>
+      ) : null}
+      {data.shared ? (
+        <p className="border-l-2 border-warn bg-wash px-2 py-1 text-left">
+          {data.shared.count.toLocaleString('en')} different {data.shared.idColumn} are called “{data.shared.example}”
+          {data.shared.labels > 1 ? `, and ${(data.shared.labels - 1).toLocaleString('en')} more names stand for several` : ''}.{' '}
+          <button
+            type="button"
+            className="word cursor-pointer text-accent"
+            onClick={() => data.shared && join(column, data.shared.idColumn)}
+          >
+            join the name and the {data.shared.idColumn}
+          </button>
+        </p>
+      ) : null}
       <p className="flex flex-wrap gap-x-3">
         {steps.map(([kind, text]) => (
           <button key={kind} type="button" className="word cursor-pointer text-accent" onClick={() => prepare(kind, column)}>

@@ -15,6 +15,9 @@ public sealed class Retype : StepKind<Retype.With>
         public DateOrder? Dates { get; init; }
 
         public string? Unit { get; init; }
+
+        /// <summary>"thousand", "million"; empty for ones.</summary>
+        public string? Multiplier { get; init; }
     }
 
     public override string Kind => "retype";
@@ -28,6 +31,7 @@ public sealed class Retype : StepKind<Retype.With>
         new StepField("decimalMark", "Decimal mark", "choice") { Choices = [".", ","], Optional = true },
         new StepField("dates", "Dates are written", "choice") { Choices = [.. TableShapes.DateOrders.Words.Select(word => word.Word)], Optional = true },
         new StepField("unit", "Unit", "text") { Optional = true },
+        new StepField("multiplier", "Its numbers are in", "choice") { Choices = ["thousand", "million", "billion"], Optional = true },
     ];
 
     private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("retyping", () => new With(""))
@@ -36,6 +40,7 @@ public sealed class Retype : StepKind<Retype.With>
         .MayHave("decimalMark", new TextShape("a decimal mark", 1), with => with.DecimalMark, (with, value) => with with { DecimalMark = value }, "a point or a comma")
         .May("dates", TableShapes.DateOrders, with => with.Dates, (with, value) => with with { Dates = value }, "how its dates are written")
         .MayHave("unit", new TextShape("a unit", 40), with => with.Unit, (with, value) => with with { Unit = value }, "the unit of its numbers")
+        .MayHave("multiplier", new TextShape("a multiplier", 20), with => with.Multiplier, (with, value) => with with { Multiplier = value }, "in what its numbers are counted: thousand, million; empty for ones")
         .Where(with => with.DecimalMark is null or "." or "," ? null : "a decimalMark of \".\" or \",\"");
 
     private protected override string Words(With members)
@@ -57,6 +62,10 @@ public sealed class Retype : StepKind<Retype.With>
         {
             words.Add(unit.Length == 0 ? "no unit" : $"in {unit}");
         }
+        if (members.Multiplier is { } multiplier)
+        {
+            words.Add(multiplier.Trim().Length == 0 ? "in ones" : $"in {multiplier.Trim()}s");
+        }
         return $"{members.Column}: {(words.Count == 0 ? "as it is" : string.Join(", ", words))}";
     }
 
@@ -69,6 +78,7 @@ public sealed class Retype : StepKind<Retype.With>
             Numbers = members.DecimalMark switch { "," => NumberReading.Comma, "." => NumberReading.Point, _ => column.Info.Numbers },
             Dates = members.Dates ?? column.Info.Dates,
             Unit = members.Unit is null ? column.Info.Unit : members.Unit.Trim() is { Length: > 0 } unit ? unit : null,
+            Multiplier = members.Multiplier?.Trim() ?? column.Info.Multiplier,
         };
         return new StepResult(table.Replace(column, column.With(info with { HoldsShares = info.HoldsShares && info.Type == ColumnType.Quantity })), 0, 0);
     }
