@@ -72,6 +72,22 @@ async function portraits({ url }, table) {
   console.log(`portrait of a column of a million rows: median ${median(times).toFixed(0)} ms, slowest ${Math.max(...times).toFixed(0)} ms of ${times.length}`);
 }
 
+/** One cell of each column typed over, and what the database file grows by. */
+async function edits({ url }, table) {
+  let view = await (await fetch(`${url}/api/tables/${table}`)).json();
+  const size = () => ['', '-wal'].reduce((sum, end) => sum + statSync(join(folder, `bench.db${end}`)).size, 0);
+  const before = size(), times = [];
+  for (let round = 0; round < 3; round++) {
+    for (const column of view.columns) {
+      const edit = { cells: [{ row: 400_000 + round * 100_000, column: column.name, text: column.type === 'quantity' ? '7' : `typed ${round}` }] };
+      const start = performance.now();
+      view = await (await fetch(`${url}/api/tables/${table}/edit`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ revision: view.revision, edit }) })).json();
+      times.push(performance.now() - start);
+    }
+  }
+  console.log(`one cell typed over in a million rows: median ${median(times).toFixed(0)} ms, slowest ${Math.max(...times).toFixed(0)} ms of ${times.length}; the database grows by ${((size() - before) / times.length / 1024).toFixed(0)} kB an edit, of ${megabytes(before)}`);
+}
+
 async function changes({ url }, table) {
   const study = await (await fetch(`${url}/api/tables/${table}/studies`, { method: 'POST' })).json();
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
@@ -128,6 +144,7 @@ const server = await serve();
 try {
   const table = await importInto(server, csv);
   await portraits(server, table);
+  await edits(server, table);
   await changes(server, table);
 } finally {
   server.child.kill('SIGKILL');

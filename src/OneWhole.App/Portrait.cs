@@ -45,16 +45,13 @@ internal static class Portrait
     public static PortraitView Of(Table table, Column column) => Of(column) with
     {
         Shared = column.Info.Type == ColumnType.Category ? SharedBy(table, column) : null,
-        Following = column.Info.Type == ColumnType.Quantity ? FollowingColumns.Find(table).GetValueOrDefault(column.Name) : null,
     };
-
-    private static readonly string[] IdWords = ["id", "no", "nr", "number", "code", "key"];
 
     /// <summary>An id column has one label of this column for each of its values, and several values for some label.</summary>
     private static SharedName? SharedBy(Table table, Column column)
     {
         LabelView names = column.Labels;
-        foreach (Column ids in table.Columns.Where(other => other != column && IdWords.Contains(other.Name.Split(' ', '_', '-', '.')[^1].ToLowerInvariant())))
+        foreach (Column ids in table.Columns.Where(other => other != column && Nouns.IsId(other.Name)))
         {
             LabelView values = ids.Labels;
             var nameOf = new int[values.Labels.Count];
@@ -101,15 +98,15 @@ internal static class Portrait
     {
         LabelView labels = column.Labels;
         int[] rows = labels.Codes.Tally(labels.Labels.Count);
-        int[] codes = [.. Enumerable.Range(0, rows.Length).Where(code => code != labels.BlankCode).OrderByDescending(code => rows[code])];
+        IReadOnlyList<int> codes = ColumnFacts.MostFrequent(rows, MostLines, labels.BlankCode);
         PortraitView view = new(column.Name, column.Info.Type, column.Count, 0, 0,
-            [.. codes.Take(MostLines).Select(code => new PortraitLine(labels.Labels[code], rows[code], rows[code] / (double)Math.Max(1, column.Count)))], Math.Max(0, codes.Length - MostLines));
+            [.. codes.Select(code => new PortraitLine(labels.Labels[code], rows[code], rows[code] / (double)Math.Max(1, column.Count)))], Math.Max(0, rows.Length - (labels.BlankCode >= 0 ? 1 : 0) - MostLines));
         if (column.Info.Type != ColumnType.Date)
         {
             return view;
         }
-        DateTime[] dates = [.. codes.Select(code => column.Dates.ByCode[code]).OfType<DateTime>().Order()];
-        return dates.Length == 0 ? view : view with { Smallest = Day(dates[0]), Largest = Day(dates[^1]) };
+        DateTime[] dates = [.. column.Dates.ByCode.OfType<DateTime>()];
+        return dates.Length == 0 ? view : view with { Smallest = Day(dates.Min()), Largest = Day(dates.Max()) };
     }
 
     private static string Day(DateTime date) => date.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture);
@@ -117,14 +114,7 @@ internal static class Portrait
     private static PortraitView OfNumbers(Column column)
     {
         NumberView numbers = column.Numbers;
-        ExactInt sum = default;
-        for (int row = 0; row < column.Count; row++)
-        {
-            if (numbers.At(row) is { } number)
-            {
-                sum += number;
-            }
-        }
+        ExactInt sum = SumOf(numbers, column.Count);
         var view = new PortraitView(column.Name, column.Info.Type, column.Count, 0, 0, Bands(column), 0);
         return numbers.Ends() is not var (least, most, _) ? view : view with
         {
@@ -132,6 +122,25 @@ internal static class Portrait
             Largest = NumberText.Exact(most),
             Sum = NumberText.Exact(new ExactDecimal(sum, numbers.Scale)),
         };
+    }
+
+    private static ExactInt SumOf(NumberView numbers, int rows)
+    {
+        ExactInt sum = default;
+        if (numbers.Units is { } units && numbers.Largest < long.MaxValue / Math.Max(1, rows))
+        {
+            long small = 0;
+            foreach (long unit in units)
+            {
+                small += unit == NumberCells.Missing ? 0 : unit;
+            }
+            return small;
+        }
+        for (int row = 0; row < rows; row++)
+        {
+            sum += numbers.At(row) ?? default;
+        }
+        return sum;
     }
 
     private static IReadOnlyList<PortraitLine> Bands(Column column)
@@ -143,13 +152,46 @@ internal static class Portrait
         NumberView numbers = column.Numbers;
         int scale = Math.Max(numbers.Scale, Math.Max(start.Scale, width.Scale));
         ExactInt step = ExactInt.PowerOfTen(scale - numbers.Scale), first = start.AtScale(scale), wide = width.AtScale(scale);
+        // Nearly all numbers are small, and the bands are few: the band of the number before is likely this one's.
+        bool small = numbers.Units is not null && step.IsSmall && first.IsSmall && wide.IsSmall && numbers.Largest <= long.MaxValue / 4 / step.Small && Math.Abs(first.Small) <= long.MaxValue / 4;
         var counts = new SortedDictionary<long, int>();
+        long last = long.MinValue;
+        int run = 0;
         for (int row = 0; row < column.Count; row++)
         {
-            if (numbers.At(row) is { } number)
+            long band;
+            if (small)
             {
-                long band = ExactInt.FloorDivide(number * step - first, wide).Quotient.Small;
-                counts[band] = counts.GetValueOrDefault(band) + 1;
+                long unit = numbers.Units![row];
+                if (unit == NumberCells.Missing)
+                {
+                    continue;
+                }
+                long from = unit * step.Small - first.Small;
+                band = Math.DivRem(from, wide.Small, out long rest);
+                band -= rest < 0 ? 1 : 0;
+            }
+            else if (numbers.At(row) is { } number)
+            {
+                band = ExactInt.FloorDivide(number * step - first, wide).Quotient.Small;
+            }
+            else
+            {
+                continue;
+            }
+            if (band != last)
+            {
+                Add(run);
+                (last, run) = (band, 0);
+            }
+            run++;
+        }
+        Add(run);
+        void Add(int rows)
+        {
+            if (rows > 0)
+            {
+                counts[last] = counts.GetValueOrDefault(last) + rows;
             }
         }
         return [.. counts.Select(pair => new PortraitLine($"{NumberText.Exact(new ExactDecimal(first + wide * pair.Key, scale))} to {NumberText.Exact(new ExactDecimal(first + wide * (pair.Key + 1), scale))}", pair.Value, pair.Value / (double)column.Count))];

@@ -70,7 +70,9 @@ internal static class StudyStart
 
     public static JsonObject Suggest(Table table, Form form, StudyFormat format)
     {
-        Column? quantity = table.Columns.FirstOrDefault(column => column.Info.Type == ColumnType.Quantity && column.Info.Follows is null);
+        // What is counted is no share of another column, and no number that only tells things apart.
+        Column? quantity = table.Columns.FirstOrDefault(column => column.Info.Type == ColumnType.Quantity && column.Info.Follows is null && !Nouns.IsId(column.Name))
+            ?? table.Columns.FirstOrDefault(column => column.Info.Type == ColumnType.Quantity && column.Info.Follows is null);
         // The category that reads best as parts: from three labels to sixty, the one with the most; else any.
         Column? parts = table.Columns
             .Where(column => column.Info.Type == ColumnType.Category && column.Labels.Labels.Count is >= 3 and <= 60)

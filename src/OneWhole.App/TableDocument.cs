@@ -141,6 +141,10 @@ public static class ColumnFacts
             NumberView view = column.Numbers;
             if (view.Units is { } units)
             {
+                if (view.Largest <= NarrowRange)
+                {
+                    return InRange(units, view.Largest);
+                }
                 long[] sorted = [.. units];
                 Array.Sort(sorted);
                 int count = 0;
@@ -153,6 +157,25 @@ public static class ColumnFacts
             return view.Wide!.Where(number => number is not null).Distinct().Count();
         }
         return column.Labels.Labels.Count - (column.Labels.BlankCode >= 0 ? 1 : 0);
+    }
+
+    private const long NarrowRange = 1 << 24;
+
+    /// <summary>Distinct numbers of a narrow range, ticked off one by one: sorting them takes longer.</summary>
+    private static int InRange(long[] units, long largest)
+    {
+        var seen = new System.Collections.BitArray((int)(2 * largest + 1));
+        int count = 0;
+        foreach (long unit in units)
+        {
+            int place = (int)(unit + largest);
+            if (unit != NumberCells.Missing && !seen[place])
+            {
+                seen[place] = true;
+                count++;
+            }
+        }
+        return count;
     }
 
     public static (int Blanks, int Unreadable) Count(Column column)
@@ -176,6 +199,31 @@ public static class ColumnFacts
             unreadable = Enumerable.Range(0, rows.Length).Where(code => code != labels.BlankCode && column.Dates.ByCode[code] is null).Sum(code => rows[code]);
         }
         return (blanks, unreadable);
+    }
+
+    /// <summary>The codes of the most frequent labels, the first met first where they are equally frequent.</summary>
+    public static IReadOnlyList<int> MostFrequent(int[] rows, int most, int except = -1)
+    {
+        // Few are wanted of what may be a million: no sorting of them all.
+        var best = new PriorityQueue<int, (int Rows, int Place)>();
+        for (int code = 0; code < rows.Length; code++)
+        {
+            if (code == except || (best.Count == most && best.TryPeek(out _, out (int Rows, int Place) least) && least.CompareTo((rows[code], -code)) >= 0))
+            {
+                continue;
+            }
+            best.Enqueue(code, (rows[code], -code));
+            if (best.Count > most)
+            {
+                best.Dequeue();
+            }
+        }
+        var codes = new int[best.Count];
+        for (int at = codes.Length - 1; at >= 0; at--)
+        {
+            codes[at] = best.Dequeue();
+        }
+        return codes;
     }
 
     /// <summary>The first filled cells that the column's type can't read, with their rows (from 1).</summary>

@@ -395,12 +395,12 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     {
         Column found = ColumnOf(id, column, stage);
         int[] rows = found.Labels.Codes.Tally(found.Labels.Labels.Count);
-        return [.. Enumerable.Range(0, rows.Length).OrderByDescending(code => rows[code]).Take(most).Select(code => new LabelCount(found.Labels.Labels[code], rows[code]))];
+        return [.. ColumnFacts.MostFrequent(rows, most).Select(code => new LabelCount(found.Labels.Labels[code], rows[code]))];
     }
 
     /// <summary>A column at a glance.</summary>
     public PortraitView PortraitOf(string id, string column, int? stage = null) =>
-        Portrait.Of(Shown(id, stage), ColumnOf(id, column, stage));
+        Portrait.Of(Shown(id, stage), ColumnOf(id, column, stage)) with { Following = stage is null ? Get(id).Columns.FirstOrDefault(known => known.Name == column)?.Following : null };
 
     /// <summary>Labels that may be spellings of one, together, the most frequent first.</summary>
     public IReadOnlyList<IReadOnlyList<LabelCount>> Spellings(string id, string column, int? stage = null)

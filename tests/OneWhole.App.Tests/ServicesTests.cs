@@ -1,7 +1,6 @@
 using System.Text;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Drawing;
-using OneWhole.Core.Forms;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Formats.Reading;

@@ -124,4 +124,16 @@ public sealed class TypingTests : AppTest
         Tables.Remove(other.Id);
         Assert.Equal("812", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
     }
+
+    [Fact]
+    public void The_most_frequent_labels_are_those_that_sorting_them_all_would_give()
+    {
+        var random = new Random(4);
+        for (int i = 0; i < 200; i++)
+        {
+            int[] rows = [.. Enumerable.Range(0, random.Next(1, 60)).Select(_ => random.Next(6))];
+            int most = random.Next(1, 12), except = random.Next(-1, rows.Length);
+            Assert.Equal(Enumerable.Range(0, rows.Length).Where(code => code != except).OrderByDescending(code => rows[code]).Take(most), ColumnFacts.MostFrequent(rows, most, except));
+        }
+    }
 }

@@ -166,4 +166,13 @@ public sealed class DelimitedReaderTests
         byte[] bytes = Encoding.UTF8.GetBytes("a,b\n" + string.Concat(Enumerable.Repeat("1,x\n", 100_000)));
         Assert.Throws<OperationCanceledException>(() => TableFile.Read(new MemoryStream(bytes), "t.csv", ReadSettings.Found, _ => stop.Cancel(), stop.Token));
     }
+
+    [Fact]
+    public void Notes_below_the_rows_are_told_from_them_and_a_row_that_only_looks_like_one_is_kept()
+    {
+        ReadResult result = TableFile.Read(new MemoryStream("Stop,Boardings\nHallin,812\nOskery,598\nSource: the harbour office\n"u8.ToArray()), "a.csv", ReadSettings.Found);
+        Assert.Equal((2, "Source: the harbour office"), (result.Table.RowCount, Assert.Single(result.Below)));
+        result = TableFile.Read(new MemoryStream("Stop,Boardings\nSource: quarry\nOskery,598\nHallin\n"u8.ToArray()), "a.csv", ReadSettings.Found);
+        Assert.Equal((3, 0), (result.Table.RowCount, result.Below.Count));
+    }
 }

@@ -365,4 +365,12 @@ public sealed class FileFormatTests : IDisposable
         Assert.Equal("Hallin line|Hallin Pier|812 / Hallin line|Oskery Quay|598 / Wick line|Big Wick|418 / Wick line|Little Wick|204 / Wick line|Sule Bank|77", Cells(one));
         Assert.Equal(["Stop (2)", "Boardings (2)"], asked.Answers[2].Split[1].Columns);
     }
+
+    [Fact]
+    public void A_query_that_takes_too_long_can_be_stopped()
+    {
+        using var stop = new CancellationTokenSource(TimeSpan.FromMilliseconds(200));
+        var slow = new ReadSettings { Query = "WITH RECURSIVE n(x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM n) SELECT MAX(x) FROM n" };
+        Assert.ThrowsAny<OperationCanceledException>(() => TableFile.Read(Fixture("company.sqlite"), slow, null, stop.Token));
+    }
 }

@@ -20,7 +20,8 @@ public static class FollowingColumns
     private const int SampleRows = 2000;
     private const int MostSummed = 12;
 
-    private readonly record struct Candidate(string Rule, Func<int, double> At);
+    /// <param name="Start">Begins a pass over the rows in their order; what it gives is the rule's number of each.</param>
+    private readonly record struct Candidate(string Rule, Func<Func<int, double>> Start);
 
     /// <returns>By heading; columns that follow from none are not in it.</returns>
     public static IReadOnlyDictionary<string, Following> Find(Table table)
@@ -33,12 +34,12 @@ public static class FollowingColumns
         {
             return found;
         }
-        double[][] numbers = [.. quantities.Select(column => Numbers(column, rows))];
+        Source[] sources = [.. quantities.Select(column => new Source(column, rows))];
         for (int at = 0; at < quantities.Length; at++)
         {
-            foreach (Candidate candidate in Candidates(quantities, numbers, at, found.Keys))
+            foreach (Candidate candidate in Candidates(sources, at, found.Keys))
             {
-                if (Check(candidate, numbers[at], Math.Pow(10, -quantities[at].Numbers.Scale) * 0.5000001) is { } following)
+                if (Check(candidate, sources[at], rows, Math.Pow(10, -quantities[at].Numbers.Scale) * 0.5000001) is { } following)
                 {
                     found[quantities[at].Name] = following;
                     break;
@@ -54,73 +55,88 @@ public static class FollowingColumns
         return totalled.Length > 0 && Array.TrueForAll(totalled, column => column.Count > 0 && column.Numbers.At(column.Count - 1) is { } last && new ExactDecimal(last, column.Numbers.Scale) == column.Info.Total);
     }
 
-    private static double[] Numbers(Column column, int rows)
+    /// <summary>A column that others may follow from. Nothing is copied: a long table would be held a second time.</summary>
+    private sealed class Source
     {
-        var numbers = new double[rows];
-        for (int row = 0; row < rows; row++)
+        private readonly NumberView _view;
+        private readonly double _unit;
+        private readonly int _rows;
+        private readonly Lazy<double> _total;
+
+        public Source(Column column, int rows)
         {
-            numbers[row] = column.Numbers.At(row) is { } units ? new ExactDecimal(units, column.Numbers.Scale).ToDouble() : double.NaN;
+            Name = column.Name;
+            _view = column.Numbers;
+            _unit = Math.Pow(10, _view.Scale);
+            _rows = rows;
+            _total = new Lazy<double>(() => Enumerable.Range(0, rows).Sum(row => Filled(row)));
         }
-        return numbers;
+
+        public string Name { get; }
+
+        public double Total => _total.Value;
+
+        public double this[int row] => _view.Units is { } units ? units[row] == NumberCells.Missing ? double.NaN : units[row] / _unit
+            : _view.Wide![row] is { } wide ? new ExactDecimal(wide, _view.Scale).ToDouble() : double.NaN;
+
+        /// <summary>A blank counts as nothing in a sum.</summary>
+        public double Filled(int row) => double.IsNaN(this[row]) ? 0 : this[row];
+
+        /// <summary>A column of one number alone explains nothing.</summary>
+        public bool Varies() => Enumerable.Range(0, _rows).Select(row => this[row]).Where(number => number != 0 && !double.IsNaN(number)).Distinct().Take(2).Count() == 2;
+
+        /// <summary>The running total, for a pass over the rows in their order.</summary>
+        public Func<int, double> Running()
+        {
+            double sum = 0;
+            return row => sum += Filled(row);
+        }
     }
 
-    private static IEnumerable<Candidate> Candidates(Column[] columns, double[][] numbers, int at, ICollection<string> following)
+    private static IEnumerable<Candidate> Candidates(Source[] columns, int at, ICollection<string> following)
     {
         for (int other = 0; other < columns.Length; other++)
         {
+            Source from = columns[other];
             // Of two that follow from one another the later one is marked; what follows itself explains nothing.
-            if (other == at || following.Contains(columns[other].Name) || numbers[other].Where(number => number != 0 && !double.IsNaN(number)).Distinct().Take(2).Count() < 2)
+            if (other == at || !from.Varies() || following.Contains(from.Name))
             {
                 continue;
             }
-            double[] from = numbers[other];
-            string name = columns[other].Name;
             if (other < at)
             {
-                yield return new Candidate($"the negative of {name}", row => -from[row]);
+                yield return new Candidate($"the negative of {from.Name}", () => row => -from[row]);
+                yield return new Candidate($"the running total of {from.Name}", from.Running);
             }
-            double total = from.Where(number => !double.IsNaN(number)).Sum();
-            double[] running = Running(from);
-            if (other < at)
-            {
-                yield return new Candidate($"the running total of {name}", row => running[row]);
-            }
-            if (total != 0)
+            if (from.Total != 0)
             {
                 foreach (double whole in (double[])[1, 100])
                 {
-                    yield return new Candidate($"the share of {name} in its total", row => from[row] / total * whole);
-                    yield return new Candidate($"the running share of {name}", row => running[row] / total * whole);
+                    yield return new Candidate($"the share of {from.Name} in its total", () => row => from[row] / from.Total * whole);
+                    yield return new Candidate($"the running share of {from.Name}", () =>
+                    {
+                        Func<int, double> running = from.Running();
+                        return row => running(row) / from.Total * whole;
+                    });
                 }
             }
         }
         // A sum of the two or more columns that stand next to one another before it.
         for (int first = at - 2; first >= Math.Max(0, at - MostSummed); first--)
         {
-            double[][] summed = numbers[first..at];
-            yield return new Candidate($"the sum of {string.Join(", ", columns[first..at].Select(column => column.Name))}", row => summed.Sum(column => double.IsNaN(column[row]) ? 0 : column[row]));
+            Source[] summed = columns[first..at];
+            yield return new Candidate($"the sum of {string.Join(", ", summed.Select(column => column.Name))}", () => row => summed.Sum(column => column.Filled(row)));
         }
     }
 
-    private static double[] Running(double[] numbers)
+    private static Following? Check(Candidate candidate, Source column, int rows, double tolerance)
     {
-        var running = new double[numbers.Length];
-        double sum = 0;
-        for (int row = 0; row < numbers.Length; row++)
-        {
-            sum += double.IsNaN(numbers[row]) ? 0 : numbers[row];
-            running[row] = sum;
-        }
-        return running;
-    }
-
-    private static Following? Check(Candidate candidate, double[] numbers, double tolerance)
-    {
+        Func<int, double> rule = candidate.Start();
         int filled = 0, differing = 0, nonZero = 0;
         var listed = new List<int>();
-        for (int row = 0; row < numbers.Length; row++)
+        for (int row = 0; row < rows; row++)
         {
-            double number = numbers[row], wanted = candidate.At(row);
+            double number = column[row], wanted = rule(row);
             if (double.IsNaN(number) || double.IsNaN(wanted))
             {
                 continue;
@@ -135,7 +151,7 @@ public static class FollowingColumns
                     listed.Add(row);
                 }
             }
-            if (row == SampleRows && differing * 10 > filled)
+            if (filled == SampleRows && differing * 10 > filled)
             {
                 return null;
             }

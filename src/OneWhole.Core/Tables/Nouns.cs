@@ -63,6 +63,11 @@ public static class Nouns
         return one + (hiss ? "es" : "s");
     }
 
+    private static readonly string[] IdWords = ["id", "no", "nr", "number", "code", "key"];
+
+    /// <summary>Whether a heading names what tells things apart ("Stop code", "Vessel id"), not what is counted.</summary>
+    public static bool IsId(string heading) => IdWords.Contains(heading.Split(' ', '_', '-', '.')[^1].ToLowerInvariant());
+
     /// <summary>"1 row", "1,204 rows".</summary>
     public static string Count(long count, string one, string many) =>
         $"{count.ToString("N0", System.Globalization.CultureInfo.InvariantCulture)} {(count == 1 ? one : many)}";

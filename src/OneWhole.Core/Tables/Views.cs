@@ -174,7 +174,11 @@ public sealed class NumberView
     /// <summary>The smallest and the largest number, and how many there are; null where there are none.</summary>
     public (ExactDecimal Least, ExactDecimal Most, long Count)? Ends()
     {
-        int rows = Units?.Length ?? Wide!.Length;
+        if (Units is not null)
+        {
+            return NarrowEnds(Units);
+        }
+        int rows = Wide!.Length;
         ExactInt? least = null, most = null;
         long count = 0;
         for (int row = 0; row < rows; row++)
@@ -187,6 +191,21 @@ public sealed class NumberView
             }
         }
         return least is null ? null : (new ExactDecimal(least.Value, Scale), new ExactDecimal(most!.Value, Scale), count);
+    }
+
+    private (ExactDecimal Least, ExactDecimal Most, long Count)? NarrowEnds(long[] units)
+    {
+        long least = long.MaxValue, most = long.MinValue, count = 0;
+        foreach (long unit in units)
+        {
+            if (unit != NumberCells.Missing)
+            {
+                count++;
+                least = Math.Min(least, unit);
+                most = Math.Max(most, unit);
+            }
+        }
+        return count == 0 ? null : (new ExactDecimal(least, Scale), new ExactDecimal(most, Scale), count);
     }
 
     internal static NumberView Of(Cells cells, NumberReading reading)

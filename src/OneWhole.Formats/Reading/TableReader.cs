@@ -52,8 +52,10 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
     /// <summary>Takes a row: the one at hand, or one that was copied before.</summary>
     private void Consume(string[]? copy)
     {
-        // On a sheet, lines of one cell after an empty row may be notes below the table; a wider row shows that they were not.
-        if (rows.IsSheet && _headings.Length > 1 && (_afterEmpty || _held.Count > 0) && FilledIn(copy) <= 1)
+        // On a sheet, lines of one cell after an empty row may be notes below the table, in a text those that say so; a wider row
+        // shows that they were not.
+        bool mayBeNote = rows.IsSheet ? (_afterEmpty || _held.Count > 0) && FilledIn(copy) <= 1 : (copy?.Length ?? rows.Count) == 1 && IsNote(copy is null ? rows[0] : copy[0]);
+        if (_headings.Length > 1 && mayBeNote)
         {
             _held.Add(copy ?? Copy());
             return;
@@ -65,6 +67,22 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         }
         _held.Clear();
         Add(copy);
+    }
+
+    private static readonly string[] NoteWords = ["source:", "sources:", "note:", "notes:", "source ", "* ", "** ", "† "];
+
+    /// <summary>"Source: the harbour office".</summary>
+    private static bool IsNote(ReadOnlySpan<char> line)
+    {
+        ReadOnlySpan<char> text = line.TrimStart();
+        foreach (string word in NoteWords)
+        {
+            if (text.StartsWith(word, StringComparison.OrdinalIgnoreCase))
+            {
+                return true;
+            }
+        }
+        return false;
     }
 
     private int FilledIn(string[]? copy)

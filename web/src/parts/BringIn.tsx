@@ -93,7 +93,7 @@ export function BringIn({ compact }: { compact?: boolean }) {
         />
       ) : status ? (
         <div className="flex items-center gap-4" role="status">
-          <progress className="h-2 flex-1 accent-(--accent)" value={status.part} max={1} aria-label="How far the import is" />
+          <progress className="h-2 flex-1" value={status.part} max={1} aria-label="How far the import is" />
           <span className="figures text-quiet">{status.rows.toLocaleString('en')} rows</span>
           <button type="button" className="button" onClick={() => api.stopImport(status.id)}>
             Stop

@@ -9,6 +9,7 @@ import type { Marked } from '../table/BlockBar';
 import { PreparePanel } from '../table/PreparePanel';
 import { Refresh } from '../table/Refresh';
 import { RowsGrid } from '../table/RowsGrid';
+import { useTableChanges } from '../table/useTableChanges';
 
 /** A table: its rows in a grid, and what each column is taken for. */
 export function TableScreen({ id }: { id: string }) {
@@ -22,10 +23,8 @@ export function TableScreen({ id }: { id: string }) {
     client.setQueryData(['table', id], view);
     client.invalidateQueries({ queryKey: ['studies'] });
   };
-  const step = useMutation({
-    mutationFn: (way: 'undo' | 'redo') => api.stepTable(id, way, table.data?.revision ?? 0),
-    onSuccess: settle,
-  });
+  const { change, problem } = useTableChanges(table.data, settle);
+  const step = (way: 'undo' | 'redo') => change((revision) => api.stepTable(id, way, revision));
   const start = useMutation({
     mutationFn: (block?: Marked) =>
       block ? api.startFrom(id, block, { width: 760, height: 520 }) : api.start(id, { width: 760, height: 520 }),
@@ -52,10 +51,10 @@ export function TableScreen({ id }: { id: string }) {
   return (
     <div className="flex h-screen flex-col">
       <TopBar trail={<>› {view.name}</>}>
-        <IconButton name="Undo" disabled={!view.canUndo} act={() => step.mutate('undo')}>
+        <IconButton name="Undo" disabled={!view.canUndo} act={() => step('undo')}>
           <Undo2 size={15} />
         </IconButton>
-        <IconButton name="Redo" disabled={!view.canRedo} act={() => step.mutate('redo')}>
+        <IconButton name="Redo" disabled={!view.canRedo} act={() => step('redo')}>
           <Redo2 size={15} />
         </IconButton>
         <Refresh view={view} onChanged={settle} />
@@ -103,8 +102,10 @@ export function TableScreen({ id }: { id: string }) {
               view={at !== null && staged.data ? staged.data : view}
               stage={at}
               onChanged={settle}
-              undo={() => step.mutate('undo')}
-              redo={() => step.mutate('redo')}
+              edit={(edit) => change((revision) => api.editTable(id, revision, edit))}
+              problem={problem}
+              undo={() => step('undo')}
+              redo={() => step('redo')}
               toRead={() => setStage(0)}
               startFrom={(block) => start.mutate(block)}
               prepare={(begun) => {

@@ -14,6 +14,7 @@ export function BlockBar({
   fill,
   edit,
   start,
+  back,
 }: {
   view: TableView;
   block: Block | null;
@@ -22,6 +23,8 @@ export function BlockBar({
   fill: ((series: boolean) => void) | null;
   edit: ((change: TableEdit) => void) | null;
   start: ((block: Marked) => void) | null;
+  /** Gives the rows the focus back. */
+  back: () => void;
 }) {
   const names = view.columns.map((column) => column.name);
   const marked = block ? names.slice(block.left, block.right + 1) : [];
@@ -58,7 +61,16 @@ export function BlockBar({
             : hint)}
       </span>
       {words.map(([text, keys, act]) => (
-        <button key={text} type="button" className="word cursor-pointer text-accent" title={keys} onClick={act}>
+        <button
+          key={text}
+          type="button"
+          className="word cursor-pointer text-accent"
+          title={keys}
+          onClick={() => {
+            act();
+            back();
+          }}
+        >
           {text}
         </button>
       ))}

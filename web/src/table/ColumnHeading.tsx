@@ -135,7 +135,7 @@ export function ColumnHeading({
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
-      <div className="truncate text-[11px] text-quiet">
+      <div className="truncate text-[11px] text-quiet" title={column.following?.rule}>
         {typeWords[column.type]}
         {column.unit || column.multiplier
           ? ` in ${[column.multiplier && `${column.multiplier}s`, column.unit].filter(Boolean).join(' ')}`

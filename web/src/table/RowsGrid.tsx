@@ -1,4 +1,3 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { api, type TableEdit, type TableView } from '../lib/api';
 import { blockOf, filledDown, textOf } from '../lib/cells';
@@ -17,6 +16,10 @@ type Props = {
   /** Which of the table's stages is shown; null for the finished one. */
   stage: number | null;
   onChanged: (view: TableView) => void;
+  /** Makes a change after those that were made before it. */
+  edit: (edit: TableEdit) => void;
+  /** What went wrong last, and how often something did. */
+  problem: { text: string; times: number } | null;
   prepare: Prepare;
   undo: () => void;
   redo: () => void;
@@ -26,21 +29,22 @@ type Props = {
 };
 
 /** The table's rows: looked at, marked, copied out, and typed in where they are shown as they were read. */
-export function RowsGrid({ view, stage, onChanged, prepare, undo, redo, toRead, startFrom }: Props) {
+export function RowsGrid({ view, stage, onChanged, edit, problem, prepare, undo, redo, toRead, startFrom }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [pages, setPages] = useState(new Map<number, string[][]>());
-  const asked = useRef({ revision: view.revision, pages: new Set<number>() });
+  const asked = useRef({ revision: view.revision, failures: 0, pages: new Set<number>() });
   const [typing, setTyping] = useState<(Cell & { text: string }) | null>(null);
   const ended = useRef<typeof typing>(null);
   const [told, setTold] = useState<string | null>(null);
-  const [again, setAgain] = useState(0);
-  const client = useQueryClient();
   const rows = useRowWindow(scroller, view.rowCount, rowHeight, 12);
   const editable = view.stage === 0;
   const width = view.columns.length;
   const names = view.columns.map((column) => column.name);
 
-  if (asked.current.revision !== view.revision) asked.current = { revision: view.revision, pages: new Set() };
+  if (asked.current.revision !== view.revision) asked.current = { ...asked.current, revision: view.revision, pages: new Set() };
+  // What was shown ahead of its time is fetched anew when it could not be saved.
+  const failures = problem?.times ?? 0;
+  if (asked.current.failures !== failures) asked.current = { ...asked.current, failures, pages: new Set() };
   const firstPage = Math.floor(rows.first / page);
   const lastPage = Math.floor(Math.max(0, rows.last) / page);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another revision has other rows
@@ -55,24 +59,9 @@ export function RowsGrid({ view, stage, onChanged, prepare, undo, redo, toRead, 
         () => known.delete(at),
       );
     }
-  }, [firstPage, lastPage, view.id, view.revision, stage, again]);
+  }, [firstPage, lastPage, view.id, view.revision, stage, problem]);
 
   const textAt = (row: number, column: number) => pages.get(Math.floor(row / page))?.[row % page]?.[column];
-  const edit = useMutation({
-    mutationFn: (change: TableEdit) => api.editTable(view.id, view.revision, change),
-    onSuccess: (changed) => {
-      setTold(null);
-      onChanged(changed);
-    },
-    onError: (fault) => {
-      setTold(fault.message);
-      // What was shown ahead of its time is fetched anew, and what was changed elsewhere with it.
-      asked.current.pages.clear();
-      setAgain((times) => times + 1);
-      client.invalidateQueries({ queryKey: ['table', view.id] });
-    },
-  });
-
   /** Types a block from a cell on; rows and columns that it needs are added. */
   const type = (at: Cell, block: string[][]) => {
     const added = freeNames(names, Math.max(...block.map((row) => row.length)) + at.column - width);
@@ -82,7 +71,7 @@ export function RowsGrid({ view, stage, onChanged, prepare, undo, redo, toRead, 
       row.map((text, c) => ({ row: at.row + r, column: columns[at.column + c] ?? '', text })),
     );
     setPages((old) => typedOver(old, columns, cells));
-    edit.mutate({
+    edit({
       insert: below > 0 ? { at: view.rowCount, count: below } : null,
       addColumns: added,
       cells,
@@ -151,6 +140,13 @@ export function RowsGrid({ view, stage, onChanged, prepare, undo, redo, toRead, 
   };
   const cells = useActiveCell('grid', view.rowCount, width, (row) => rows.reveal(row, 48, 0), undefined, key);
 
+  // Sideways the browser brings the cell into sight, clear of the row numbers.
+  const { active } = cells;
+  useEffect(() => {
+    if (active)
+      document.getElementById(`grid-${active.row}-${active.column}`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [active]);
+
   const done = (by: Cell | null) => {
     // Leaving the field by a key takes the focus from it, which would end it a second time.
     if (!typing || ended.current === typing) return;
@@ -167,7 +163,8 @@ export function RowsGrid({ view, stage, onChanged, prepare, undo, redo, toRead, 
     if (may()) type({ row: at.top, column: at.left }, blockOf(event.clipboardData.getData('text/plain')));
   };
 
-  const columns = `64px ${view.columns.map((column) => (column.type === 'quantity' ? 'minmax(190px, 220px)' : 'minmax(150px, 1fr)')).join(' ')}`;
+  const rowWidth = 26 + 8 * view.rowCount.toLocaleString('en').length;
+  const columns = `${rowWidth}px ${view.columns.map((column) => (column.type === 'quantity' ? 'minmax(190px, 220px)' : 'minmax(150px, 1fr)')).join(' ')}`;
   return (
     <div className="flex min-h-0 min-w-0 flex-1 flex-col">
       <div
@@ -180,6 +177,7 @@ export function RowsGrid({ view, stage, onChanged, prepare, undo, redo, toRead, 
         aria-readonly={!editable}
         {...cells.gridProps}
         onPaste={paste}
+        style={{ scrollPaddingLeft: rowWidth, scrollPaddingTop: 48 }}
         className="figures min-h-0 flex-1 overflow-auto border border-hairline bg-sheet select-none"
       >
         <div className="min-w-max" role="presentation">
@@ -189,7 +187,7 @@ export function RowsGrid({ view, stage, onChanged, prepare, undo, redo, toRead, 
             className="sticky top-0 z-10 grid border-b border-ink bg-sheet"
             style={{ gridTemplateColumns: columns }}
           >
-            <div role="columnheader" className="px-2 py-2 text-right text-quiet">
+            <div role="columnheader" className="sticky left-0 bg-sheet px-2 py-2 text-right text-quiet">
               row
             </div>
             {view.columns.map((column) => (
@@ -200,7 +198,7 @@ export function RowsGrid({ view, stage, onChanged, prepare, undo, redo, toRead, 
                 column={column}
                 onChanged={onChanged}
                 prepare={prepare}
-                drop={editable && width > 1 ? () => edit.mutate({ dropColumns: [column.name] }) : undefined}
+                drop={editable && width > 1 ? () => edit({ dropColumns: [column.name] }) : undefined}
               />
             ))}
           </div>
@@ -215,7 +213,7 @@ export function RowsGrid({ view, stage, onChanged, prepare, undo, redo, toRead, 
               >
                 <div
                   role="rowheader"
-                  className="cursor-pointer px-2 py-1 text-right text-quiet"
+                  className="sticky left-0 h-[27px] cursor-pointer bg-sheet px-2 py-1 text-right text-quiet"
                   onPointerDown={(event) =>
                     cells.mark(
                       { row: event.shiftKey ? (cells.block?.top ?? item.index) : item.index, column: 0 },
@@ -258,11 +256,12 @@ export function RowsGrid({ view, stage, onChanged, prepare, undo, redo, toRead, 
       <BlockBar
         view={view}
         block={cells.block}
-        told={told}
+        told={problem?.text ?? told}
         toRead={editable ? null : toRead}
         fill={editable ? fill : null}
-        edit={editable ? (change) => edit.mutate(change) : null}
+        edit={editable ? edit : null}
         start={stage === null ? startFrom : null}
+        back={() => scroller.current?.focus()}
       />
     </div>
   );
