@@ -18,11 +18,22 @@ public static class Ink
     public const string Wash = "wash";
     public const string Warn = "warn";
 
-    /// <summary>How many categorical colours there are.</summary>
-    public const int Categories = 8;
+    /// <summary>Text on a fill whose colour is the same on a light and on a dark page.</summary>
+    public const string OnDarkFill = "on-dark";
+    public const string OnLightFill = "on-light";
+
+    /// <summary>How many categorical colours there are: eight, then their lighter sisters.</summary>
+    public const int Categories = 16;
+
+    /// <summary>How many steps the ordered set has.</summary>
+    public const int Steps = 7;
 
     /// <summary>The name of a categorical colour; they repeat after <see cref="Categories"/>.</summary>
     public static string Category(int index) => $"cat-{(index % Categories) + 1}";
+
+    /// <summary>One of the ordered set, light to dark, for the place of one level among so many.</summary>
+    public static string Ordered(int index, int count) =>
+        $"seq-{(count <= 1 ? Steps : 1 + (int)Math.Round((double)index / (count - 1) * (Steps - 1)))}";
 
     /// <summary>The colours on a white sheet.</summary>
     public static IReadOnlyDictionary<string, string> Sheet { get; } = new Dictionary<string, string>
@@ -45,7 +56,24 @@ public static class Ink
         ["cat-5"] = "#6d3f63",
         ["cat-6"] = "#7f8f3f",
         ["cat-7"] = "#b5765b",
-        ["cat-8"] = "#5f9ea0",
+        ["cat-8"] = "#4f8f92",
+        ["cat-9"] = "#7fb0a6",
+        ["cat-10"] = "#dcc084",
+        ["cat-11"] = "#d99a8e",
+        ["cat-12"] = "#a3b1bd",
+        ["cat-13"] = "#b592ad",
+        ["cat-14"] = "#bcc695",
+        ["cat-15"] = "#dbb7a6",
+        ["cat-16"] = "#a6cacb",
+        ["seq-1"] = "#d5e5de",
+        ["seq-2"] = "#b4d0c6",
+        ["seq-3"] = "#90b9ad",
+        ["seq-4"] = "#6ca193",
+        ["seq-5"] = "#46887a",
+        ["seq-6"] = "#1d6b60",
+        ["seq-7"] = "#0f4a43",
+        [OnDarkFill] = "#ffffff",
+        [OnLightFill] = "#20302e",
     };
 
     /// <summary>The colour of a name on a white sheet.</summary>

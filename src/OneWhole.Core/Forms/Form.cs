@@ -30,6 +30,9 @@ public sealed record FormWorkings(IReadOnlyList<WorkingColumn> Columns, object C
 
     /// <summary>The shown shares, where the form has them.</summary>
     public ShownShares? Shown { get; init; }
+
+    /// <summary>Whether a row of the workings stands for a group alone.</summary>
+    public bool RowsAreGroups { get; init; }
 }
 
 /// <summary>One shape of a form that the strip of forms shows.</summary>

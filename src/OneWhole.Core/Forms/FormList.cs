@@ -6,15 +6,22 @@ namespace OneWhole.Core.Forms;
 public sealed class FormList(IReadOnlyList<Form> forms)
 {
     /// <summary>Kinds that the study format names, but that can't be drawn yet.</summary>
-    private static readonly string[] Coming = ["pie", "stacked", "mekko", "nested", "pyramid", "butterfly", "lanes", "diverging", "funnel"];
+    private static readonly string[] Coming = ["pyramid", "butterfly", "lanes", "diverging", "funnel"];
 
     public static FormList Standard { get; } = new(
     [
         new Pareto.ParetoForm(),
         new ShareBars.ShareBarsForm(),
+        new Pie.PieForm(),
+        new Stacked.StackedForm(),
+        new Mekko.MekkoForm(),
+        new Nested.NestedForm(),
     ]);
 
     public IReadOnlyList<Form> Forms { get; } = forms;
+
+    /// <summary>A form with its default members.</summary>
+    public FormChoice Choice(string kind) => new(Find(kind, "form.kind"), Find(kind, "form.kind").DefaultMembers);
 
     /// <exception cref="StudyException">There is no such form.</exception>
     public Form Find(string kind, string place)

@@ -31,6 +31,9 @@ public sealed class StandardColumns
     public WorkingColumn Part() => WorkingColumn.OfText("part", _words.PartOne, new Rule.Given($"each {_words.PartOne}"),
         row => _division.Parts[_division.PartOf(row)].Label);
 
+    /// <summary>The columns that name a row: group and part, or the part alone where the study has no groups.</summary>
+    public IReadOnlyList<WorkingColumn> GroupAndPart() => _division.HasGroups ? [Group(), Part()] : [Part()];
+
     public WorkingColumn Value()
     {
         string words = _division.Study.Value switch

@@ -41,6 +41,11 @@ public sealed class RuleWords(WorkingsResult workings)
         Rule.Add add => $"{Words(add.First)} + {Words(add.Second)}",
         Rule.Subtract subtract => $"{Words(subtract.First)} − {Term(subtract.Second)}",
         Rule.RunningTotal total => $"{LabelOf(total.Key)} added up from the top{(total.TiesTogether ? ", equal ones in one step" : "")}",
+        Rule.Before before => $"{LabelOf(before.Key)} of the rows above{(before.Over == "group" && _division.HasGroups ? " in the group" : "")}",
+        Rule.SameSignBefore before => $"{LabelOf(before.Key)} of the rows above{(_division.HasGroups ? " in the group" : "")} that are of the same sign",
+        Rule.GroupsBefore => "totals of the groups before",
+        Rule.GroupTotal => _division.HasGroups ? "the group's total" : NumberText.Exact(_division.Decimal(_division.Total)),
+        Rule.GrandTotal => NumberText.Exact(_division.Decimal(_division.Total)),
         Rule.Largest largest => $"largest {LabelOf(largest.Key)} of {largest.Over}",
         Rule.Rank rank => $"1 for the largest {LabelOf(rank.Key)}; equal ones share a rank",
         Rule.Shown shown => $"{LabelOf(shown.Key)} in percent, {(shown.Decimals == 1 ? "1 decimal" : $"{shown.Decimals} decimals")}{(shown.Reconciled ? ", rounded so that each whole shows 100" : "")}",
@@ -109,6 +114,33 @@ public sealed class RuleWords(WorkingsResult workings)
         return $"{name}: the running share {(classes.CrossingIn ? "before it" : "with it")} is {NumberText.Percent(running, 2)}; {ClassWords(classes)}";
     }
 
+    private string GroupsBefore(int row)
+    {
+        int group = workings.RowsAreGroups ? row : _division.GroupOf(row);
+        ExactInt sum = default;
+        for (int before = 0; before < group; before++)
+        {
+            sum += _division.GroupTotal(before);
+        }
+        return NumberText.Exact(_division.Decimal(sum));
+    }
+
+    /// <summary>"(1,204 + 80)": what the rows above add up to, term by term where they are few.</summary>
+    private string Above(string key, int row, bool inGroup, bool sameSign)
+    {
+        WorkingColumn column = workings[key];
+        int first = inGroup && _division.HasGroups ? row - _division.PartOf(row) : 0;
+        bool negative = column.Exact(row)?.Sign < 0;
+        Fraction[] terms = [.. Enumerable.Range(first, row - first).Select(column.Exact).OfType<Fraction>().Where(value => !sameSign || value.Sign < 0 == negative)];
+        return terms.Length switch
+        {
+            0 => "0",
+            1 => Value(column.Unit, terms[0]),
+            <= 4 => $"({string.Join(" + ", terms.Select(term => Value(column.Unit, term)))})",
+            _ => $"({Value(column.Unit, terms[0])} + … + {Value(column.Unit, terms[^1])})",
+        };
+    }
+
     private string RunningArithmetic(Rule.RunningTotal total, int row)
     {
         const int most = 6;
@@ -126,6 +158,11 @@ public sealed class RuleWords(WorkingsResult workings)
         Rule.Cell cell => workings[cell.Key] is var column && column.Exact(row) is { } value ? Value(column.Unit, value) : NumberText.Dash,
         Rule.TheWhole => WholeText(row),
         Rule.RowNumber => NumberText.Count(row + 1),
+        Rule.GroupTotal => NumberText.Exact(_division.Decimal(_division.GroupTotal(workings.RowsAreGroups ? row : _division.GroupOf(row)))),
+        Rule.GrandTotal => NumberText.Exact(_division.Decimal(_division.Total)),
+        Rule.GroupsBefore => GroupsBefore(row),
+        Rule.Before before => Above(before.Key, row, before.Over == "group", false),
+        Rule.SameSignBefore before => Above(before.Key, row, true, true),
         Rule.Divide divide => $"{NumberTerm(divide.Dividend, row)} ÷ {NumberTerm(divide.Divisor, row)}",
         Rule.Multiply multiply => $"{NumberTerm(multiply.First, row)} × {NumberTerm(multiply.Second, row)}",
         Rule.Add add => $"{Numbers(add.First, row)} + {Numbers(add.Second, row)}",

@@ -15,10 +15,48 @@ public enum LabelText
     None,
 }
 
+/// <summary>In what amounts are printed.</summary>
+public enum AmountIn
+{
+    Ones,
+    Thousands,
+    Millions,
+}
+
+/// <summary>Where the unit of an amount is printed.</summary>
+public enum UnitPlace
+{
+    None,
+    Before,
+    After,
+}
+
+/// <summary>What the share on a label is of.</summary>
+public enum LabelOf
+{
+    /// <summary>The study's whole.</summary>
+    Whole,
+
+    /// <summary>The group that the row is in.</summary>
+    Group,
+
+    /// <summary>Everything that is counted.</summary>
+    All,
+}
+
 /// <summary>Looks only: nothing here changes a number of the workings.</summary>
 public sealed record Finish
 {
     public LabelText Labels { get; init; }
+
+    /// <summary>What the share on a label is of, whatever the study's whole is; the workings on the screen then have a column for it.</summary>
+    public LabelOf LabelOf { get; init; }
+
+    /// <summary>In what amounts are printed on labels.</summary>
+    public AmountIn AmountIn { get; init; }
+
+    /// <summary>Where the unit stands on labels of amounts.</summary>
+    public UnitPlace UnitPlace { get; init; }
 
     /// <summary>Whether "16.0" is printed "16".</summary>
     public bool TrimZeros { get; init; }
@@ -50,6 +88,9 @@ public sealed record Finish
     public static ObjectShape<Finish> Shape { get; } = new ObjectShape<Finish>("finish", () => new Finish())
         .Has("labels", new ChoiceShape<LabelText>(("auto", LabelText.Auto), ("share", LabelText.Share), ("amount", LabelText.Amount), ("both", LabelText.Both), ("none", LabelText.None)),
             finish => finish.Labels, (finish, value) => finish with { Labels = value }, "what a label says")
+        .Has("labelOf", new ChoiceShape<LabelOf>(("whole", LabelOf.Whole), ("group", LabelOf.Group), ("all", LabelOf.All)), finish => finish.LabelOf, (finish, value) => finish with { LabelOf = value }, "what the share on a label is of")
+        .Has("amountIn", new ChoiceShape<AmountIn>(("ones", AmountIn.Ones), ("thousands", AmountIn.Thousands), ("millions", AmountIn.Millions)), finish => finish.AmountIn, (finish, value) => finish with { AmountIn = value }, "in what amounts are printed on labels")
+        .Has("unit", new ChoiceShape<UnitPlace>(("none", UnitPlace.None), ("before", UnitPlace.Before), ("after", UnitPlace.After)), finish => finish.UnitPlace, (finish, value) => finish with { UnitPlace = value }, "where the unit stands on labels of amounts")
         .Has("trimZeros", new FlagShape(), finish => finish.TrimZeros, (finish, value) => finish with { TrimZeros = value }, "print 16.0 as 16")
         .May("amountDecimals", new CountShape(0, 6), finish => finish.AmountDecimals, (finish, value) => finish with { AmountDecimals = value }, "decimals of amounts")
         .May("amountEnd", new NumberShape(above: 0), finish => finish.AmountEnd, (finish, value) => finish with { AmountEnd = value }, "where the amount axis ends")

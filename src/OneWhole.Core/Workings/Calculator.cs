@@ -28,7 +28,7 @@ public static class Calculator
         {
             readings["groups"] = new JsonArray([.. groups]);
         }
-        return new WorkingsResult(division, own.Columns, readings, TieOut.Of(division, own)) { Computed = own.Computed };
+        return new WorkingsResult(division, own.Columns, readings, TieOut.Of(division, own)) { Computed = own.Computed, RowsAreGroups = own.RowsAreGroups };
     }
 
     private static JsonObject CommonReadings(Division division)

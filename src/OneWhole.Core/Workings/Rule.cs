@@ -38,6 +38,22 @@ public abstract record Rule
     /// <summary>The sum of a column from the first row (of the group) to this one; equal neighbours in one step where so said.</summary>
     public sealed record RunningTotal(string Key, bool TiesTogether) : Rule;
 
+    /// <summary>What the rows above this one add up to in a column: over all rows, or over those of its group. No value where the row has none itself.</summary>
+    /// <param name="Over">"all" or "group".</param>
+    public sealed record Before(string Key, string Over) : Rule;
+
+    /// <summary>What the rows of the same group above this one add up to, those alone that are of its sign; 0 counts as positive.</summary>
+    public sealed record SameSignBefore(string Key) : Rule;
+
+    /// <summary>What the groups before this row's add up to, and the total of all of them.</summary>
+    public sealed record GroupsBefore : Rule;
+
+    /// <summary>The total of the row's group; without groups of everything.</summary>
+    public sealed record GroupTotal : Rule;
+
+    /// <summary>The total of all amounts.</summary>
+    public sealed record GrandTotal : Rule;
+
     /// <summary>The largest of a column, over all rows or those of the row's group or part.</summary>
     public sealed record Largest(string Key, string Over) : Rule;
 

@@ -25,7 +25,7 @@ public enum ColumnUnit
 }
 
 /// <summary>One calculated column of the workings.</summary>
-public sealed class WorkingColumn
+public sealed record WorkingColumn
 {
     private readonly Func<int, string?>? _text;
     private readonly Func<int, Fraction?>? _number;

@@ -9,9 +9,30 @@ public sealed record WorkingsResult(
     JsonObject Readings,
     IReadOnlyList<TieOutLine> TieOut)
 {
-    public int RowCount => Division.RowCount;
+    /// <summary>Whether a row stands for a group alone, not for a group and a part (or for a part).</summary>
+    public bool RowsAreGroups { get; init; }
 
-    public WorkingColumn? Find(string key) => Columns.FirstOrDefault(column => column.Key == key);
+    public int RowCount => !RowsAreGroups ? Division.RowCount : Division.IsEmpty ? 0 : Division.GroupCount;
+
+    /// <summary>The part of a row, or null where rows are groups.</summary>
+    public Entry? PartOf(int row) => RowsAreGroups ? null : Division.Parts[Division.PartOf(row)];
+
+    /// <summary>The group of a row, or null without groups.</summary>
+    public Entry? GroupOf(int row) => Division.Groups?[RowsAreGroups ? row : Division.GroupOf(row)];
+
+    /// <summary>What a row is called: its part, its group, or both.</summary>
+    public string NameOf(int row) => (GroupOf(row), PartOf(row)) switch
+    {
+        (null, { } part) => part.Label,
+        ({ } group, null) => group.Label,
+        ({ } group, { } part) => $"{part.Label}, {group.Label}",
+        _ => "",
+    };
+
+    /// <summary>Columns that only labels need: on the screen and in hand-overs after the others, not in the command's workings.</summary>
+    public IReadOnlyList<WorkingColumn> LabelColumns { get; init; } = [];
+
+    public WorkingColumn? Find(string key) => Columns.FirstOrDefault(column => column.Key == key) ?? LabelColumns.FirstOrDefault(column => column.Key == key);
 
     public WorkingColumn this[string key] => Find(key) ?? throw new KeyNotFoundException($"The workings have no column \"{key}\".");
 

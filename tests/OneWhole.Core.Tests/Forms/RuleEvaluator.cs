@@ -37,6 +37,18 @@ internal static class RuleEvaluator
                     last++;
                 }
                 return Enumerable.Range(0, last + 1).Sum(at => Cell(total.Key, at) ?? 0);
+            case Rule.GroupTotal:
+                return division.Value(division.GroupTotal(workings.RowsAreGroups ? row : division.GroupOf(row))).ToDouble();
+            case Rule.GrandTotal:
+                return division.Value(division.Total).ToDouble();
+            case Rule.GroupsBefore:
+                return Enumerable.Range(0, workings.RowsAreGroups ? row : division.GroupOf(row)).Sum(group => division.Value(division.GroupTotal(group)).ToDouble());
+            case Rule.Before before:
+                int start = before.Over == "group" ? row - division.PartOf(row) : 0;
+                return Cell(before.Key, row) is null ? null : Enumerable.Range(start, row - start).Sum(at => Cell(before.Key, at) ?? 0);
+            case Rule.SameSignBefore before:
+                int top = row - division.PartOf(row);
+                return Cell(before.Key, row) is not { } own ? null : Enumerable.Range(top, row - top).Sum(at => Cell(before.Key, at) is { } value && value < 0 == own < 0 ? value : 0);
             case Rule.Largest largest:
                 return Enumerable.Range(0, workings.RowCount).Max(at => Cell(largest.Key, at) ?? 0);
             case Rule.Rank rank:

@@ -6,20 +6,13 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.ShareBars;
 
-/// <summary>Which way bars grow.</summary>
-public enum Lay
-{
-    Sideways,
-    Upright,
-}
-
 /// <summary>The share bars' members.</summary>
 public sealed record ShareBarsMembers
 {
     public Lay Lay { get; init; }
 
     public static ObjectShape<ShareBarsMembers> Shape { get; } = new ObjectShape<ShareBarsMembers>("share bars", () => new ShareBarsMembers())
-        .Has("lay", new ChoiceShape<Lay>(("upright", Lay.Upright), ("sideways", Lay.Sideways)), members => members.Lay, (members, value) => members with { Lay = value }, "which way bars grow");
+        .Has("lay", Lays.Shape, members => members.Lay, (members, value) => members with { Lay = value }, "which way bars grow");
 }
 
 /// <summary>One bar a part, with its share and its amount each in a place of its own.</summary>
@@ -44,25 +37,7 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
         };
     }
 
-    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings)
-    {
-        Lay lay = Of(study).Lay;
-        yield return new Phrase("lay",
-        [
-            new Token(", bars "),
-            new Token(lay == Lay.Sideways ? "sideways" : "upright")
-            {
-                Path = "form.lay",
-                Control = "options",
-                Ask = "Which way do bars grow?",
-                Options = () =>
-                [
-                    new Option("sideways", "form.lay", "sideways", lay == Lay.Sideways) { Detail = "names at the left: room for long ones" },
-                    new Option("upright", "form.lay", "upright", lay == Lay.Upright) { Detail = "names below" },
-                ],
-            },
-        ]);
-    }
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [Lays.Phrase(Of(study).Lay)];
 
     public override Unsuitable? Suits(WorkingsResult workings) =>
         workings.Division.IsEmpty || workings.Division.WholeAt(0).IsZero ? new Unsuitable("the whole is 0", null) : null;

@@ -1,0 +1,54 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Nested;
+
+/// <summary>The members of nested bars.</summary>
+public sealed record NestedMembers
+{
+    public Lay Lay { get; init; }
+
+    public static ObjectShape<NestedMembers> Shape { get; } = new ObjectShape<NestedMembers>("nested bars", () => new NestedMembers())
+        .Has("lay", Lays.Shape, members => members.Lay, (members, value) => members with { Lay = value }, "which way bars grow");
+}
+
+/// <summary>
+/// One broad bar a group with its parts as narrow bars in front, all on one amount axis: groups and parts can both be compared,
+/// where a Mekko's uneven widths mislead.
+/// </summary>
+public sealed class NestedForm : Form<NestedMembers>
+{
+    public override string Kind => "nested";
+
+    public override string Name => "Nested bars";
+
+    public override GroupUse Groups => GroupUse.Required;
+
+    public override WholeOf DefaultWhole => WholeOf.Group;
+
+    public override Order GroupOrder => Order.Largest;
+
+    protected override ObjectShape<NestedMembers> Members => NestedMembers.Shape;
+
+    protected override NestedMembers Default => new();
+
+    public override FormWorkings Compute(Division division)
+    {
+        var columns = new StandardColumns(division);
+        return new FormWorkings([.. columns.GroupAndPart(), columns.Value(), columns.Share(), columns.ShownShare()], columns) { Shown = columns.Shown };
+    }
+
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [Lays.Phrase(Of(study).Lay)];
+
+    public override Unsuitable? Suits(WorkingsResult workings) => workings.Division.IsEmpty ? new Unsuitable("there is nothing to draw", null) : null;
+
+    public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => NestedLayout.KeyOf(workings);
+
+    public override Domains Domains(WorkingsResult workings) => NestedLayout.DomainsOf(workings);
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
+        new NestedLayout(workings, Of(workings.Division.Study).Lay, domains, figure).Draw();
+}

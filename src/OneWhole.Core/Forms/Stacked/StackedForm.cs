@@ -1,0 +1,128 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Stacked;
+
+/// <summary>Groups side by side, their parts on one another (or beside), as amounts or as 100 % of each group.</summary>
+public sealed class StackedForm : Form<StackedMembers>
+{
+    public override string Kind => "stacked";
+
+    public override string Name => "Stacked";
+
+    public override GroupUse Groups => GroupUse.Optional;
+
+    public override WholeOf DefaultWhole => WholeOf.Group;
+
+    public override Order PartOrder => Order.Table;
+
+    protected override ObjectShape<StackedMembers> Members => StackedMembers.Shape;
+
+    protected override StackedMembers Default => new();
+
+    public override IReadOnlyList<FormShape> Shapes =>
+    [
+        new("amount", "Stacked", study => With(study, members => members with { Scale = StackScale.Amount, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Scale: StackScale.Amount, Arrange: Arrangement.Stacked })),
+        new("share", "100 % stacked", study => With(study, members => members with { Scale = StackScale.Share, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Scale: StackScale.Share, Arrange: Arrangement.Stacked })),
+        new("beside", "Side by side", study => With(study, members => members with { Arrange = Arrangement.Beside }), study => Is(study, members => members.Arrange == Arrangement.Beside)),
+    ];
+
+    private Study With(Study study, Func<StackedMembers, StackedMembers> change)
+    {
+        FormChoice chosen = Chosen(study);
+        return study with { Form = chosen with { Members = change((StackedMembers)chosen.Members) } };
+    }
+
+    private bool Is(Study study, Func<StackedMembers, bool> holds) => study.Form.Form == this && holds(Of(study));
+
+    public override FormWorkings Compute(Division division)
+    {
+        StackedMembers members = Of(division.Study);
+        var columns = new StandardColumns(division);
+        var stacking = Stacking.Of(division);
+        bool beside = members.Arrange == Arrangement.Beside, share = members.Scale == StackScale.Share;
+        Fraction? At(int row, ExactInt units)
+        {
+            if (!division.Has(row))
+            {
+                return null;
+            }
+            ExactInt whole = division.GroupTotal(division.GroupOf(row));
+            return !share ? division.Value(units) : whole.Sign <= 0 ? null : new Fraction(units, whole);
+        }
+        ColumnUnit unit = share ? ColumnUnit.Share : ColumnUnit.Amount;
+        Rule start = new Rule.SameSignBefore("value"), height = Rule.Column("value");
+        Rule baseRule = beside ? new Rule.Constant(0) : share ? start / new Rule.GroupTotal() : start;
+        Rule topRule = Rule.Column("base") + (share ? height / new Rule.GroupTotal() : height);
+        return new FormWorkings(
+        [
+            .. columns.GroupAndPart(),
+            columns.Value(),
+            columns.Share(),
+            columns.ShownShare(),
+            WorkingColumn.OfNumber("base", "base", unit, baseRule, row => At(row, beside ? ExactInt.Zero : stacking.Base(row))) with { Quiet = true },
+            WorkingColumn.OfNumber("top", "top", unit, topRule, row => At(row, (beside ? ExactInt.Zero : stacking.Base(row)) + division.Amount(row))) with { Quiet = true },
+        ], columns)
+        {
+            Shown = columns.Shown,
+        };
+    }
+
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings)
+    {
+        StackedMembers members = Of(study);
+        yield return new Phrase("scale",
+        [
+            new Token(", "),
+            new Token(members.Scale == StackScale.Share ? "each as 100 %" : "as amounts")
+            {
+                Path = "form.scale",
+                Control = "options",
+                Ask = "How high is a stack?",
+                Options = () =>
+                [
+                    new Option("as amounts", "form.scale", "amount", members.Scale == StackScale.Amount) { Detail = "unequal wholes are seen" },
+                    new Option("each as 100 %", "form.scale", "share", members.Scale == StackScale.Share) { Detail = "only the mix is seen; each total stands with its name" },
+                ],
+            },
+            new Token(", "),
+            new Token(members.Arrange == Arrangement.Beside ? "side by side" : "stacked")
+            {
+                Path = "form.arrange",
+                Control = "options",
+                Ask = "How do the parts stand?",
+                Options = () =>
+                [
+                    new Option("stacked", "form.arrange", "stacked", members.Arrange == Arrangement.Stacked) { Detail = "on one another, so that they add up" },
+                    new Option("side by side", "form.arrange", "beside", members.Arrange == Arrangement.Beside) { Detail = "each from zero, so that they can be compared" },
+                ],
+            },
+        ]);
+        yield return Lays.Phrase(members.Lay);
+    }
+
+    public override Unsuitable? Suits(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        if (division.IsEmpty)
+        {
+            return new Unsuitable("there is nothing to stack", null);
+        }
+        if (Of(division.Study).Scale == StackScale.Share && Enumerable.Range(0, division.GroupCount).All(group => division.GroupTotal(group).Sign <= 0))
+        {
+            return new Unsuitable("no total is above 0", null);
+        }
+        return !division.HasGroups ? new Unsuitable("one stack only: it needs a second column to compare", null) : null;
+    }
+
+    public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => StackedLayout.KeyOf(workings);
+
+    public override Domains Domains(WorkingsResult workings) => StackedLayout.DomainsOf(workings, Of(workings.Division.Study));
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
+        new StackedLayout(workings, Of(workings.Division.Study), domains, figure).Draw();
+}
