@@ -20,6 +20,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
 {
     private const string Kind = "study";
     private const int FirstRows = 400;
+    private const int MostGroupRows = 2000;
 
     private readonly StudyFormat _format = new(forms);
     private readonly BoundedCache<(string Table, long TableRevision, string Study), WorkingsResult> _workings = new(64);
@@ -317,10 +318,11 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         Division division = workings.Division;
         return new WorkingsView
         {
-            Columns = [.. workings.Columns.Select(column => new WorkingsColumnView(column.Key, column.Label, Lower(column.Unit.ToString()), column.Quiet, column.IsText, words.Of(column)))],
+            Columns = [.. ShownColumns(workings).Select(column => new WorkingsColumnView(column.Key, column.Label, Lower(column.Unit.ToString()), column.Quiet, column.IsText, words.Of(column)) { OfGroup = column.OfGroup })],
             RowCount = workings.RowCount,
+            Groups = GroupRows(workings),
             Rows = RowsOf(workings, figure, 0, FirstRows),
-            Whole = [.. workings.Columns.Select(column => WholeCell(workings, column))],
+            Whole = [.. ShownColumns(workings).Select(column => WholeCell(workings, column))],
             TieOut = [.. workings.TieOut.Select(line => new TieOutView(line.Id, WorkingsJson.StatusWord(line.Status), line.Text, line.Remedy?.Text, line.Names))],
             Readings = (JsonObject)workings.Readings.DeepClone(),
             Verdict = division.Study.Form.Form.Verdict(workings),
@@ -329,18 +331,56 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
 
     private static string Lower(string word) => char.ToLowerInvariant(word[0]) + word[1..];
 
+    /// <summary>The columns on the screen: the workings', and those that only labels need.</summary>
+    private static IEnumerable<WorkingColumn> ShownColumns(WorkingsResult workings) => workings.Columns.Concat(workings.LabelColumns);
+
+    /// <summary>A ruled row a group with its subtotal; none where rows are not grouped, or there are too many groups to send.</summary>
+    private static IReadOnlyList<GroupRowView> GroupRows(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        if (workings.RowsAreGroups || division.Groups is not { } groups || division.IsEmpty || groups.Count > MostGroupRows)
+        {
+            return [];
+        }
+        ShownShares? shown = workings.Find("shownShare") is null ? null : ShownShares.Of(division);
+        string Subtotal(WorkingColumn column, int group)
+        {
+            int first = group * division.PartCount;
+            if (column.OfGroup)
+            {
+                return Cell(workings, column, first);
+            }
+            IEnumerable<int> rows = Enumerable.Range(first, division.PartCount);
+            switch (column.Key)
+            {
+                case "value":
+                    return Shown(division, ColumnUnit.Amount, division.Value(division.GroupTotal(group)));
+                case "share" when division.WholeOf != WholeOf.Part && !division.Whole(first).IsZero:
+                    return NumberText.Rounded(new Fraction(division.GroupTotal(group) * 100, division.Whole(first)), division.Study.Rounding.Decimals + 1);
+                case "shownShare" when division.WholeOf != WholeOf.Part && !division.Whole(first).IsZero:
+                    Fraction sum = rows.Aggregate(Fraction.Zero, (all, row) => all + (shown!.Percent(row) ?? Fraction.Zero));
+                    return Shown(division, ColumnUnit.Percent, sum);
+                case "area":
+                    return Shown(division, column.Unit, rows.Aggregate(Fraction.Zero, (all, row) => all + (column.Exact(row) ?? Fraction.Zero)));
+                default:
+                    return "";
+            }
+        }
+        return [.. groups.Select((group, at) => new GroupRowView(group.Label, [.. ShownColumns(workings).Select(column => column.Key == "group" ? group.Label : Subtotal(column, at))]))];
+    }
+
     private static List<WorkingsRowView> RowsOf(WorkingsResult workings, Figure? figure, int first, int count)
     {
         Dictionary<int, string> fills = [];
-        foreach (RectMark bar in figure?.Marks.OfType<RectMark>().Where(mark => mark.Role == "bar" && mark.Row >= 0) ?? [])
+        foreach (Mark bar in figure?.Marks.Where(mark => mark.Role == "bar" && mark.Row >= 0) ?? [])
         {
-            fills.TryAdd(bar.Row, bar.Fill ?? "");
+            fills.TryAdd(bar.Row, (bar as RectMark)?.Fill ?? (bar as PathMark)?.Fill ?? "");
         }
         var rows = new List<WorkingsRowView>();
         for (int row = first; row < Math.Min(first + count, workings.RowCount); row++)
         {
-            rows.Add(new WorkingsRowView(row, workings.Division.Parts[workings.Division.PartOf(row)].Key,
-                [.. workings.Columns.Select(column => Cell(workings, column, row))], fills.GetValueOrDefault(row)));
+            rows.Add(new WorkingsRowView(row, workings.PartOf(row)?.Key ?? workings.GroupOf(row)!.Key,
+                [.. ShownColumns(workings).Select(column => Cell(workings, column, row))], fills.GetValueOrDefault(row)) { Name = workings.NameOf(row), Group = workings.GroupOf(row)?.Label });
         }
         return rows;
     }
@@ -376,7 +416,8 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         return column.Key switch
         {
             "part" => "Whole",
-            "group" => "",
+            "group" => workings.RowsAreGroups ? "Whole" : "",
+            "width" or "area" when !division.IsEmpty && !division.Total.IsZero => NumberText.Rounded(100, division.Study.Rounding.Decimals),
             "value" => Shown(division, ColumnUnit.Amount, division.Value(division.ReadingWhole)),
             "share" or "shownShare" when !division.ReadingWhole.IsZero && division.WholeCount == 1 => NumberText.Rounded(100, division.Study.Rounding.Decimals),
             _ => "",
@@ -394,22 +435,22 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         {
             throw new AppException("not-found", $"The workings have no cell {column} in row {row + 1}.");
         }
-        string part = workings.Division.Parts[workings.Division.PartOf(row)].Label;
-        return $"{part}: {new RuleWords(workings).Arithmetic(found, row)}";
+        return $"{workings.NameOf(row)}: {new RuleWords(workings).Arithmetic(found, row)}";
     }
 
     /// <summary>"3 causes: 2,913 minutes, 60.4 % of all".</summary>
     public SelectionReading Selection(string id, IReadOnlyList<int> rows)
     {
-        Division division = Compute(Find(id)).Division;
-        int[] valid = [.. rows.Where(row => row >= 0 && row < division.RowCount).Distinct()];
+        WorkingsResult workings = Compute(Find(id));
+        Division division = workings.Division;
+        int[] valid = [.. rows.Where(row => row >= 0 && row < workings.RowCount).Distinct()];
         ExactInt sum = default;
         foreach (int row in valid)
         {
-            sum += division.Amount(row);
+            sum += workings.RowsAreGroups ? division.GroupTotal(row) : division.Amount(row);
         }
         StudyWords words = StudyWords.Of(division);
-        string name = valid.Length == 1 ? division.Parts[division.PartOf(valid[0])].Label : words.Parts(valid.Length);
+        string name = valid.Length == 1 ? workings.NameOf(valid[0]) : division.HasGroups ? $"{NumberText.Count(valid.Length)} amounts" : words.Parts(valid.Length);
         ExactInt whole = division.ReadingWhole;
         string share = whole.IsZero ? NumberText.Dash : NumberText.Percent(new Fraction(sum, whole), division.Study.Rounding.Decimals);
         return new SelectionReading($"{name}: {NumberText.Exact(division.Decimal(sum))} {words.Counted}, {share} of {(division.FixedWhole is null ? "all" : "the whole")}");

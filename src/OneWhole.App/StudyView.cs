@@ -49,12 +49,25 @@ public sealed record StudyView
 }
 
 /// <summary>One column of the workings as shown.</summary>
-public sealed record WorkingsColumnView(string Key, string Label, string Unit, bool Quiet, bool Text, string Rule);
+public sealed record WorkingsColumnView(string Key, string Label, string Unit, bool Quiet, bool Text, string Rule)
+{
+    /// <summary>Whether it is the same for all rows of a group.</summary>
+    public bool OfGroup { get; init; }
+}
+
+/// <summary>A group's row of subtotals.</summary>
+public sealed record GroupRowView(string Label, IReadOnlyList<string> Cells);
 
 /// <summary>One row as shown.</summary>
 /// <param name="Key">The part's key.</param>
 /// <param name="Fill">The colour of its bar.</param>
-public sealed record WorkingsRowView(int Row, string Key, IReadOnlyList<string> Cells, string? Fill);
+public sealed record WorkingsRowView(int Row, string Key, IReadOnlyList<string> Cells, string? Fill)
+{
+    /// <summary>The part, the group, or both.</summary>
+    public required string Name { get; init; }
+
+    public string? Group { get; init; }
+}
 
 /// <summary>One proof as shown.</summary>
 public sealed record TieOutView(string Id, string Status, string Text, string? Remedy, IReadOnlyList<string> Names);
@@ -65,6 +78,9 @@ public sealed record WorkingsView
     public required IReadOnlyList<WorkingsColumnView> Columns { get; init; }
 
     public required int RowCount { get; init; }
+
+    /// <summary>A row of subtotals before the rows of each group, which are equally many; none where rows are not grouped.</summary>
+    public required IReadOnlyList<GroupRowView> Groups { get; init; }
 
     /// <summary>The first rows; more are asked for by page.</summary>
     public required IReadOnlyList<WorkingsRowView> Rows { get; init; }

@@ -134,7 +134,8 @@ public static class Axes
     }
 
     /// <summary>Draws fitted names under their bars.</summary>
-    public static void Under(FigureBuilder figure, Names fitted, IReadOnlyList<string> names, IReadOnlyList<string> keys, Box plot, double bottom)
+    /// <param name="row">The row that all of them stand for; null where each stands for its own.</param>
+    public static void Under(FigureBuilder figure, Names fitted, IReadOnlyList<string> names, IReadOnlyList<string> keys, Box plot, double bottom, int? row = null)
     {
         Font font = fitted.Font;
         double band = plot.Width / Math.Max(1, names.Count);
@@ -148,7 +149,7 @@ public static class Axes
                 TextMark mark = fitted.Setting == NameSetting.Wrapped
                     ? figure.Text($"name-{keys[i]}-{line}", "name", x, bottom + 8 * figure.Unit + font.CapHeight + line * font.LineHeight, "middle", lines[line], font, Ink.Text)
                     : figure.Text($"name-{keys[i]}", "name", x + font.CapHeight / 2, bottom + 6 * figure.Unit, "end", lines[line], font, Ink.Text) with { Turn = -90 };
-                figure.Put(mark with { Part = keys[i], Row = i, Full = shortened ? names[i] : null });
+                figure.Put(mark with { Part = keys[i], Row = row ?? i, Full = shortened ? names[i] : null });
             }
         }
     }

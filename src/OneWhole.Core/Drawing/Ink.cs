@@ -16,6 +16,9 @@ public static class Ink
     public const string ClassB = "class-b";
     public const string ClassC = "class-c";
     public const string Wash = "wash";
+
+    /// <summary>A broad bar behind others.</summary>
+    public const string Behind = "behind";
     public const string Warn = "warn";
 
     /// <summary>Text on a fill whose colour is the same on a light and on a dark page.</summary>
@@ -48,6 +51,7 @@ public static class Ink
         [ClassB] = "#86b0a3",
         [ClassC] = "#c3c5ba",
         [Wash] = "#e9f0ec",
+        [Behind] = "#ebe7da",
         [Warn] = "#8a6410",
         ["cat-1"] = "#1d6b60",
         ["cat-2"] = "#b98a2e",

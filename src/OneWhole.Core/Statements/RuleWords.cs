@@ -49,6 +49,7 @@ public sealed class RuleWords(WorkingsResult workings)
         Rule.Largest largest => $"largest {LabelOf(largest.Key)} of {largest.Over}",
         Rule.Rank rank => $"1 for the largest {LabelOf(rank.Key)}; equal ones share a rank",
         Rule.Shown shown => $"{LabelOf(shown.Key)} in percent, {(shown.Decimals == 1 ? "1 decimal" : $"{shown.Decimals} decimals")}{(shown.Reconciled ? ", rounded so that each whole shows 100" : "")}",
+        Rule.ShownQuotient shown => $"{Words(shown.Of)} in percent, {(shown.Decimals == 1 ? "1 decimal" : $"{shown.Decimals} decimals")}{(shown.Reconciled ? ", rounded so that each whole shows 100" : "")}",
         Rule.ClassOf classes => $"by the {LabelOf(classes.Key)} {(classes.CrossingIn ? "before the part" : "with the part")}: {ClassWords(classes)}",
         _ => "",
     };
@@ -79,6 +80,7 @@ public sealed class RuleWords(WorkingsResult workings)
             Rule.Given given => given.Words,
             Rule.Rank => Words(column.Rule),
             Rule.RunningTotal total => RunningArithmetic(total, row),
+            Rule.ShownQuotient shown => Numbers(shown.Of, row),
             Rule.Shown shown => $"{NumberText.Rounded(workings[shown.Key].Exact(row)!.Value * 100, Math.Max(4, shown.Decimals + 2), true)} %",
             var rule => Numbers(rule, row),
         };

@@ -28,7 +28,22 @@ public static class Calculator
         {
             readings["groups"] = new JsonArray([.. groups]);
         }
-        return new WorkingsResult(division, own.Columns, readings, TieOut.Of(division, own)) { Computed = own.Computed, RowsAreGroups = own.RowsAreGroups };
+        return new WorkingsResult(division, own.Columns, readings, TieOut.Of(division, own)) { Computed = own.Computed, RowsAreGroups = own.RowsAreGroups, LabelColumns = LabelColumns(division, own) };
+    }
+
+    /// <summary>The share that labels print, where it is of something else than the study's whole.</summary>
+    private static IReadOnlyList<WorkingColumn> LabelColumns(Division division, FormWorkings own)
+    {
+        LabelOf of = division.Study.Finish.LabelOf;
+        WholeOf wanted = of == LabelOf.Group && division.HasGroups ? WholeOf.Group : WholeOf.All;
+        if (of == LabelOf.Whole || own.Shown is null || own.RowsAreGroups || wanted == division.WholeOf)
+        {
+            return [];
+        }
+        ShownShares shown = ShownShares.Of(division, wanted);
+        Rule whole = wanted == WholeOf.Group ? new Rule.GroupTotal() : new Rule.GrandTotal();
+        string label = wanted == WholeOf.Group ? $"share of {Statements.StudyWords.Of(division).GroupOne}" : "share of all";
+        return [WorkingColumn.OfNumber("labelShare", label, ColumnUnit.Percent, new Rule.ShownQuotient(Rule.Column("value") / whole, shown.Decimals, division.Study.Rounding.Reconcile), shown.Percent)];
     }
 
     private static JsonObject CommonReadings(Division division)

@@ -63,6 +63,9 @@ public abstract record Rule
     /// <summary>In percent, rounded; reconciled so that each whole shows 100 where it can be.</summary>
     public sealed record Shown(string Key, int Decimals, bool Reconciled) : Rule;
 
+    /// <summary>A quotient of other columns in percent, rounded and reconciled likewise.</summary>
+    public sealed record ShownQuotient(Rule Of, int Decimals, bool Reconciled) : Rule;
+
     /// <summary>A, B or C by a running share: the one before the row's step, or the one with it.</summary>
     public sealed record ClassOf(string Key, IReadOnlyList<double> Limits, bool CrossingIn) : Rule;
 

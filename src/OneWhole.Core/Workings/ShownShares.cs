@@ -1,4 +1,5 @@
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
 
 namespace OneWhole.Core.Workings;
 
@@ -28,27 +29,34 @@ public sealed class ShownShares
     /// <summary>Whether the row's whole was reconciled.</summary>
     public bool IsReconciled(int row) => _reconciled[row];
 
-    public static ShownShares Of(Division division)
+    /// <param name="division">The division.</param>
+    /// <param name="of">Shares of something else than the study's whole: <see cref="WholeOf.Group"/> or <see cref="WholeOf.All"/>.</param>
+    public static ShownShares Of(Division division, WholeOf? of = null)
     {
+        bool groups = of == WholeOf.Group && division.HasGroups;
+        int wholes = of is null ? division.WholeCount : groups ? division.GroupCount : 1;
+        int IndexOf(int row) => of is null ? division.WholeIndex(row) : groups ? division.GroupOf(row) : 0;
+        ExactInt WholeAt(int index) => of is null ? division.WholeAt(index) : groups ? division.GroupTotal(index) : division.Total;
+        ExactInt SumIn(int index) => of is null ? division.SumIn(index) : WholeAt(index);
         int decimals = division.Study.Rounding.Decimals;
         ExactInt hundred = ExactInt.PowerOfTen(decimals + 2);
         var units = new ExactInt?[division.RowCount];
         var reconciled = new bool[division.RowCount];
-        var rowsIn = new List<int>[division.WholeCount];
+        var rowsIn = new List<int>[wholes];
         for (int row = 0; row < division.RowCount; row++)
         {
-            (rowsIn[division.WholeIndex(row)] ??= []).Add(row);
+            (rowsIn[IndexOf(row)] ??= []).Add(row);
         }
         for (int index = 0; index < rowsIn.Length; index++)
         {
             List<int>? rows = rowsIn[index];
-            ExactInt whole = division.WholeAt(index);
+            ExactInt whole = WholeAt(index);
             if (rows is null || whole.IsZero)
             {
                 continue;
             }
             rows.RemoveAll(row => !division.Has(row));
-            bool reconcile = division.Study.Rounding.Reconcile && division.SumIn(index) == whole
+            bool reconcile = division.Study.Rounding.Reconcile && SumIn(index) == whole
                 && rows.TrueForAll(row => division.Amount(row).Sign >= 0);
             if (reconcile)
             {

@@ -53,6 +53,9 @@ public sealed record WorkingColumn
     /// <summary>Whether it is laid out in a quieter ink: spacers, mirrored copies, ends.</summary>
     public bool Quiet { get; init; }
 
+    /// <summary>Whether it is the same for all rows of a group, and so stands once with the group.</summary>
+    public bool OfGroup { get; init; }
+
     public bool IsText => Unit == ColumnUnit.Text;
 
     public string? Text(int row) => _text?.Invoke(row);

@@ -93,9 +93,9 @@ public sealed class MekkoForm : Form<MekkoMembers>
             columns.Value(),
             columns.Share(),
             columns.ShownShare(),
-            Quiet("start", new Rule.GroupsBefore() / new Rule.GrandTotal(), row => OfAll(starts[division.GroupOf(row)])),
-            Quiet("end", Rule.Column("start") + Rule.Column("width"), row => OfAll(starts[division.GroupOf(row)] + division.GroupTotal(division.GroupOf(row)))),
-            Quiet("width", new Rule.GroupTotal() / new Rule.GrandTotal(), row => OfAll(division.GroupTotal(division.GroupOf(row)))),
+            GroupWide("start", new Rule.GroupsBefore() / new Rule.GrandTotal(), row => OfAll(starts[division.GroupOf(row)])),
+            GroupWide("end", Rule.Column("start") + Rule.Column("width"), row => OfAll(starts[division.GroupOf(row)] + division.GroupTotal(division.GroupOf(row)))),
+            GroupWide("width", new Rule.GroupTotal() / new Rule.GrandTotal(), row => OfAll(division.GroupTotal(division.GroupOf(row)))),
             Quiet("base", before, row => OfGroup(row, running[row])),
             Quiet("top", Rule.Column("base") + Rule.Column("value") / new Rule.GroupTotal(), row => OfGroup(row, running[row] + division.Amount(row))),
             Quiet("area", Rule.Column("width") * (Rule.Column("top") - Rule.Column("base")), row => division.Total.IsZero || OfGroup(row, ExactInt.Zero) is null ? null : OfAll(division.Amount(row))),
@@ -107,6 +107,8 @@ public sealed class MekkoForm : Form<MekkoMembers>
     }
 
     private static WorkingColumn Quiet(string key, Rule rule, Func<int, Fraction?> number) => WorkingColumn.OfNumber(key, key, ColumnUnit.Share, rule, number) with { Quiet = true };
+
+    private static WorkingColumn GroupWide(string key, Rule rule, Func<int, Fraction?> number) => Quiet(key, rule, number) with { OfGroup = true };
 
     private static FormWorkings OfGroups(Division division, MekkoHeight height)
     {

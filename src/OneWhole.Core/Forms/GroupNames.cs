@@ -1,0 +1,77 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms;
+
+/// <summary>The names of groups under upright bars or at the left of lying ones, each with a line of its own under it where asked for.</summary>
+internal sealed class GroupNames
+{
+    private readonly FigureBuilder _figure;
+    private readonly Division _division;
+    private readonly bool _upright;
+    private readonly IReadOnlyList<string> _under;
+    private readonly string[] _labels;
+    private readonly Axes.Names? _fitted;
+    private readonly int _every;
+
+    /// <param name="figure">The figure.</param>
+    /// <param name="division">The division; without groups there is one name, that of everything.</param>
+    /// <param name="upright">Whether bars are upright.</param>
+    /// <param name="band">The room of one group along the names.</param>
+    /// <param name="under">What stands under each name; empty for nothing.</param>
+    public GroupNames(FigureBuilder figure, Division division, bool upright, double band, IReadOnlyList<string> under)
+    {
+        _figure = figure;
+        _division = division;
+        _upright = upright;
+        _labels = division.Groups is { } groups ? [.. groups.Select(group => group.Label)] : ["all"];
+        _under = under.Count == _labels.Length && under.All(text => figure.TextWidth(text, figure.Small) < band || !upright) ? under : [];
+        _every = Math.Max(1, (int)Math.Ceiling(figure.Small.LineHeight * (_under.Count > 0 ? 2 : 1) / Math.Max(0.01, band)));
+        if (figure.IsMiniature)
+        {
+            return;
+        }
+        if (upright)
+        {
+            _fitted = Axes.Fit(figure, _labels, band, figure.Plot.Height * 0.3);
+            Room = _fitted.Height + (_under.Count > 0 ? figure.Small.LineHeight : 0) + (_fitted.Height > 0 ? 12 * figure.Unit : 0);
+        }
+        else
+        {
+            Room = Math.Min(figure.Plot.Width * 0.32, _labels.Concat(_under).Max(text => figure.TextWidth(text, figure.Small))) + 10 * figure.Unit;
+        }
+    }
+
+    /// <summary>The height below upright bars, or the width at the left of lying ones.</summary>
+    public double Room { get; }
+
+    public void Draw(Box plot, double bottom)
+    {
+        if (_figure.IsMiniature)
+        {
+            return;
+        }
+        Font font = _figure.Small;
+        double band = (_upright ? plot.Width : plot.Height) / _labels.Length;
+        string[] keys = [.. _labels.Select(label => $"group {label}")];
+        if (_upright)
+        {
+            Axes.Under(_figure, _fitted!, _labels, keys, plot, bottom, row: -1);
+            for (int i = 0; i < _under.Count; i++)
+            {
+                _figure.PutWhereFree([_figure.Text($"under-{keys[i]}", "name", plot.X + (i + 0.5) * band, bottom + 8 * _figure.Unit + _fitted!.Height + font.CapHeight, "middle", _under[i], font, Ink.Quiet) with { Group = _labels[i] }], 0);
+            }
+            return;
+        }
+        for (int i = 0; i < _labels.Length; i += _every)
+        {
+            double y = plot.Y + (i + 0.5) * band + font.CapHeight / 2 - (_under.Count > 0 ? font.LineHeight / 2 : 0);
+            string shown = TextFit.Shorten(_figure.Measurer, _labels[i], font, Room - 10 * _figure.Unit);
+            _figure.Put(_figure.Text($"name-{keys[i]}", "name", plot.X - 10 * _figure.Unit, y, "end", shown, font, Ink.Text) with { Group = _labels[i], Full = shown == _labels[i] ? null : _labels[i] });
+            if (_under.Count > 0)
+            {
+                _figure.PutWhereFree([_figure.Text($"under-{keys[i]}", "name", plot.X - 10 * _figure.Unit, y + font.LineHeight, "end", _under[i], font, Ink.Quiet) with { Group = _labels[i] }], 0);
+            }
+        }
+    }
+}

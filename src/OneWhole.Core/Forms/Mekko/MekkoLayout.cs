@@ -1,0 +1,181 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Mekko;
+
+/// <summary>Lays a Mekko out: columns as wide as their share, cut into pieces; or as high as a second quantity.</summary>
+internal sealed class MekkoLayout
+{
+    private readonly WorkingsResult _workings;
+    private readonly Division _division;
+    private readonly Domains _domains;
+    private readonly FigureBuilder _figure;
+    private readonly LabelTexts _texts;
+    private readonly PartInk _ink;
+
+    public MekkoLayout(WorkingsResult workings, Domains domains, FigureBuilder figure)
+    {
+        _workings = workings;
+        _division = workings.Division;
+        _domains = domains;
+        _figure = figure;
+        _texts = new LabelTexts(workings);
+        _ink = new PartInk(_division, figure.Finish);
+    }
+
+    public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) =>
+        workings.RowsAreGroups || workings.Division.IsEmpty || SideNames.Of(workings) is not null ? [] : new PartInk(workings.Division, workings.Division.Study.Finish).Key(workings.Division, workings.Division.Study.Finish);
+
+    public static Domains DomainsOf(WorkingsResult workings)
+    {
+        if (!workings.RowsAreGroups)
+        {
+            return new Domains(0, 1);
+        }
+        double least = 0, most = 0;
+        for (int row = 0; row < workings.RowCount; row++)
+        {
+            double height = workings["height"].Number(row) ?? 0;
+            least = Math.Min(least, height);
+            most = Math.Max(most, height);
+        }
+        return new Domains(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, most > 0 ? Ticks.RoundUp(most, 5) : least < 0 ? 0 : 1);
+    }
+
+    public void Draw()
+    {
+        Box room = _figure.Plot;
+        Font font = _figure.Small;
+        double unit = _figure.Unit;
+        bool text = !_figure.IsMiniature, heights = _workings.RowsAreGroups;
+        SideNames? names = text && !heights ? SideNames.Of(_workings) : null;
+        double pixels = room.Height - 3 * font.LineHeight;
+        IReadOnlyList<Axes.Tick> ticks = !text ? [] : heights ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size, null) : Axes.Shares(0, 1, pixels, font.Size);
+        double left = ticks.Count == 0 ? 0 : Axes.WidthOf(_figure, ticks) + 12 * unit;
+        double right = names?.Width(_figure) ?? 0;
+        double width = room.Width - left - right;
+        double below = text ? NamesHeight(width, room.Height) : 0;
+        Box plot = room.Inset(left, text ? font.CapHeight : 0, right, below);
+        if (plot.Width < 4 || plot.Height < 4)
+        {
+            plot = plot with { Width = Math.Max(4, plot.Width), Height = Math.Max(4, plot.Height) };
+        }
+        var scale = new Scale(_domains.Least, _domains.Most, plot.Bottom, plot.Y);
+        if (text)
+        {
+            Axes.Upright(_figure, "value", plot, scale, ticks, left: true, lines: true);
+        }
+        for (int row = 0; row < _workings.RowCount; row++)
+        {
+            DrawPiece(plot, scale, row, heights);
+        }
+        _figure.Line("baseline", "baseline", plot.X, scale.At(0), plot.Right, scale.At(0), Ink.Quiet, text ? 1 : 0.75);
+        if (!text)
+        {
+            return;
+        }
+        DrawNames(plot, below);
+        int last = (_division.GroupCount - 1) * _division.PartCount;
+        names?.Draw(_figure, plot.Right, plot, part => (scale.At(_workings["base"].Number(last + part)!.Value) + scale.At(_workings["top"].Number(last + part)!.Value)) / 2, _ink);
+    }
+
+    private (double From, double To) Column(Box plot, int group)
+    {
+        int row = _workings.RowsAreGroups ? group : group * _division.PartCount;
+        double from = _workings["start"].Number(row) ?? 0, to = _workings["end"].Number(row) ?? 0;
+        return (plot.X + from * plot.Width, plot.X + to * plot.Width);
+    }
+
+    private void DrawPiece(Box plot, Scale scale, int row, bool heights)
+    {
+        Entry? part = _workings.PartOf(row);
+        double? low = heights ? 0 : _workings["base"].Number(row), high = _workings[heights ? "height" : "top"].Number(row);
+        if (low is not { } from || high is not { } to || from == to || (part?.Kind == EntryKind.Folded && !_figure.Finish.DrawFolded))
+        {
+            return;
+        }
+        int group = heights ? row : _division.GroupOf(row);
+        (double left, double right) = Column(plot, group);
+        if (right <= left)
+        {
+            return;
+        }
+        string name = _division.Groups![group].Label, key = part?.Key ?? "";
+        string fill = heights ? Ink.ClassA : _ink[_division.PartOf(row)];
+        double top = Math.Min(scale.At(from), scale.At(to)), bottom = Math.Max(scale.At(from), scale.At(to));
+        var box = new Box(FigureBuilder.Round(left), FigureBuilder.Round(top), FigureBuilder.Round(right - left), FigureBuilder.Round(bottom - top));
+        bool gap = box.Width > 3 && box.Height > 3;
+        _figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, fill)
+        {
+            Row = row,
+            Part = part?.Key,
+            Group = name,
+            Stroke = gap ? Ink.Paper : null,
+            StrokeWidth = Math.Max(1, _figure.Unit),
+        });
+        if (_figure.IsMiniature)
+        {
+            return;
+        }
+        IReadOnlyList<string> lines = heights ? [NumberText.Rounded(_workings["height"].Exact(row)!.Value, HeightDecimals(), true)] : _texts.Lines(row, LabelText.Share);
+        LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, fill, lines, row, part?.Key);
+    }
+
+    private int HeightDecimals() => _domains.Most >= 100 ? 0 : _domains.Most >= 10 ? 1 : 2;
+
+    /// <summary>Each column is named under its middle, with its share of everything.</summary>
+    private string Under(int group) => _division.Total.IsZero ? "" : $"{NumberText.Rounded(new Fraction(_division.GroupTotal(group) * 100, _division.Total), Math.Min(1, _division.Study.Rounding.Decimals), _figure.Finish.TrimZeros)} %";
+
+    private IReadOnlyList<string> Wrapped(int group, double width) => TextFit.Wrap(_figure.Measurer, _division.Groups![group].Label, _figure.Small, width, 2);
+
+    private static bool Fits(IReadOnlyList<string> lines) => lines.All(line => !line.EndsWith('…'));
+
+    private double NamesHeight(double width, double height)
+    {
+        Font font = _figure.Small;
+        var plot = new Box(0, 0, width, 1);
+        double most = 0;
+        for (int group = 0; group < _division.GroupCount; group++)
+        {
+            (double left, double right) = Column(plot, group);
+            double room = right - left - 4;
+            IReadOnlyList<string> lines = Wrapped(group, Math.Max(1, room));
+            double needed = Fits(lines) ? lines.Count * font.LineHeight + (_figure.TextWidth(Under(group), font) <= room ? font.LineHeight : 0)
+                : room >= font.LineHeight - 3 ? Math.Min(height * 0.28, _figure.TextWidth(_division.Groups![group].Label, font)) : 0;
+            most = Math.Max(most, needed);
+        }
+        return Math.Min(most, height * 0.34) + 10 * _figure.Unit;
+    }
+
+    private void DrawNames(Box plot, double below)
+    {
+        Font font = _figure.Small;
+        double unit = _figure.Unit, start = plot.Bottom + 7 * unit;
+        // The widest first: where names crowd, those of narrow columns give way.
+        foreach (int group in Enumerable.Range(0, _division.GroupCount).OrderByDescending(group => _division.GroupTotal(group)))
+        {
+            (double left, double right) = Column(plot, group);
+            double room = right - left - 4, middle = (left + right) / 2;
+            string name = _division.Groups![group].Label, id = $"group {name}";
+            IReadOnlyList<string> lines = Wrapped(group, Math.Max(1, room));
+            if (Fits(lines) || room >= font.Size * 4.5)
+            {
+                for (int line = 0; line < lines.Count; line++)
+                {
+                    _figure.PutWhereFree([_figure.Text($"name-{id}-{line}", "name", middle, start + font.CapHeight + line * font.LineHeight, "middle", lines[line], font, Ink.Text) with { Group = name, Full = Fits(lines) ? null : name }], 0);
+                }
+                if (_figure.TextWidth(Under(group), font) <= room)
+                {
+                    _figure.PutWhereFree([_figure.Text($"under-{id}", "name", middle, start + font.CapHeight + lines.Count * font.LineHeight, "middle", Under(group), font, Ink.Quiet) with { Group = name }], 0);
+                }
+            }
+            else if (room >= font.LineHeight - 3)
+            {
+                string shown = TextFit.Shorten(_figure.Measurer, name, font, below - 10 * unit);
+                _figure.PutWhereFree([_figure.Text($"name-{id}", "name", middle + font.CapHeight / 2, start, "end", shown, font, Ink.Text) with { Turn = -90, Group = name, Full = shown == name ? null : name }], 0);
+            }
+        }
+    }
+}

@@ -1,0 +1,151 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Nested;
+
+/// <summary>Lays nested bars out: a broad quiet bar a group, its parts as narrow ones in front of it.</summary>
+internal sealed class NestedLayout
+{
+    private readonly WorkingsResult _workings;
+    private readonly Division _division;
+    private readonly Domains _domains;
+    private readonly FigureBuilder _figure;
+    private readonly LabelTexts _texts;
+    private readonly PartInk _ink;
+    private readonly bool _upright;
+    private readonly int[] _parts;
+
+    public NestedLayout(WorkingsResult workings, Lay lay, Domains domains, FigureBuilder figure)
+    {
+        _workings = workings;
+        _division = workings.Division;
+        _domains = domains;
+        _figure = figure;
+        _texts = new LabelTexts(workings);
+        _ink = new PartInk(_division, figure.Finish);
+        _upright = lay == Lay.Upright;
+        _parts = [.. Enumerable.Range(0, _division.PartCount).Where(part => figure.Finish.DrawFolded || _division.Parts[part].Kind != EntryKind.Folded)];
+    }
+
+    public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) => workings.Division.IsEmpty ? [] : new PartInk(workings.Division, workings.Division.Study.Finish).Key(workings.Division, workings.Division.Study.Finish);
+
+    public static Domains DomainsOf(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        double least = 0, most = 0;
+        void Take(double value)
+        {
+            least = Math.Min(least, value);
+            most = Math.Max(most, value);
+        }
+        for (int group = 0; group < division.GroupCount; group++)
+        {
+            Take(division.Value(division.GroupTotal(group)).ToDouble());
+        }
+        for (int row = 0; row < division.RowCount; row++)
+        {
+            Take(division.Value(division.Amount(row)).ToDouble());
+        }
+        double end = division.Study.Finish.AmountEnd?.ToDouble() ?? Ticks.RoundUp(most, 5);
+        return new Domains(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, most > 0 ? Math.Max(end, most) : least < 0 ? 0 : 1);
+    }
+
+    public void Draw()
+    {
+        Box room = _figure.Plot;
+        Font font = _figure.Small;
+        double unit = _figure.Unit;
+        bool text = !_figure.IsMiniature;
+        int groups = _division.GroupCount;
+        string[] totals = [.. Enumerable.Range(0, groups).Select(group => _texts.Amount(_division.GroupTotal(group)))];
+        var names = new GroupNames(_figure, _division, _upright, (_upright ? room.Width : room.Height) / groups, []);
+        double pixels = _upright ? room.Height : room.Width;
+        IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null) : [];
+        double axis = !text ? 0 : _upright ? Axes.WidthOf(_figure, ticks) + 12 * unit : font.LineHeight + 8 * unit;
+        double ends = !text ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 12 * unit;
+        Box plot = _upright ? room.Inset(axis, ends, 0, names.Room) : room.Inset(names.Room, 0, ends, axis);
+        double most = (_upright ? 190 : 104) * unit * groups;
+        plot = _upright ? plot with { Width = Math.Clamp(plot.Width, 4, most), Height = Math.Max(4, plot.Height) } : plot with { Height = Math.Clamp(plot.Height, 4, most), Width = Math.Max(4, plot.Width) };
+        var field = new BarField(plot, _upright, _domains.Least, _domains.Most);
+        if (text && _upright)
+        {
+            Axes.Upright(_figure, "value", plot, new Scale(field.Least, field.Most, plot.Bottom, plot.Y), ticks, left: true, lines: true);
+        }
+        else if (text)
+        {
+            Axes.Level(_figure, "value", plot, new Scale(field.Least, field.Most, plot.X, plot.Right), ticks, lines: true);
+        }
+        double band = field.Length / groups;
+        for (int group = 0; group < groups; group++)
+        {
+            DrawGroup(field, group, band, text, totals[group]);
+        }
+        (double ax, double ay, double bx, double by) = field.LineAt(0);
+        _figure.Line("baseline", "baseline", ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
+        names.Draw(plot, plot.Bottom);
+    }
+
+    private void DrawGroup(BarField field, int group, double band, bool text, string total)
+    {
+        string name = _division.Groups![group].Label;
+        double broad = band * 0.84, from = group * band + (band - broad) / 2;
+        double whole = _division.Value(_division.GroupTotal(group)).ToDouble();
+        Box behind = field.Bar(from, broad, 0, whole);
+        _figure.Add(new RectMark($"group-{name}", "group", behind.X, behind.Y, behind.Width, behind.Height, Ink.Behind) { Group = name });
+        // Bars of all groups stand in the same places, also those that a group does not have.
+        double inner = broad * 0.86, thickness = inner / Math.Max(1, _parts.Length);
+        Font font = _figure.Small;
+        if (text && _figure.Finish.Labels != LabelText.None)
+        {
+            double end = field.At(Math.Max(0, whole)), gap = 6 * _figure.Unit;
+            TextMark mark = _upright
+                ? _figure.Text($"total-{name}", "total", behind.CentreX, end - gap, "middle", total, _figure.Strong, Ink.Text)
+                : _figure.Text($"total-{name}", "total", end + gap, behind.CentreY + font.CapHeight / 2, "start", total, _figure.Strong, Ink.Text);
+            if (_upright ? mark.Width <= band : font.LineHeight <= band)
+            {
+                _figure.PutWhereFree([mark with { Group = name }], 0);
+            }
+        }
+        for (int i = 0; i < _parts.Length; i++)
+        {
+            int row = group * _division.PartCount + _parts[i];
+            double value = _division.Value(_division.Amount(row)).ToDouble();
+            if (!_division.Has(row) || value == 0)
+            {
+                continue;
+            }
+            string key = _division.Parts[_parts[i]].Key;
+            Box box = field.Bar(from + (broad - inner) / 2 + i * thickness, Math.Max(0.5, thickness - Math.Min(1.5 * _figure.Unit, thickness * 0.16)), 0, value);
+            _figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, _ink[_parts[i]]) { Row = row, Part = key, Group = name });
+            if (text)
+            {
+                DrawLabel(box, row, key, name, _ink[_parts[i]], value < 0);
+            }
+        }
+    }
+
+    private void DrawLabel(Box box, int row, string key, string name, string fill, bool down)
+    {
+        IReadOnlyList<string> lines = _texts.Lines(row, LabelText.Share);
+        if (lines.Count == 0)
+        {
+            return;
+        }
+        Font font = _figure.Small;
+        string text = string.Join("  ", lines), id = $"label-{name}\u0001{key}";
+        double gap = 4 * _figure.Unit;
+        if (!_upright)
+        {
+            if (font.LineHeight <= box.Height + 3)
+            {
+                double y = box.CentreY + font.CapHeight / 2;
+                TextMark mark = down ? _figure.Text(id, "label", box.X - gap, y, "end", text, font, Ink.Text) : _figure.Text(id, "label", box.Right + gap, y, "start", text, font, Ink.Text);
+                TextMark inside = _figure.Text(id, "label", box.Right - gap, y, "end", text, font, Contrast.TextOn(fill));
+                _figure.PutWhereFree(inside.Width + 2 * gap <= box.Width && !down ? [inside with { Row = row, Part = key }, mark with { Row = row, Part = key }] : [mark with { Row = row, Part = key }], 0);
+            }
+            return;
+        }
+        LabelFit.Inside(_figure, id, box, fill, [text], row, key);
+    }
+}

@@ -1,0 +1,251 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Stacked;
+
+/// <summary>Lays stacks out, upright or sideways, on one another or beside, with totals, names and labels.</summary>
+internal sealed class StackedLayout
+{
+    private readonly WorkingsResult _workings;
+    private readonly Division _division;
+    private readonly StackedMembers _members;
+    private readonly Domains _domains;
+    private readonly FigureBuilder _figure;
+    private readonly LabelTexts _texts;
+    private readonly PartInk _ink;
+    private readonly int[] _parts;
+    private readonly bool _upright;
+    private readonly bool _beside;
+    private readonly bool _share;
+
+    public StackedLayout(WorkingsResult workings, StackedMembers members, Domains domains, FigureBuilder figure)
+    {
+        _workings = workings;
+        _division = workings.Division;
+        _members = members;
+        _domains = domains;
+        _figure = figure;
+        _texts = new LabelTexts(workings);
+        _ink = new PartInk(_division, figure.Finish);
+        _parts = [.. Enumerable.Range(0, _division.PartCount).Where(part => figure.Finish.DrawFolded || _division.Parts[part].Kind != EntryKind.Folded)];
+        _upright = members.Lay == Lay.Upright;
+        _beside = members.Arrange == Arrangement.Beside;
+        _share = members.Scale == StackScale.Share;
+    }
+
+    /// <summary>The key in the order of the stack as one sees it; none where names stand beside the last stack.</summary>
+    public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings)
+    {
+        StackedMembers members = (StackedMembers)workings.Division.Study.Form.Members;
+        if (workings.Division.PartCount < 2 && workings.Division.HasGroups || NamesBeside(workings, members) is not null)
+        {
+            return [];
+        }
+        return new PartInk(workings.Division, workings.Division.Study.Finish).Key(workings.Division, workings.Division.Study.Finish);
+    }
+
+    private static SideNames? NamesBeside(WorkingsResult workings, StackedMembers members) =>
+        members is { Lay: Lay.Upright, Arrange: Arrangement.Stacked } && !HasNegatives(workings) && workings.Find("top") is { } tops && workings.Division.PartCount > 1
+            && Enumerable.Range(0, workings.Division.PartCount).All(part => tops.Exact((workings.Division.GroupCount - 1) * workings.Division.PartCount + part) is not null)
+            ? SideNames.Of(workings) : null;
+
+    private static bool HasNegatives(WorkingsResult workings) => Enumerable.Range(0, workings.RowCount).Any(row => workings.Division.Amount(row).Sign < 0);
+
+    public static Domains DomainsOf(WorkingsResult workings, StackedMembers members)
+    {
+        double least = 0, most = 0;
+        WorkingColumn bases = workings["base"], tops = workings["top"];
+        for (int row = 0; row < workings.RowCount; row++)
+        {
+            foreach (double? end in (double?[])[bases.Number(row), tops.Number(row)])
+            {
+                least = Math.Min(least, end ?? 0);
+                most = Math.Max(most, end ?? 0);
+            }
+        }
+        if (members.Scale == StackScale.Share)
+        {
+            // A share axis ends at exactly 100 %, unless a negative part makes others larger than their whole.
+            bool whole = members.Arrange == Arrangement.Stacked && most <= 1 + 1e-9;
+            return new Domains(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, whole ? 1 : most > 0 ? Ticks.RoundUp(most, 5) : least < 0 ? 0 : 1);
+        }
+        double end_ = workings.Division.Study.Finish.AmountEnd?.ToDouble() ?? Ticks.RoundUp(most, 5);
+        return new Domains(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, most > 0 ? Math.Max(end_, most) : least < 0 ? 0 : 1);
+    }
+
+    public void Draw()
+    {
+        Font font = _figure.Small;
+        double unit = _figure.Unit;
+        int groups = _division.GroupCount;
+        Box room = _figure.Plot;
+        bool text = !_figure.IsMiniature;
+        SideNames? names = text ? NamesBeside(_workings, _members) : null;
+        double right = names?.Width(_figure) ?? 0;
+        string[] totals = [.. Enumerable.Range(0, groups).Select(group => _texts.Amount(_division.GroupTotal(group)))];
+        bool totalled = text && !_beside && _figure.Finish.Labels != LabelText.None;
+        // Equal lengths hide unequal wholes: there each total stands with its name.
+        bool under = totalled && _share && _division.HasGroups;
+        bool above = totalled && !_share;
+
+        double roughBand = (_upright ? room.Width - right : room.Height) / groups;
+        var groupNames = new GroupNames(_figure, _division, _upright, roughBand, under ? totals : []);
+        bool needsAxis = text && (_beside || _share || groups > 8 || _figure.Finish.Labels == LabelText.None);
+        double pixels = _upright ? room.Height : room.Width;
+        IReadOnlyList<Axes.Tick> ticks = !needsAxis ? [] : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2))
+            : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null);
+        double axis = ticks.Count == 0 ? 0 : _upright ? Axes.WidthOf(_figure, ticks) + 12 * unit : font.LineHeight + 8 * unit;
+        bool negatives = _domains.Least < 0;
+        double totalRoom = !above ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 10 * unit;
+        double besideRoom = _beside && text ? (_upright ? font.LineHeight + 2 * unit : 56 * unit) : 0;
+        Box plot = _upright
+            ? room.Inset(axis, totalRoom + besideRoom, right, groupNames.Room + (negatives ? besideRoom : 0))
+            : room.Inset(groupNames.Room, 0, totalRoom + besideRoom, axis);
+        double most = (_upright ? 150 : 70) * unit * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1) * groups;
+        if (_upright && plot.Width > most)
+        {
+            plot = plot with { Width = most };
+        }
+        else if (!_upright && plot.Height > most)
+        {
+            plot = plot with { Height = most };
+        }
+        if (plot.Width < 4 || plot.Height < 4)
+        {
+            plot = plot with { Width = Math.Max(4, plot.Width), Height = Math.Max(4, plot.Height) };
+        }
+        var field = new BarField(plot, _upright, _domains.Least, _domains.Most);
+        DrawAxis(field, ticks);
+        double band = field.Length / groups;
+        var labels = new List<Action>();
+        for (int group = 0; group < groups; group++)
+        {
+            DrawGroup(field, group, band, labels);
+        }
+        (double ax, double ay, double bx, double by) = field.LineAt(0);
+        _figure.Line("baseline", "baseline", ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
+        if (!text)
+        {
+            return;
+        }
+        if (above)
+        {
+            DrawTotals(field, band, totals);
+        }
+        groupNames.Draw(plot, plot.Bottom + (negatives && _upright ? besideRoom : 0));
+        if (names is not null)
+        {
+            int last = (groups - 1) * _division.PartCount;
+            double thickness = Thickness(band);
+            double edge = plot.X + (groups - 1) * band + (band + thickness) / 2;
+            names.Draw(_figure, edge, room with { Height = plot.Bottom - room.Y }, part => (field.At(_workings["base"].Number(last + part) ?? 0) + field.At(_workings["top"].Number(last + part) ?? 0)) / 2, _ink);
+        }
+        labels.ForEach(label => label());
+    }
+
+    private double Thickness(double band) => _figure.IsMiniature ? band * 0.74 : Math.Min(band * 0.72, 110 * _figure.Unit);
+
+    private void DrawAxis(BarField field, IReadOnlyList<Axes.Tick> ticks)
+    {
+        if (ticks.Count == 0)
+        {
+            return;
+        }
+        if (_upright)
+        {
+            Axes.Upright(_figure, "value", field.Plot, new Scale(field.Least, field.Most, field.Plot.Bottom, field.Plot.Y), ticks, left: true, lines: true);
+        }
+        else
+        {
+            Axes.Level(_figure, "value", field.Plot, new Scale(field.Least, field.Most, field.Plot.X, field.Plot.Right), ticks, lines: true);
+        }
+    }
+
+    private void DrawGroup(BarField field, int group, double band, List<Action> labels)
+    {
+        double inner = _beside ? Math.Min(band * 0.84, _parts.Length * 60 * _figure.Unit) : Thickness(band);
+        double thickness = _beside ? inner / _parts.Length : inner;
+        double from = group * band + (band - inner) / 2;
+        bool text = !_figure.IsMiniature && thickness >= 7;
+        for (int i = 0; i < _parts.Length; i++)
+        {
+            int part = _parts[i], row = group * _division.PartCount + part;
+            if (_workings["base"].Number(row) is not { } low || _workings["top"].Number(row) is not { } high || low == high)
+            {
+                continue;
+            }
+            string key = _division.Parts[part].Key, fill = _ink[part], name = _division.Groups?[group].Label ?? "";
+            double at = _beside ? from + i * thickness : from;
+            Box box = field.Bar(at, _beside ? Math.Max(0.5, thickness - Math.Min(1, thickness * 0.1)) : thickness, low, high);
+            double along = _upright ? box.Height : box.Width;
+            _figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, fill)
+            {
+                Row = row,
+                Part = key,
+                Group = name,
+                Stroke = along > 4 && thickness > 4 && !_beside ? Ink.Paper : null,
+                StrokeWidth = 1,
+            });
+            if (text)
+            {
+                IReadOnlyList<string> lines = _texts.Lines(row, _beside && !_share ? LabelText.Amount : LabelText.Share);
+                labels.Add(() => DrawLabel(field, $"label-{name}\u0001{key}", box, fill, lines, row, key, high < low));
+            }
+        }
+    }
+
+    private void DrawLabel(BarField field, string id, Box box, string fill, IReadOnlyList<string> lines, int row, string part, bool down)
+    {
+        if (!_beside)
+        {
+            LabelFit.Inside(_figure, id, box, fill, lines, row, part);
+            return;
+        }
+        if (lines.Count == 0)
+        {
+            return;
+        }
+        Font font = _figure.Small;
+        string text = string.Join(_upright ? " " : "  ", lines);
+        TextMark Mark(double x, double y, string anchor) => _figure.Text(id, "label", x, y, anchor, text, font, Ink.Text) with { Row = row, Part = part };
+        double gap = 4 * _figure.Unit;
+        if (field.Upright)
+        {
+            double y = down ? box.Bottom + gap + font.CapHeight : box.Y - gap;
+            bool wide = _figure.TextWidth(text, font) <= box.Width + 2;
+            if (wide && _figure.PutWhereFree([Mark(box.CentreX, y, "middle")], 0))
+            {
+                return;
+            }
+            LabelFit.Inside(_figure, id, box, fill, [text], row, part);
+        }
+        else if (font.LineHeight <= box.Height + 2)
+        {
+            _figure.PutWhereFree([down ? Mark(box.X - gap, box.CentreY + font.CapHeight / 2, "end") : Mark(box.Right + gap, box.CentreY + font.CapHeight / 2, "start")], 0);
+        }
+    }
+
+    private void DrawTotals(BarField field, double band, string[] totals)
+    {
+        Font font = _figure.Strong;
+        for (int group = 0; group < totals.Length; group++)
+        {
+            string name = _division.Groups?[group].Label ?? "";
+            double most = 0;
+            for (int part = 0; part < _division.PartCount; part++)
+            {
+                most = Math.Max(most, _workings["top"].Number(group * _division.PartCount + part) ?? 0);
+            }
+            double middle = (group + 0.5) * band, end = field.At(most), gap = 6 * _figure.Unit;
+            TextMark mark = _upright
+                ? _figure.Text($"total-{name}", "total", field.Plot.X + middle, end - gap, "middle", totals[group], font, Ink.Text)
+                : _figure.Text($"total-{name}", "total", end + gap, field.Plot.Y + middle + font.CapHeight / 2, "start", totals[group], font, Ink.Text);
+            if (_upright ? _figure.TextWidth(totals[group], font) <= band - 2 : font.LineHeight <= band + 2)
+            {
+                _figure.PutWhereFree([mark with { Group = name }], 0);
+            }
+        }
+    }
+}
