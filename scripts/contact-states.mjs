@@ -20,9 +20,41 @@ const single = () => ({
   'all equal': { table: byPart(causes, () => 70) },
 });
 
+const routes = ['Hallin', 'Oskery', 'Big Wick', 'Tarn Holm', 'Sule Bank'];
+const kinds = ['Visitor', 'Resident', 'Freight', 'School'];
+const byPair = (groups, parts, amount) =>
+  csv([['Route', 'Type', 'Revenue'], ...groups.flatMap((group, g) => parts.map((part, p) => [group, part, amount(g, p)])).filter((row) => row[2] !== null)]);
+const revenue = (g, p) => Math.round(((500 - g * 95) * [44, 28, 19, 9][p % 4]) / (p > 3 ? p : 1));
+
+/** States of studies with groups. */
+const grouped = () => ({
+  demo: { table: byPair(routes, kinds, revenue) },
+  'one part': { table: byPair(routes, ['Visitor'], revenue) },
+  'one group': { table: byPair(['Hallin'], kinds, revenue) },
+  '2 groups, 40 parts': { table: byPair(routes.slice(0, 2), Array.from({ length: 40 }, (_, at) => `Kind ${at + 1}`), (g, p) => 900 - p * 20 - g * 100) },
+  '40 groups, 2 parts': { table: byPair(Array.from({ length: 40 }, (_, at) => `Stop ${at + 1}`), kinds.slice(0, 2), (g, p) => 4000 - g * 80 - p * 500) },
+  '12 by 12': { table: byPair(Array.from({ length: 12 }, (_, at) => `Route ${at + 1}`), Array.from({ length: 12 }, (_, at) => `Kind ${at + 1}`), (g, p) => 5000 - g * 300 - p * 150) },
+  unequal: { table: byPair(routes, kinds, (g, p) => [90000, 900, 90, 5][p] * [1, 0.2, 0.01, 0.005, 0.001][g]) },
+  'long names': { table: byPair(routes.map(long), kinds.map(long), revenue) },
+  'zeros and absent pairs': { table: byPair(routes, kinds, (g, p) => (g === 1 && p === 2 ? null : g === 2 && p === 0 ? 0 : g === 4 ? 0 : revenue(g, p))) },
+  negative: { table: byPair(routes, kinds, (g, p) => ((g === 1 && p === 1) || (g === 3 && p === 3) ? -3000 : revenue(g, p))) },
+});
+
+const pair = { value: { sum: 'Revenue' }, parts: { column: 'Type' }, groups: { column: 'Route' } };
+const alone = { value: { sum: 'Minutes' }, parts: { column: 'Cause' } };
+
 export const studies = {
-  pareto: { value: { sum: 'Minutes' }, parts: { column: 'Cause' }, form: { kind: 'pareto', cuts: [{ share: 0.8 }, { position: 0.2 }] } },
-  sharebars: { value: { sum: 'Minutes' }, parts: { column: 'Cause' }, form: { kind: 'sharebars' } },
+  pareto: { ...alone, form: { kind: 'pareto', cuts: [{ share: 0.8 }, { position: 0.2 }] } },
+  sharebars: { ...alone, form: { kind: 'sharebars' } },
+  pie: { ...alone, form: { kind: 'pie' } },
+  ring: { ...alone, form: { kind: 'pie', hole: 0.6 } },
+  stacked: { ...pair, form: { kind: 'stacked' } },
+  'stacked-100': { ...pair, form: { kind: 'stacked', scale: 'share' } },
+  'stacked-lying': { ...pair, form: { kind: 'stacked', lay: 'sideways' } },
+  beside: { ...pair, form: { kind: 'stacked', arrange: 'beside' } },
+  mekko: { ...pair, form: { kind: 'mekko' } },
+  nested: { ...pair, form: { kind: 'nested' } },
+  'nested-upright': { ...pair, form: { kind: 'nested', lay: 'upright' } },
 };
 
-export const states = () => single();
+export const states = (study) => (studies[study].groups ? grouped() : single());

@@ -22,6 +22,9 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     private const int FirstRows = 400;
     private const int MostGroupRows = 2000;
 
+    /// <summary>Names the remedy of a form that can't be drawn, beside those of the tie-out's lines.</summary>
+    private const string FormLine = "form";
+
     private readonly StudyFormat _format = new(forms);
     private readonly BoundedCache<(string Table, long TableRevision, string Study), WorkingsResult> _workings = new(64);
 
@@ -100,7 +103,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     {
         StoredDocument stored = Find(id);
         WorkingsResult workings = Compute(stored);
-        Remedy remedy = workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy
+        Remedy remedy = (lineId == FormLine ? workings.Division.Study.Form.Form.Suits(workings)?.Mend : workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy)
             ?? throw new AppException("not-found", $"The tie-out has no remedy for \"{lineId}\" any more.");
         JsonObject mended = _format.Write(remedy.Apply(workings.Division.Study));
         return Save(stored, revision, study => Replace(study, mended), remedy.Text, width, height);
@@ -121,9 +124,43 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             memory[now] = study["form"]!.DeepClone();
             study["form"] = memory[kind]?.DeepClone() ?? new JsonObject { ["kind"] = kind };
         }
-        JsonObject changed = _format.Write(shape.Apply(_format.Read(study.ToJsonString())));
+        JsonObject changed = _format.Write(WithGroups(shape.Apply(_format.Read(study.ToJsonString())), tables.Load(stored.Parent!).Table));
         return Save(stored, revision, old => Replace(old, changed), $"drawn as {shape.Name}", width, height, memory);
     }
+
+    /// <summary>A form that divides groups gets the first column that would do, where the study has none.</summary>
+    private static Study WithGroups(Study study, Table table) =>
+        study.Groups is null && study.Form.Form.Groups != GroupUse.None && GroupSuggestion.Of(table, study).FirstOrDefault() is { } column
+            ? study with { Groups = new Axis.Labels(column.Name, []) }
+            : study;
+
+    /// <summary>Lets parts and groups change places; filter, colours and what is counted stay.</summary>
+    /// <exception cref="AppException">The study has no groups.</exception>
+    public StudyView Swap(string id, long revision, double width, double height) => Save(Find(id), revision, study =>
+    {
+        if (study["groups"] is not { } groups)
+        {
+            throw new AppException("no-groups", "The study has no groups to change places with.");
+        }
+        JsonNode parts = study["parts"]!;
+        study["parts"] = groups.DeepClone();
+        study["groups"] = parts.DeepClone();
+        if (study["order"] is JsonObject order)
+        {
+            // Orders that name labels go with them; those that only groups can have are dropped.
+            JsonNode? byParts = order["parts"]?.DeepClone(), byGroups = order["groups"]?.DeepClone();
+            order.Remove("parts");
+            order.Remove("groups");
+            if (byGroups is JsonArray || ((string?)(byGroups as JsonValue)) is "largest" or "smallest" or "table" or "natural")
+            {
+                order["parts"] = byGroups!.DeepClone();
+            }
+            if (byParts is not null)
+            {
+                order["groups"] = byParts;
+            }
+        }
+    }, "parts and groups changed places", width, height);
 
     public StudyView Undo(string id, long revision, double width, double height) => View(documents.Undo(Find(id).Id, revision), width, height);
 
@@ -279,8 +316,8 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         }
         catch (StudyException fault)
         {
-            problem = fault.Message;
-            statement = Statement.Of(table, study);
+            problem = workings is null ? fault.Message : fault.Plain;
+            statement = workings is null ? Statement.Of(table, study) : Statement.Of(workings);
         }
         return new StudyView
         {
@@ -299,6 +336,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             Workings = workings is null ? null : ViewOf(workings, figure),
             Figure = figure,
             Problem = problem,
+            Remedy = problem is null || workings is null ? null : study.Form.Form.Suits(workings)?.Mend?.Text,
         };
     }
 
@@ -438,6 +476,13 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         return $"{workings.NameOf(row)}: {new RuleWords(workings).Arithmetic(found, row)}";
     }
 
+    /// <summary>What is said of a row at the pointer, line by line.</summary>
+    public IReadOnlyList<string> Pointed(string id, int row)
+    {
+        WorkingsResult workings = Compute(Find(id));
+        return row >= 0 && row < workings.RowCount ? PointedReading.Of(workings, row) : throw new AppException("not-found", $"The workings have no row {row + 1}.");
+    }
+
     /// <summary>"3 causes: 2,913 minutes, 60.4 % of all".</summary>
     public SelectionReading Selection(string id, IReadOnlyList<int> rows)
     {
@@ -453,7 +498,23 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         string name = valid.Length == 1 ? workings.NameOf(valid[0]) : division.HasGroups ? $"{NumberText.Count(valid.Length)} amounts" : words.Parts(valid.Length);
         ExactInt whole = division.ReadingWhole;
         string share = whole.IsZero ? NumberText.Dash : NumberText.Percent(new Fraction(sum, whole), division.Study.Rounding.Decimals);
+        if (valid.Length == 1 && division.HasGroups && !workings.RowsAreGroups)
+        {
+            return OfPart(workings, division.PartOf(valid[0]));
+        }
         return new SelectionReading($"{name}: {NumberText.Exact(division.Decimal(sum))} {words.Counted}, {share} of {(division.FixedWhole is null ? "all" : "the whole")}");
+    }
+
+    /// <summary>One part's share in each group, and the form in which it can be compared.</summary>
+    private static SelectionReading OfPart(WorkingsResult workings, int part)
+    {
+        const int most = 6;
+        Division division = workings.Division;
+        int[] groups = [.. Enumerable.Range(0, division.GroupCount).Where(group => division.Has(group, part) && !division.GroupTotal(group).IsZero)];
+        string shares = string.Join(", ", groups.Take(most).Select(group => $"{NumberText.Percent(new Fraction(division.Amount(group, part), division.GroupTotal(group)), division.Study.Rounding.Decimals)} of {division.Groups![group].Label}"));
+        string more = groups.Length > most ? $" and {groups.Length - most} more" : "";
+        (string Kind, string Shape, string Text)? other = division.Study.Form.Form.ComparesIn;
+        return new SelectionReading($"{division.Parts[part].Label}: {shares}{more}") { Form = other?.Kind, Shape = other?.Shape, FormText = other?.Text };
     }
 
     /// <summary>The choices of a changeable word of the statement.</summary>
@@ -495,8 +556,12 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
                 document["form"] = remembered.DeepClone();
                 shaped = _format.Read(document.ToJsonString());
             }
-            WorkingsResult workings = Compute(stored.Parent!, shape.Apply(shaped), cancel);
-            Unsuitable? unsuitable = form.Suits(workings);
+            Table table = tables.Load(stored.Parent!).Table;
+            Study wanted = WithGroups(shape.Apply(shaped), table);
+            WorkingsResult workings = Compute(stored.Parent!, wanted, cancel);
+            Unsuitable? unsuitable = study.Groups is null && wanted.Groups is Axis.Labels groups
+                ? new Unsuitable($"needs a second column; it takes {StudyWords.Of(workings.Division).GroupMany}", null)
+                : form.Suits(workings);
             return new StripItem(form.Kind, shape.Id, shape.Name, chosen, FigureDrawer.Draw(workings, Side(width), Side(height), TextMeasurer.Shared), unsuitable?.Why, unsuitable?.Mend?.Text);
         }
         catch (StudyException fault)

@@ -46,6 +46,9 @@ public sealed record StudyView
 
     /// <summary>What is wrong, where there are no workings or no figure.</summary>
     public string? Problem { get; init; }
+
+    /// <summary>The one change that lets the form be drawn, where there is one.</summary>
+    public string? Remedy { get; init; }
 }
 
 /// <summary>One column of the workings as shown.</summary>
@@ -106,7 +109,15 @@ public sealed record FilterValue(string Label, string Amount, double Share, bool
 public sealed record FilterList(string Column, string Noun, ColumnType Type, IReadOnlyList<FilterValue> Values, int Count);
 
 /// <summary>What several selected rows make together.</summary>
-public sealed record SelectionReading(string Text);
+public sealed record SelectionReading(string Text)
+{
+    /// <summary>A form in which what is selected compares better, and its shape; null where there is none.</summary>
+    public string? Form { get; init; }
+
+    public string? Shape { get; init; }
+
+    public string? FormText { get; init; }
+}
 
 /// <summary>What a filter by least amount would leave.</summary>
 public sealed record LeastPreview(string Text, int Parts, JsonObject Clause);

@@ -45,6 +45,8 @@ public static class StudyEndpoints
             service.Mend(id, request.Revision, request.Line, width ?? Width, height ?? Height));
         studies.MapPost("{id}/shape", (StudyService service, string id, ShapeRequest request, double? width, double? height) =>
             service.Shape(id, request.Revision, request.Form, request.Shape, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/swap", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
+            service.Swap(id, request.Revision, width ?? Width, height ?? Height));
         studies.MapPost("{id}/undo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
             service.Undo(id, request.Revision, width ?? Width, height ?? Height));
         studies.MapPost("{id}/redo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
@@ -53,6 +55,7 @@ public static class StudyEndpoints
         studies.MapGet("{id}/rows", (StudyService service, string id, int first, int count) => service.Rows(id, first, count));
         studies.MapGet("{id}/arithmetic", (StudyService service, string id, string column, int row) => new ArithmeticReply(service.Arithmetic(id, column, row)));
         studies.MapPost("{id}/selection", (StudyService service, string id, SelectionRequest request) => service.Selection(id, request.Rows));
+        studies.MapGet("{id}/pointed", (StudyService service, string id, int row) => service.Pointed(id, row));
         studies.MapGet("{id}/options", (StudyService service, string id, string path) => service.Options(id, path));
         studies.MapGet("{id}/strip", (StudyService service, string id, double? width, double? height, CancellationToken cancel) => service.Strip(id, width ?? 112, height ?? 80, cancel));
         studies.MapGet("{id}/filter", (StudyService service, string id, string column, int? clause) => service.FilterValues(id, column, clause));

@@ -1239,6 +1239,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studies/{id}/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    width?: number;
+                    height?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RevisionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StudyView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studies/{id}/undo": {
         parameters: {
             query?: never;
@@ -1482,6 +1526,45 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studies/{id}/pointed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    row: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string[];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2191,6 +2274,11 @@ export interface components {
              */
             differingCount: number;
         };
+        /** @description A group's row of subtotals. */
+        GroupRowView: {
+            label: string;
+            cells: string[];
+        };
         /** @description Which part of a file is read: a sheet and a range of it, a table, or what a query gives. */
         ImportChoice: {
             part?: null | string;
@@ -2409,6 +2497,7 @@ export interface components {
             tokens: components["schemas"]["Token"][];
             /** @description The place in the study that is taken out when the clause is dropped; null where it can't be. */
             drop?: null | string;
+            /** @description As it reads; a word that only does something is no part of the sentence. */
             text?: null | string;
         };
         /** @description One line of a column's distribution. */
@@ -2538,6 +2627,10 @@ export interface components {
         /** @description What several selected rows make together. */
         SelectionReading: {
             text: string;
+            /** @description A form in which what is selected compares better, and its shape; null where there is none. */
+            form?: null | string;
+            shape?: null | string;
+            formText?: null | string;
         };
         /** @description Rows that are selected. */
         SelectionRequest: {
@@ -2750,6 +2843,8 @@ export interface components {
             figure?: null | components["schemas"]["Figure"];
             /** @description What is wrong, where there are no workings or no figure. */
             problem?: null | string;
+            /** @description The one change that lets the form be drawn, where there is one. */
+            remedy?: null | string;
         };
         /**
          * @description Typing in a table, as one change: rows go, rows come, columns go, columns come, cells are typed over, in this order. Cells
@@ -2823,7 +2918,7 @@ export interface components {
             text: string;
             /** @description The place in the study that the word stands for ("whole"); null for plain text. */
             path?: null | string;
-            /** @description How it is changed: "options", "number", "percent", "text", "labels", "bands". */
+            /** @description How it is changed: "options", "number", "percent", "text", "labels", "bands"; "swap" is done at once. */
             control?: null | string;
             /** @description What to ask ("What is 100 %?"). */
             ask?: null | string;
@@ -2844,6 +2939,8 @@ export interface components {
             quiet: boolean;
             text: boolean;
             rule: string;
+            /** @description Whether it is the same for all rows of a group. */
+            ofGroup?: boolean;
         };
         /** @description One row as shown. */
         WorkingsRowView: {
@@ -2854,12 +2951,17 @@ export interface components {
             cells: string[];
             /** @description The colour of its bar. */
             fill: null | string;
+            /** @description The part, the group, or both. */
+            name: string;
+            group?: null | string;
         };
         /** @description The workings as shown. */
         WorkingsView: {
             columns: components["schemas"]["WorkingsColumnView"][];
             /** Format: int32 */
             rowCount: number;
+            /** @description A row of subtotals before the rows of each group, which are equally many; none where rows are not grouped. */
+            groups: components["schemas"]["GroupRowView"][];
             /** @description The first rows; more are asked for by page. */
             rows: components["schemas"]["WorkingsRowView"][];
             /** @description The whole under the double rule, one cell a column. */

@@ -107,7 +107,7 @@ public static class Axes
         {
             return none;
         }
-        double width = band - 4;
+        double width = band - Math.Max(4, font.Size * 0.6);
         int mostLines = Math.Clamp((int)(mostHeight / font.LineHeight), 1, 3);
         if (names.Count <= 60 && width >= font.Size * 2.2)
         {
@@ -117,7 +117,7 @@ public static class Axes
                 Font tried = font with { Size = Math.Max(9, font.Size * shrink) };
                 List<IReadOnlyList<string>> wrapped = [.. names.Select(name => TextFit.Wrap(figure.Measurer, name, tried, width, mostLines))];
                 int cut = wrapped.Count(lines => lines.Any(line => line.EndsWith('…')));
-                if (cut == 0 || (shrink < 0.9 && width >= tried.Size * 5.5 && cut * 3 <= names.Count))
+                if (cut == 0 || (shrink < 0.9 && (width >= tried.Size * 7 || (width >= tried.Size * 5.5 && cut * 3 <= names.Count))))
                 {
                     return new Names(NameSetting.Wrapped, wrapped.Max(lines => lines.Count) * tried.LineHeight, wrapped, tried);
                 }

@@ -17,6 +17,8 @@ public static class FigureDrawer
 
     public const int LargestSide = 8192;
 
+    private const int MostKeyLines = 3;
+
     /// <exception cref="StudyException">The form can't be drawn from these workings.</exception>
     public static Figure Draw(WorkingsResult workings, double width, double height, ITextMeasurer measurer, Domains? domains = null)
     {
@@ -88,7 +90,8 @@ public static class FigureDrawer
         int warnings = workings.TieOut.Count(line => line.Status == TieOutStatus.Warn);
         RowCounts rows = division.Rows;
         string counts = rows.Used == rows.Total ? $"{NumberText.Count(rows.Total)} rows" : $"{NumberText.Count(rows.Used)} of {NumberText.Count(rows.Total)} rows";
-        string addsUp = workings.TieOut.FirstOrDefault(line => line.Id == "parts-add-up") is { Status: TieOutStatus.Ok } && ok ? "adds up" : ok ? "does not make up the whole" : "does not add up";
+        string addsUp = workings.TieOut.FirstOrDefault(line => line.Id == "parts-add-up") is { Status: TieOutStatus.Ok } && ok ? "adds up"
+            : !ok ? "does not add up" : division.FixedWhole is null ? "a whole is 0" : "does not make up the whole";
         string from = figure.Finish.Source ?? division.Table.Name;
         string source = from.Length > 0 ? $"{from}, {counts}" : counts;
         string note = warnings > 0 && addsUp == "adds up" ? $"{source}, {warnings} {(warnings == 1 ? "note" : "notes")}" : source;
@@ -111,26 +114,40 @@ public static class FigureDrawer
         {
             return top;
         }
-        double swatch = font.Size * 0.8, between = font.Size * 1.5;
-        double keyWidth = entries.Sum(entry => swatch + gap + figure.TextWidth(entry.Text, font) + between) - between;
-        double keyLine = baseline;
-        if (keyWidth + used + 2 * between > inner)
+        double swatch = font.Size * 0.8, between = font.Size * 1.5, longest = Math.Min(inner * 0.3, font.Size * 16);
+        (KeyEntry Entry, string Shown, double Width)[] texts = [.. entries.Select(entry => TextFit.Shorten(figure.Measurer, entry.Text, font, longest) is var shown ? (entry, shown, swatch + gap + figure.TextWidth(shown, font)) : default)];
+        var lines = new List<List<int>> { new() };
+        double x = 0;
+        for (int i = 0; i < texts.Length; i++)
         {
-            if (keyWidth > inner || figure.Height < 300 * figure.Unit)
+            if (x + texts[i].Width > inner && lines[^1].Count > 0)
             {
-                return top;
+                lines.Add([]);
+                x = 0;
             }
-            keyLine -= font.LineHeight + Math.Round(4 * figure.Unit);
-            top = keyLine - font.CapHeight - Math.Round(10 * figure.Unit);
+            lines[^1].Add(i);
+            x += texts[i].Width + between;
         }
-        double x = margin;
-        foreach (KeyEntry entry in entries)
+        // On the last line's left where there is room beside the tie-out, else on lines of its own above it.
+        bool beside = lines.Count == 1 && x + used + between <= inner;
+        double lineStep = font.LineHeight + Math.Round(3 * figure.Unit);
+        if (!beside && (lines.Count > MostKeyLines || figure.Height < (240 + 40 * lines.Count) * figure.Unit))
         {
-            figure.Add(new RectMark($"key-{entry.Text}", "key", x, keyLine - swatch, swatch, swatch, entry.Fill) { Part = entry.Part });
-            TextMark text = figure.Put(figure.Text($"key-text-{entry.Text}", "key", x + swatch + gap, keyLine, "start", entry.Text, font, Ink.Quiet) with { Part = entry.Part });
-            x += swatch + gap + text.Width + between;
+            return top;
         }
-        return top;
+        for (int line = 0; line < lines.Count; line++)
+        {
+            double keyLine = beside ? baseline : baseline - Math.Round(4 * figure.Unit) - (lines.Count - line) * lineStep;
+            x = margin;
+            foreach (int i in lines[line])
+            {
+                (KeyEntry entry, string shown, double width) = texts[i];
+                figure.Add(new RectMark($"key-{entry.Text}", "key", x, keyLine - swatch, swatch, swatch, entry.Fill) { Part = entry.Part });
+                figure.Put(figure.Text($"key-text-{entry.Text}", "key", x + swatch + gap, keyLine, "start", shown, font, Ink.Quiet) with { Part = entry.Part, Full = shown == entry.Text ? null : entry.Text });
+                x += width + between;
+            }
+        }
+        return beside ? top : baseline - Math.Round(4 * figure.Unit) - lines.Count * lineStep - font.CapHeight - Math.Round(8 * figure.Unit);
     }
 
     /// <summary>A tick or an exclamation mark, as a path: no font is asked for them.</summary>

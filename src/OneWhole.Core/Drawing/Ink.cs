@@ -57,7 +57,7 @@ public static class Ink
         ["cat-2"] = "#b98a2e",
         ["cat-3"] = "#a83c2c",
         ["cat-4"] = "#5b7083",
-        ["cat-5"] = "#6d3f63",
+        ["cat-5"] = "#5d3470",
         ["cat-6"] = "#7f8f3f",
         ["cat-7"] = "#b5765b",
         ["cat-8"] = "#4f8f92",
@@ -65,7 +65,7 @@ public static class Ink
         ["cat-10"] = "#dcc084",
         ["cat-11"] = "#d99a8e",
         ["cat-12"] = "#a3b1bd",
-        ["cat-13"] = "#b592ad",
+        ["cat-13"] = "#b39abf",
         ["cat-14"] = "#bcc695",
         ["cat-15"] = "#dbb7a6",
         ["cat-16"] = "#a6cacb",
@@ -73,11 +73,11 @@ public static class Ink
         ["seq-2"] = "#b4d0c6",
         ["seq-3"] = "#90b9ad",
         ["seq-4"] = "#6ca193",
-        ["seq-5"] = "#46887a",
+        ["seq-5"] = "#3d7f71",
         ["seq-6"] = "#1d6b60",
         ["seq-7"] = "#0f4a43",
         [OnDarkFill] = "#ffffff",
-        [OnLightFill] = "#20302e",
+        [OnLightFill] = "#14201e",
     };
 
     /// <summary>The colour of a name on a white sheet.</summary>

@@ -109,6 +109,9 @@ public abstract class Form
     /// <summary>One sentence that gives the verdict, or null.</summary>
     public virtual string? Verdict(WorkingsResult workings) => null;
 
+    /// <summary>A form in which one part compares better from group to group: its kind, its shape, and what is offered.</summary>
+    public virtual (string Kind, string Shape, string Text)? ComparesIn => null;
+
     /// <summary>Why the form does not suit these workings, or null where it does.</summary>
     public virtual Unsuitable? Suits(WorkingsResult workings) => null;
 

@@ -64,7 +64,7 @@ internal sealed class LabelTexts
         Fraction value = _workings.Division.Value(units) / new Fraction(ExactInt.PowerOfTen(power));
         // Thousands of small amounts want decimals of their own, unless they were set.
         int decimals = power == 0 || _finish.AmountDecimals is not null ? _decimals : value.Abs() >= 100 ? 0 : 1;
-        string number = NumberText.Rounded(value, decimals, _finish.TrimZeros || power > 0) + suffix;
+        string number = NumberText.Rounded(value, decimals, trimZeros: _finish.TrimZeros || _finish.AmountDecimals is null) + suffix;
         return _finish.UnitPlace switch
         {
             UnitPlace.Before when _unit.Length > 0 => number.StartsWith('\u2212') ? $"\u2212{_unit}{number[1..]}" : $"{_unit}{number}",

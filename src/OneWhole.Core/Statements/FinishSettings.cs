@@ -17,6 +17,18 @@ public static class FinishSettings
         yield return new Setting("finish.caption", "text under the title", []) { Text = finish.Caption ?? "", Otherwise = sentence };
         yield return new Setting("finish.source", "source line", []) { Text = finish.Source ?? "", Otherwise = table };
         yield return Labels(finish);
+        if (study.Groups is not null && study.Form.Form.Groups != Forms.GroupUse.None)
+        {
+            yield return Choice("finish.labelOf", "share on labels is of", finish.LabelOf, ("the whole", "whole", LabelOf.Whole), ("its group", "group", LabelOf.Group), ("everything", "all", LabelOf.All));
+        }
+        yield return Choice("finish.amountIn", "amounts in", finish.AmountIn, ("ones", "ones", AmountIn.Ones), ("thousands", "thousands", AmountIn.Thousands), ("millions", "millions", AmountIn.Millions));
+        yield return new Setting("finish.amountDecimals", "decimals of amounts",
+        [
+            new SettingChoice("as needed", null, finish.AmountDecimals is null),
+            .. Enumerable.Range(0, 4).Select(decimals => new SettingChoice(decimals.ToString(System.Globalization.CultureInfo.InvariantCulture), decimals, finish.AmountDecimals == decimals)),
+            .. finish.AmountDecimals is > 3 ? [new SettingChoice(finish.AmountDecimals.Value.ToString(System.Globalization.CultureInfo.InvariantCulture), finish.AmountDecimals.Value, true)] : (SettingChoice[])[],
+        ]);
+        yield return Choice("finish.unit", "unit on labels", finish.UnitPlace, ("none", "none", UnitPlace.None), ("before", "before", UnitPlace.Before), ("after", "after", UnitPlace.After));
         yield return Flag("finish.trimZeros", "zeros at the end of decimals", finish.TrimZeros, on: "trimmed", off: "kept");
         yield return Flag("finish.key", "key", finish.Key, on: "shown", off: "hidden");
         if (study.Fold is not null)
@@ -39,6 +51,10 @@ public static class FinishSettings
             Choice("none", "none", LabelText.None),
         ]);
     }
+
+    private static Setting Choice<T>(string path, string name, T now, params (string Text, string Word, T Value)[] choices)
+        where T : struct, Enum =>
+        new(path, name, [.. choices.Select(choice => new SettingChoice(choice.Text, choice.Word, choice.Value.Equals(now)))]);
 
     private static Setting Flag(string path, string name, bool now, string on, string off) =>
         new(path, name, [new SettingChoice(on, JsonValue.Create(true), now), new SettingChoice(off, JsonValue.Create(false), !now)]);

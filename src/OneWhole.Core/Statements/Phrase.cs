@@ -7,7 +7,7 @@ public sealed record Token(string Text)
     /// <summary>The place in the study that the word stands for ("whole"); null for plain text.</summary>
     public string? Path { get; init; }
 
-    /// <summary>How it is changed: "options", "number", "percent", "text", "labels", "bands".</summary>
+    /// <summary>How it is changed: "options", "number", "percent", "text", "labels", "bands"; "swap" is done at once.</summary>
     public string? Control { get; init; }
 
     /// <summary>What to ask ("What is 100 %?").</summary>
@@ -52,5 +52,6 @@ public sealed record Phrase(string Id, IReadOnlyList<Token> Tokens)
     /// <summary>The place in the study that is taken out when the clause is dropped; null where it can't be.</summary>
     public string? Drop { get; init; }
 
-    public string Text => string.Concat(Tokens.Select(token => token.Text));
+    /// <summary>As it reads; a word that only does something is no part of the sentence.</summary>
+    public string Text => string.Concat(Tokens.Where(token => token.Control != "swap").Select(token => token.Text));
 }

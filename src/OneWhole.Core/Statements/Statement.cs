@@ -52,6 +52,11 @@ public sealed class Statement
             {
                 offers.Add(new Offer("leave out negative parts", "the tie-out says how much that was", "negatives", JsonValue.Create("leaveOut")));
             }
+            if (_study.Form.Form.Groups != GroupUse.None && _study.Groups is null)
+            {
+                offers.AddRange(GroupSuggestion.Of(_table, _study).Take(4).Select(column =>
+                    new Offer($"within each {column.Info.NounOne}", $"{NumberText.Count(column.Labels.Labels.Count)} {column.Info.NounMany}", "groups", new JsonObject { ["column"] = column.Name })));
+            }
             offers.AddRange(_study.Form.Form.Offers(_study));
             return offers;
         }
@@ -95,6 +100,7 @@ public sealed class Statement
                 new Token(" within each "),
                 new Token(AxisWords(_study.Groups!)) { Path = "groups", Control = "options", Ask = "What are the groups?", Options = () => AxisOptions("groups", _study.Groups) },
                 .. BandWords("groups", _study.Groups!),
+                new Token("swap") { Path = "swap", Control = "swap", Ask = "Let parts and groups change places" },
             ])
             { Drop = _study.Form.Form.Groups == GroupUse.Required ? null : "groups" });
         }
@@ -106,8 +112,16 @@ public sealed class Statement
         _phrases.Add(new Phrase("order",
         [
             new Token(", "),
-            new Token(OrderWords(_study.Order.Parts ?? _study.Form.Form.PartOrder, _study.Order.ReverseParts)) { Path = "order.parts", Control = "options", Ask = "In which order?", Options = OrderOptions },
+            new Token(OrderWords(_study.Order.Parts ?? _study.Form.Form.PartOrder, _study.Order.ReverseParts)) { Path = "order.parts", Control = "options", Ask = UsesGroups ? $"In which order do the {_words.PartMany} stand?" : "In which order?", Options = OrderOptions },
         ]));
+        if (UsesGroups)
+        {
+            _phrases.Add(new Phrase("group-order",
+            [
+                new Token($", {_words.GroupMany} "),
+                new Token(OrderWords(_study.Order.Groups ?? _study.Form.Form.GroupOrder, _study.Order.ReverseGroups)) { Path = "order.groups", Control = "options", Ask = $"In which order do the {_words.GroupMany} stand?", Options = GroupOrderOptions },
+            ]));
+        }
         for (int i = 0; i < _study.Where.Length; i++)
         {
             string path = $"where[{i}]";
@@ -195,8 +209,8 @@ public sealed class Statement
         {
             WholeOf.Given => $"{NumberText.Exact(whole.Given!.Value)}{Unit()}, a number I give",
             WholeOf.Unfiltered => $"all {counted} before the filter{number}",
-            WholeOf.Group => $"each {_words.GroupOne}{(count > 0 ? $": {CountWords(count)} wholes" : "")}",
-            WholeOf.Part => $"each {_words.PartOne}{(count > 0 ? $": {CountWords(count)} wholes" : "")}",
+            WholeOf.Group => $"each {_words.GroupOne}{(count > 0 ? $": {CountWords(count)} {(count == 1 ? "whole" : "wholes")}" : "")}",
+            WholeOf.Part => $"each {_words.PartOne}{(count > 0 ? $": {CountWords(count)} {(count == 1 ? "whole" : "wholes")}" : "")}",
             _ => $"all {counted}{(_study.Where.Length > 0 ? " in these rows" : "")}{number}{SharesWords()}",
         };
     }
@@ -366,6 +380,25 @@ public sealed class Statement
             Make("as in the table", "table", "by first appearance"),
             Make("in natural order", "natural", "numbers, months, levels, then letters"),
         ];
+    }
+
+    private List<Option> GroupOrderOptions()
+    {
+        string now = OrderWords(_study.Order.Groups ?? _study.Form.Form.GroupOrder, _study.Order.ReverseGroups);
+        Option Make(string text, JsonNode value, string detail) => new(text, "order.groups", value, now == text) { Detail = detail };
+        var options = new List<Option>
+        {
+            Make("largest first", "largest", "by their totals, downwards"),
+            Make("smallest first", "smallest", "by their totals, upwards"),
+            Make("as in the table", "table", "by first appearance"),
+            Make("in natural order", "natural", "numbers, months, levels, then letters"),
+        };
+        options.AddRange(_study.Form.Form.GroupOrders.Select(name => Make($"by {name}", name, "largest first")));
+        if (_workings is { } workings)
+        {
+            options.AddRange(workings.Division.Parts.Take(40).Select(part => Make($"by the share of {part.Label}", new JsonObject { ["share"] = part.Label }, "the largest share first")));
+        }
+        return options;
     }
 
     private List<Option> FoldOptions() =>

@@ -10,4 +10,7 @@ public sealed class StudyException(string code, string place, string message)
     public string Code { get; } = code;
 
     public string Place { get; } = place;
+
+    /// <summary>The sentence without its place, where that is seen anyway.</summary>
+    public string Plain { get; } = message;
 }

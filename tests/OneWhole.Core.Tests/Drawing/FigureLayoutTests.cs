@@ -69,6 +69,73 @@ public sealed class FigureLayoutTests
         }
     }
 
+    private static Table Pairs(string state)
+    {
+        string LongName(string stem, int i) => $"{i} " + string.Join(' ', Enumerable.Range(0, 30).Select(k => new[] { stem, "crew", "loading", "of", "connecting" }[(i + k) % 5]))[..97];
+        (int groups, int parts, Func<int, int, double?> amount) = state switch
+        {
+            "demo" => (5, 4, (Func<int, int, double?>)((g, p) => 1000.0 / (g + p + 1))),
+            "one part" => (5, 1, (g, _) => 100 - g * 10),
+            "one group" => (1, 6, (_, p) => 60 - p * 9),
+            "2 by 40" => (2, 40, (g, p) => 900 - p * 20 - g * 50),
+            "40 by 2" => (40, 2, (g, p) => 4000 - g * 80 - p * 500),
+            "12 by 12" => (12, 12, (g, p) => 5000 - g * 300 - p * 150),
+            "unequal" => (5, 4, (g, p) => Math.Pow(10, 5 - g - p)),
+            "long names" => (5, 4, (g, p) => 1000.0 / (g + p + 1)),
+            "zeros" => (5, 4, (g, p) => g == 1 && p == 2 ? null : g == 4 ? 0 : 100 * (g + 1) * (p + 1)),
+            "negative" => (5, 4, (g, p) => (g + p) % 4 == 1 ? -300 : 500 - g * 40),
+            "nothing" => (3, 3, (_, _) => 0),
+            _ => throw new ArgumentException(state),
+        };
+        var rows = Enumerable.Range(0, groups).SelectMany(g => Enumerable.Range(0, parts).Select(p => (g, p, value: amount(g, p)))).Where(row => row.value is not null).ToArray();
+        string Name(string stem, int i) => state == "long names" ? LongName(stem, i) : $"{stem} {i + 1}";
+        return new Table("revenue",
+        [
+            TableOf.Column("Route", rows.Select(row => Name("Route", row.g))), TableOf.Column("Type", rows.Select(row => Name("Type", row.p))),
+            TableOf.Column("Revenue", rows.Select(row => Math.Round(row.value!.Value, 2).ToString(System.Globalization.CultureInfo.InvariantCulture))),
+            TableOf.Column("Trips", rows.Select(row => $"{row.g + row.p + 1}")),
+        ]);
+    }
+
+    public static TheoryData<string, string> GroupedCases()
+    {
+        var data = new TheoryData<string, string>();
+        string[] forms =
+        [
+            """{"kind": "stacked"}""", """{"kind": "stacked", "scale": "share"}""", """{"kind": "stacked", "lay": "sideways"}""", """{"kind": "stacked", "scale": "share", "lay": "sideways"}""",
+            """{"kind": "stacked", "arrange": "beside"}""", """{"kind": "stacked", "arrange": "beside", "lay": "sideways"}""", """{"kind": "mekko"}""", """{"kind": "mekko", "height": {"mean": "Trips"}}""",
+            """{"kind": "nested"}""", """{"kind": "nested", "lay": "upright"}""", """{"kind": "pie"}""", """{"kind": "pie", "hole": 0.6}""",
+        ];
+        foreach (string form in forms)
+        {
+            foreach (string state in (string[])["demo", "one part", "one group", "2 by 40", "40 by 2", "12 by 12", "unequal", "long names", "zeros", "negative", "nothing"])
+            {
+                data.Add(form, state);
+            }
+        }
+        return data;
+    }
+
+    [Theory]
+    [MemberData(nameof(GroupedCases))]
+    public void Texts_of_groups_keep_apart_and_on_the_sheet(string form, string state)
+    {
+        foreach (string finish in (string[])["", """ "labels": "both" """, """ "labels": "amount", "labelOf": "all", "trimZeros": true """])
+        {
+            WorkingsResult workings = Calculator.Run(Pairs(state), StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "Type"}, "groups": {"column": "Route"}, "value": {"sum": "Revenue"}, "form": {{form}}, "finish": { {{finish}} } }"""));
+            if (workings.Division.Study.Form.Form.RefusesToDraw(workings))
+            {
+                Assert.NotNull(workings.Division.Study.Form.Form.Suits(workings));
+                continue;
+            }
+            foreach ((int width, int height) in Sizes)
+            {
+                Check(FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared), $"{form} {state} {finish} {width}×{height}");
+            }
+        }
+    }
+
     private static void Check(Figure figure, string what)
     {
         TextMark[] texts = [.. figure.Marks.OfType<TextMark>()];

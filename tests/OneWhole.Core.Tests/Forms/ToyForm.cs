@@ -86,7 +86,7 @@ public sealed class ToyFormTests
     public void It_is_in_the_schema_the_statement_and_the_figure()
     {
         Assert.Contains("\"toy\"", new StudyFormat(Forms).Schema().ToJsonString(), StringComparison.Ordinal);
-        Assert.Contains("within each g, largest first, bars 4 apart", Statement.Of(Run()).Text, StringComparison.Ordinal);
+        Assert.Contains("within each g, largest first, gs as in the table, bars 4 apart", Statement.Of(Run()).Text, StringComparison.Ordinal);
         Figure figure = FigureDrawer.Draw(Run(), 400, 300, Formats.Text.TextMeasurer.Shared);
         Assert.Equal(4, figure.Marks.Count(mark => mark.Role == "spacer"));
     }

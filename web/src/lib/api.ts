@@ -12,6 +12,7 @@ export type Mark = Schemas['Mark'];
 export type Edit = Schemas['Edit'];
 export type Phrase = Schemas['Phrase'];
 export type Token = Schemas['Token'];
+export type SelectionReading = Schemas['SelectionReading'];
 export type Setting = Schemas['Setting'];
 export type Choice = Schemas['Option'];
 export type WorkingsView = Schemas['WorkingsView'];
@@ -128,6 +129,7 @@ export const api = {
     ask<StudyView>('POST', `/studies/${id}/mend?${query(size)}`, { revision, line }),
   shape: (id: string, revision: number, form: string, shape: string, size: Size) =>
     ask<StudyView>('POST', `/studies/${id}/shape?${query(size)}`, { revision, form, shape }),
+  swap: (id: string, revision: number, size: Size) => ask<StudyView>('POST', `/studies/${id}/swap?${query(size)}`, { revision }),
   step: (id: string, step: 'undo' | 'redo', revision: number, size: Size) =>
     ask<StudyView>('POST', `/studies/${id}/${step}?${query(size)}`, { revision }),
   copy: (id: string) => ask<StudyView>('POST', `/studies/${id}/copy`),
@@ -136,7 +138,8 @@ export const api = {
     ask<WorkingsRow[]>('GET', `/studies/${id}/rows?${query({ first, count })}`),
   arithmetic: (id: string, column: string, row: number) =>
     ask<{ text: string }>('GET', `/studies/${id}/arithmetic?${query({ column, row })}`),
-  selection: (id: string, rows: number[]) => ask<{ text: string }>('POST', `/studies/${id}/selection`, { rows }),
+  pointed: (id: string, row: number) => ask<string[]>('GET', `/studies/${id}/pointed?${query({ row })}`),
+  selection: (id: string, rows: number[]) => ask<Schemas['SelectionReading']>('POST', `/studies/${id}/selection`, { rows }),
   options: (id: string, path: string) => ask<Choice[]>('GET', `/studies/${id}/options?${query({ path })}`),
   strip: (id: string, size: Size, signal?: AbortSignal) =>
     ask<StripItem[]>('GET', `/studies/${id}/strip?${query(size)}`, undefined, signal),

@@ -10,15 +10,24 @@ const inks: Record<string, string> = {
   'class-b': 'var(--class-b)',
   'class-c': 'var(--class-c)',
   wash: 'var(--figure-wash)',
+  behind: 'var(--behind)',
   warn: 'var(--warn)',
 };
 
-const categories = ['#1d6b60', '#b98a2e', '#a83c2c', '#5b7083', '#6d3f63', '#7f8f3f', '#b5765b', '#5f9ea0'];
+/** The categorical colours, and the ordered set: the same on a light and on a dark page. */
+const fixed: Record<string, string> = {
+  'on-dark': '#ffffff',
+  'on-light': '#14201e',
+};
+const categories =
+  '1d6b60 b98a2e a83c2c 5b7083 5d3470 7f8f3f b5765b 4f8f92 7fb0a6 dcc084 d99a8e a3b1bd b39abf bcc695 dbb7a6 a6cacb'.split(' ');
+const steps = 'd5e5de b4d0c6 90b9ad 6ca193 3d7f71 1d6b60 0f4a43'.split(' ');
+for (const [at, colour] of categories.entries()) fixed[`cat-${at + 1}`] = `#${colour}`;
+for (const [at, colour] of steps.entries()) fixed[`seq-${at + 1}`] = `#${colour}`;
 
 export function paint(name: string | null | undefined): string {
   if (!name) return 'none';
-  if (name.startsWith('cat-')) return categories[Number(name.slice(4)) - 1] ?? 'var(--ink)';
-  return inks[name] ?? name;
+  return inks[name] ?? fixed[name] ?? name;
 }
 
 /** SVG path data of runs of points; closed where the path is filled. */

@@ -26,11 +26,11 @@ export const MarkPaint = memo(function MarkPaint({ mark, faint, lit }: { mark: M
   if ('runs' in mark) {
     return (
       <path
-        pointerEvents="none"
+        pointerEvents={mark.role === 'bar' ? undefined : 'none'}
         d={pathText(mark.runs, !!mark.fill)}
         fill={paint(mark.fill)}
-        stroke={mark.stroke ? paint(mark.stroke) : undefined}
-        strokeWidth={mark.stroke ? mark.strokeWidth : undefined}
+        stroke={lit ? 'var(--ink)' : mark.stroke ? paint(mark.stroke) : undefined}
+        strokeWidth={lit ? 2 : mark.stroke ? mark.strokeWidth : undefined}
         strokeDasharray={mark.dash?.join(' ')}
         strokeLinejoin="round"
         opacity={opacity}

@@ -1,5 +1,6 @@
+import { useQuery } from '@tanstack/react-query';
 import { useMemo, useRef, useState } from 'react';
-import type { Edit, Figure, Mark, StudyView, WorkingsRow } from '../lib/api';
+import { api, type Edit, type Figure, type Mark, type StudyView, type WorkingsRow } from '../lib/api';
 import { MarkPaint } from '../parts/FigurePaint';
 import { CutEditor } from './CutEditor';
 import type { StudyActions } from './useStudy';
@@ -17,14 +18,35 @@ type Props = {
 
 const near = 12;
 
-const isBar = (mark: Mark) => mark.role === 'bar' && 'height' in mark && (mark.row ?? -1) >= 0;
+const isBar = (mark: Mark) => mark.role === 'bar' && (mark.row ?? -1) >= 0 && ('height' in mark || 'runs' in mark);
+
+/** The box of a bar or of a slice. */
+function boxOf(mark: Mark): { left: number; top: number; right: number; bottom: number } {
+  if ('height' in mark) return { left: mark.x, top: mark.y, right: mark.x + (mark.width ?? 0), bottom: mark.y + mark.height };
+  const run = 'runs' in mark ? (mark.runs[0] ?? []) : [];
+  const xs = run.filter((_, at) => at % 2 === 0);
+  const ys = run.filter((_, at) => at % 2 === 1);
+  return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };
+}
+
+/** Whether a place is inside a closed run of points (the even-odd rule). */
+function isInside(run: number[], x: number, y: number): boolean {
+  let inside = false;
+  for (let at = 0, before = run.length - 2; at < run.length; before = at, at += 2) {
+    const [ax = 0, ay = 0, bx = 0, by = 0] = [run[at], run[at + 1], run[before], run[before + 1]];
+    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
+  }
+  return inside;
+}
 
 /** The row at a place: a bar under it or near by (24 × 24 px), or one of many in a merged path. */
 function rowAt(figure: Figure, x: number, y: number): number | null {
   let best: number | null = null;
   let least = near;
   for (const mark of figure.marks) {
-    if (isBar(mark) && 'height' in mark && 'width' in mark && 'x' in mark) {
+    if (isBar(mark) && 'runs' in mark) {
+      if (isInside(mark.runs[0] ?? [], x, y)) return mark.row ?? null;
+    } else if (isBar(mark) && 'height' in mark && 'width' in mark && 'x' in mark) {
       const dx = Math.max(mark.x - x, 0, x - mark.x - (mark.width ?? 0));
       const dy = Math.max(mark.y - y, 0, y - mark.y - mark.height);
       const distance = Math.max(dx, dy);
@@ -50,11 +72,10 @@ const isDrawn = (lasso: Lasso) => Math.abs(lasso.x - lasso.fromX) > 5 || Math.ab
 const rowsWithin = (bars: Mark[], lasso: Lasso): number[] => {
   const [left, right] = [Math.min(lasso.x, lasso.fromX), Math.max(lasso.x, lasso.fromX)];
   const [top, bottom] = [Math.min(lasso.y, lasso.fromY), Math.max(lasso.y, lasso.fromY)];
-  return bars.flatMap((bar) =>
-    'height' in bar && bar.x < right && bar.x + (bar.width ?? 0) > left && bar.y < bottom && bar.y + bar.height > top
-      ? [bar.row ?? 0]
-      : [],
-  );
+  return bars.flatMap((bar) => {
+    const box = boxOf(bar);
+    return box.left < right && box.right > left && box.top < bottom && box.bottom > top ? [bar.row ?? 0] : [];
+  });
 };
 
 const valueAt = (edit: Edit, pixel: number) => {
@@ -169,7 +190,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
               <g
                 key={mark.id}
                 role="graphics-symbol"
-                aria-roledescription="bar"
+                aria-roledescription={'runs' in mark ? 'slice' : 'bar'}
                 aria-label={spoken(rows.get(row), view)}
                 data-row={row}
                 tabIndex={row === focusRow ? 0 : -1}
@@ -295,11 +316,22 @@ function spoken(row: WorkingsRow | undefined, view: StudyView): string {
     .join(', ');
 }
 
-/** What is said at the pointer: amount, share, running share. */
+/** What is said at the pointer: the row's name, its amount, its shares, and how it compares. */
 function Note({ row, view, x, y }: { row: WorkingsRow | undefined; view: StudyView; x: number; y: number }) {
+  const at = row?.row ?? -1;
+  const said = useQuery({
+    queryKey: ['pointed', view.id, view.revision, view.figure?.description, at],
+    queryFn: () => api.pointed(view.id, at),
+    enabled: at >= 0,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
   if (!row || !view.workings) return null;
   const columns = view.workings.columns;
   const cell = (key: string) => row.cells[columns.findIndex((column) => column.key === key)];
+  const first = [
+    `${cell('value')} ${columns.find((column) => column.key === 'value')?.label}`,
+    `${cell('shownShare') ?? cell('share')} % of the whole`,
+  ];
   return (
     <div
       className="figures pointer-events-none absolute z-10 max-w-72 rounded-xs border border-hairline bg-sheet px-3 py-2 text-[12px] shadow-sm"
@@ -309,12 +341,12 @@ function Note({ row, view, x, y }: { row: WorkingsRow | undefined; view: StudyVi
         transform: `translate(${x > 0.6 ? 'calc(-100% - 12px)' : '14px'}, ${y > 0.7 ? '-110%' : '10px'})`,
       }}
     >
-      <p className="font-semibold">{[cell('group'), cell('part')].filter(Boolean).join(', ')}</p>
-      <p>
-        {cell('value')} {columns.find((column) => column.key === 'value')?.label}
-      </p>
-      <p>{cell('shownShare') ?? cell('share')} % of the whole</p>
-      {cell('runningShare') ? <p className="text-quiet">running share {cell('runningShare')} %</p> : null}
+      <p className="font-semibold">{row.name}</p>
+      {(said.data ?? first).map((line, place) => (
+        <p key={line} className={place > 1 ? 'text-quiet' : ''}>
+          {line}
+        </p>
+      ))}
     </div>
   );
 }

@@ -12,6 +12,7 @@ const list: [string, string][] = [
   ['Space', 'select a bar'],
   ['W', 'the whole'],
   ['O', 'the order'],
+  ['S', 'parts and groups change places'],
   ['L', 'labels: share, amount, both, none'],
   ['H', 'hand over'],
   ['E', 'what is counted'],

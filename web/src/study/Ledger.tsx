@@ -24,14 +24,24 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
   const [more, setMore] = useState(new Map<number, WorkingsRow[]>());
   const [cell, setCell] = useState<{ row: number; column: string; text: string; least: LeastPreview | null } | null>(null);
   const stamp = `${view.revision}-${workings.rowCount}`;
+  // With groups, each has a ruled line of its own before its rows, which are equally many.
+  const groups = workings.groups;
+  const perGroup = groups.length ? workings.rowCount / groups.length : 0;
+  const lines = workings.rowCount + groups.length;
+  const rowOn = (line: number) => {
+    if (!perGroup) return line;
+    const inGroup = line % (perGroup + 1);
+    return inGroup === 0 ? -1 : Math.floor(line / (perGroup + 1)) * perGroup + inGroup - 1;
+  };
   useEffect(() => {
     void stamp;
     setMore(new Map());
     setCell(null);
   }, [stamp]);
-  const rows = useRowWindow(scroller, workings.rowCount, rowHeight);
-  const lastPage = Math.floor(Math.max(0, rows.last) / page);
-  const firstPage = Math.floor(rows.first / page);
+  const rows = useRowWindow(scroller, lines, rowHeight);
+  // At most as many rows as lines stand before a line.
+  const lastPage = Math.floor(Math.max(0, Math.min(rows.last, workings.rowCount - 1)) / page);
+  const firstPage = Math.floor(Math.max(0, rows.first - (perGroup ? Math.ceil(rows.first / (perGroup + 1)) : 0)) / page);
   const { reveal } = rows;
   useEffect(() => {
     for (let at = Math.max(1, firstPage); at <= lastPage; at++) {
@@ -40,34 +50,43 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
     }
   }, [firstPage, lastPage, more, view.id]);
   useEffect(() => {
-    if (lit !== null) reveal(lit, 44, 34);
-  }, [lit, reveal]);
+    if (lit !== null) reveal(perGroup ? lit + Math.floor(lit / perGroup) + 1 : lit, 44, 34);
+  }, [lit, reveal, perGroup]);
 
-  const columns = workings.columns.filter((column) => column.key !== 'position');
+  const columns = workings.columns.filter((column) => column.key !== 'position' && !(perGroup && column.key === 'group'));
   const places = columns.map((column) => workings.columns.indexOf(column));
   // Numbers are never cut: each column is as wide as its longest text, or the ledger scrolls sideways.
   const widest = (at: number) => {
     const place = places[at] ?? 0;
-    const texts = [workings.whole[place] ?? '', ...workings.rows.map((row) => row.cells[place] ?? '')];
+    const texts = [
+      workings.whole[place] ?? '',
+      ...groups.map((group) => group.cells[place] ?? ''),
+      ...workings.rows.map((row) => row.cells[place] ?? ''),
+    ];
     const heading = Math.max(...(columns[at]?.label ?? '').split(' ').map((word) => word.length)) * 6.4;
     return Math.ceil(Math.max(heading, Math.max(...texts.map((text) => text.length)) * 8.4) + 10);
   };
   const template = columns
     .map((column, at) => (column.key === 'part' || column.key === 'group' ? 'minmax(112px, 1fr)' : `${widest(at)}px`))
     .join(' ');
-  const rowOf = (index: number) => (index < page ? workings.rows[index] : more.get(Math.floor(index / page))?.[index % page]);
+  const rowOf = (index: number): WorkingsRow | undefined =>
+    index < page ? workings.rows[index] : more.get(Math.floor(index / page))?.[index % page];
   const ask = async (row: number, column: string) => {
     const reply = await api.arithmetic(view.id, column, row).catch((fault: Error) => ({ text: fault.message }));
     const least = column === 'value' ? await api.least(view.id, row).catch(() => null) : null;
     setCell({ row, column, text: reply.text, least });
   };
-  const act = (row: number, key: string, extend: boolean) => (key === 'part' ? choose(row, extend) : ask(row, key));
+  const act = (row: number, key: string, extend: boolean) =>
+    key === 'part' || key === 'group' ? choose(row, extend) : ask(row, key);
   const cells = useActiveCell(
     'ledger',
-    workings.rowCount,
+    lines,
     columns.length,
-    (row) => reveal(row, 44, 34),
-    (at, event) => act(at.row, columns[at.column]?.key ?? 'part', event.shiftKey || event.key === ' '),
+    (line) => reveal(line, 44, 34),
+    (at, event) => {
+      const row = rowOn(at.row);
+      if (row >= 0) act(row, columns[at.column]?.key ?? 'part', event.shiftKey || event.key === ' ');
+    },
   );
   return (
     <>
@@ -76,7 +95,7 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
         role="grid"
         {...cells.gridProps}
         aria-label="Workings"
-        aria-rowcount={workings.rowCount + 2}
+        aria-rowcount={lines + 2}
         className="figures min-h-0 shrink overflow-auto text-[13px]"
       >
         <div
@@ -97,33 +116,57 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
         </div>
         <div role="rowgroup" className="relative" style={{ height: rows.height }}>
           {rows.rows.map((item) => {
-            const row = rowOf(item.index);
+            const at = rowOn(item.index);
+            if (at < 0) {
+              const group = groups[Math.floor(item.index / (perGroup + 1))];
+              return (
+                <div
+                  key={item.index}
+                  role="row"
+                  aria-rowindex={item.index + 2}
+                  className="absolute inset-x-0 top-0 grid border-b border-ink bg-paper font-semibold"
+                  style={{ height: rowHeight, transform: `translateY(${item.top}px)`, gridTemplateColumns: template }}
+                >
+                  {columns.map((column, place) => (
+                    <div
+                      key={column.key}
+                      id={cells.cellId(item.index, place)}
+                      role="gridcell"
+                      className={`truncate px-1 leading-[25px] ${column.key === 'part' ? '' : 'text-right'} ${column.quiet ? 'font-normal text-quiet' : ''} ${cells.isActive(item.index, place) ? 'outline-2 -outline-offset-1 outline-accent' : ''}`}
+                    >
+                      {column.key === 'part' ? group?.label : group?.cells[places[place] ?? 0]}
+                    </div>
+                  ))}
+                </div>
+              );
+            }
+            const row = rowOf(at);
             return (
               <div
                 key={item.index}
                 role="row"
                 aria-rowindex={item.index + 2}
-                className={`absolute inset-x-0 top-0 grid border-b border-hairline ${chosen.includes(item.index) || lit === item.index ? 'bg-wash' : ''}`}
+                className={`absolute inset-x-0 top-0 grid border-b border-hairline ${chosen.includes(at) || lit === at ? 'bg-wash' : ''}`}
                 style={{ height: rowHeight, transform: `translateY(${item.top}px)`, gridTemplateColumns: template }}
-                onPointerEnter={() => setLit(item.index)}
+                onPointerEnter={() => setLit(at)}
                 onPointerLeave={() => setLit(null)}
               >
-                {columns.map((column, at) => {
-                  const text = row?.cells[places[at] ?? 0] ?? '…';
-                  const isPart = column.key === 'part';
+                {columns.map((column, place) => {
+                  const text = perGroup && column.ofGroup ? '' : (row?.cells[places[place] ?? 0] ?? '…');
+                  const isPart = column.key === 'part' || (column.key === 'group' && !perGroup);
                   return (
                     <div
                       key={column.key}
-                      id={cells.cellId(item.index, at)}
+                      id={cells.cellId(item.index, place)}
                       role="gridcell"
-                      className={`min-w-0 ${cells.isActive(item.index, at) ? 'outline-2 -outline-offset-1 outline-accent' : ''} ${column.text && column.key !== 'class' ? '' : 'text-right'} ${column.quiet || column.key === 'running' ? 'text-quiet' : ''}`}
+                      className={`min-w-0 ${perGroup && isPart ? 'pl-3' : ''} ${cells.isActive(item.index, place) ? 'outline-2 -outline-offset-1 outline-accent' : ''} ${column.text && column.key !== 'class' ? '' : 'text-right'} ${column.quiet || column.key === 'running' ? 'text-quiet' : ''}`}
                     >
                       <button
                         type="button"
                         tabIndex={-1}
                         className={`h-full w-full cursor-pointer truncate px-1 text-[inherit] ${column.text && column.key !== 'class' ? 'text-left' : 'text-right'}`}
                         title={isPart ? text : undefined}
-                        onClick={(event) => act(item.index, column.key, event.shiftKey || event.ctrlKey || event.metaKey)}
+                        onClick={(event) => act(at, column.key, event.shiftKey || event.ctrlKey || event.metaKey)}
                       >
                         {isPart && row?.fill ? (
                           <span

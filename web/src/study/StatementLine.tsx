@@ -1,4 +1,4 @@
-import { Plus, X } from 'lucide-react';
+import { ArrowLeftRight, Plus, X } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import type { StudyView, Token } from '../lib/api';
 import { AddClause } from './AddClause';
@@ -16,7 +16,17 @@ export function StatementLine({ view, actions, open, setOpen }: Props) {
       {view.statement.map((phrase) => (
         <span key={phrase.id} className="group">
           {phrase.tokens.map((token, at) =>
-            token.path && token.control ? (
+            token.control === 'swap' ? (
+              <button
+                key="swap"
+                type="button"
+                className="plain mx-1 inline-flex translate-y-[-2px] font-sans text-[13px] text-accent"
+                title={token.ask ?? undefined}
+                onClick={actions.swap}
+              >
+                <ArrowLeftRight size={12} /> {token.text}
+              </button>
+            ) : token.path && token.control ? (
               <Word
                 key={token.path}
                 token={token}

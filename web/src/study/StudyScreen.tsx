@@ -1,6 +1,6 @@
 import { Copy, Redo2, Search, Undo2 } from 'lucide-react';
 import { useCallback, useDeferredValue, useEffect, useRef, useState } from 'react';
-import { api, type Size } from '../lib/api';
+import { api, type SelectionReading, type Size } from '../lib/api';
 import { go } from '../lib/router';
 import { IconButton } from '../parts/IconButton';
 import { Link } from '../parts/Link';
@@ -26,7 +26,7 @@ export function StudyScreen({ id }: { id: string }) {
   const later = useDeferredValue(view);
   const [lit, setLit] = useState<number | null>(null);
   const [chosen, setChosen] = useState<number[]>([]);
-  const [selection, setSelection] = useState<string | null>(null);
+  const [selection, setSelection] = useState<SelectionReading | null>(null);
   const [finding, setFinding] = useState(false);
   const [keys, setKeys] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
@@ -59,7 +59,7 @@ export function StudyScreen({ id }: { id: string }) {
     if (chosen.length === 0) return;
     let stale = false;
     api.selection(id, chosen).then((reading) => {
-      if (!stale) setSelection(reading.text);
+      if (!stale) setSelection(reading);
     });
     return () => {
       stale = true;
@@ -155,14 +155,32 @@ export function StudyScreen({ id }: { id: string }) {
                   actions={actions}
                 />
               ) : view?.problem ? (
-                <p role="alert" className="m-6 text-fail">
+                <p role="alert" className="m-6 max-w-[52ch] font-serif text-[17px]">
                   {view.problem}
+                  {view.remedy ? (
+                    <button
+                      type="button"
+                      className="button mt-3 block font-sans text-[14px]"
+                      onClick={() => actions.mend('form')}
+                    >
+                      {view.remedy}
+                    </button>
+                  ) : null}
                 </p>
               ) : null}
             </div>
             <div className="flex min-h-6 items-baseline gap-4 pt-1 text-[13px]">
               <p className="figures min-w-0 flex-1" aria-live="polite">
-                {selection ?? view?.workings?.verdict ?? ''}
+                {selection?.text ?? view?.workings?.verdict ?? ''}{' '}
+                {selection?.form && selection.shape ? (
+                  <button
+                    type="button"
+                    className="word cursor-pointer text-accent"
+                    onClick={() => actions.shape(selection.form ?? '', selection.shape ?? '')}
+                  >
+                    {selection.formText}
+                  </button>
+                ) : null}
               </p>
               <button
                 type="button"

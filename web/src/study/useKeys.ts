@@ -41,6 +41,7 @@ export function useKeys({ view, actions, setOpen, find, help }: Keys) {
         ']': () => form(1),
         w: () => setOpen('whole'),
         o: () => setOpen('order.parts'),
+        s: () => actions.swap(),
         e: () => setOpen('value'),
         h: () => setOpen('hand-over'),
         l: () => {

@@ -8,6 +8,8 @@ export type StudyActions = {
   preview: (path: string, value: unknown) => void;
   mend: (line: string) => Promise<boolean>;
   shape: (form: string, shape: string) => Promise<boolean>;
+  /** Lets parts and groups change places. */
+  swap: () => void;
   undo: () => void;
   redo: () => void;
   say: (problem: string | null) => void;
@@ -99,6 +101,7 @@ export function useStudy(id: string, size: Size | null) {
       preview,
       mend: (line) => run((now, at) => api.mend(id, now.revision, line, at)),
       shape: (form, shape) => run((now, at) => api.shape(id, now.revision, form, shape, at)),
+      swap: () => run((now, at) => api.swap(id, now.revision, at)),
       undo: () => run((now, at) => api.step(id, 'undo', now.revision, at)),
       redo: () => run((now, at) => api.step(id, 'redo', now.revision, at)),
       say: setProblem,

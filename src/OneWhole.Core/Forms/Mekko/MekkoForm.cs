@@ -42,6 +42,8 @@ public sealed class MekkoForm : Form<MekkoMembers>
 
     public override GroupUse Groups => GroupUse.Required;
 
+    public override (string Kind, string Shape, string Text)? ComparesIn => ("nested", "nested", "compare it in nested bars");
+
     public override WholeOf DefaultWhole => WholeOf.Group;
 
     public override Order GroupOrder => Order.Largest;
@@ -162,10 +164,14 @@ public sealed class MekkoForm : Form<MekkoMembers>
         {
             return new Unsuitable("a piece is negative: there is no area of less than nothing", new Remedy("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut }));
         }
-        return null;
+        return TooMany.Of(division);
     }
 
-    public override bool RefusesToDraw(WorkingsResult workings) => !workings.Division.IsEmpty && Suits(workings) is not null;
+    public override bool RefusesToDraw(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        return !division.IsEmpty && (division.Total.Sign <= 0 || workings.RowCount > TooMany.Pieces || Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0));
+    }
 
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => MekkoLayout.KeyOf(workings);
 

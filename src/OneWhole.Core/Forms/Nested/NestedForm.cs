@@ -43,7 +43,9 @@ public sealed class NestedForm : Form<NestedMembers>
 
     public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [Lays.Phrase(Of(study).Lay)];
 
-    public override Unsuitable? Suits(WorkingsResult workings) => workings.Division.IsEmpty ? new Unsuitable("there is nothing to draw", null) : null;
+    public override Unsuitable? Suits(WorkingsResult workings) => workings.Division.IsEmpty ? new Unsuitable("there is nothing to draw", null) : TooMany.Of(workings.Division);
+
+    public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > TooMany.Pieces;
 
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => NestedLayout.KeyOf(workings);
 

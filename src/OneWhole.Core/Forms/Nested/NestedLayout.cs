@@ -59,13 +59,13 @@ internal sealed class NestedLayout
         bool text = !_figure.IsMiniature;
         int groups = _division.GroupCount;
         string[] totals = [.. Enumerable.Range(0, groups).Select(group => _texts.Amount(_division.GroupTotal(group)))];
-        var names = new GroupNames(_figure, _division, _upright, (_upright ? room.Width : room.Height) / groups, []);
+        double most = (_upright ? 190 : 104) * unit * groups;
         double pixels = _upright ? room.Height : room.Width;
         IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null) : [];
         double axis = !text ? 0 : _upright ? Axes.WidthOf(_figure, ticks) + 12 * unit : font.LineHeight + 8 * unit;
+        var names = new GroupNames(_figure, _division, _upright, Math.Min(most, _upright ? room.Width - axis : room.Height) / groups, []);
         double ends = !text ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 12 * unit;
         Box plot = _upright ? room.Inset(axis, ends, 0, names.Room) : room.Inset(names.Room, 0, ends, axis);
-        double most = (_upright ? 190 : 104) * unit * groups;
         plot = _upright ? plot with { Width = Math.Clamp(plot.Width, 4, most), Height = Math.Max(4, plot.Height) } : plot with { Height = Math.Clamp(plot.Height, 4, most), Width = Math.Max(4, plot.Width) };
         var field = new BarField(plot, _upright, _domains.Least, _domains.Most);
         if (text && _upright)
@@ -77,13 +77,13 @@ internal sealed class NestedLayout
             Axes.Level(_figure, "value", plot, new Scale(field.Least, field.Most, plot.X, plot.Right), ticks, lines: true);
         }
         double band = field.Length / groups;
+        names.Draw(plot, plot.Bottom);
         for (int group = 0; group < groups; group++)
         {
             DrawGroup(field, group, band, text, totals[group]);
         }
         (double ax, double ay, double bx, double by) = field.LineAt(0);
         _figure.Line("baseline", "baseline", ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
-        names.Draw(plot, plot.Bottom);
     }
 
     private void DrawGroup(BarField field, int group, double band, bool text, string total)
@@ -132,12 +132,13 @@ internal sealed class NestedLayout
         {
             return;
         }
-        Font font = _figure.Small;
+        // Narrow bars have a smaller print, as long as it can be read.
+        Font font = _figure.Small with { Size = Math.Clamp(box.Height, 9, _figure.Small.Size) };
         string text = string.Join("  ", lines), id = $"label-{name}\u0001{key}";
         double gap = 4 * _figure.Unit;
         if (!_upright)
         {
-            if (font.LineHeight <= box.Height + 3)
+            if (font.CapHeight <= box.Height)
             {
                 double y = box.CentreY + font.CapHeight / 2;
                 TextMark mark = down ? _figure.Text(id, "label", box.X - gap, y, "end", text, font, Ink.Text) : _figure.Text(id, "label", box.Right + gap, y, "start", text, font, Ink.Text);

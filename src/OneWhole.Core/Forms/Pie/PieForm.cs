@@ -136,10 +136,19 @@ public sealed class PieForm : Form<PieMembers>
             return new Unsuitable("the parts don't make up the whole, so that the circle would not close",
                 new Remedy("let 100 % be everything used", study => study with { Whole = new Whole(WholeOf.All) }));
         }
-        return null;
+        int slices = Enumerable.Range(0, division.RowCount).Count(row => !division.Amount(row).IsZero);
+        return slices > MostSlices
+            ? new Unsuitable($"{slices} slices: hard to compare, ranked share bars read better", slices > TooMany.Parts ? new Remedy("fold the small ones past the 5th", study => study with { Fold = new Fold { Keep = MostSlices } }) : null)
+            : null;
     }
 
-    public override bool RefusesToDraw(WorkingsResult workings) => !workings.Division.IsEmpty && Suits(workings) is not null;
+    /// <summary>What has no circle is not drawn: a negative part, parts that don't close it, more slices than degrees.</summary>
+    public override bool RefusesToDraw(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        return !division.IsEmpty && (division.WholeAt(0).Sign <= 0 || division.Total != division.WholeAt(0) || division.RowCount > 360
+            || Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0));
+    }
 
     /// <summary>Parts of 0 have no slice: they stay in the key.</summary>
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => PieLayout.KeyOf(workings);

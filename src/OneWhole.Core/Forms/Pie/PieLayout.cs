@@ -130,7 +130,8 @@ internal sealed class PieLayout
         }
     }
 
-    private double Middle(int row) => _workings["angleStart"].Number(row)!.Value + _workings["angle"].Number(row)!.Value / 2;
+    /// <summary>The middle of a slice; a full circle is named at its right.</summary>
+    private double Middle(int row) => _workings["angle"].Number(row)!.Value > 359.99 ? 90 : _workings["angleStart"].Number(row)!.Value + _workings["angle"].Number(row)!.Value / 2;
 
     private void DrawName(int row, double x, double y, double radius, double edge, double place, bool right, double room, Font font, Font strong)
     {

@@ -116,8 +116,10 @@ public sealed class StackedForm : Form<StackedMembers>
         {
             return new Unsuitable("no total is above 0", null);
         }
-        return !division.HasGroups ? new Unsuitable("one stack only: it needs a second column to compare", null) : null;
+        return !division.HasGroups ? new Unsuitable("one stack only: it needs a second column to compare", null) : TooMany.Of(division);
     }
+
+    public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > TooMany.Pieces;
 
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => StackedLayout.KeyOf(workings);
 

@@ -90,20 +90,20 @@ internal sealed class StackedLayout
         bool under = totalled && _share && _division.HasGroups;
         bool above = totalled && !_share;
 
-        double roughBand = (_upright ? room.Width - right : room.Height) / groups;
-        var groupNames = new GroupNames(_figure, _division, _upright, roughBand, under ? totals : []);
         bool needsAxis = text && (_beside || _share || groups > 8 || _figure.Finish.Labels == LabelText.None);
         double pixels = _upright ? room.Height : room.Width;
         IReadOnlyList<Axes.Tick> ticks = !needsAxis ? [] : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2))
             : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null);
         double axis = ticks.Count == 0 ? 0 : _upright ? Axes.WidthOf(_figure, ticks) + 12 * unit : font.LineHeight + 8 * unit;
+        double most = (_upright ? (groups <= 3 ? 230 : 150) : 70) * unit * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1) * groups;
+        double roughBand = Math.Min(most, _upright ? room.Width - right - axis : room.Height) / groups;
+        var groupNames = new GroupNames(_figure, _division, _upright, roughBand, under ? totals : []);
         bool negatives = _domains.Least < 0;
         double totalRoom = !above ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 10 * unit;
         double besideRoom = _beside && text ? (_upright ? font.LineHeight + 2 * unit : 56 * unit) : 0;
         Box plot = _upright
             ? room.Inset(axis, totalRoom + besideRoom, right, groupNames.Room + (negatives ? besideRoom : 0))
             : room.Inset(groupNames.Room, 0, totalRoom + besideRoom, axis);
-        double most = (_upright ? 150 : 70) * unit * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1) * groups;
         if (_upright && plot.Width > most)
         {
             plot = plot with { Width = most };
@@ -145,7 +145,7 @@ internal sealed class StackedLayout
         labels.ForEach(label => label());
     }
 
-    private double Thickness(double band) => _figure.IsMiniature ? band * 0.74 : Math.Min(band * 0.72, 110 * _figure.Unit);
+    private double Thickness(double band) => _figure.IsMiniature ? band * 0.74 : Math.Min(band * 0.72, 130 * _figure.Unit);
 
     private void DrawAxis(BarField field, IReadOnlyList<Axes.Tick> ticks)
     {
