@@ -16,6 +16,8 @@ export const MarkPaint = memo(function MarkPaint({ mark, faint, lit }: { mark: M
         textAnchor={mark.anchor as 'start' | 'middle' | 'end'}
         fill={paint(mark.fill)}
         opacity={opacity}
+        // What stands in a bar must not be in the way of the bar.
+        pointerEvents={mark.role === 'label' && !mark.full ? 'none' : undefined}
         transform={mark.turn ? `rotate(${mark.turn} ${mark.x} ${mark.y})` : undefined}
       >
         {mark.full ? <title>{mark.full}</title> : null}

@@ -20,7 +20,7 @@ export function StatementLine({ view, actions, open, setOpen }: Props) {
               <button
                 key="swap"
                 type="button"
-                className="plain mx-1 inline-flex translate-y-[-2px] font-sans text-[13px] text-accent"
+                className="plain ml-1.5 inline-flex px-0 translate-y-[-2px] font-sans text-[13px] text-accent"
                 title={token.ask ?? undefined}
                 onClick={actions.swap}
               >
