@@ -107,11 +107,8 @@ public static class CommandLine
         Study study = StudyFormat.Standard.Read(ReadFile(options.Required("study"), "study"));
         ReadSettings settings = Settings(options);
         Table table = ReadPrepared(options, settings, error);
-        if (options.Optional("against") is { } against)
-        {
-            ReadTable(against, settings, error);
-        }
-        return Calculator.Run(table, study);
+        Table? second = options.Optional("against") is { } against ? ReadTable(against, settings, error) : null;
+        return Calculator.Run(table, study, default, second);
     }
 
     private static ReadSettings Settings(Options options) =>

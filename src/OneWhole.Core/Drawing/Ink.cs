@@ -34,6 +34,18 @@ public static class Ink
     /// <summary>The name of a categorical colour; they repeat after <see cref="Categories"/>.</summary>
     public static string Category(int index) => $"cat-{(index % Categories) + 1}";
 
+    /// <summary>How many steps each half of the two-sided set has.</summary>
+    public const int SideSteps = 4;
+
+    /// <summary>Between the two sides.</summary>
+    public const string Middle = "middle";
+
+    /// <summary>The low half of the two-sided set, 1 nearest to neutral.</summary>
+    public static string LowSide(int step) => $"low-{step}";
+
+    /// <summary>The high half of the two-sided set, 1 nearest to neutral.</summary>
+    public static string HighSide(int step) => $"high-{step}";
+
     /// <summary>One of the ordered set, light to dark, for the place of one level among so many.</summary>
     public static string Ordered(int index, int count) =>
         $"seq-{(count <= 1 ? Steps : 1 + (int)Math.Round((double)index / (count - 1) * (Steps - 1)))}";
@@ -69,6 +81,15 @@ public static class Ink
         ["cat-14"] = "#bcc695",
         ["cat-15"] = "#dbb7a6",
         ["cat-16"] = "#a6cacb",
+        [Middle] = "#ddd8c9",
+        ["low-1"] = "#e6bdb3",
+        ["low-2"] = "#d69485",
+        ["low-3"] = "#bf5a49",
+        ["low-4"] = "#a83c2c",
+        ["high-1"] = "#bcd6cd",
+        ["high-2"] = "#90b9ad",
+        ["high-3"] = "#3d7f71",
+        ["high-4"] = "#1d6b60",
         ["seq-1"] = "#d5e5de",
         ["seq-2"] = "#b4d0c6",
         ["seq-3"] = "#90b9ad",

@@ -5,9 +5,6 @@ namespace OneWhole.Core.Forms;
 /// <summary>The forms there are, in the order of the strip.</summary>
 public sealed class FormList(IReadOnlyList<Form> forms)
 {
-    /// <summary>Kinds that the study format names, but that can't be drawn yet.</summary>
-    private static readonly string[] Coming = ["pyramid", "butterfly", "lanes", "diverging", "funnel"];
-
     public static FormList Standard { get; } = new(
     [
         new Pareto.ParetoForm(),
@@ -16,6 +13,11 @@ public sealed class FormList(IReadOnlyList<Form> forms)
         new Stacked.StackedForm(),
         new Mekko.MekkoForm(),
         new Nested.NestedForm(),
+        new Pyramid.PyramidForm(),
+        new Butterfly.ButterflyForm(),
+        new Lanes.LanesForm(),
+        new Diverging.DivergingForm(),
+        new Funnel.FunnelForm(),
     ]);
 
     public IReadOnlyList<Form> Forms { get; } = forms;
@@ -31,8 +33,6 @@ public sealed class FormList(IReadOnlyList<Form> forms)
             return form;
         }
         string known = string.Join(", ", Forms.Select(form => $"\"{form.Kind}\""));
-        throw Coming.Contains(kind)
-            ? new StudyException("not-available", place, $"{place}: the form \"{kind}\" is not available yet; available are {known}.")
-            : new StudyException("wrong-value", place, $"{place} is \"{kind}\"; it must be one of {known}.");
+        throw new StudyException("wrong-value", place, $"{place} is \"{kind}\"; it must be one of {known}.");
     }
 }

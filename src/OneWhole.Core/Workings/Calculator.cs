@@ -11,14 +11,18 @@ public static class Calculator
 {
     /// <exception cref="StudyException">The study does not fit the table.</exception>
     /// <exception cref="OperationCanceledException">Stopped.</exception>
-    public static WorkingsResult Run(Table table, Study study, CancellationToken cancel = default)
+    /// <param name="table">The table.</param>
+    /// <param name="study">The study.</param>
+    /// <param name="cancel">Stops it.</param>
+    /// <param name="second">A second table, for a form that lays one population over another.</param>
+    public static WorkingsResult Run(Table table, Study study, CancellationToken cancel = default, Table? second = null)
     {
         if (study.Each is not null)
         {
             throw new StudyException("not-available", "each", "each: small figures are not available yet; take \"each\" out of the study.");
         }
         Form form = study.Form.Form;
-        Division division = Division.Of(table, study, cancel);
+        Division division = Division.Of(table, study, cancel, second);
         cancel.ThrowIfCancellationRequested();
         FormWorkings own = form.Compute(division);
         JsonObject readings = CommonReadings(division);

@@ -47,6 +47,9 @@ public sealed class Division
 
     public Table Table { get; }
 
+    /// <summary>A second table for a form that lays one population over another, or null.</summary>
+    public Table? Second { get; private init; }
+
     /// <summary>The amounts before folding, in table order.</summary>
     internal Amounts Listed { get; }
 
@@ -163,7 +166,11 @@ public sealed class Division
 
     /// <summary>Computes the division of a table by a study.</summary>
     /// <exception cref="StudyException">The study does not fit the table.</exception>
-    public static Division Of(Table table, Study study, CancellationToken cancel = default)
+    /// <param name="table">The table.</param>
+    /// <param name="study">The study.</param>
+    /// <param name="cancel">Stops it.</param>
+    /// <param name="second">A second table, for a form that asks for one.</param>
+    public static Division Of(Table table, Study study, CancellationToken cancel = default, Table? second = null)
     {
         Forms.Form form = study.Form.Form;
         bool takesGroups = form.Groups != Forms.GroupUse.None && study.Groups is not null;
@@ -192,7 +199,7 @@ public sealed class Division
         int[]? groups = folded.Groups is null
             ? null
             : Orders.OfGroups(folded, study.Order.Groups ?? form.GroupOrder, study.Order.ReverseGroups, name => form.GroupKey(name, study, folded));
-        return new Division(study, table, aggregate, listed, Arrange(folded, parts, groups), leftOut, fixedWhole, takesGroups);
+        return new Division(study, table, aggregate, listed, Arrange(folded, parts, groups), leftOut, fixedWhole, takesGroups) { Second = second };
     }
 
     /// <summary>Brings amounts and a whole with more decimals to one scale.</summary>

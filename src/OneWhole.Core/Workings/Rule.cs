@@ -54,7 +54,19 @@ public abstract record Rule
     /// <summary>The total of all amounts.</summary>
     public sealed record GrandTotal : Rule;
 
-    /// <summary>The largest of a column, over all rows or those of the row's group or part.</summary>
+    /// <summary>Another column's value in the same row, 0 where it has none.</summary>
+    public sealed record OrZero(string Key) : Rule;
+
+    /// <summary>Another column's value, with its sign turned for the first part of each group.</summary>
+    public sealed record Mirrored(string Key) : Rule;
+
+    /// <summary>Another column's value in the row above, of the same group.</summary>
+    public sealed record RowAbove(string Key) : Rule;
+
+    /// <summary>Another column's value in the first row of the group.</summary>
+    public sealed record FirstOfGroup(string Key) : Rule;
+
+    /// <summary>The largest of a column, at least 0, over "all rows", "the group", "the lane" (rows of the same part), "the side" (the column), or "left and right".</summary>
     public sealed record Largest(string Key, string Over) : Rule;
 
     /// <summary>1 for the largest; equal values have the same rank and the next skips.</summary>

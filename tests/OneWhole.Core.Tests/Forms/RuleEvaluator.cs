@@ -49,8 +49,18 @@ internal static class RuleEvaluator
             case Rule.SameSignBefore before:
                 int top = row - division.PartOf(row);
                 return Cell(before.Key, row) is not { } own ? null : Enumerable.Range(top, row - top).Sum(at => Cell(before.Key, at) is { } value && value < 0 == own < 0 ? value : 0);
+            case Rule.OrZero cell:
+                return Cell(cell.Key, row) ?? 0;
+            case Rule.Mirrored mirrored:
+                return division.PartOf(row) == 0 ? -Cell(mirrored.Key, row) : Cell(mirrored.Key, row);
+            case Rule.RowAbove above:
+                return division.PartOf(row) == 0 ? null : Cell(above.Key, row - 1);
+            case Rule.FirstOfGroup first:
+                return Cell(first.Key, row - division.PartOf(row));
             case Rule.Largest largest:
-                return Enumerable.Range(0, workings.RowCount).Max(at => Cell(largest.Key, at) ?? 0);
+                IEnumerable<int> rows = Enumerable.Range(0, workings.RowCount).Where(at => largest.Over switch { "the group" => division.GroupOf(at) == division.GroupOf(row), "the lane" => division.PartOf(at) == division.PartOf(row), _ => true });
+                double most = rows.Max(at => Cell(largest.Key, at) ?? 0);
+                return largest.Over == "left and right" ? Enumerable.Range(0, workings.RowCount).Max(at => Math.Max(Cell("left", at) ?? 0, Cell("right", at) ?? 0)) : Math.Max(0, most);
             case Rule.Rank rank:
                 return 1 + Enumerable.Range(0, workings.RowCount).Count(at => Cell(rank.Key, at) > Cell(rank.Key, row));
             default:

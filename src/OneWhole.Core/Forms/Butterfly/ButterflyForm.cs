@@ -1,0 +1,111 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Butterfly;
+
+/// <summary>The butterfly's members.</summary>
+public sealed record ButterflyMembers
+{
+    public Scales Scales { get; init; }
+
+    public static ObjectShape<ButterflyMembers> Shape { get; } = new ObjectShape<ButterflyMembers>("a butterfly", () => new ButterflyMembers())
+        .Has("scales", TwoSides.ScalesShape, members => members.Scales, (members, value) => members with { Scales = value }, "whether both sides share one scale");
+}
+
+/// <summary>The largest amount of each side.</summary>
+internal sealed record ButterflyEnds(ExactInt Left, ExactInt Right);
+
+/// <summary>Two parts of each group back to back, the group's name between them.</summary>
+public sealed class ButterflyForm : Form<ButterflyMembers>
+{
+    public override string Kind => "butterfly";
+
+    public override string Name => "Butterfly";
+
+    public override GroupUse Groups => GroupUse.Required;
+
+    public override bool TakesFold => false;
+
+    public override Order PartOrder => Order.Table;
+
+    public override IReadOnlyList<string> GroupOrders => ["left", "right", "sum", "difference"];
+
+    protected override ObjectShape<ButterflyMembers> Members => ButterflyMembers.Shape;
+
+    protected override ButterflyMembers Default => new();
+
+    internal override Func<int, Fraction?>? GroupKey(string name, Study study, Amounts amounts)
+    {
+        int[] parts = Orders.OfParts(amounts, study.Order.Parts ?? PartOrder, study.Order.ReverseParts);
+        Fraction? Side(int group, int side) => side < parts.Length && amounts.Has(group, parts[side]) ? new Fraction(amounts[group, parts[side]]) : null;
+        return name switch
+        {
+            "left" => group => Side(group, 0),
+            "right" => group => Side(group, 1),
+            "sum" => group => new Fraction(amounts.GroupTotal(group)),
+            "difference" => group => Side(group, 0) - Side(group, 1),
+            _ => null,
+        };
+    }
+
+    public override FormWorkings Compute(Division division)
+    {
+        TwoSides.Need(division, Name);
+        int groups = division.IsEmpty ? 0 : division.GroupCount;
+        ExactInt left = default, right = default;
+        for (int group = 0; group < groups; group++)
+        {
+            left = division.Amount(group, 0) > left ? division.Amount(group, 0) : left;
+            right = division.Amount(group, 1) > right ? division.Amount(group, 1) : right;
+        }
+        if (Of(division.Study).Scales == Scales.Common)
+        {
+            left = right = left > right ? left : right;
+        }
+        var ends = new ButterflyEnds(left, right);
+        StudyWords words = StudyWords.Of(division);
+        Fraction? Side(int group, int part) => division.Has(group, part) ? division.Value(division.Amount(group, part)) : null;
+        string Name_(int part) => division.IsEmpty ? part == 0 ? "left" : "right" : division.Parts[part].Label;
+        Rule Spacer(string side) => new Rule.Largest(side, Of(division.Study).Scales == Scales.Common ? "left and right" : "the side") - new Rule.OrZero(side);
+        return new FormWorkings(
+        [
+            WorkingColumn.OfText("group", words.GroupOne, new Rule.Given($"each {words.GroupOne}"), group => division.Groups![group].Label),
+            WorkingColumn.OfNumber("left", Name_(0), ColumnUnit.Amount, new Rule.Given($"{words.Counted} of {Name_(0)}"), group => Side(group, 0)),
+            WorkingColumn.OfNumber("right", Name_(1), ColumnUnit.Amount, new Rule.Given($"{words.Counted} of {Name_(1)}"), group => Side(group, 1)),
+            WorkingColumn.OfNumber("difference", "difference", ColumnUnit.Amount, Rule.Column("left") - Rule.Column("right"), group => Side(group, 0) - Side(group, 1)),
+            WorkingColumn.OfNumber("spacerBefore", "spacer before", ColumnUnit.Amount, Spacer("left"), group => division.Value(left - division.Amount(group, 0))) with { Quiet = true },
+            WorkingColumn.OfNumber("spacerAfter", "spacer after", ColumnUnit.Amount, Spacer("right"), group => division.Value(right - division.Amount(group, 1))) with { Quiet = true },
+        ], ends)
+        {
+            RowsAreGroups = true,
+            TieOut = [new TieOutLine("rows-span", TieOutStatus.Ok, $"all {groups} rows have one length, spacers included")],
+        };
+    }
+
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [TwoSides.Words(study, workings), Lanes.LanesForm.ScalesPhrase(Of(study).Scales, "side")];
+
+    public override Unsuitable? Suits(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        return division.IsEmpty ? new Unsuitable("there is nothing to draw", null)
+            : Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0)
+                ? new Unsuitable("an amount is negative: there is no bar of less than nothing", new Remedy("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut }))
+                : null;
+    }
+
+    public override bool RefusesToDraw(WorkingsResult workings) =>
+        !workings.Division.IsEmpty && (workings.RowCount > TooMany.Pieces || Enumerable.Range(0, workings.Division.RowCount).Any(row => workings.Division.Amount(row).Sign < 0));
+
+    public override Domains Domains(WorkingsResult workings)
+    {
+        var ends = (ButterflyEnds)workings.Computed;
+        Division division = workings.Division;
+        return new Domains(division.Value(ends.Left).ToDouble(), division.Value(ends.Right).ToDouble());
+    }
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new ButterflyLayout(workings, domains, figure).Draw();
+}

@@ -1,0 +1,80 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Butterfly;
+
+/// <summary>Lays a butterfly out: bars back to back, names in the gutter, numbers outside the bars on the spacers.</summary>
+internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, FigureBuilder figure)
+{
+    private readonly Division _division = workings.Division;
+    private readonly LabelTexts _texts = new(workings);
+    private readonly PartInk _ink = new(workings.Division, figure.Finish);
+
+    public void Draw()
+    {
+        Font font = figure.Small;
+        double unit = figure.Unit;
+        Box room = figure.Plot;
+        bool text = !figure.IsMiniature;
+        int rows = _division.GroupCount;
+        double head = text ? font.LineHeight + 6 * unit : 0;
+        double band = Math.Min((room.Height - head) / rows, 64 * unit);
+        int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / Math.Max(0.01, band)));
+        double gutter = text ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, font))) + 22 * unit : room.Width * 0.08;
+        string Amount(int group, int side) => _division.Has(group, side) ? _texts.Amount(_division.Amount(group, side)) : "";
+        bool labelled = text && figure.Finish.Labels != LabelText.None && every == 1;
+        double labels = labelled ? Enumerable.Range(0, rows).Max(group => Math.Max(figure.TextWidth(Amount(group, 0), font), figure.TextWidth(Amount(group, 1), font))) + 8 * unit : 0;
+        // One scale: the sides are as wide as their largest amounts. Scales of their own: both have half of the room.
+        bool common = ((ButterflyMembers)_division.Study.Form.Members).Scales == Scales.Common;
+        double half = Math.Max(4, Math.Min((room.Width - gutter) / 2 - labels, 420 * unit));
+        double middle = room.CentreX;
+        double leftMost = common ? Math.Max(domains.Least, domains.Most) : domains.Least, rightMost = common ? leftMost : domains.Most;
+        var left = new Scale(0, leftMost > 0 ? leftMost : 1, middle - gutter / 2, middle - gutter / 2 - half);
+        var right = new Scale(0, rightMost > 0 ? rightMost : 1, middle + gutter / 2, middle + gutter / 2 + half);
+        double top = room.Y + head, thickness = band * (text ? 0.66 : 0.74);
+        for (int group = 0; group < rows; group++)
+        {
+            double y = top + (group + 0.5) * band;
+            string name = _division.Groups![group].Label;
+            if (text && group % every == 0)
+            {
+                string shown = TextFit.Shorten(figure.Measurer, name, font, gutter - 12 * unit);
+                figure.Put(figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", shown, font, Ink.Text) with { Group = name, Row = group, Full = shown == name ? null : name });
+            }
+            for (int side = 0; side < 2; side++)
+            {
+                Scale scale = side == 0 ? left : right;
+                double from = scale.At(0), to = scale.At(_division.Value(_division.Amount(group, side)).ToDouble());
+                if (_division.Has(group, side) && from != to)
+                {
+                    figure.Add(new RectMark($"bar-{name}\u0001{side}", "bar", FigureBuilder.Round(Math.Min(from, to)), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(Math.Abs(to - from)), FigureBuilder.Round(thickness), _ink[side])
+                    {
+                        Row = group,
+                        Part = _division.Parts[side].Key,
+                        Group = name,
+                    });
+                }
+                if (labelled && _division.Has(group, side))
+                {
+                    double x = side == 0 ? to - 6 * unit : to + 6 * unit;
+                    figure.PutWhereFree([figure.Text($"label-{name}\u0001{side}", "label", x, y + font.CapHeight / 2, side == 0 ? "end" : "start", Amount(group, side), figure.Strong, LabelInk(side)) with { Row = group, Part = _division.Parts[side].Key }], 0);
+                }
+            }
+        }
+        if (!text)
+        {
+            return;
+        }
+        for (int side = 0; side < 2; side++)
+        {
+            string shown = TextFit.Shorten(figure.Measurer, _division.Parts[side].Label, figure.Strong, half + labels);
+            double x = side == 0 ? middle - gutter / 2 : middle + gutter / 2;
+            figure.PutWhereFree([figure.Text($"key-text-{side}", "key", x, room.Y + font.CapHeight + 2, side == 0 ? "end" : "start", shown, figure.Strong, LabelInk(side)) with { Part = _division.Parts[side].Key, Full = shown == _division.Parts[side].Label ? null : _division.Parts[side].Label }], 0);
+        }
+    }
+
+    /// <summary>The bar's own colour where it can be read on the sheet, else the text's.</summary>
+    private string LabelInk(int side) => Contrast.Of(Ink.OnSheet(_ink[side]), Ink.OnSheet(Ink.Paper)) >= Contrast.ForText ? _ink[side] : Ink.Text;
+}

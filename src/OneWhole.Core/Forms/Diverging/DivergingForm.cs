@@ -1,0 +1,234 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Forms.Pyramid;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Diverging;
+
+/// <summary>What the diverging layout wants to find again.</summary>
+internal sealed record DivergingComputed(Levels Levels, IReadOnlyList<SideLengths> Groups, Fraction LongestLeft, Fraction LongestHigh);
+
+/// <summary>Ordered levels around zero: low ones to the left, high ones to the right, neutral ones between.</summary>
+public sealed class DivergingForm : Form<DivergingMembers>
+{
+    public override string Kind => "diverging";
+
+    public override string Name => "Diverging";
+
+    public override GroupUse Groups => GroupUse.Optional;
+
+    public override bool TakesFold => false;
+
+    public override WholeOf DefaultWhole => WholeOf.Group;
+
+    public override Order PartOrder => Order.Natural;
+
+    public override IReadOnlyList<string> GroupOrders => ["net", "low", "high"];
+
+    protected override ObjectShape<DivergingMembers> Members => DivergingMembers.Shape;
+
+    protected override DivergingMembers Default => new();
+
+    internal override Func<int, Fraction?>? GroupKey(string name, Study study, Amounts amounts)
+    {
+        if (!GroupOrders.Contains(name))
+        {
+            return null;
+        }
+        DivergingMembers members = Of(study);
+        int[] parts = Orders.OfParts(amounts, study.Order.Parts ?? PartOrder, reverse: false);
+        Levels levels = Levels.Of(parts, amounts.Parts.Count, part => amounts.Parts[part].Label, part => amounts.Parts[part].IsBlank, members);
+        return group =>
+        {
+            SideLengths lengths = SideLengths.Of(levels, members.Scale == SideScale.Share ? amounts.GroupTotal(group) : null, part => amounts[group, part], Fraction.One);
+            return name switch { "low" => lengths.Low, "high" => lengths.High, _ => lengths.Net };
+        };
+    }
+
+    public override FormWorkings Compute(Division division)
+    {
+        DivergingMembers members = Of(division.Study);
+        var columns = new StandardColumns(division);
+        Levels levels = Levels.Of(division);
+        bool share = members.Scale == SideScale.Share;
+        int groups = division.IsEmpty ? 0 : division.GroupCount;
+        var unit = new Fraction(ExactInt.One, ExactInt.PowerOfTen(division.Scale));
+        SideLengths[] lengths = [.. Enumerable.Range(0, groups).Select(group => SideLengths.Of(levels, share ? division.GroupTotal(group) : null, part => division.Amount(group, part), unit))];
+        Fraction left = Fraction.Zero, high = Fraction.Zero;
+        foreach (SideLengths side in lengths)
+        {
+            left = Fraction.Max(left, side.Left(members.Neutral));
+            high = Fraction.Max(high, side.High ?? Fraction.Zero);
+        }
+        (Fraction? Base, Fraction? Top)[] ends = Ends(division, members, levels, lengths, high, share);
+        ColumnUnit columnUnit = share ? ColumnUnit.Share : ColumnUnit.Amount;
+        TieOutLine[] span = division.HasGroups ? [new TieOutLine("rows-span", TieOutStatus.Ok, $"all {groups} rows begin in one line, spacers included")] : [];
+        return new FormWorkings(
+        [
+            .. columns.GroupAndPart(),
+            WorkingColumn.OfText("side", "side", new Rule.Given("low, neutral or high, by the order of the levels or as given"), row => levels.Of(division.PartOf(row)) switch { Side.Low => "low", Side.Neutral => "neutral", Side.High => "high", _ => null }),
+            columns.Value(),
+            columns.Share(),
+            columns.ShownShare(),
+            WorkingColumn.OfNumber("base", "base", columnUnit, new Rule.Given("lengths of the levels nearer to zero, added up on its side"), row => ends[row].Base) with { Quiet = true },
+            WorkingColumn.OfNumber("top", "top", columnUnit, new Rule.Given("base and the level's own length"), row => ends[row].Top) with { Quiet = true },
+        ], new DivergingComputed(levels, lengths, left, high))
+        {
+            Shown = columns.Shown,
+            AddReadings = (all, byGroup) => AddReadings(division, members, lengths, left, all, byGroup),
+            TieOut = span,
+        };
+    }
+
+    private static (Fraction? Base, Fraction? Top)[] Ends(Division division, DivergingMembers members, Levels levels, SideLengths[] lengths, Fraction longestHigh, bool share)
+    {
+        var ends = new (Fraction? Base, Fraction? Top)[division.RowCount];
+        for (int group = 0; group < lengths.Length; group++)
+        {
+            if (lengths[group].Low is null)
+            {
+                continue;
+            }
+            int first = group * division.PartCount;
+            Fraction LengthOf(int part) => share ? new Fraction(division.Amount(group, part), division.GroupTotal(group)) : division.Value(division.Amount(group, part));
+            Fraction half = members.Neutral == NeutralPlace.Split ? lengths[group].Neutral!.Value / 2L : Fraction.Zero;
+            void Lay(IReadOnlyList<int> parts, Fraction from, long sign)
+            {
+                foreach (int part in parts)
+                {
+                    Fraction to = from + LengthOf(part) * sign;
+                    ends[first + part] = division.Has(group, part) ? (from, to) : (null, null);
+                    from = to;
+                }
+            }
+            Lay(levels.Lows, -half, -1);
+            Lay(levels.Highs, half, 1);
+            if (members.Neutral != NeutralPlace.Out)
+            {
+                Lay(levels.Neutrals, members.Neutral == NeutralPlace.Split ? -half : longestHigh, 1);
+            }
+        }
+        return ends;
+    }
+
+    private static void AddReadings(Division division, DivergingMembers members, SideLengths[] lengths, Fraction longest, JsonObject all, List<JsonObject>? groups)
+    {
+        void Add(JsonObject to, SideLengths? side)
+        {
+            to["low"] = side?.Low?.ToDouble();
+            to["neutral"] = side?.Neutral?.ToDouble();
+            to["high"] = side?.High?.ToDouble();
+            to["net"] = side?.Net?.ToDouble();
+            to["spacerBefore"] = side is { } known ? (longest - known.Left(members.Neutral)).ToDouble() : null;
+        }
+        if (!division.HasGroups)
+        {
+            Add(all, lengths.Length > 0 ? lengths[0] : null);
+        }
+        for (int group = 0; group < (groups?.Count ?? 0); group++)
+        {
+            Add(groups![group], lengths[group]);
+        }
+    }
+
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings)
+    {
+        DivergingMembers members = Of(study);
+        if (workings is { Division.IsEmpty: false })
+        {
+            Division division = workings.Division;
+            Levels levels = ((DivergingComputed)workings.Computed).Levels;
+            string Names(IEnumerable<int> parts) => string.Join(", ", parts.Select(part => division.Parts[part].Label)) is { Length: > 0 } names ? names : "nothing";
+            yield return new Phrase("levels",
+            [
+                new Token($", {Names(levels.Lows.Reverse())} to the left and {Names(levels.Highs)} to the right "),
+                new Token("swap the ends") { Path = "form.sides", Control = "options", Ask = "Which side is a level on?", Options = () => SideOptions(division, levels) },
+            ]);
+        }
+        yield return new Phrase("neutral",
+        [
+            new Token(", neutral "),
+            new Token(NeutralWords(members.Neutral))
+            {
+                Path = "form.neutral",
+                Control = "options",
+                Ask = "Where do neutral levels stand?",
+                Options = () => [.. Enum.GetValues<NeutralPlace>().Select(place => new Option(NeutralWords(place), "form.neutral", place.ToString().ToLowerInvariant(), members.Neutral == place))],
+            },
+            new Token(", as "),
+            new Token(members.Scale == SideScale.Share ? "shares" : "amounts")
+            {
+                Path = "form.scale",
+                Control = "options",
+                Ask = "Shares or amounts?",
+                Options = () =>
+                [
+                    new Option("shares", "form.scale", "share", members.Scale == SideScale.Share) { Detail = "of each group" },
+                    new Option("amounts", "form.scale", "amount", members.Scale == SideScale.Amount) { Detail = "how many answers there were" },
+                ],
+            },
+        ]);
+    }
+
+    private static string NeutralWords(NeutralPlace place) => place switch { NeutralPlace.Split => "split over the middle", NeutralPlace.Apart => "apart at the right", _ => "left out of the picture" };
+
+    /// <summary>All levels on the other side in one step, or one of them moved.</summary>
+    private static List<Option> SideOptions(Division division, Levels levels)
+    {
+        JsonObject With(Func<int, Side, Side> change)
+        {
+            var sides = new JsonObject();
+            for (int part = 0; part < division.PartCount; part++)
+            {
+                if (levels.Of(part) is { } side)
+                {
+                    sides[division.Parts[part].Label] = change(part, side).ToString().ToLowerInvariant();
+                }
+            }
+            return sides;
+        }
+        static Side Other(Side side) => side switch { Side.Low => Side.High, Side.High => Side.Low, _ => Side.Neutral };
+        var options = new List<Option> { new("swap the ends", "form.sides", With((_, side) => Other(side)), false) { Detail = "what was left is right" } };
+        for (int part = 0; part < Math.Min(division.PartCount, 12); part++)
+        {
+            if (levels.Of(part) is not { } now)
+            {
+                continue;
+            }
+            int moved = part;
+            foreach (Side to in Enum.GetValues<Side>().Where(side => side != now))
+            {
+                options.Add(new Option($"{division.Parts[part].Label} {(to switch { Side.Low => "to the left", Side.High => "to the right", _ => "neutral" })}", "form.sides", With((other, side) => other == moved ? to : side), false));
+            }
+        }
+        return options;
+    }
+
+    public override Unsuitable? Suits(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        if (division.IsEmpty)
+        {
+            return new Unsuitable("there is nothing to draw", null);
+        }
+        if (Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0))
+        {
+            return new Unsuitable("an amount is negative: it would stand on the other side", new Remedy("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut }));
+        }
+        bool ordered = Of(division.Study).Sides.Count > 0 || NaturalOrder.IsOrderedSet([.. division.Parts.Select(part => part.Label)]);
+        return division.PartCount > 11 ? TooMany.Of(division) ?? new Unsuitable($"{division.PartCount} levels: too many to be told apart", null)
+            : !ordered ? new Unsuitable("the parts are no levels that have an order", null) : null;
+    }
+
+    public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > 2000;
+
+    public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => DivergingLayout.KeyOf(workings);
+
+    public override Domains Domains(WorkingsResult workings) => DivergingLayout.DomainsOf(workings);
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new DivergingLayout(workings, domains, figure).Draw();
+}

@@ -1,0 +1,160 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Forms.Pyramid;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Diverging;
+
+/// <summary>Lays diverging bars out: low levels to the left of zero, high ones to the right, the net at the far right.</summary>
+internal sealed class DivergingLayout
+{
+    private readonly WorkingsResult _workings;
+    private readonly Division _division;
+    private readonly DivergingMembers _members;
+    private readonly DivergingComputed _computed;
+    private readonly Domains _domains;
+    private readonly FigureBuilder _figure;
+    private readonly LabelTexts _texts;
+    private readonly string[] _ink;
+
+    public DivergingLayout(WorkingsResult workings, Domains domains, FigureBuilder figure)
+    {
+        _workings = workings;
+        _division = workings.Division;
+        _members = (DivergingMembers)_division.Study.Form.Members;
+        _computed = (DivergingComputed)workings.Computed;
+        _domains = domains;
+        _figure = figure;
+        _texts = new LabelTexts(workings);
+        _ink = InkOf(workings);
+    }
+
+    /// <summary>A two-sided set: the further from neutral, the fuller the colour.</summary>
+    private static string[] InkOf(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        Levels levels = ((DivergingComputed)workings.Computed).Levels;
+        var ink = new string[division.PartCount];
+        Array.Fill(ink, Ink.ClassC);
+        void Fill(IReadOnlyList<int> parts, Func<int, string> name)
+        {
+            for (int i = 0; i < parts.Count; i++)
+            {
+                ink[parts[i]] = name(parts.Count == 1 ? Ink.SideSteps : 1 + (int)Math.Round(i / (parts.Count - 1.0) * (Ink.SideSteps - 1)));
+            }
+        }
+        Fill(levels.Lows, Ink.LowSide);
+        Fill(levels.Highs, Ink.HighSide);
+        foreach (int part in levels.Neutrals)
+        {
+            ink[part] = Ink.Middle;
+        }
+        for (int part = 0; part < ink.Length; part++)
+        {
+            ink[part] = division.Study.Finish.Colours.GetValueOrDefault(division.Parts[part].Label, ink[part]);
+        }
+        return ink;
+    }
+
+    /// <summary>In the order of the stack as one sees it, from left to right.</summary>
+    public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings)
+    {
+        if (workings.Division.IsEmpty)
+        {
+            return [];
+        }
+        Division division = workings.Division;
+        Levels levels = ((DivergingComputed)workings.Computed).Levels;
+        string[] ink = InkOf(workings);
+        IEnumerable<int> neutrals = ((DivergingMembers)division.Study.Form.Members).Neutral == NeutralPlace.Out ? [] : levels.Neutrals;
+        IEnumerable<int> order = ((DivergingMembers)division.Study.Form.Members).Neutral == NeutralPlace.Apart ? [.. levels.Lows.Reverse(), .. levels.Highs, .. neutrals] : [.. levels.Lows.Reverse(), .. neutrals, .. levels.Highs];
+        return [.. order.Select(part => new KeyEntry(division.Parts[part].Label, ink[part]) { Part = division.Parts[part].Key })];
+    }
+
+    public static Domains DomainsOf(WorkingsResult workings)
+    {
+        double least = 0, most = 0;
+        for (int row = 0; row < workings.RowCount; row++)
+        {
+            foreach (string end in (string[])["base", "top"])
+            {
+                double value = workings[end].Number(row) ?? 0;
+                least = Math.Min(least, value);
+                most = Math.Max(most, value);
+            }
+        }
+        // At amounts both half-axes end at the same amount.
+        bool amounts = ((DivergingMembers)workings.Division.Study.Form.Members).Scale == SideScale.Amount;
+        double end_ = Ticks.RoundUp(Math.Max(-least, most), 4);
+        return amounts ? new Domains(-(end_ > 0 ? end_ : 1), end_ > 0 ? end_ : 1) : new Domains(Math.Min(least, -0.05), Math.Max(most, 0.05));
+    }
+
+    public void Draw()
+    {
+        Font font = _figure.Small;
+        double unit = _figure.Unit;
+        Box room = _figure.Plot;
+        bool text = !_figure.IsMiniature;
+        int rows = _division.GroupCount;
+        double head = text ? font.LineHeight + 2 * unit : 0;
+        double band = Math.Min((room.Height - head) / rows, 70 * unit);
+        var names = new GroupNames(_figure, _division, upright: false, band, []);
+        string[] nets = [.. _computed.Groups.Select(NetText)];
+        bool labelled = text && _figure.Finish.Labels != LabelText.None && font.LineHeight <= band;
+        double net = labelled ? Math.Max(_figure.TextWidth("net", font), nets.Max(shown => _figure.TextWidth(shown, _figure.Strong))) + 14 * unit : 0;
+        Box plot = room.Inset(names.Room, head, net, 0) with { Height = band * rows };
+        if (plot.Width < 4)
+        {
+            plot = plot with { Width = 4 };
+        }
+        var scale = new Scale(_domains.Least, _domains.Most, plot.X, plot.Right);
+        double zero = scale.At(0), thickness = band * (text ? 0.62 : 0.74);
+        names.Draw(plot, plot.Bottom);
+        _figure.Line("baseline", "baseline", zero, plot.Y, zero, plot.Bottom, Ink.Quiet, text ? 1.2 * unit : 0.75);
+        for (int row = 0; row < _workings.RowCount; row++)
+        {
+            if (_workings["base"].Number(row) is not { } from || _workings["top"].Number(row) is not { } to || from == to)
+            {
+                continue;
+            }
+            int group = _division.GroupOf(row), part = _division.PartOf(row);
+            string name = _division.Groups?[group].Label ?? "", key = _division.Parts[part].Key;
+            double a = scale.At(Math.Min(from, to)), b = scale.At(Math.Max(from, to)), y = plot.Y + (group + 0.5) * band;
+            var box = new Box(FigureBuilder.Round(a), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(b - a), FigureBuilder.Round(thickness));
+            _figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, _ink[part])
+            {
+                Row = row,
+                Part = key,
+                Group = name,
+                Stroke = box.Width > 4 && text ? Ink.Paper : null,
+                StrokeWidth = 1,
+            });
+            if (text && thickness >= 8)
+            {
+                // Labels print no minus.
+                LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink[part], _texts.Lines(row, _members.Scale == SideScale.Amount ? LabelText.Amount : LabelText.Share), row, key);
+            }
+        }
+        if (!labelled)
+        {
+            return;
+        }
+        _figure.PutWhereFree([_figure.Text("net-head", "axis", room.Right, room.Y + font.CapHeight, "end", "net", font, Ink.Quiet)], 0);
+        for (int group = 0; group < rows; group++)
+        {
+            string colour = _computed.Groups[group].Net?.Sign < 0 ? Ink.Cut : Ink.ClassA;
+            _figure.PutWhereFree([_figure.Text($"net-{group}", "total", room.Right, plot.Y + (group + 0.5) * band + font.CapHeight / 2, "end", nets[group], _figure.Strong, colour) with { Group = _division.Groups?[group].Label }], 0);
+        }
+    }
+
+    private string NetText(SideLengths lengths)
+    {
+        if (lengths.Net is not { } net)
+        {
+            return NumberText.Dash;
+        }
+        string text = _members.Scale == SideScale.Share ? NumberText.Rounded(net * 100L, Math.Min(1, _division.Study.Rounding.Decimals), _figure.Finish.TrimZeros) : NumberText.Rounded(net, Math.Min(1, _division.Scale), true);
+        return net.Sign > 0 ? "+" + text : text;
+    }
+}

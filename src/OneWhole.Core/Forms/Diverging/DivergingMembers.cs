@@ -1,0 +1,42 @@
+using System.Collections.Immutable;
+using OneWhole.Core.Forms.Pyramid;
+using OneWhole.Core.Studies.Shapes;
+
+namespace OneWhole.Core.Forms.Diverging;
+
+/// <summary>The side of a level.</summary>
+public enum Side
+{
+    Low,
+    Neutral,
+    High,
+}
+
+/// <summary>Where neutral levels stand.</summary>
+public enum NeutralPlace
+{
+    /// <summary>Centred on zero, half to each side.</summary>
+    Split,
+
+    /// <summary>To the right of the longest high side.</summary>
+    Apart,
+
+    /// <summary>Not drawn, but in the whole.</summary>
+    Out,
+}
+
+/// <summary>The members of diverging bars.</summary>
+public sealed record DivergingMembers
+{
+    public SideScale Scale { get; init; }
+
+    /// <summary>The side of each level, by label; empty where it goes by their order.</summary>
+    public ImmutableSortedDictionary<string, Side> Sides { get; init; } = ImmutableSortedDictionary.Create<string, Side>(StringComparer.Ordinal);
+
+    public NeutralPlace Neutral { get; init; }
+
+    public static ObjectShape<DivergingMembers> Shape { get; } = new ObjectShape<DivergingMembers>("diverging bars", () => new DivergingMembers())
+        .Has("scale", new ChoiceShape<SideScale>(("share", SideScale.Share), ("amount", SideScale.Amount)), members => members.Scale, (members, value) => members with { Scale = value }, "whether lengths are shares of the group or amounts")
+        .Has("sides", new MapShape<Side>(new ChoiceShape<Side>(("low", Side.Low), ("neutral", Side.Neutral), ("high", Side.High))), members => members.Sides, (members, value) => members with { Sides = value }, "the side of each level, by label")
+        .Has("neutral", new ChoiceShape<NeutralPlace>(("split", NeutralPlace.Split), ("apart", NeutralPlace.Apart), ("out", NeutralPlace.Out)), members => members.Neutral, (members, value) => members with { Neutral = value }, "where neutral levels stand");
+}

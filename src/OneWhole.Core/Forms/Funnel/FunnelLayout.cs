@@ -1,0 +1,110 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Funnel;
+
+/// <summary>Lays funnels out: centred bars a stage, the spacer behind them, rates between and beside; several side by side.</summary>
+internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, FunnelMembers members, FigureBuilder figure)
+{
+    private readonly Division _division = workings.Division;
+    private readonly LabelTexts _texts = new(workings);
+
+    public void Draw()
+    {
+        Font font = figure.Small;
+        double unit = figure.Unit;
+        Box room = figure.Plot;
+        bool text = !figure.IsMiniature;
+        int stages = _division.PartCount, funnels = _division.GroupCount;
+        double head = text && _division.HasGroups ? font.LineHeight + 6 * unit : 0;
+        double band = Math.Min((room.Height - head) / stages, 84 * unit);
+        double names = text ? Math.Min(room.Width * 0.26, _division.Parts.Max(part => figure.TextWidth(part.Label, font))) + 14 * unit : 0;
+        double gap = funnels > 1 ? (text ? 18 * unit : room.Width * 0.04) : 0;
+        double lane = (room.Width - names - gap * (funnels - 1)) / funnels;
+        bool labelled = text && figure.Finish.Labels != LabelText.None && font.LineHeight < band;
+        double rates = labelled ? Math.Min(lane * 0.34, Rows().Select(row => figure.TextWidth(Rate(row), figure.Strong)).DefaultIfEmpty(0).Max() + 8 * unit) : 0;
+        double top = room.Y + head;
+        // Room between stages for the rate of the one before.
+        bool between = labelled && members.Base == FunnelBase.First && band >= 2.6 * font.LineHeight;
+        double thickness = between ? band - font.LineHeight - 6 * unit : band * (text ? 0.7 : 0.78);
+        for (int funnel = 0; funnel < funnels; funnel++)
+        {
+            double x = room.X + names + funnel * (lane + gap), width = Math.Max(2, lane - rates);
+            ExactInt end = most[members.Scales == Scales.Own ? funnel : 0] ?? ExactInt.Zero;
+            double whole = end.Sign > 0 ? _division.Value(end).ToDouble() : 1;
+            if (head > 0)
+            {
+                string label = _division.Groups![funnel].Label, shown = TextFit.Shorten(figure.Measurer, label, figure.Strong, lane);
+                figure.PutWhereFree([figure.Text($"name-group {label}", "name", x + width / 2, room.Y + font.CapHeight + 2, "middle", shown, figure.Strong, Ink.Text) with { Group = label, Full = shown == label ? null : label }], 0);
+            }
+            for (int stage = 0; stage < stages; stage++)
+            {
+                DrawStage(funnel, stage, x, width, top + stage * band + thickness / 2 + (between ? 0 : (band - thickness) / 2), thickness, whole, labelled, rates, between, band);
+            }
+        }
+        for (int stage = 0; text && stage < stages; stage++)
+        {
+            string label = _division.Parts[stage].Label, shown = TextFit.Shorten(figure.Measurer, label, font, names - 12 * unit);
+            double y = top + stage * band + thickness / 2 + (between ? 0 : (band - thickness) / 2) + font.CapHeight / 2;
+            if (font.LineHeight <= band + 1)
+            {
+                figure.Put(figure.Text($"name-{_division.Parts[stage].Key}", "name", room.X + names - 12 * unit, y, "end", shown, font, Ink.Text) with { Part = _division.Parts[stage].Key, Full = shown == label ? null : label });
+            }
+        }
+    }
+
+    private IEnumerable<int> Rows() => Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row));
+
+    private string Rate(int row) => workings[members.Base == FunnelBase.First ? "overallRate" : "stepRate"].Exact(row) is { } rate ? NumberText.Percent(rate, 1, figure.Finish.TrimZeros) : "";
+
+    private void DrawStage(int funnel, int stage, double x, double width, double y, double thickness, double whole, bool labelled, double rates, bool between, double band)
+    {
+        Font font = figure.Small;
+        int row = funnel * _division.PartCount + stage;
+        string name = _division.Groups?[funnel].Label ?? "", key = _division.Parts[stage].Key;
+        figure.Add(new RectMark($"spacer-{name}\u0001{key}", "spacer", FigureBuilder.Round(x), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(width), FigureBuilder.Round(thickness), Ink.Behind));
+        if (!_division.Has(row))
+        {
+            return;
+        }
+        bool grows = workings["drop"].Number(row) is < 0;
+        double length = width * _division.Value(_division.Amount(row)).ToDouble() / whole;
+        var box = new Box(FigureBuilder.Round(x + (width - length) / 2), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(length), FigureBuilder.Round(thickness));
+        string fill = figure.Colour(_division.Parts[stage].Label, grows ? Ink.Cut : Ink.ClassA);
+        if (length > 0)
+        {
+            figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, fill) { Row = row, Part = key, Group = name });
+        }
+        if (!labelled)
+        {
+            return;
+        }
+        string amount = _texts.Amount(row);
+        if (!LabelFit.Inside(figure, $"label-{name}\u0001{key}", box, fill, [amount], row, key))
+        {
+            // A small stage prints its amount on the spacer.
+            figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", "label", box.Right + 5 * figure.Unit, y + font.CapHeight / 2, "start", amount, font, Ink.Text) with { Row = row, Part = key }], 0);
+        }
+        string rate = Rate(row);
+        if (rate.Length > 0 && rates > 0)
+        {
+            figure.PutWhereFree([figure.Text($"rate-{name}\u0001{key}", "total", x + width + rates, y + font.CapHeight / 2, "end", rate, figure.Strong, Ink.Text) with { Row = row, Part = key }], 0);
+        }
+        if (between && stage > 0 && workings["stepRate"].Exact(row) is { } step)
+        {
+            string text = $"{NumberText.Percent(step, 1, figure.Finish.TrimZeros)} of {_division.Parts[stage - 1].Label}";
+            string shown = TextFit.Shorten(figure.Measurer, text, font, width);
+            double middle = y - thickness / 2 - (band - thickness) / 2 + font.CapHeight / 2;
+            figure.PutWhereFree([figure.Text($"step-{name}\u0001{key}", "label", x + width / 2, middle, "middle", shown, font, IsWorst(row) ? Ink.Cut : Ink.Quiet) with { Row = row, Part = key, Full = shown == text ? null : text }], 0);
+        }
+    }
+
+    /// <summary>Where most is lost.</summary>
+    private bool IsWorst(int row)
+    {
+        int first = row - _division.PartOf(row);
+        return workings["stepRate"].Exact(row) is { } own && Enumerable.Range(first, _division.PartCount).All(other => other == row || workings["stepRate"].Exact(other) is not { } rate || rate >= own);
+    }
+}

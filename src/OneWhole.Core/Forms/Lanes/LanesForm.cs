@@ -1,0 +1,93 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Lanes;
+
+/// <summary>The members of lanes.</summary>
+public sealed record LanesMembers
+{
+    public Scales Scales { get; init; }
+
+    public static ObjectShape<LanesMembers> Shape { get; } = new ObjectShape<LanesMembers>("lanes", () => new LanesMembers())
+        .Has("scales", TwoSides.ScalesShape, members => members.Scales, (members, value) => members with { Scales = value }, "whether all lanes share one scale");
+}
+
+/// <summary>A row a group and a lane a part: all bars grow the same way, each from its lane's own line.</summary>
+public sealed class LanesForm : Form<LanesMembers>
+{
+    public override string Kind => "lanes";
+
+    public override string Name => "Lanes";
+
+    public override GroupUse Groups => GroupUse.Required;
+
+    public override bool TakesFold => false;
+
+    public override Order PartOrder => Order.Table;
+
+    protected override ObjectShape<LanesMembers> Members => LanesMembers.Shape;
+
+    protected override LanesMembers Default => new();
+
+    public override FormWorkings Compute(Division division)
+    {
+        bool own = Of(division.Study).Scales == Scales.Own;
+        var columns = new StandardColumns(division);
+        var most = new ExactInt[Math.Max(1, division.IsEmpty ? 1 : division.PartCount)];
+        for (int row = 0; row < division.RowCount; row++)
+        {
+            int lane = own ? division.PartOf(row) : 0;
+            most[lane] = division.Amount(row) > most[lane] ? division.Amount(row) : most[lane];
+        }
+        WorkingColumn spacer = WorkingColumn.OfNumber("spacer", "spacer", ColumnUnit.Amount, new Rule.Largest("value", own ? "the lane" : "all rows") - new Rule.OrZero("value"),
+            row => division.Value(most[own ? division.PartOf(row) : 0] - division.Amount(row))) with { Quiet = true };
+        return new FormWorkings([.. columns.GroupAndPart(), columns.Value(), columns.Share(), columns.ShownShare(), spacer], most)
+        {
+            Shown = columns.Shown,
+            TieOut = [new TieOutLine("rows-span", TieOutStatus.Ok, $"all rows of {(division.IsEmpty ? 0 : division.PartCount)} lanes have one length, spacers included")],
+        };
+    }
+
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [ScalesPhrase(Of(study).Scales, "lane")];
+
+    /// <summary>", all lanes on one scale".</summary>
+    internal static Phrase ScalesPhrase(Scales scales, string what) => new("scales",
+    [
+        new Token(", "),
+        new Token(scales == Scales.Own ? $"each {what} on a scale of its own" : $"every {what} on one scale")
+        {
+            Path = "form.scales",
+            Control = "options",
+            Ask = "One scale for all?",
+            Options = () =>
+            [
+                new Option($"every {what} on one scale", "form.scales", "common", scales == Scales.Common) { Detail = "lengths can be compared" },
+                new Option($"each {what} on a scale of its own", "form.scales", "own", scales == Scales.Own) { Detail = "small ones can be seen; lengths can't be compared" },
+            ],
+        },
+    ]);
+
+    public override Unsuitable? Suits(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        if (division.IsEmpty)
+        {
+            return new Unsuitable("there is nothing to draw", null);
+        }
+        return Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0)
+            ? new Unsuitable("an amount is negative: there is no bar of less than nothing", new Remedy("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut }))
+            : division.PartCount > 8 ? new Unsuitable($"{division.PartCount} lanes: too narrow to be read", null) : null;
+    }
+
+    public override bool RefusesToDraw(WorkingsResult workings) =>
+        !workings.Division.IsEmpty && (workings.Division.PartCount > 40 || workings.RowCount > TooMany.Pieces || Enumerable.Range(0, workings.RowCount).Any(row => workings.Division.Amount(row).Sign < 0));
+
+    public override Domains Domains(WorkingsResult workings) => new(0, 1);
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
+        new LanesLayout(workings, (ExactInt[])workings.Computed, Of(workings.Division.Study).Scales == Scales.Own, figure).Draw();
+}

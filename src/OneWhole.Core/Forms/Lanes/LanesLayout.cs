@@ -1,0 +1,70 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Lanes;
+
+/// <summary>Lays lanes out: names at the left, a column of bars a part, each from its own line, numbers on the spacers.</summary>
+internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool own, FigureBuilder figure)
+{
+    private readonly Division _division = workings.Division;
+    private readonly LabelTexts _texts = new(workings);
+    private readonly PartInk _ink = new(workings.Division, figure.Finish);
+
+    public void Draw()
+    {
+        Font font = figure.Small;
+        double unit = figure.Unit;
+        Box room = figure.Plot;
+        bool text = !figure.IsMiniature;
+        int rows = _division.GroupCount, lanes = _division.PartCount;
+        double head = text ? font.LineHeight + 6 * unit : 0;
+        double band = Math.Min((room.Height - head) / rows, 58 * unit);
+        int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / Math.Max(0.01, band)));
+        double names = text ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, font))) + 12 * unit : 0;
+        double gap = text ? 14 * unit : room.Width * 0.03;
+        double lane = (room.Width - names - gap * (lanes - 1)) / lanes;
+        bool labelled = text && every == 1 && figure.Finish.Labels != LabelText.None;
+        double widest = labelled ? Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row)).Select(row => figure.TextWidth(Label(row), font)).DefaultIfEmpty(0).Max() + 8 * unit : 0;
+        if (widest > lane * 0.6)
+        {
+            labelled = false;
+            widest = 0;
+        }
+        double top = room.Y + head, thickness = band * 0.64;
+        for (int part = 0; part < lanes; part++)
+        {
+            double x = room.X + names + part * (lane + gap);
+            ExactInt end = most[own ? part : 0];
+            var scale = new Scale(0, end.IsZero ? 1 : _division.Value(end).ToDouble(), x, x + Math.Max(2, lane - widest));
+            if (text)
+            {
+                string label = _division.Parts[part].Label, shown = TextFit.Shorten(figure.Measurer, label, figure.Strong, lane);
+                figure.PutWhereFree([figure.Text($"key-text-{_division.Parts[part].Key}", "key", x, room.Y + font.CapHeight + 2, "start", shown, figure.Strong, Ink.Text) with { Part = _division.Parts[part].Key, Full = shown == label ? null : label }], 0);
+            }
+            figure.Line($"lane-{part}", "baseline", x, top, x, top + band * rows, Ink.Quiet, text ? 1 : 0.6);
+            for (int group = 0; group < rows; group++)
+            {
+                int row = group * lanes + part;
+                double y = top + (group + 0.5) * band, to = scale.At(_division.Value(_division.Amount(row)).ToDouble());
+                string key = _division.Parts[part].Key, name = _division.Groups![group].Label;
+                if (_division.Has(row) && to > x)
+                {
+                    figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", FigureBuilder.Round(x), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(to - x), FigureBuilder.Round(thickness), _ink[part]) { Row = row, Part = key, Group = name });
+                }
+                if (labelled && _division.Has(row))
+                {
+                    figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", "label", to + 5 * unit, y + font.CapHeight / 2, "start", Label(row), font, Ink.Text) with { Row = row, Part = key }], 0);
+                }
+            }
+        }
+        for (int group = 0; text && group < rows; group += every)
+        {
+            string name = _division.Groups![group].Label, shown = TextFit.Shorten(figure.Measurer, name, font, names - 10 * unit);
+            figure.Put(figure.Text($"name-group {name}", "name", room.X + names - 10 * unit, top + (group + 0.5) * band + font.CapHeight / 2, "end", shown, font, Ink.Text) with { Group = name, Full = shown == name ? null : name });
+        }
+    }
+
+    private string Label(int row) => string.Join("  ", _texts.Lines(row, LabelText.Amount));
+}

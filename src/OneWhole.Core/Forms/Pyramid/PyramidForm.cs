@@ -1,0 +1,189 @@
+using System.Collections.Immutable;
+using System.Text.Json.Nodes;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Pyramid;
+
+/// <summary>Whether bars are shares or amounts.</summary>
+public enum SideScale
+{
+    Share,
+    Amount,
+}
+
+/// <summary>A second population, drawn as an outline: other rows of the same table, or another table with the same bands.</summary>
+public sealed record Against
+{
+    public ImmutableArray<Clause>? Where { get; init; }
+
+    public string? Table { get; init; }
+
+    public string Label { get; init; } = "";
+
+    public static ObjectShape<Against> Shape { get; } = new ObjectShape<Against>("a second population", () => new Against())
+        .May("where", new ListShape<Clause>(StudyShapes.Clause), against => against.Where, (against, value) => against with { Where = value }, "conditions on the same table, instead of the study's own")
+        .MayHave("table", new TextShape("a table", 1000), against => against.Table, (against, value) => against with { Table = value }, "another table with the same columns")
+        .Has("label", new TextShape("a label", 200), against => against.Label, (against, value) => against with { Label = value }, "what it is called")
+        .Where(against => against.Where is null == against.Table is null ? "a second population with exactly one of where and table" : null);
+}
+
+/// <summary>The pyramid's members.</summary>
+public sealed record PyramidMembers
+{
+    public SideScale Scale { get; init; }
+
+    public Against? Against { get; init; }
+
+    public static ObjectShape<PyramidMembers> Shape { get; } = new ObjectShape<PyramidMembers>("a pyramid", () => new PyramidMembers())
+        .Has("scale", new ChoiceShape<SideScale>(("share", SideScale.Share), ("amount", SideScale.Amount)), members => members.Scale, (members, value) => members with { Scale = value }, "whether bars are shares or amounts")
+        .MayHave("against", Pyramid.Against.Shape, members => members.Against, (members, value) => members with { Against = value }, "a second population, drawn as an outline");
+}
+
+/// <summary>What the pyramid's layout wants to find again.</summary>
+internal sealed record PyramidComputed(AgeReadings Ages, WorkingsResult? Against);
+
+/// <summary>Bands of age with one part to the left and one to the right, the youngest at the bottom.</summary>
+public sealed class PyramidForm : Form<PyramidMembers>
+{
+    public override string Kind => "pyramid";
+
+    public override string Name => "Pyramid";
+
+    public override GroupUse Groups => GroupUse.Required;
+
+    public override bool TakesFold => false;
+
+    public override Order PartOrder => Order.Table;
+
+    public override Order GroupOrder => Order.Natural;
+
+    protected override ObjectShape<PyramidMembers> Members => PyramidMembers.Shape;
+
+    protected override PyramidMembers Default => new();
+
+    public override FormWorkings Compute(Division division)
+    {
+        TwoSides.Need(division, Name);
+        PyramidMembers members = Of(division.Study);
+        var columns = new StandardColumns(division);
+        bool share = members.Scale == SideScale.Share;
+        AgeReadings ages = AgeReadings.Of(division);
+        Fraction? Mirrored(int row)
+        {
+            Fraction? length = share ? division.Share(row) : division.Has(row) ? division.Value(division.Amount(row)) : null;
+            return division.PartOf(row) == 0 ? -length : length;
+        }
+        WorkingsResult? other = AgainstOf(division, members);
+        return new FormWorkings(
+        [
+            .. columns.GroupAndPart(),
+            columns.Value(),
+            columns.Share(),
+            columns.ShownShare(),
+            WorkingColumn.OfNumber("mirrored", "mirrored", share ? ColumnUnit.Share : ColumnUnit.Amount, new Rule.Mirrored(share ? "share" : "value"), Mirrored) with { Quiet = true },
+        ], new PyramidComputed(ages, other))
+        {
+            Shown = columns.Shown,
+            AddReadings = (all, groups) => AddReadings(division, ages, other, members, all, groups),
+            TieOut = ages.OpenMedian is { } open ? [new TieOutLine("open-band", TieOutStatus.Warn, $"the median age falls in {open}, which has no end: it has no value")] : [],
+        };
+    }
+
+    private static WorkingsResult? AgainstOf(Division division, PyramidMembers members)
+    {
+        if (members.Against is not { } against)
+        {
+            return null;
+        }
+        Study study = division.Study with { Form = division.Study.Form with { Members = members with { Against = null } } };
+        if (against.Where is { } where)
+        {
+            return Calculator.Run(division.Table, study with { Where = where });
+        }
+        return Calculator.Run(division.Second ?? throw new StudyException("no-second-table", "form.against.table", $"form.against.table names \"{against.Table}\", but no second table was given (--against FILE)."), study);
+    }
+
+    private static void AddReadings(Division division, AgeReadings ages, WorkingsResult? other, PyramidMembers members, JsonObject all, List<JsonObject>? groups)
+    {
+        bool two = !division.IsEmpty && division.PartCount == 2;
+        bool Sided(int part) => two && Enumerable.Range(0, division.GroupCount).Any(group => division.Has(group, part));
+        all["ratio"] = Sided(0) && Sided(1) && !division.PartTotal(1).IsZero ? new Fraction(division.PartTotal(0) * 100, division.PartTotal(1)).ToDouble() : null;
+        ages.AddTo(all);
+        for (int group = 0; group < (groups?.Count ?? 0); group++)
+        {
+            groups![group]["ratio"] = two && division.Has(group, 0) && division.Has(group, 1) && !division.Amount(group, 1).IsZero
+                ? new Fraction(division.Amount(group, 0) * 100, division.Amount(group, 1)).ToDouble() : null;
+        }
+        if (other is not null)
+        {
+            var beside = (JsonObject)other.Readings.DeepClone();
+            beside.Remove("groups");
+            beside.Insert(0, "label", members.Against!.Label);
+            all["against"] = beside;
+        }
+    }
+
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings)
+    {
+        PyramidMembers members = Of(study);
+        yield return TwoSides.Words(study, workings);
+        yield return new Phrase("scale",
+        [
+            new Token(", as "),
+            new Token(members.Scale == SideScale.Share ? "shares" : "amounts")
+            {
+                Path = "form.scale",
+                Control = "options",
+                Ask = "Shares or amounts?",
+                Options = () =>
+                [
+                    new Option("shares", "form.scale", "share", members.Scale == SideScale.Share) { Detail = "populations of unequal size can be compared" },
+                    new Option("amounts", "form.scale", "amount", members.Scale == SideScale.Amount),
+                ],
+            },
+        ]);
+        if (members.Against is { } against)
+        {
+            yield return new Phrase("against", [new Token($", against {(against.Label.Length > 0 ? against.Label : against.Where is { } where ? string.Join(" and ", where.Select(clause => Statement.WhereWords(clause, clause.Column))) : against.Table)}")]) { Drop = "form.against" };
+        }
+    }
+
+    public override string? Verdict(WorkingsResult workings)
+    {
+        AgeReadings ages = ((PyramidComputed)workings.Computed).Ages;
+        if (ages["medianAge"] is not { } median)
+        {
+            return null;
+        }
+        string text = $"Median age {NumberText.Rounded(median, 1)}";
+        if (ages["dependencyOld"] is { } old && ages["ageingIndex"] is { } index)
+        {
+            text += $"; {NumberText.Rounded(old, 1)} old per 100 of working age; {(index > 100L ? "the old outnumber the young" : "the young outnumber the old")}, {NumberText.Rounded(index, 0)} per 100";
+        }
+        if (((PyramidComputed)workings.Computed).Against is { } other && ((PyramidComputed)other.Computed).Ages["medianAge"] is { } before)
+        {
+            text += $". Against {Of(workings.Division.Study).Against!.Label}: median age {NumberText.Rounded(before, 1)}";
+        }
+        return text + ".";
+    }
+
+    public override Unsuitable? Suits(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        return division.IsEmpty ? new Unsuitable("there is nothing to draw", null)
+            : Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0) ? new Unsuitable("an amount is negative: it would stand on the other side", new Remedy("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut }))
+            : division.GroupCount < 2 ? new Unsuitable("one band is no pyramid", null) : null;
+    }
+
+    public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > 2000;
+
+    public override Domains Domains(WorkingsResult workings) => PyramidLayout.DomainsOf(workings);
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
+        new PyramidLayout(workings, Of(workings.Division.Study), domains, figure).Draw();
+}

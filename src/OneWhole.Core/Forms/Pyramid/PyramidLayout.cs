@@ -1,0 +1,163 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Pyramid;
+
+/// <summary>Lays a pyramid out: a side each way from a gutter with the bands' names, the youngest at the bottom; a second population as an outline.</summary>
+internal sealed class PyramidLayout
+{
+    private readonly WorkingsResult _workings;
+    private readonly Division _division;
+    private readonly Domains _domains;
+    private readonly FigureBuilder _figure;
+    private readonly LabelTexts _texts;
+    private readonly PartInk _ink;
+    private readonly bool _share;
+    private readonly WorkingsResult? _against;
+
+    public PyramidLayout(WorkingsResult workings, PyramidMembers members, Domains domains, FigureBuilder figure)
+    {
+        _workings = workings;
+        _division = workings.Division;
+        _domains = domains;
+        _figure = figure;
+        _texts = new LabelTexts(workings);
+        _ink = new PartInk(_division, figure.Finish);
+        _share = members.Scale == SideScale.Share;
+        _against = ((PyramidComputed)workings.Computed).Against;
+    }
+
+    /// <summary>Both half-axes end at the same round value.</summary>
+    public static Domains DomainsOf(WorkingsResult workings)
+    {
+        double most = 0;
+        foreach (WorkingsResult each in new[] { workings, ((PyramidComputed)workings.Computed).Against }.OfType<WorkingsResult>())
+        {
+            for (int row = 0; row < each.RowCount; row++)
+            {
+                most = Math.Max(most, Math.Abs(each["mirrored"].Number(row) ?? 0));
+            }
+        }
+        bool share = ((PyramidMembers)workings.Division.Study.Form.Members).Scale == SideScale.Share;
+        double end = (share ? null : workings.Division.Study.Finish.AmountEnd?.ToDouble()) ?? Ticks.RoundUp(most, 4);
+        return new Domains(0, most > 0 ? Math.Max(end, most) : 1);
+    }
+
+    public void Draw()
+    {
+        Font font = _figure.Small;
+        double unit = _figure.Unit;
+        Box room = _figure.Plot;
+        bool text = !_figure.IsMiniature;
+        int bands = _division.GroupCount;
+        double band = (room.Height - (text ? 2.6 * font.LineHeight : 0)) / bands;
+        int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight * 0.92 / Math.Max(0.01, band)));
+        // The gutter is as wide as the longest name needs, to a limit.
+        double gutter = text ? Math.Min(room.Width * 0.24, _division.Groups!.Max(group => _figure.TextWidth(group.Label, font))) + 14 * unit : 2;
+        Box plot = text ? room.Inset(0, font.LineHeight + 4 * unit, 0, font.LineHeight + 8 * unit) : room;
+        double widest = 460 * unit, half = Math.Max(2, Math.Min((plot.Width - gutter) / 2, widest));
+        band = Math.Min(plot.Height / bands, 60 * unit);
+        double middle = plot.CentreX, bottom = plot.Bottom;
+        var left = new Scale(0, _domains.Most, middle - gutter / 2, middle - gutter / 2 - half);
+        var right = new Scale(0, _domains.Most, middle + gutter / 2, middle + gutter / 2 + half);
+        Box area = new(middle - gutter / 2 - half, bottom - band * bands, 2 * half + gutter, band * bands);
+        if (text)
+        {
+            DrawAxis(left, right, area, half);
+        }
+        double thickness = Math.Max(0.5, band - Math.Clamp(band * 0.1, 0, 2.5 * unit));
+        for (int group = 0; group < bands; group++)
+        {
+            double y = bottom - (group + 0.5) * band;
+            if (text && group % every == 0)
+            {
+                string name = _division.Groups![group].Label, shown = TextFit.Shorten(_figure.Measurer, name, font, gutter - 8 * unit);
+                _figure.PutWhereFree([_figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", shown, font, Ink.Quiet) with { Group = name, Full = shown == name ? null : name }], -1);
+            }
+            for (int side = 0; side < 2; side++)
+            {
+                DrawBar(group, side, y, thickness, side == 0 ? left : right);
+            }
+        }
+        if (_against is not null)
+        {
+            DrawOutline(left, right, bottom, band);
+        }
+        if (text)
+        {
+            DrawSides(area, gutter, middle);
+        }
+    }
+
+    private void DrawAxis(Scale left, Scale right, Box area, double half)
+    {
+        Font font = _figure.Small;
+        IReadOnlyList<Axes.Tick> ticks = _share ? Axes.Shares(0, _domains.Most, half, font.Size * 2) : Axes.Amounts(0, _domains.Most, half, font.Size * 2, null);
+        foreach ((Scale scale, string id, string anchor) in (ReadOnlySpan<(Scale, string, string)>)[(left, "left", "end"), (right, "right", "start")])
+        {
+            foreach (Axes.Tick tick in ticks)
+            {
+                double x = scale.At(tick.Value);
+                if (tick.Value != 0)
+                {
+                    _figure.Line($"{id}-line-{tick.Value:R}", "gridline", x, area.Y, x, area.Bottom, Ink.Hairline);
+                }
+                // No minus sign: both sides count from the gutter.
+                _figure.PutWhereFree([_figure.Text($"{id}-tick-{tick.Value:R}", "axis", x, area.Bottom + 6 * _figure.Unit + font.CapHeight + 2, tick.Value == 0 ? anchor : "middle", tick.Text, font, Ink.Quiet)], 3);
+            }
+        }
+    }
+
+    private void DrawBar(int group, int side, double y, double thickness, Scale scale)
+    {
+        int row = group * 2 + side;
+        if (_workings["mirrored"].Number(row) is not { } value || value == 0)
+        {
+            return;
+        }
+        double from = scale.At(0), to = scale.At(Math.Abs(value));
+        string name = _division.Groups![group].Label, key = _division.Parts[side].Key;
+        var box = new Box(FigureBuilder.Round(Math.Min(from, to)), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(Math.Abs(to - from)), FigureBuilder.Round(thickness));
+        _figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, _ink[side]) { Row = row, Part = key, Group = name });
+        if (!_figure.IsMiniature && _figure.Finish.Labels is not (LabelText.Auto or LabelText.None))
+        {
+            LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink[side], [string.Join("  ", _texts.Lines(row, LabelText.Share))], row, key);
+        }
+    }
+
+    /// <summary>The second population's bands where it has the same names, as one stepped line a side.</summary>
+    private void DrawOutline(Scale left, Scale right, double bottom, double band)
+    {
+        Division other = _against!.Division;
+        for (int side = 0; side < 2; side++)
+        {
+            Scale scale = side == 0 ? left : right;
+            int part = Enumerable.Range(0, other.PartCount).FirstOrDefault(at => other.Parts[at].Label == _division.Parts[side].Label, -1);
+            var run = new List<double>();
+            for (int group = 0; group < _division.GroupCount; group++)
+            {
+                int same = Enumerable.Range(0, other.GroupCount).FirstOrDefault(at => other.Groups![at].Label == _division.Groups![group].Label, -1);
+                double value = part < 0 || same < 0 ? 0 : Math.Abs(_against["mirrored"].Number(same * other.PartCount + part) ?? 0);
+                double x = FigureBuilder.Round(scale.At(value));
+                run.AddRange([x, FigureBuilder.Round(bottom - group * band), x, FigureBuilder.Round(bottom - (group + 1) * band)]);
+            }
+            _figure.Add(new PathMark($"outline-{side}", "outline", [run]) { Stroke = Ink.Text, StrokeWidth = 1.3 * _figure.Unit });
+        }
+    }
+
+    private void DrawSides(Box area, double gutter, double middle)
+    {
+        Font font = _figure.Strong;
+        for (int side = 0; side < 2; side++)
+        {
+            string name = _division.Parts[side].Label;
+            ExactInt total = _division.PartTotal(side);
+            string number = _share && !_division.Total.IsZero ? NumberText.Percent(new Fraction(total, _division.Total), 1) : _texts.Amount(total);
+            string text = $"{TextFit.Shorten(_figure.Measurer, name, font, area.Width / 2 - gutter / 2 - _figure.TextWidth("  " + number, font))}  {number}";
+            double x = side == 0 ? middle - gutter / 2 : middle + gutter / 2;
+            _figure.PutWhereFree([_figure.Text($"key-text-{_division.Parts[side].Key}", "key", x, area.Y - 7 * _figure.Unit, side == 0 ? "end" : "start", text, font, Ink.Text) with { Part = _division.Parts[side].Key }], 0);
+        }
+    }
+}

@@ -1,0 +1,53 @@
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms;
+
+/// <summary>Whether all sides, lanes or funnels share one scale.</summary>
+public enum Scales
+{
+    Common,
+    Own,
+}
+
+/// <summary>What forms with two sides share.</summary>
+internal static class TwoSides
+{
+    public static ChoiceShape<Scales> ScalesShape { get; } = new(("common", Scales.Common), ("own", Scales.Own));
+
+    /// <summary>Refuses a division that has not just two parts, naming those that it has.</summary>
+    /// <exception cref="StudyException">There are not two parts.</exception>
+    public static void Need(Division division, string form)
+    {
+        if (division.IsEmpty || division.PartCount == 2)
+        {
+            return;
+        }
+        string listed = string.Join(", ", division.Parts.Take(6).Select(part => $"\"{part.Label}\"")) + (division.PartCount > 6 ? $" and {division.PartCount - 6} others" : "");
+        throw new StudyException("needs-two-parts", "parts", $"{form} needs exactly two parts, one a side; there {(division.PartCount == 1 ? "is" : "are")} {division.PartCount}: {listed}. Filter or choose another column.");
+    }
+
+    /// <summary>", Men to the left, Women to the right".</summary>
+    public static Statements.Phrase Words(Study study, WorkingsResult? workings) => new("sides",
+    [
+        new Statements.Token(workings is { Division: { IsEmpty: false, PartCount: 2 } division } ? $", {division.Parts[0].Label} to the left, {division.Parts[1].Label} to the right " : ", one part a side "),
+        new Statements.Token("change sides")
+        {
+            Path = "order.reverse",
+            Control = "options",
+            Ask = "Which part is at the left?",
+            Options = () => workings is not { Division: { IsEmpty: false, PartCount: 2 } both } ? [] :
+            [
+                new Statements.Option($"{both.Parts[0].Label} to the left", "order.reverse", Reverse(study, study.Order.ReverseParts), true),
+                new Statements.Option($"{both.Parts[1].Label} to the left", "order.reverse", Reverse(study, !study.Order.ReverseParts), false),
+            ],
+        },
+    ]);
+
+    private static System.Text.Json.Nodes.JsonNode? Reverse(Study study, bool parts)
+    {
+        string[] reversed = [.. new[] { parts ? "parts" : "", study.Order.ReverseGroups ? "groups" : "" }.Where(word => word.Length > 0)];
+        return reversed.Length == 0 ? null : new System.Text.Json.Nodes.JsonArray([.. reversed.Select(word => System.Text.Json.Nodes.JsonValue.Create(word))]);
+    }
+}
