@@ -40,6 +40,49 @@ const grouped = () => ({
   negative: { table: byPair(routes, kinds, (g, p) => ((g === 1 && p === 1) || (g === 3 && p === 3) ? -3000 : revenue(g, p))) },
 });
 
+const ages = [...Array.from({ length: 17 }, (_, at) => `${at * 5}–${at * 5 + 4}`), '85+'];
+const aged = (at, sex) => Math.round((200 + 160 * Math.sin(at / 5) - at * 8) * (sex ? 1 + at * 0.02 : 1));
+const levels = ['very poor', 'poor', 'fair', 'good', 'very good'];
+const answers = (g, p) => [8, 14, 20, 36, 22][(p + (g > 2 ? 1 : 0)) % 5] * (10 - g);
+const stages = ['Searches', 'Quotes', 'Holds', 'Payments', 'Boardings'];
+const sides = ['Boardings', 'Landings'];
+const stops = ['Hallin Pier', 'Oskery Quay', 'Big Wick', 'Tarn Holm', 'Sule Bank', 'Little Wick'];
+const traffic = (g, p) => [812, 598, 455, 310, 122, 96][g % 6] - p * (g * 17 - 30);
+
+/** States of forms with a side each way. */
+const twoSided = () => ({
+  ages: { table: byPair(ages, ['Men', 'Women'], aged) },
+  stops: { table: byPair(stops, sides, traffic) },
+  'one band': { table: byPair(['0–4'], ['Men', 'Women'], aged) },
+  '21 bands': { table: byPair([...Array.from({ length: 20 }, (_, at) => `${at * 5}–${at * 5 + 4}`), '100+'], ['Men', 'Women'], aged) },
+  'an empty side': { table: byPair(stops, sides, (g, p) => (p ? 0 : traffic(g, 0))) },
+  'ten times the other': { table: byPair(stops, sides, (g, p) => traffic(g, 0) * (p ? 10 : 1)) },
+  'long names': { table: byPair(stops.map(long), sides.map(long), traffic) },
+  'absent pairs': { table: byPair(stops, sides, (g, p) => (g % 3 === 1 && p ? null : traffic(g, p))) },
+  '40 rows': { table: byPair(Array.from({ length: 40 }, (_, at) => `Stop ${at + 1}`), sides, (g, p) => 900 - g * 20 - p * 60) },
+});
+
+const levelled = () => ({
+  demo: { table: byPair(routes, levels, answers) },
+  '2 levels': { table: byPair(routes, ['no', 'yes'], answers) },
+  '7 levels': { table: byPair(routes, ['strongly disagree', 'disagree', 'somewhat disagree', 'neither', 'somewhat agree', 'agree', 'strongly agree'], (g, p) => 10 + ((g * 7 + p * 5) % 23)) },
+  'all neutral': { table: byPair(routes, levels, (g, p) => (p === 2 ? 50 - g * 5 : 0)) },
+  'one group': { table: byPair(['Hallin'], levels, answers) },
+  'long names': { table: byPair(routes.map(long), levels, answers) },
+  'an empty group': { table: byPair(routes, levels, (g, p) => (g === 2 ? 0 : answers(g, p))) },
+  '40 groups': { table: byPair(Array.from({ length: 40 }, (_, at) => `Stop ${at + 1}`), levels, answers) },
+});
+
+const staged = () => ({
+  demo: { table: byPair(['Web', 'Phone', 'Counter'], stages, (g, p) => Math.round([18420, 9873, 4410, 3105, 2987][p] / (g + 1))) },
+  'one funnel': { table: byPair(['Web'], stages, (_, p) => [18420, 9873, 4410, 3105, 2987][p]) },
+  '2 stages': { table: byPair(['Web'], stages.slice(0, 2), (_, p) => [100, 40][p]) },
+  '12 stages': { table: byPair(['Web'], Array.from({ length: 12 }, (_, at) => `Stage ${at + 1}`), (_, p) => Math.round(10000 / (p + 1))) },
+  'a stage that grows': { table: byPair(['Web', 'Phone'], stages, (g, p) => [900, 500, 640, 300, 12][p] * (g + 1)) },
+  'long names': { table: byPair(['Web', 'Phone'].map(long), stages.map(long), (g, p) => [900, 500, 440, 300, 12][p] * (g + 1)) },
+  'absent stage': { table: byPair(['Web', 'Phone'], stages, (g, p) => (g && p === 2 ? null : [900, 500, 440, 300, 0][p])) },
+});
+
 const pair = { value: { sum: 'Revenue' }, parts: { column: 'Type' }, groups: { column: 'Route' } };
 const alone = { value: { sum: 'Minutes' }, parts: { column: 'Cause' } };
 
@@ -55,6 +98,15 @@ export const studies = {
   mekko: { ...pair, form: { kind: 'mekko' } },
   nested: { ...pair, form: { kind: 'nested' } },
   'nested-upright': { ...pair, form: { kind: 'nested', lay: 'upright' } },
+  pyramid: { ...pair, form: { kind: 'pyramid' } },
+  butterfly: { ...pair, form: { kind: 'butterfly' }, order: { groups: 'difference' } },
+  lanes: { ...pair, form: { kind: 'lanes' } },
+  diverging: { ...pair, form: { kind: 'diverging' } },
+  'diverging-apart': { ...pair, form: { kind: 'diverging', neutral: 'apart', scale: 'amount' } },
+  funnel: { ...pair, form: { kind: 'funnel' } },
+  'funnel-previous': { ...pair, form: { kind: 'funnel', base: 'previous', scales: 'own' } },
 };
 
-export const states = (study) => (studies[study].groups ? grouped() : single());
+const special = { pyramid: twoSided, butterfly: twoSided, lanes: twoSided, diverging: levelled, 'diverging-apart': levelled, funnel: staged, 'funnel-previous': staged };
+
+export const states = (study) => (special[study] ?? (studies[study].groups ? grouped : single))();

@@ -5,13 +5,13 @@ internal static class LabelFit
 {
     /// <summary>Lines in the middle of a box, in the ink that stands out from its fill; turned by a quarter where only that fits.</summary>
     /// <returns>Whether they fitted.</returns>
-    public static bool Inside(FigureBuilder figure, string id, Box box, string fill, IReadOnlyList<string> lines, int row, string? part)
+    public static bool Inside(FigureBuilder figure, string id, Box box, string fill, IReadOnlyList<string> lines, int row, string? part, bool turn = true)
     {
         Font font = figure.Small;
         double widest = lines.Count == 0 ? 0 : lines.Max(line => figure.TextWidth(line, font));
         string ink = Contrast.TextOn(fill);
-        TextMark Mark(int line, double x, double y, double turn) =>
-            figure.Text($"{id}-{line}", "label", x, y, "middle", lines[line], font, ink) with { Turn = turn, Row = row, Part = part };
+        TextMark Mark(int line, double x, double y, double degrees) =>
+            figure.Text($"{id}-{line}", "label", x, y, "middle", lines[line], font, ink) with { Turn = degrees, Row = row, Part = part };
         for (int kept = lines.Count; kept > 0; kept--)
         {
             // The last line is the share: where two don't fit, it stays.
@@ -23,7 +23,7 @@ internal static class LabelFit
                 return Enumerable.Range(first, kept).All(line => figure.PutWhereFree([Mark(line, box.CentreX, y + (line - first) * font.LineHeight, 0)], 0));
             }
         }
-        if (lines.Count > 0 && figure.TextWidth(lines[^1], font) <= box.Height - 6 && font.LineHeight <= box.Width - 1)
+        if (turn && lines.Count > 0 && figure.TextWidth(lines[^1], font) <= box.Height - 6 && font.LineHeight <= box.Width - 1)
         {
             return figure.PutWhereFree([Mark(lines.Count - 1, box.CentreX + font.CapHeight / 2, box.CentreY, -90)], 0);
         }

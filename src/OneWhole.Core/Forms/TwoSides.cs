@@ -11,6 +11,13 @@ public enum Scales
     Own,
 }
 
+/// <summary>Whether lengths of two sides are shares or amounts.</summary>
+public enum SideScale
+{
+    Share,
+    Amount,
+}
+
 /// <summary>What forms with two sides share.</summary>
 internal static class TwoSides
 {
@@ -31,11 +38,12 @@ internal static class TwoSides
     /// <summary>", Men to the left, Women to the right".</summary>
     public static Statements.Phrase Words(Study study, WorkingsResult? workings) => new("sides",
     [
-        new Statements.Token(workings is { Division: { IsEmpty: false, PartCount: 2 } division } ? $", {division.Parts[0].Label} to the left, {division.Parts[1].Label} to the right " : ", one part a side "),
+        new Statements.Token(workings is { Division: { IsEmpty: false, PartCount: 2 } division } ? $", {division.Parts[0].Label} to the left, {division.Parts[1].Label} to the right" : ", one part a side"),
         new Statements.Token("change sides")
         {
             Path = "order.reverse",
             Control = "options",
+            Aside = true,
             Ask = "Which part is at the left?",
             Options = () => workings is not { Division: { IsEmpty: false, PartCount: 2 } both } ? [] :
             [
@@ -50,4 +58,21 @@ internal static class TwoSides
         string[] reversed = [.. new[] { parts ? "parts" : "", study.Order.ReverseGroups ? "groups" : "" }.Where(word => word.Length > 0)];
         return reversed.Length == 0 ? null : new System.Text.Json.Nodes.JsonArray([.. reversed.Select(word => System.Text.Json.Nodes.JsonValue.Create(word))]);
     }
+
+    /// <summary>", all lanes on one scale".</summary>
+    public static Statements.Phrase ScalesPhrase(Scales scales, string what) => new("scales",
+    [
+        new Statements.Token(", "),
+        new Statements.Token(scales == Scales.Own ? $"each {what} on a scale of its own" : $"every {what} on one scale")
+        {
+            Path = "form.scales",
+            Control = "options",
+            Ask = "One scale for all?",
+            Options = () =>
+            [
+                new Statements.Option($"every {what} on one scale", "form.scales", "common", scales == Scales.Common) { Detail = "lengths can be compared" },
+                new Statements.Option($"each {what} on a scale of its own", "form.scales", "own", scales == Scales.Own) { Detail = "small ones can be seen; lengths can't be compared" },
+            ],
+        },
+    ]);
 }

@@ -17,6 +17,9 @@ public sealed record Token(string Text)
     [System.Text.Json.Serialization.JsonIgnore]
     public Func<IReadOnlyList<Option>>? Options { get; init; }
 
+    /// <summary>Whether it only does something, and is no part of the sentence.</summary>
+    public bool Aside { get; init; }
+
     /// <summary>The value now, for a control that starts from it.</summary>
     public System.Text.Json.Nodes.JsonNode? Value { get; init; }
 }
@@ -53,5 +56,5 @@ public sealed record Phrase(string Id, IReadOnlyList<Token> Tokens)
     public string? Drop { get; init; }
 
     /// <summary>As it reads; a word that only does something is no part of the sentence.</summary>
-    public string Text => string.Concat(Tokens.Where(token => token.Control != "swap").Select(token => token.Text));
+    public string Text => string.Concat(Tokens.Where(token => !token.Aside).Select(token => token.Text));
 }

@@ -100,7 +100,7 @@ public sealed class Statement
                 new Token(" within each "),
                 new Token(AxisWords(_study.Groups!)) { Path = "groups", Control = "options", Ask = "What are the groups?", Options = () => AxisOptions("groups", _study.Groups) },
                 .. BandWords("groups", _study.Groups!),
-                new Token("swap") { Path = "swap", Control = "swap", Ask = "Let parts and groups change places" },
+                new Token("swap") { Path = "swap", Control = "swap", Aside = true, Ask = "Let parts and groups change places" },
             ])
             { Drop = _study.Form.Form.Groups == GroupUse.Required ? null : "groups" });
         }

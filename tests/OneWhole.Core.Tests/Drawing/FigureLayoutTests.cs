@@ -105,6 +105,8 @@ public sealed class FigureLayoutTests
             """{"kind": "stacked"}""", """{"kind": "stacked", "scale": "share"}""", """{"kind": "stacked", "lay": "sideways"}""", """{"kind": "stacked", "scale": "share", "lay": "sideways"}""",
             """{"kind": "stacked", "arrange": "beside"}""", """{"kind": "stacked", "arrange": "beside", "lay": "sideways"}""", """{"kind": "mekko"}""", """{"kind": "mekko", "height": {"mean": "Trips"}}""",
             """{"kind": "nested"}""", """{"kind": "nested", "lay": "upright"}""", """{"kind": "pie"}""", """{"kind": "pie", "hole": 0.6}""",
+            """{"kind": "lanes"}""", """{"kind": "lanes", "scales": "own"}""", """{"kind": "diverging"}""", """{"kind": "diverging", "neutral": "apart", "scale": "amount"}""",
+            """{"kind": "funnel"}""", """{"kind": "funnel", "base": "previous", "scales": "own"}""",
         ];
         foreach (string form in forms)
         {
@@ -132,6 +134,43 @@ public sealed class FigureLayoutTests
             foreach ((int width, int height) in Sizes)
             {
                 Check(FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared), $"{form} {state} {finish} {width}×{height}");
+            }
+        }
+    }
+
+    public static TheoryData<string, string> TwoSidedCases()
+    {
+        var data = new TheoryData<string, string>();
+        foreach (string form in (string[])["""{"kind": "pyramid"}""", """{"kind": "pyramid", "scale": "amount", "against": {"where": [{"column": "Band", "is": ["0–4", "5–9"]}], "label": "the young"}}""", """{"kind": "butterfly"}""", """{"kind": "butterfly", "scales": "own"}"""])
+        {
+            foreach (string state in (string[])["ages", "one band", "21 bands", "empty side", "ten times", "long names", "absent", "40 rows"])
+            {
+                data.Add(form, state);
+            }
+        }
+        return data;
+    }
+
+    [Theory]
+    [MemberData(nameof(TwoSidedCases))]
+    public void Texts_of_two_sides_keep_apart_and_on_the_sheet(string form, string state)
+    {
+        int bands = state switch { "one band" => 1, "21 bands" => 21, "40 rows" => 40, "ages" => 18, _ => 6 };
+        string Long(string stem, int i) => $"{i} " + string.Join(' ', Enumerable.Repeat(stem, 30))[..97];
+        var rows = Enumerable.Range(0, bands).SelectMany(band => Enumerable.Range(0, 2).Select(side => (band, side))).Where(row => state != "absent" || row.band % 3 != 1 || row.side == 0).ToArray();
+        var table = new Table("residents",
+        [
+            TableOf.Column("Band", rows.Select(row => state == "long names" ? Long("island", row.band) : row.band == bands - 1 && bands > 10 ? $"{row.band * 5}+" : $"{row.band * 5}–{row.band * 5 + 4}")),
+            TableOf.Column("Sex", rows.Select(row => state == "long names" ? Long("women", row.side) : row.side == 0 ? "Men" : "Women")),
+            TableOf.Column("People", rows.Select(row => $"{(state == "empty side" && row.side == 1 ? 0 : (900 - row.band * 20) * (state == "ten times" && row.side == 1 ? 10 : 1))}")),
+        ]);
+        foreach (string labels in (string[])["auto", "both"])
+        {
+            WorkingsResult workings = Calculator.Run(table, StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "Sex"}, "groups": {"column": "Band"}, "value": {"sum": "People"}, "form": {{form}}, "finish": {"labels": "{{labels}}"} }"""));
+            foreach ((int width, int height) in Sizes)
+            {
+                Check(FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared), $"{form} {state} {labels} {width}×{height}");
             }
         }
     }

@@ -85,7 +85,13 @@ function Word({
   };
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="word cursor-pointer text-left">{token.text}</Popover.Trigger>
+      <Popover.Trigger
+        className={
+          token.aside ? 'plain ml-1.5 inline-flex translate-y-[-2px] px-0 font-sans text-[13px] text-accent' : 'word cursor-pointer text-left'
+        }
+      >
+        {token.text}
+      </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content className="popover w-[440px]" align="start" sideOffset={6} aria-label={token.ask ?? undefined}>
           <p className="border-b border-hairline px-4 py-2 text-[13px] text-quiet">{token.ask}</p>

@@ -86,7 +86,7 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
         };
     }
 
-    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [TwoSides.Words(study, workings), Lanes.LanesForm.ScalesPhrase(Of(study).Scales, "side")];
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [TwoSides.Words(study, workings), TwoSides.ScalesPhrase(Of(study).Scales, "side")];
 
     public override Unsuitable? Suits(WorkingsResult workings)
     {

@@ -1,6 +1,5 @@
 using System.Text.Json.Nodes;
 using OneWhole.Core.Drawing;
-using OneWhole.Core.Forms.Pyramid;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
@@ -145,8 +144,8 @@ public sealed class DivergingForm : Form<DivergingMembers>
             string Names(IEnumerable<int> parts) => string.Join(", ", parts.Select(part => division.Parts[part].Label)) is { Length: > 0 } names ? names : "nothing";
             yield return new Phrase("levels",
             [
-                new Token($", {Names(levels.Lows.Reverse())} to the left and {Names(levels.Highs)} to the right "),
-                new Token("swap the ends") { Path = "form.sides", Control = "options", Ask = "Which side is a level on?", Options = () => SideOptions(division, levels) },
+                new Token($", {Names(levels.Lows.Reverse())} to the left and {Names(levels.Highs)} to the right"),
+                new Token("swap the ends") { Path = "form.sides", Control = "options", Aside = true, Ask = "Which side is a level on?", Options = () => SideOptions(division, levels) },
             ]);
         }
         yield return new Phrase("neutral",

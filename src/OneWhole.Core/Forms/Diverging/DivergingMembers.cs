@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using OneWhole.Core.Forms.Pyramid;
 using OneWhole.Core.Studies.Shapes;
 
 namespace OneWhole.Core.Forms.Diverging;

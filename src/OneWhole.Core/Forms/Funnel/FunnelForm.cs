@@ -95,7 +95,7 @@ public sealed class FunnelForm : Form<FunnelMembers>
         ]);
         if (study.Groups is not null)
         {
-            yield return Lanes.LanesForm.ScalesPhrase(members.Scales, "funnel");
+            yield return TwoSides.ScalesPhrase(members.Scales, "funnel");
         }
     }
 
@@ -124,6 +124,7 @@ public sealed class FunnelForm : Form<FunnelMembers>
         return division.IsEmpty ? new Unsuitable("there is nothing to draw", null)
             : Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0) ? new Unsuitable("a stage is negative: there is no bar of less than nothing", null)
             : division.PartCount > 15 ? new Unsuitable($"{division.PartCount} stages: too many for a funnel", null)
+            : division.GroupCount > 8 ? new Unsuitable($"{division.GroupCount} funnels: too narrow to be read", null)
             : division.PartCount < 2 ? new Unsuitable("one stage is no funnel", null) : null;
     }
 

@@ -29,6 +29,15 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
         // Room between stages for the rate of the one before.
         bool between = labelled && members.Base == FunnelBase.First && band >= 2.6 * font.LineHeight;
         double thickness = between ? band - font.LineHeight - 6 * unit : band * (text ? 0.7 : 0.78);
+        for (int stage = 0; text && stage < stages; stage++)
+        {
+            string label = _division.Parts[stage].Label, shown = TextFit.Shorten(figure.Measurer, label, font, names - 12 * unit);
+            double y = top + stage * band + thickness / 2 + (between ? 0 : (band - thickness) / 2) + font.CapHeight / 2;
+            if (font.LineHeight <= band + 1)
+            {
+                figure.Put(figure.Text($"name-{_division.Parts[stage].Key}", "name", room.X + names - 12 * unit, y, "end", shown, font, Ink.Text) with { Part = _division.Parts[stage].Key, Full = shown == label ? null : label });
+            }
+        }
         for (int funnel = 0; funnel < funnels; funnel++)
         {
             double x = room.X + names + funnel * (lane + gap), width = Math.Max(2, lane - rates);
@@ -42,15 +51,6 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
             for (int stage = 0; stage < stages; stage++)
             {
                 DrawStage(funnel, stage, x, width, top + stage * band + thickness / 2 + (between ? 0 : (band - thickness) / 2), thickness, whole, labelled, rates, between, band);
-            }
-        }
-        for (int stage = 0; text && stage < stages; stage++)
-        {
-            string label = _division.Parts[stage].Label, shown = TextFit.Shorten(figure.Measurer, label, font, names - 12 * unit);
-            double y = top + stage * band + thickness / 2 + (between ? 0 : (band - thickness) / 2) + font.CapHeight / 2;
-            if (font.LineHeight <= band + 1)
-            {
-                figure.Put(figure.Text($"name-{_division.Parts[stage].Key}", "name", room.X + names - 12 * unit, y, "end", shown, font, Ink.Text) with { Part = _division.Parts[stage].Key, Full = shown == label ? null : label });
             }
         }
     }
@@ -82,7 +82,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
             return;
         }
         string amount = _texts.Amount(row);
-        if (!LabelFit.Inside(figure, $"label-{name}\u0001{key}", box, fill, [amount], row, key))
+        if (!LabelFit.Inside(figure, $"label-{name}\u0001{key}", box, fill, [amount], row, key, turn: false))
         {
             // A small stage prints its amount on the spacer.
             figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", "label", box.Right + 5 * figure.Unit, y + font.CapHeight / 2, "start", amount, font, Ink.Text) with { Row = row, Part = key }], 0);

@@ -52,24 +52,7 @@ public sealed class LanesForm : Form<LanesMembers>
         };
     }
 
-    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [ScalesPhrase(Of(study).Scales, "lane")];
-
-    /// <summary>", all lanes on one scale".</summary>
-    internal static Phrase ScalesPhrase(Scales scales, string what) => new("scales",
-    [
-        new Token(", "),
-        new Token(scales == Scales.Own ? $"each {what} on a scale of its own" : $"every {what} on one scale")
-        {
-            Path = "form.scales",
-            Control = "options",
-            Ask = "One scale for all?",
-            Options = () =>
-            [
-                new Option($"every {what} on one scale", "form.scales", "common", scales == Scales.Common) { Detail = "lengths can be compared" },
-                new Option($"each {what} on a scale of its own", "form.scales", "own", scales == Scales.Own) { Detail = "small ones can be seen; lengths can't be compared" },
-            ],
-        },
-    ]);
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [TwoSides.ScalesPhrase(Of(study).Scales, "lane")];
 
     public override Unsuitable? Suits(WorkingsResult workings)
     {

@@ -9,13 +9,6 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Pyramid;
 
-/// <summary>Whether bars are shares or amounts.</summary>
-public enum SideScale
-{
-    Share,
-    Amount,
-}
-
 /// <summary>A second population, drawn as an outline: other rows of the same table, or another table with the same bands.</summary>
 public sealed record Against
 {

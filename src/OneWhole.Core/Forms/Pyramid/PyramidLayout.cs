@@ -41,7 +41,7 @@ internal sealed class PyramidLayout
             }
         }
         bool share = ((PyramidMembers)workings.Division.Study.Form.Members).Scale == SideScale.Share;
-        double end = (share ? null : workings.Division.Study.Finish.AmountEnd?.ToDouble()) ?? Ticks.RoundUp(most, 4);
+        double end = (share ? null : workings.Division.Study.Finish.AmountEnd?.ToDouble()) ?? Ticks.RoundUp(most, 6);
         return new Domains(0, most > 0 ? Math.Max(end, most) : 1);
     }
 
