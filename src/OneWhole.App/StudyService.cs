@@ -124,15 +124,11 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             memory[now] = study["form"]!.DeepClone();
             study["form"] = memory[kind]?.DeepClone() ?? new JsonObject { ["kind"] = kind };
         }
-        JsonObject changed = _format.Write(WithGroups(shape.Apply(_format.Read(study.ToJsonString())), tables.Load(stored.Parent!).Table));
+        JsonObject changed = _format.Write(Fitted(shape.Apply(_format.Read(study.ToJsonString())), tables.Load(stored.Parent!).Table));
         return Save(stored, revision, old => Replace(old, changed), $"drawn as {shape.Name}", width, height, memory);
     }
 
-    /// <summary>A form that divides groups gets the first column that would do, where the study has none.</summary>
-    private static Study WithGroups(Study study, Table table) =>
-        study.Groups is null && study.Form.Form.Groups != GroupUse.None && GroupSuggestion.Of(table, study).FirstOrDefault() is { } column
-            ? study with { Groups = new Axis.Labels(column.Name, []) }
-            : study;
+    private static Study Fitted(Study study, Table table) => study.Form.Form.Fit(table, study);
 
     /// <summary>Lets parts and groups change places; filter, colours and what is counted stay.</summary>
     /// <exception cref="AppException">The study has no groups.</exception>
@@ -557,16 +553,17 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
                 shaped = _format.Read(document.ToJsonString());
             }
             Table table = tables.Load(stored.Parent!).Table;
-            Study wanted = WithGroups(shape.Apply(shaped), table);
+            Study applied = shape.Apply(shaped), wanted = Fitted(applied, table);
             WorkingsResult workings = Compute(stored.Parent!, wanted, cancel);
-            Unsuitable? unsuitable = study.Groups is null && wanted.Groups is Axis.Labels groups
-                ? new Unsuitable($"needs a second column; it takes {StudyWords.Of(workings.Division).GroupMany}", null)
-                : form.Suits(workings);
+            StudyWords words = StudyWords.Of(workings.Division);
+            Unsuitable? unsuitable = form.Suits(workings)
+                ?? (wanted.Parts != applied.Parts ? new Unsuitable($"needs other columns; it takes {words.PartMany} within each {words.GroupOne}", null)
+                    : wanted.Groups != applied.Groups ? new Unsuitable($"needs a second column; it takes {words.GroupMany}", null) : null);
             return new StripItem(form.Kind, shape.Id, shape.Name, chosen, FigureDrawer.Draw(workings, Side(width), Side(height), TextMeasurer.Shared), unsuitable?.Why, unsuitable?.Mend?.Text);
         }
         catch (StudyException fault)
         {
-            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, null, fault.Message, null);
+            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, null, fault.Plain, null);
         }
     }
 

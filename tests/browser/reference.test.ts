@@ -101,3 +101,38 @@ test('stacks, signed stacks, pie angles and Mekko rectangles agree with d3', asy
     near(areas, 1, 'sum of areas');
   }
 });
+
+test('the median age of the US census of 2000 is the published one', () => {
+  // The census table by age and sex as the npm package vega-datasets has it (a sample in bands of five years); the US Census
+  // Bureau published a median age of 35.3 (tolerance 0.2: the bands).
+  const people: { year: number; age: number; sex: number; people: number }[] = JSON.parse(
+    readFileSync(join(root, 'web/node_modules/vega-datasets/data/population.json'), 'utf8'),
+  );
+  const band = (age: number) => (age >= 90 ? '90+' : `${age}–${age + 4}`);
+  const csv = join(folder, 'census.csv');
+  const json = join(folder, 'census.study.json');
+  const out = join(folder, 'census.json');
+  writeFileSync(
+    csv,
+    ['Year,Age,Sex,People', ...people.map((row) => `${row.year},${band(row.age)},${row.sex === 1 ? 'Men' : 'Women'},${row.people}`)].join('\n'),
+  );
+  writeFileSync(
+    json,
+    JSON.stringify({
+      format: 'onewhole.study/1',
+      where: [{ column: 'Year', is: ['2000'] }],
+      value: { sum: 'People' },
+      parts: { column: 'Sex' },
+      groups: { column: 'Age' },
+      form: { kind: 'pyramid' },
+    }),
+  );
+  execFileSync(join(root, 'onewhole'), ['workings', '--table', csv, '--study', json, '--out', out]);
+  const readings = JSON.parse(readFileSync(out, 'utf8')).readings;
+  const of = (belongs: (age: number) => boolean) =>
+    people.filter((row) => row.year === 2000 && belongs(row.age)).reduce((sum, row) => sum + row.people, 0);
+  expect(readings.whole).toBe(of(() => true));
+  expect(Math.abs(readings.medianAge - 35.3)).toBeLessThanOrEqual(0.2);
+  near(readings.young, of((age) => age < 15) / readings.whole, 'young');
+  near(readings.dependencyOld, (100 * of((age) => age >= 65)) / of((age) => age >= 15 && age < 65), 'old per 100 of working age');
+});

@@ -32,7 +32,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await look('first screen');
     await page.getByRole('link', { name: /Half of the causes/ }).click();
     await expect(page.getByRole('grid', { name: 'Workings' }).getByText('Whole')).toBeVisible();
-    await expect(page.getByRole('region', { name: 'Forms' }).getByRole('button')).toHaveCount(3);
+    await expect(page.getByRole('region', { name: 'Forms' }).getByRole('button')).toHaveCount(15);
     await look('study');
     await page.keyboard.press('w');
     await expect(page.getByText('What is 100 %?')).toBeVisible();

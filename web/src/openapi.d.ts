@@ -2922,6 +2922,8 @@ export interface components {
             control?: null | string;
             /** @description What to ask ("What is 100 %?"). */
             ask?: null | string;
+            /** @description Whether it only does something, and is no part of the sentence. */
+            aside?: boolean;
             value?: null | components["schemas"]["JsonNode"];
         };
         /** @description A cell that its column's type can't read. */

@@ -4,6 +4,7 @@ using OneWhole.Core.Statements;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms;
@@ -96,6 +97,12 @@ public abstract class Form
 
     /// <summary>The form's own clauses of the statement.</summary>
     public virtual IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [];
+
+    /// <summary>The study with the columns that the form needs and that it does not have: the first ones of the table that would do. Unchanged where nothing is missing, or nothing would do.</summary>
+    public virtual Study Fit(Table table, Study study) =>
+        study.Groups is null && Groups != GroupUse.None && GroupSuggestion.Of(table, study).FirstOrDefault() is { } column
+            ? study with { Groups = new Axis.Labels(column.Name, []) }
+            : study;
 
     /// <summary>The form as a new study begins with it.</summary>
     public virtual JsonObject Beginning => new() { ["kind"] = Kind };

@@ -1,5 +1,6 @@
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms;
@@ -34,6 +35,30 @@ internal static class TwoSides
         string listed = string.Join(", ", division.Parts.Take(6).Select(part => $"\"{part.Label}\"")) + (division.PartCount > 6 ? $" and {division.PartCount - 6} others" : "");
         throw new StudyException("needs-two-parts", "parts", $"{form} needs exactly two parts, one a side; there {(division.PartCount == 1 ? "is" : "are")} {division.PartCount}: {listed}. Filter or choose another column.");
     }
+
+    /// <summary>Two parts and the groups that they divide: a column of two labels, or the first two number columns of a wide table.</summary>
+    public static Study Fit(Table table, Study study)
+    {
+        bool HasTwo(Axis axis) => axis is Axis.Columns { Names.Length: 2 } || (axis is Axis.Labels labels && table.Find(labels.Column) is { } column && Filled(column).Length == 2);
+        if (HasTwo(study.Parts) && study.Groups is not null)
+        {
+            return study;
+        }
+        Column[] categories = [.. table.Columns.Where(column => column.Info.Type == ColumnType.Category)];
+        if (categories.FirstOrDefault(column => Filled(column).Length == 2) is { } two)
+        {
+            Column[] others = [.. categories.Where(column => column != two && Filled(column).Length > 2)];
+            Column? groups = others.FirstOrDefault(column => NaturalOrder.IsOrderedSet(Filled(column)))
+                ?? others.FirstOrDefault(column => study.Parts is Axis.Labels labels && labels.Column == column.Name) ?? others.FirstOrDefault();
+            return groups is null ? study : study with { Parts = new Axis.Labels(two.Name, []), Groups = new Axis.Labels(groups.Name, []), Order = new Ordering() };
+        }
+        Column[] wide = [.. table.Columns.Where(column => column.Info is { Type: ColumnType.Quantity, Follows: null } && !Nouns.IsId(column.Name)).Take(2)];
+        return wide.Length == 2 && categories.FirstOrDefault() is { } names
+            ? study with { Parts = new Axis.Columns([wide[0].Name, wide[1].Name]), Groups = new Axis.Labels(names.Name, []), GivenValue = null, Order = new Ordering() }
+            : study;
+    }
+
+    private static string[] Filled(Column column) => column.Labels.Labels.Count > 500 ? [] : [.. column.Labels.Labels.Where(label => label != Label.Blank)];
 
     /// <summary>", Men to the left, Women to the right".</summary>
     public static Statements.Phrase Words(Study study, WorkingsResult? workings) => new("sides",

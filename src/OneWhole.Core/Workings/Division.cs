@@ -178,14 +178,14 @@ public sealed class Division
         {
             throw new StudyException("needs-groups", "groups", $"groups is missing: {form.Name} needs a second column, one group a row or column of the figure.");
         }
-        Aggregate aggregate = Aggregation.Run(table, study, study.Where, takesGroups, cancel);
+        Aggregate aggregate = AggregateCache.Run(table, study, study.Where, takesGroups, cancel);
         (Amounts listed, IReadOnlyList<LeftOut> leftOut) = Negation.Apply(aggregate.Amounts, study.Negatives);
 
         ExactInt? fixedWhole = null;
         Whole whole = study.EffectiveWhole;
         if (whole.Of == WholeOf.Unfiltered)
         {
-            Aggregate before = study.Where.Length == 0 ? aggregate : Aggregation.Run(table, study, [], takesGroups, cancel);
+            Aggregate before = study.Where.Length == 0 ? aggregate : AggregateCache.Run(table, study, [], takesGroups, cancel);
             fixedWhole = Negation.Apply(before.Amounts, study.Negatives).Amounts.Total();
             (listed, aggregate, fixedWhole) = Align(listed, aggregate, new ExactDecimal(fixedWhole.Value, before.Amounts.Scale));
         }

@@ -87,7 +87,9 @@ function Word({
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
         className={
-          token.aside ? 'plain ml-1.5 inline-flex translate-y-[-2px] px-0 font-sans text-[13px] text-accent' : 'word cursor-pointer text-left'
+          token.aside
+            ? 'plain ml-1.5 inline-flex translate-y-[-2px] px-0 font-sans text-[13px] text-accent'
+            : 'word cursor-pointer text-left'
         }
       >
         {token.text}

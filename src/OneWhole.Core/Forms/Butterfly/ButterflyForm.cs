@@ -32,6 +32,8 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
 
     public override Order PartOrder => Order.Table;
 
+    public override Study Fit(Tables.Table table, Study study) => TwoSides.Fit(table, study);
+
     public override IReadOnlyList<string> GroupOrders => ["left", "right", "sum", "difference"];
 
     protected override ObjectShape<ButterflyMembers> Members => ButterflyMembers.Shape;

@@ -26,6 +26,19 @@ public sealed class DivergingForm : Form<DivergingMembers>
 
     public override Order PartOrder => Order.Natural;
 
+    /// <summary>Levels that have an order as the parts, and what was divided before as the groups.</summary>
+    public override Study Fit(Tables.Table table, Study study)
+    {
+        bool IsLevels(Tables.Column column) => column.Info.Type == Tables.ColumnType.Category && column.Labels.Labels.Count is >= 2 and <= 12 && NaturalOrder.IsOrderedSet(column.Labels.Labels);
+        if (study.Parts is Axis.Columns || (study.Parts is Axis.Labels labels && table.Find(labels.Column) is { } now && IsLevels(now)))
+        {
+            return base.Fit(table, study);
+        }
+        return table.Columns.FirstOrDefault(column => column.Name != (study.Groups as Axis.Labels)?.Column && IsLevels(column)) is { } found
+            ? study with { Parts = new Axis.Labels(found.Name, []), Groups = study.Groups ?? study.Parts, Order = new Ordering() }
+            : base.Fit(table, study);
+    }
+
     public override IReadOnlyList<string> GroupOrders => ["net", "low", "high"];
 
     protected override ObjectShape<DivergingMembers> Members => DivergingMembers.Shape;

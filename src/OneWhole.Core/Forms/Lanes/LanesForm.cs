@@ -29,6 +29,8 @@ public sealed class LanesForm : Form<LanesMembers>
 
     public override Order PartOrder => Order.Table;
 
+    public override Study Fit(Tables.Table table, Study study) => study.Groups is null ? TwoSides.Fit(table, study) : study;
+
     protected override ObjectShape<LanesMembers> Members => LanesMembers.Shape;
 
     protected override LanesMembers Default => new();

@@ -53,6 +53,8 @@ public sealed class PyramidForm : Form<PyramidMembers>
 
     public override Order PartOrder => Order.Table;
 
+    public override Study Fit(Tables.Table table, Study study) => TwoSides.Fit(table, study);
+
     public override Order GroupOrder => Order.Natural;
 
     protected override ObjectShape<PyramidMembers> Members => PyramidMembers.Shape;
