@@ -414,7 +414,8 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         for (int row = first; row < Math.Min(first + count, workings.RowCount); row++)
         {
             rows.Add(new WorkingsRowView(row, workings.PartOf(row)?.Key ?? workings.GroupOf(row)!.Key,
-                [.. ShownColumns(workings).Select(column => Cell(workings, column, row))], fills.GetValueOrDefault(row)) { Name = workings.NameOf(row), Group = workings.GroupOf(row)?.Label });
+                [.. ShownColumns(workings).Select(column => Cell(workings, column, row))], fills.GetValueOrDefault(row))
+            { Name = workings.NameOf(row), Group = workings.GroupOf(row)?.Label });
         }
         return rows;
     }

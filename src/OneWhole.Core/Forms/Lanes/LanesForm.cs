@@ -46,7 +46,8 @@ public sealed class LanesForm : Form<LanesMembers>
             most[lane] = division.Amount(row) > most[lane] ? division.Amount(row) : most[lane];
         }
         WorkingColumn spacer = WorkingColumn.OfNumber("spacer", "spacer", ColumnUnit.Amount, new Rule.Largest("value", own ? "the lane" : "all rows") - new Rule.OrZero("value"),
-            row => division.Value(most[own ? division.PartOf(row) : 0] - division.Amount(row))) with { Quiet = true };
+            row => division.Value(most[own ? division.PartOf(row) : 0] - division.Amount(row))) with
+        { Quiet = true };
         return new FormWorkings([.. columns.GroupAndPart(), columns.Value(), columns.Share(), columns.ShownShare(), spacer], most)
         {
             Shown = columns.Shown,

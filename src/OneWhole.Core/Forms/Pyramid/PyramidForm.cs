@@ -177,6 +177,10 @@ public sealed class PyramidForm : Form<PyramidMembers>
 
     public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > 2000;
 
+    /// <summary>The sides are named above them; the key says what the outline is.</summary>
+    public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) =>
+        Of(workings.Division.Study).Against is { } against ? [new($"outline: {(against.Label.Length > 0 ? against.Label : "the second population")}", Ink.Text)] : [];
+
     public override Domains Domains(WorkingsResult workings) => PyramidLayout.DomainsOf(workings);
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
