@@ -101,14 +101,14 @@ public static class CommandLine
         return new Options(verb, values);
     }
 
-    private static WorkingsResult Compute(Options options, TextWriter error)
+    private static WorkingsSet Compute(Options options, TextWriter error)
     {
         options.Required("table");
         Study study = StudyFormat.Standard.Read(ReadFile(options.Required("study"), "study"));
         ReadSettings settings = Settings(options);
         Table table = ReadPrepared(options, settings, error);
         Table? second = options.Optional("against") is { } against ? ReadTable(against, settings, error) : null;
-        return Calculator.Run(table, study, default, second);
+        return WorkingsSet.Run(table, study, default, second);
     }
 
     private static ReadSettings Settings(Options options) =>
@@ -166,7 +166,7 @@ public static class CommandLine
         {
             throw new WrongUse($"--out is {path}; it must end in .csv or .json.");
         }
-        WorkingsResult workings = Compute(options, error);
+        WorkingsSet workings = Compute(options, error);
         if (path is null)
         {
             WorkingsCsv.Write(workings, output);
@@ -198,8 +198,8 @@ public static class CommandLine
         {
             throw new WrongUse("--scale must be a whole number from 1 to 8.");
         }
-        WorkingsResult workings = Compute(options, error);
-        Figure figure = FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared);
+        WorkingsSet workings = Compute(options, error);
+        Figure figure = workings.Column is null ? FigureDrawer.Draw(workings.Values[0].Workings, width, height, TextMeasurer.Shared) : SmallFigures.Draw(workings, width, height, TextMeasurer.Shared);
         WriteWhole(path, extension == ".svg" ? SvgWriter.ToBytes(figure) : PngWriter.ToBytes(figure, scale));
         return 0;
     }
@@ -217,12 +217,15 @@ public static class CommandLine
 
     private static int Check(Options options, TextWriter output, TextWriter error)
     {
-        WorkingsResult workings = Compute(options, error);
-        foreach (TieOutLine line in workings.TieOut)
+        WorkingsSet workings = Compute(options, error);
+        foreach (EachValue each in workings.Values)
         {
-            output.WriteLine($"{WorkingsJson.StatusWord(line.Status)}  {line.Id}  {OneLine(line.Text)}");
+            foreach (TieOutLine line in each.Workings.TieOut)
+            {
+                output.WriteLine($"{WorkingsJson.StatusWord(line.Status)}  {line.Id}  {OneLine(workings.Column is null ? line.Text : $"{each.Value}: {line.Text}")}");
+            }
         }
-        return workings.TieOut.Any(line => line.Status == TieOutStatus.Fail) ? 3 : 0;
+        return workings.Values.Any(each => each.Workings.TieOut.Any(line => line.Status == TieOutStatus.Fail)) ? 3 : 0;
     }
 
     private static int Schema(Options options, TextWriter output)

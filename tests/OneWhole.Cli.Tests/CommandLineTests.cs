@@ -132,4 +132,34 @@ public sealed class CommandLineTests : IDisposable
         Assert.Equal("", error);
         Assert.Contains("Crew,2.5,", output, StringComparison.Ordinal);
     }
+
+    [Fact]
+    public void A_study_is_repeated_for_each_value_of_a_column()
+    {
+        string table = Write("two.csv", "Route,Cause,Minutes\nHallin,Fog,60\nHallin,Engine,20\nOskery,Fog,5\nTarn Holm,Crew,\nBig Wick,Fog,9\n");
+        string study = Study(""", "each": {"column": "Route"}, "where": [{"column": "Route", "isNot": ["Big Wick"]}]""");
+        string[] lines = Run("workings", "--table", table, "--study", study).Out.Split("\r\n");
+        Assert.Equal("each,part,value,rank,share,shownShare,running,runningShare,position,class", lines[0]);
+        Assert.Equal(["Hallin,Fog,60", "Hallin,Engine,20", "Oskery,Fog,5", "Tarn Holm,Crew,0", ""], lines.Skip(1).Select(line => string.Join(',', line.Split(',').Take(3))));
+        string json = Path.Combine(_folder, "each.json");
+        Assert.Equal(0, Run("workings", "--table", table, "--study", study, "--out", json).Status);
+        using JsonDocument document = JsonDocument.Parse(File.ReadAllBytes(json));
+        Assert.Equal(["Hallin", "Oskery", "Tarn Holm"], document.RootElement.GetProperty("readings").GetProperty("each").EnumerateArray().Select(each => each.GetProperty("each").GetString()!));
+        Assert.StartsWith("ok  rows-accounted  Hallin: 2 used", Run("check", "--table", table, "--study", study).Out);
+        string figure = Path.Combine(_folder, "each.svg");
+        Assert.Equal(0, Run("figure", "--table", table, "--study", study, "--out", figure).Status);
+        Assert.Contains("100 % is all minutes", File.ReadAllText(figure));
+    }
+
+    [Fact]
+    public void A_second_table_is_laid_over_a_pyramid()
+    {
+        const string rows = "Age,Sex,People\n0–4,Men,5\n0–4,Women,6\n5–9,Men,7\n5–9,Women,8\n";
+        string study = Write("p.study.json", """{"format": "onewhole.study/1", "parts": {"column": "Sex"}, "groups": {"column": "Age"}, "value": {"sum": "People"}, "form": {"kind": "pyramid", "against": {"table": "then", "label": "then"}} }""");
+        string table = Write("now.csv", rows), then = Write("then.csv", rows.Replace("8", "18", StringComparison.Ordinal)), json = Path.Combine(_folder, "p.json");
+        Assert.Contains("no second table was given", Run("workings", "--table", table, "--study", study).Error);
+        Assert.Equal(0, Run("workings", "--table", table, "--study", study, "--against", then, "--out", json).Status);
+        using JsonDocument document = JsonDocument.Parse(File.ReadAllBytes(json));
+        Assert.Equal((26, 36), (document.RootElement.GetProperty("readings").GetProperty("whole").GetInt32(), document.RootElement.GetProperty("readings").GetProperty("against").GetProperty("whole").GetInt32()));
+    }
 }

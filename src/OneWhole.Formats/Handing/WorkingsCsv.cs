@@ -7,31 +7,36 @@ namespace OneWhole.Formats.Handing;
 /// <summary>The workings as CSV: RFC 4180, CRLF, UTF-8 without a mark; numbers unrounded and culture-invariant.</summary>
 public static class WorkingsCsv
 {
-    public static void Write(WorkingsResult workings, TextWriter to)
+    public static void Write(WorkingsResult workings, TextWriter to) => Write(Single(workings), to);
+
+    private static WorkingsSet Single(WorkingsResult workings) => new(null, [new EachValue("", workings)], workings.Columns);
+
+    /// <summary>With "each" as the first column where a study is repeated over a column's values.</summary>
+    public static void Write(WorkingsSet set, TextWriter to)
     {
-        to.Write(string.Join(',', workings.Columns.Select(column => column.Key)));
+        IEnumerable<string> keys = set.Columns.Select(column => column.Key);
+        to.Write(string.Join(',', set.Column is null ? keys : keys.Prepend("each")));
         to.Write("\r\n");
-        for (int row = 0; row < workings.RowCount; row++)
+        foreach (EachValue each in set.Values)
         {
-            for (int i = 0; i < workings.Columns.Count; i++)
+            for (int row = 0; row < each.Workings.RowCount; row++)
             {
-                if (i > 0)
-                {
-                    to.Write(',');
-                }
-                WorkingColumn column = workings.Columns[i];
-                to.Write(column.IsText ? Quote(column.Text(row) ?? "") : Number(column.Number(row)));
+                int at = row;
+                IEnumerable<string> cells = each.Workings.Columns.Select(column => column.IsText ? Quote(column.Text(at) ?? "") : Number(column.Number(at)));
+                to.Write(string.Join(',', set.Column is null ? cells : cells.Prepend(Quote(each.Value))));
+                to.Write("\r\n");
             }
-            to.Write("\r\n");
         }
     }
 
-    public static byte[] ToBytes(WorkingsResult workings)
+    public static byte[] ToBytes(WorkingsResult workings) => ToBytes(Single(workings));
+
+    public static byte[] ToBytes(WorkingsSet set)
     {
         using var bytes = new MemoryStream();
         using (var writer = new StreamWriter(bytes, new UTF8Encoding(false)))
         {
-            Write(workings, writer);
+            Write(set, writer);
         }
         return bytes.ToArray();
     }

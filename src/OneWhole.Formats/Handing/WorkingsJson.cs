@@ -8,24 +8,75 @@ namespace OneWhole.Formats.Handing;
 /// <summary>The workings as JSON: columns with their rules, rows with every key, the tie-out and the readings.</summary>
 public static class WorkingsJson
 {
-    public static void Write(WorkingsResult workings, Stream to)
+    public static void Write(WorkingsResult workings, Stream to) => Write(new WorkingsSet(null, [new EachValue("", workings)], workings.Columns), to);
+
+    /// <summary>With "each" as the first key, and the readings in a list of that name, where a study is repeated over a column's values.</summary>
+    public static void Write(WorkingsSet set, Stream to)
     {
         using var json = new Utf8JsonWriter(to, new JsonWriterOptions { Indented = true, Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping });
         json.WriteStartObject();
-        WriteColumns(workings, json);
-        WriteRows(workings, json);
-        json.WriteStartArray("tieOut");
-        foreach (TieOutLine line in workings.TieOut)
+        json.WriteStartArray("columns");
+        if (set.Column is { } name)
         {
             json.WriteStartObject();
-            json.WriteString("id", line.Id);
-            json.WriteString("status", StatusWord(line.Status));
-            json.WriteString("text", line.Text);
+            json.WriteString("key", "each");
+            json.WriteString("label", name);
+            json.WriteString("rule", $"each value of {name}");
             json.WriteEndObject();
+        }
+        if (set.Values.Count > 0)
+        {
+            WriteColumns(set.Values[0].Workings, json);
+        }
+        else
+        {
+            foreach (WorkingColumn column in set.Columns)
+            {
+                json.WriteStartObject();
+                json.WriteString("key", column.Key);
+                json.WriteString("label", column.Label);
+                json.WriteString("rule", "");
+                json.WriteEndObject();
+            }
+        }
+        json.WriteEndArray();
+        json.WriteStartArray("rows");
+        foreach (EachValue each in set.Values)
+        {
+            WriteRows(each.Workings, json, set.Column is null ? null : each.Value);
+        }
+        json.WriteEndArray();
+        json.WriteStartArray("tieOut");
+        foreach (EachValue each in set.Values)
+        {
+            foreach (TieOutLine line in each.Workings.TieOut)
+            {
+                json.WriteStartObject();
+                json.WriteString("id", line.Id);
+                json.WriteString("status", StatusWord(line.Status));
+                json.WriteString("text", set.Column is null ? line.Text : $"{each.Value}: {line.Text}");
+                json.WriteEndObject();
+            }
         }
         json.WriteEndArray();
         json.WritePropertyName("readings");
-        workings.Readings.WriteTo(json);
+        if (set.Column is null)
+        {
+            set.Values[0].Workings.Readings.WriteTo(json);
+        }
+        else
+        {
+            json.WriteStartObject();
+            json.WriteStartArray("each");
+            foreach (EachValue each in set.Values)
+            {
+                var readings = (System.Text.Json.Nodes.JsonObject)each.Workings.Readings.DeepClone();
+                readings.Insert(0, "each", each.Value);
+                readings.WriteTo(json);
+            }
+            json.WriteEndArray();
+            json.WriteEndObject();
+        }
         json.WriteEndObject();
     }
 
@@ -33,7 +84,6 @@ public static class WorkingsJson
 
     private static void WriteColumns(WorkingsResult workings, Utf8JsonWriter json)
     {
-        json.WriteStartArray("columns");
         var words = new RuleWords(workings);
         foreach (WorkingColumn column in workings.Columns)
         {
@@ -43,15 +93,17 @@ public static class WorkingsJson
             json.WriteString("rule", words.Of(column));
             json.WriteEndObject();
         }
-        json.WriteEndArray();
     }
 
-    private static void WriteRows(WorkingsResult workings, Utf8JsonWriter json)
+    private static void WriteRows(WorkingsResult workings, Utf8JsonWriter json, string? each)
     {
-        json.WriteStartArray("rows");
         for (int row = 0; row < workings.RowCount; row++)
         {
             json.WriteStartObject();
+            if (each is not null)
+            {
+                json.WriteString("each", each);
+            }
             foreach (WorkingColumn column in workings.Columns)
             {
                 if (column.IsText)
@@ -69,6 +121,5 @@ public static class WorkingsJson
             }
             json.WriteEndObject();
         }
-        json.WriteEndArray();
     }
 }

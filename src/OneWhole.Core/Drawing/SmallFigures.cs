@@ -1,0 +1,103 @@
+using OneWhole.Core.Forms;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Drawing;
+
+/// <summary>The same study on each value of a column, as small figures side by side on one scale.</summary>
+public static class SmallFigures
+{
+    /// <exception cref="StudyException">The form can't be drawn from the workings of a value.</exception>
+    public static Figure Draw(WorkingsSet set, double width, double height, ITextMeasurer measurer)
+    {
+        if (set.Values.Count == 0)
+        {
+            throw new StudyException("nothing-to-draw", "each.column", "No value of the column has a row that passes: there is no figure to draw.");
+        }
+        WorkingsResult first = set.Values[0].Workings;
+        Form form = first.Division.Study.Form.Form;
+        foreach (EachValue each in set.Values)
+        {
+            if (form.RefusesToDraw(each.Workings) && form.Suits(each.Workings) is { } unsuitable)
+            {
+                throw new StudyException("cannot-draw", "form.kind", $"{form.Name} can't be drawn for {each.Value}: {unsuitable.Why}.");
+            }
+        }
+        Domains domains = Common([.. set.Values.Where(each => !each.Workings.Division.IsEmpty).Select(each => form.Domains(each.Workings))]);
+        (int columns, int rows) = Grid(set.Values.Count, width, height);
+        double unit = Math.Clamp(Math.Sqrt(Math.Min(width / 720, height / 480)), 0.78, 6), margin = Math.Round(18 * unit), gap = Math.Round(16 * unit);
+        var font = new Font(Typeface.Sans, Math.Max(9, Math.Round(12 * unit * 2) / 2), 600);
+        var titleFont = new Font(Typeface.Serif, Math.Round(20 * unit), 500);
+        Study study = first.Division.Study;
+        string title = study.Title.Length > 0 ? study.Title : $"{Statement.Of(first).Heading}, for each {Tables.Nouns.Lower(set.Column!)}";
+        string shownTitle = TextFit.Shorten(measurer, title, titleFont, width - 2 * margin);
+        var marks = new List<Mark>
+        {
+            new TextMark("title-0", "title", margin, margin + titleFont.CapHeight, "start", shownTitle, titleFont.Size, titleFont.Weight, "serif", Ink.Text) { Width = measurer.Width(shownTitle, titleFont) },
+        };
+        // The whole is stated, and the proof named, as on every figure.
+        Font small = font with { Weight = 400 };
+        string caption = study.Finish.Caption ?? $"{Statement.Of(first.Division.Table, study with { Where = study.Where.RemoveAt(study.Where.Length - 1) }).Text} For each {Tables.Nouns.Lower(set.Column!)}.";
+        IReadOnlyList<string> lines = TextFit.Wrap(measurer, caption, small, width - 2 * margin, 2);
+        double below = margin + titleFont.LineHeight;
+        for (int line = 0; line < lines.Count; line++)
+        {
+            below += line == 0 ? small.CapHeight : small.LineHeight;
+            marks.Add(new TextMark($"caption-{line}", "caption", margin, below, "start", lines[line], small.Size, small.Weight, "sans", Ink.Quiet) { Width = measurer.Width(lines[line], small) });
+        }
+        bool proven = set.Values.All(each => each.Workings.TieOut.All(line => line.Status != TieOutStatus.Fail) && each.Workings.TieOut.First(line => line.Id == "parts-add-up").Status == TieOutStatus.Ok);
+        string proof = $"{(proven ? "each adds up" : "not every one adds up")}, {first.Division.Table.Name}, {Numbers.NumberText.Count(first.Division.Table.RowCount)} rows";
+        marks.Add(new TextMark("tie-out", "tie-out", width - margin, height - margin * 0.7, "end", proof, small.Size, small.Weight, "sans", proven ? Ink.Quiet : Ink.Warn) { Width = measurer.Width(proof, small) });
+        double top = below + gap, head = font.LineHeight + 4 * unit;
+        double cellWidth = (width - 2 * margin - gap * (columns - 1)) / columns, cellHeight = (height - top - margin - small.LineHeight - gap * (rows - 1)) / rows;
+        for (int i = 0; i < set.Values.Count; i++)
+        {
+            EachValue each = set.Values[i];
+            double x = margin + i % columns * (cellWidth + gap), y = top + i / columns * (cellHeight + gap);
+            string name = TextFit.Shorten(measurer, each.Value, font, cellWidth);
+            if (cellHeight > head + 8 && cellWidth > font.Size * 2)
+            {
+                marks.Add(new TextMark($"each-{i}", "name", x, y + font.CapHeight, "start", name, font.Size, font.Weight, "sans", Ink.Text) { Width = measurer.Width(name, font), Full = name == each.Value ? null : each.Value });
+            }
+            var builder = new FigureBuilder(cellWidth, Math.Max(8, cellHeight - head), measurer, study.Finish);
+            builder.Plot = builder.IsMiniature ? new Box(0, 0, builder.Width, builder.Height) : new Box(0, 6 * unit, builder.Width, builder.Height - 6 * unit);
+            if (!each.Workings.Division.IsEmpty)
+            {
+                form.Layout(each.Workings, domains, builder);
+            }
+            int place = i;
+            marks.AddRange(builder.Marks.Select(mark => Moved(mark, $"each-{place}-", x, y + head)));
+        }
+        return new Figure(width, height, title, $"{form.Name} for each {Tables.Nouns.Lower(set.Column!)}: {string.Join(", ", set.Values.Take(6).Select(each => each.Value))}{(set.Values.Count > 6 ? $" and {set.Values.Count - 6} more" : "")}.", marks);
+    }
+
+    /// <summary>Columns and rows whose cells are nearest to four by three.</summary>
+    private static (int Columns, int Rows) Grid(int count, double width, double height)
+    {
+        int columns = Math.Clamp((int)Math.Round(Math.Sqrt(count * width * 3 / (height * 4))), 1, count);
+        return (columns, (count + columns - 1) / columns);
+    }
+
+    private static Domains Common(IReadOnlyList<Domains> all)
+    {
+        if (all.Count == 0)
+        {
+            return new Domains(0, 1);
+        }
+        // A least value above 0 is a length of its own (the left side of a butterfly), not the lower end of an axis.
+        return new Domains(all.Any(domains => domains.Least > 0) ? all.Max(domains => domains.Least) : all.Min(domains => domains.Least), all.Max(domains => domains.Most))
+        {
+            ShareLeast = all.Min(domains => domains.ShareLeast),
+            ShareMost = all.Max(domains => domains.ShareMost),
+        };
+    }
+
+    private static Mark Moved(Mark mark, string prefix, double x, double y) => mark switch
+    {
+        RectMark rect => rect with { Id = prefix + rect.Id, X = rect.X + x, Y = rect.Y + y, Edit = null },
+        TextMark text => text with { Id = prefix + text.Id, X = text.X + x, Y = text.Y + y, Edit = null },
+        PathMark path => path with { Id = prefix + path.Id, Runs = [.. path.Runs.Select(run => (IReadOnlyList<double>)[.. run.Select((value, at) => FigureBuilder.Round(value + (at % 2 == 0 ? x : y)))])], Strip = null, Edit = null },
+        _ => mark,
+    };
+}

@@ -1,0 +1,65 @@
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>One value of the column that a study is repeated over, with its workings.</summary>
+public sealed record EachValue(string Value, WorkingsResult Workings);
+
+/// <summary>A study's workings: one, or one for each value of a column.</summary>
+/// <param name="Column">The column; null where there is one for all rows.</param>
+/// <param name="Values">In table order; those without a row that passes are not among them.</param>
+/// <param name="Columns">The workings' columns, which all values share.</param>
+public sealed record WorkingsSet(string? Column, IReadOnlyList<EachValue> Values, IReadOnlyList<WorkingColumn> Columns)
+{
+    private const int MostValues = 400;
+
+    /// <summary>Computes a study, or the same study on the rows of each value of its column.</summary>
+    /// <exception cref="StudyException">The study does not fit the table.</exception>
+    public static WorkingsSet Run(Table table, Study study, CancellationToken cancel = default, Table? second = null)
+    {
+        if (study.Each is not { } name)
+        {
+            WorkingsResult single = Calculator.Run(table, study, cancel, second);
+            return new WorkingsSet(null, [new EachValue("", single)], single.Columns);
+        }
+        Column column = Workings.Columns.Find(table, name, "each.column");
+        Study one = study with { Each = null };
+        var values = new List<EachValue>();
+        foreach (string value in ValuesOf(table, study, column, cancel))
+        {
+            values.Add(new EachValue(value, Calculator.Run(table, With(one, name, value), cancel, second)));
+        }
+        // Where no value has a row the columns are those of a study that nothing passes.
+        IReadOnlyList<WorkingColumn> columns = values.Count > 0 ? values[0].Workings.Columns
+            : Calculator.Run(table, one with { Where = one.Where.Add(new Clause(name) { Is = [] }) }, cancel, second).Columns;
+        return new WorkingsSet(name, values, columns);
+    }
+
+    private static Study With(Study study, string column, string value) => study with { Where = study.Where.Add(new Clause(column) { Is = [value] }) };
+
+    /// <summary>Labels of rows that pass, by first appearance in the table; of a quantity each number once.</summary>
+    private static List<string> ValuesOf(Table table, Study study, Column column, CancellationToken cancel)
+    {
+        byte[]? passing = RowFilter.Passing(table, study.Where, cancel);
+        LabelView labels = column.Labels;
+        var seen = new bool[labels.Labels.Count];
+        for (int row = 0; row < table.RowCount; row++)
+        {
+            seen[labels.Codes[row]] |= passing is null || passing[row] != 0;
+        }
+        var values = new List<string>();
+        var numbers = new HashSet<Numbers.ExactDecimal>();
+        for (int code = 0; code < seen.Length; code++)
+        {
+            string label = labels.Labels[code];
+            bool again = column.Info.Type == ColumnType.Quantity && column.Info.Numbers.TryRead(label, out Numbers.ExactInt units, out int scale, out _) && !numbers.Add(new Numbers.ExactDecimal(units, scale));
+            if (seen[code] && !again)
+            {
+                values.Add(label);
+            }
+        }
+        return values.Count <= MostValues ? values
+            : throw new StudyException("too-many-values", "each.column", $"each.column \"{column.Name}\" has {values.Count} values; at most {MostValues} small figures can be made: filter rows, or choose a column with fewer labels.");
+    }
+}
