@@ -115,3 +115,25 @@ test('labels say the share of something else than the whole, with a column of it
   await page.getByRole('group', { name: 'amounts in' }).getByLabel('thousands').click();
   await expect(figure(page).getByText(/^[\d,.]+ k$/).first()).toBeVisible();
 });
+
+test('a part is given another colour from the key, and keeps it in another form', async ({ page }) => {
+  await start(page, 'revenue');
+  await form(page, 'Nested bars').click();
+  const key = figure(page).getByRole('button', { name: 'Colour of Oskery' });
+  await key.click();
+  await page.getByRole('dialog', { name: 'Colour of Oskery' }).getByRole('button', { name: 'Colour 5', exact: true }).click();
+  const fill = () => figure(page).locator('[role="graphics-symbol"][aria-label*="Oskery"] rect').first().getAttribute('fill');
+  await expect.poll(fill).toBe('#5d3470');
+  await form(page, 'Stacked').click();
+  await expect.poll(fill).toBe('#5d3470');
+  // It stands out, the others grey.
+  await figure(page).getByRole('button', { name: 'Colour of Oskery' }).click();
+  await page.getByRole('button', { name: 'let it stand out, the others grey' }).click();
+  const other = () => figure(page).locator('[role="graphics-symbol"][aria-label*="Hallin"] rect').first().getAttribute('fill');
+  await expect.poll(other).toBe('var(--class-c)');
+  await expect.poll(fill).toBe('#5d3470');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(fill).not.toBe('#5d3470');
+});

@@ -59,7 +59,7 @@ test('bars are taken together with a drawn rectangle', async ({ page }) => {
   await page.getByRole('button', { name: 'Start a study' }).click();
   const bars = figureOf(page).locator('[role="graphics-symbol"]');
   await expect(bars).toHaveCount(5);
-  await expect(page.getByRole('region', { name: 'Forms' }).getByRole('button')).toHaveCount(3);
+  await expect(page.getByRole('region', { name: 'Forms' }).getByRole('button')).toHaveCount(15);
   // The figure is laid out anew when the page settles: drawn again until it met standing bars.
   await expect(async () => {
     const first = await bars.nth(1).boundingBox();

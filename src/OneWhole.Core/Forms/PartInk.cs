@@ -25,7 +25,8 @@ internal sealed class PartInk
             string colour = parts[part].Kind == EntryKind.Folded || parts[part].IsBlank ? Ink.ClassC
                 : ordered ? Ink.Ordered(rank[Array.IndexOf(listed, part)], listed.Length)
                 : Ink.Category(parts[part].TableRank);
-            _colours[part] = finish.Colours.GetValueOrDefault(parts[part].Label, colour);
+            bool quiet = finish.Emphasis.Length > 0 && !finish.Emphasis.Contains(parts[part].Label);
+            _colours[part] = quiet ? Ink.ClassC : finish.Colours.GetValueOrDefault(parts[part].Label, colour);
         }
     }
 

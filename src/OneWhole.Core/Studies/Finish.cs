@@ -82,6 +82,12 @@ public sealed record Finish
     /// <summary>Colours that were changed, by label: "#1d6b60".</summary>
     public ImmutableSortedDictionary<string, string> Colours { get; init; } = ImmutableSortedDictionary<string, string>.Empty;
 
+    /// <summary>Parts that stand out, all others grey; none where all have their colours.</summary>
+    public ImmutableArray<string> Emphasis { get; init; } = [];
+
+    /// <summary>Whether thin lines lead from a part in one stack to the same part in the next.</summary>
+    public bool Connect { get; init; }
+
     /// <summary>The words and place of each cut, by its position in the study's list.</summary>
     public ImmutableArray<CutFinish> Cuts { get; init; } = [];
 
@@ -99,6 +105,8 @@ public sealed record Finish
         .MayHave("caption", new TextShape("a caption", 500), finish => finish.Caption, (finish, value) => finish with { Caption = value }, "the text under the title")
         .MayHave("source", new TextShape("a source line", 300), finish => finish.Source, (finish, value) => finish with { Source = value }, "where the rows are from, at the foot of the figure; else the table's name")
         .Has("colours", new MapShape<string>(new ColourShape()), finish => finish.Colours, (finish, value) => finish with { Colours = value }, "colours by label")
+        .Has("emphasis", new ListShape<string>(new TextShape("a label", 1000), most: 200), finish => finish.Emphasis, (finish, value) => finish with { Emphasis = value }, "parts that stand out, all others grey")
+        .Has("connect", new FlagShape(), finish => finish.Connect, (finish, value) => finish with { Connect = value }, "thin lines from a part in one stack to the same part in the next")
         .Has("cuts", new ListShape<CutFinish>(CutFinish.Shape, most: 20), finish => finish.Cuts, (finish, value) => finish with { Cuts = value }, "words and lines of the cuts, in the order of the cuts");
 }
 

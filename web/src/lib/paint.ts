@@ -30,6 +30,9 @@ for (const [at, colour] of lows.entries()) fixed[`low-${at + 1}`] = `#${colour}`
 for (const [at, colour] of highs.entries()) fixed[`high-${at + 1}`] = `#${colour}`;
 for (const [at, colour] of steps.entries()) fixed[`seq-${at + 1}`] = `#${colour}`;
 
+/** The colours that a part can be given: the categories, in their own order. */
+export const palette = categories.map((colour) => `#${colour}`);
+
 export function paint(name: string | null | undefined): string {
   if (!name) return 'none';
   return inks[name] ?? fixed[name] ?? name;

@@ -3,6 +3,7 @@ import { useMemo, useRef, useState } from 'react';
 import { api, type Edit, type Figure, type Mark, type StudyView, type WorkingsRow } from '../lib/api';
 import { MarkPaint } from '../parts/FigurePaint';
 import { CutEditor } from './CutEditor';
+import { KeyColour } from './KeyColour';
 import type { StudyActions } from './useStudy';
 
 type Props = {
@@ -91,6 +92,10 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
   const [note, setNote] = useState<{ x: number; y: number; row: number } | null>(null);
   const [title, setTitle] = useState(false);
   const [cut, setCut] = useState<Edit | null>(null);
+  const [recolour, setRecolour] = useState<{ part: string; left: number; top: number } | null>(null);
+  const finish = (view.study as { finish?: { colours?: Record<string, string>; emphasis?: string[] } }).finish;
+  const colours = finish?.colours ?? {};
+  const emphasis = finish?.emphasis ?? [];
   const [lasso, setLasso] = useState<Lasso | null>(null);
   const lassoed = useRef(false);
   const dragging = useRef(false);
@@ -219,6 +224,33 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
               </g>
             );
           }
+          if (mark.role === 'key' && mark.part && 'text' in mark) {
+            const part = mark.part;
+            const open = () =>
+              setRecolour({
+                part,
+                left: ((mark.x - (mark.anchor === 'end' ? 90 : 10)) / figure.width) * 100,
+                top: ((mark.y - mark.size) / figure.height) * 100,
+              });
+            return (
+              <g
+                key={mark.id}
+                role="button"
+                tabIndex={0}
+                aria-label={`Colour of ${mark.full ?? mark.text}`}
+                className="cursor-pointer"
+                onClick={(event) => {
+                  event.stopPropagation();
+                  open();
+                }}
+                onKeyDown={(event) => {
+                  if (event.key === 'Enter') open();
+                }}
+              >
+                <MarkPaint mark={mark} />
+              </g>
+            );
+          }
           if (mark.role === 'cut-words') {
             return (
               <CutWords
@@ -298,6 +330,24 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
               </button>
             ))}
         </form>
+      ) : null}
+      {recolour ? (
+        <KeyColour
+          {...recolour}
+          now={colours[recolour.part]}
+          alone={emphasis.includes(recolour.part)}
+          emphasise={(on) => {
+            const others = emphasis.filter((label) => label !== recolour.part);
+            setRecolour(null);
+            actions.change('finish.emphasis', on ? [...others, recolour.part] : others);
+          }}
+          close={() => setRecolour(null)}
+          set={(colour) => {
+            const { [recolour.part]: _, ...others } = colours;
+            setRecolour(null);
+            actions.change('finish.colours', colour ? { ...others, [recolour.part]: colour } : others);
+          }}
+        />
       ) : null}
       {cut !== null ? <CutEditor edit={cut} view={view} actions={actions} close={() => setCut(null)} /> : null}
     </>

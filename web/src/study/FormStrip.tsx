@@ -22,11 +22,11 @@ export const FormStrip = memo(function FormStrip({ view, actions }: { view: Stud
           type="button"
           aria-pressed={item.chosen}
           title={item.why ? `${item.why}${item.mend ? `: ${item.mend}` : ''}` : undefined}
-          className={`shrink-0 cursor-pointer text-center text-[12px] ${item.why ? 'opacity-45' : ''} ${item.chosen ? 'font-semibold' : 'text-quiet'}`}
+          className={`shrink-0 cursor-pointer text-center text-[12px] ${item.chosen ? 'font-semibold' : 'text-quiet'}`}
           onClick={() => actions.shape(item.form, item.shape)}
         >
           <span
-            className={`block bg-sheet ${item.chosen ? 'outline-2 outline-accent' : 'outline outline-hairline'}`}
+            className={`block bg-sheet ${item.why ? 'opacity-45' : ''} ${item.chosen ? 'outline-2 outline-accent' : 'outline outline-hairline'}`}
             style={{ width: size.width, height: size.height }}
           >
             {item.figure ? <FigurePaint figure={item.figure} /> : null}

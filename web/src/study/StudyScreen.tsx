@@ -171,7 +171,7 @@ export function StudyScreen({ id }: { id: string }) {
             </div>
             <div className="flex min-h-6 items-baseline gap-4 pt-1 text-[13px]">
               <p className="figures min-w-0 flex-1" aria-live="polite">
-                {selection?.text ?? view?.workings?.verdict ?? ''}{' '}
+                <span className="pr-2">{selection?.text ?? view?.workings?.verdict ?? ''}</span>
                 {selection?.form && selection.shape ? (
                   <button
                     type="button"

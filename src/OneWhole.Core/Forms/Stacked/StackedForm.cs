@@ -105,6 +105,15 @@ public sealed class StackedForm : Form<StackedMembers>
         yield return Lays.Phrase(members.Lay);
     }
 
+    public override IEnumerable<Setting> Settings(Study study)
+    {
+        if (Of(study).Arrange == Arrangement.Stacked)
+        {
+            yield return new Setting("finish.connect", "lines between stacks",
+                [new SettingChoice("none", System.Text.Json.Nodes.JsonValue.Create(false), !study.Finish.Connect), new SettingChoice("from part to part", System.Text.Json.Nodes.JsonValue.Create(true), study.Finish.Connect)]);
+        }
+    }
+
     public override Unsuitable? Suits(WorkingsResult workings)
     {
         Division division = workings.Division;

@@ -123,6 +123,10 @@ internal sealed class StackedLayout
         {
             DrawGroup(field, group, band, labels);
         }
+        if (_figure.Finish.Connect && !_beside && text)
+        {
+            Connect(field, band);
+        }
         (double ax, double ay, double bx, double by) = field.LineAt(0);
         _figure.Line("baseline", "baseline", ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
         if (!text)
@@ -142,6 +146,33 @@ internal sealed class StackedLayout
             names.Draw(_figure, edge, room with { Height = plot.Bottom - room.Y }, part => (field.At(_workings["base"].Number(last + part) ?? 0) + field.At(_workings["top"].Number(last + part) ?? 0)) / 2, _ink);
         }
         labels.ForEach(label => label());
+    }
+
+    /// <summary>A thin line from the top of each part to its top in the next stack.</summary>
+    private void Connect(BarField field, double band)
+    {
+        double thickness = Thickness(band);
+        for (int group = 0; group + 1 < _division.GroupCount; group++)
+        {
+            foreach (int part in _parts)
+            {
+                int row = group * _division.PartCount + part;
+                if (_workings["top"].Number(row) is not { } from || _workings["top"].Number(row + _division.PartCount) is not { } to)
+                {
+                    continue;
+                }
+                double along = group * band + (band + thickness) / 2, next = (group + 1) * band + (band - thickness) / 2, a = field.At(from), b = field.At(to);
+                string id = $"connect-{group}-{_division.Parts[part].Key}";
+                if (_upright)
+                {
+                    _figure.Line(id, "leader", field.Plot.X + along, a, field.Plot.X + next, b, _ink[part], 0.8 * _figure.Unit);
+                }
+                else
+                {
+                    _figure.Line(id, "leader", a, field.Plot.Y + along, b, field.Plot.Y + next, _ink[part], 0.8 * _figure.Unit);
+                }
+            }
+        }
     }
 
     private double Thickness(double band) => _figure.IsMiniature ? band * 0.74 : Math.Min(band * 0.72, 130 * _figure.Unit);

@@ -1,0 +1,76 @@
+import { useEffect, useRef } from 'react';
+import { palette } from '../lib/paint';
+
+/** The colours that a part of the key can be given. */
+export function KeyColour({
+  part,
+  now,
+  left,
+  top,
+  set,
+  alone,
+  emphasise,
+  close,
+}: {
+  part: string;
+  now: string | undefined;
+  /** Where the entry stands, in percent of the sheet. */
+  left: number;
+  top: number;
+  set: (colour: string | null) => void;
+  /** Whether the part stands out now, the others grey. */
+  alone: boolean;
+  emphasise: (on: boolean) => void;
+  close: () => void;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => box.current?.querySelector('button')?.focus(), []);
+  return (
+    <div
+      ref={box}
+      role="dialog"
+      aria-label={`Colour of ${part}`}
+      className="popover absolute z-10 w-[212px] -translate-y-full p-2"
+      style={{ left: `min(${left}%, calc(100% - 220px))`, top: `${top}%` }}
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') {
+          event.stopPropagation();
+          close();
+        }
+      }}
+      onBlur={(event) => {
+        if (!event.currentTarget.contains(event.relatedTarget)) close();
+      }}
+    >
+      <p className="px-1 pb-1 text-[12px] text-quiet">{part}, in all figures of this study</p>
+      <span className="flex flex-wrap gap-1">
+        {palette.map((colour, at) => (
+          <button
+            key={colour}
+            type="button"
+            aria-label={`Colour ${at + 1}`}
+            aria-pressed={colour === now}
+            className={`h-6 w-6 cursor-pointer ${colour === now ? 'outline-2 outline-offset-1 outline-ink' : ''}`}
+            style={{ background: colour }}
+            onClick={() => set(colour)}
+          />
+        ))}
+      </span>
+      <button
+        type="button"
+        className="word mt-2 ml-1 cursor-pointer text-[12px] text-accent"
+        disabled={!now}
+        onClick={() => set(null)}
+      >
+        its own colour again
+      </button>
+      <button
+        type="button"
+        className="word mt-1 ml-1 block cursor-pointer text-[12px] text-accent"
+        onClick={() => emphasise(!alone)}
+      >
+        {alone ? 'let it be one of many again' : 'let it stand out, the others grey'}
+      </button>
+    </div>
+  );
+}
