@@ -53,7 +53,7 @@ internal static class TwoSides
             return groups is null ? study : study with { Parts = new Axis.Labels(two.Name, []), Groups = new Axis.Labels(groups.Name, []), Order = new Ordering() };
         }
         Column[] wide = [.. table.Columns.Where(column => column.Info is { Type: ColumnType.Quantity, Follows: null } && !Nouns.IsId(column.Name)).Take(2)];
-        return wide.Length == 2 && categories.FirstOrDefault() is { } names
+        return wide.Length == 2 && categories.FirstOrDefault(column => Filled(column).Length > 0) is { } names
             ? study with { Parts = new Axis.Columns([wide[0].Name, wide[1].Name]), Groups = new Axis.Labels(names.Name, []), GivenValue = null, Order = new Ordering() }
             : study;
     }

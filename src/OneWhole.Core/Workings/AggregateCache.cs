@@ -10,7 +10,7 @@ namespace OneWhole.Core.Workings;
 /// </summary>
 internal static class AggregateCache
 {
-    private const int Kept = 8;
+    private const int Kept = 24;
 
     private static readonly ConditionalWeakTable<Table, LinkedList<(string Key, Aggregate Aggregate)>> Tables = [];
 
