@@ -7,7 +7,9 @@ internal readonly record struct BarField(Box Plot, bool Upright, double Least, d
     public double Length => Upright ? Plot.Width : Plot.Height;
 
     /// <summary>The pixel of a value: y where bars are upright, x where they lie.</summary>
-    public double At(double value) => Upright ? new Scale(Least, Most, Plot.Bottom, Plot.Y).At(value) : new Scale(Least, Most, Plot.X, Plot.Right).At(value);
+    public double At(double value) => Values.At(value);
+
+    private Scale Values => Upright ? new Scale(Least, Most, Plot.Bottom, Plot.Y) : new Scale(Least, Most, Plot.X, Plot.Right);
 
     /// <summary>A bar from one value to another.</summary>
     /// <param name="from">Where it begins along the names, from the plot's edge.</param>
@@ -19,6 +21,31 @@ internal readonly record struct BarField(Box Plot, bool Upright, double Least, d
         return Upright
             ? new Box(FigureBuilder.Round(Plot.X + from), FigureBuilder.Round(low), FigureBuilder.Round(thickness), FigureBuilder.Round(length))
             : new Box(FigureBuilder.Round(low), FigureBuilder.Round(Plot.Y + from), FigureBuilder.Round(length), FigureBuilder.Round(thickness));
+    }
+
+    /// <summary>The axis of the values, with its lines across the plot.</summary>
+    public void DrawAxis(FigureBuilder figure, IReadOnlyList<Axes.Tick> ticks)
+    {
+        if (Upright)
+        {
+            Axes.Upright(figure, "value", Plot, Values, ticks, left: true, lines: true);
+        }
+        else
+        {
+            Axes.Level(figure, "value", Plot, Values, ticks, lines: true);
+        }
+    }
+
+    /// <summary>A total where a bar ends: above upright bars, at the right of lying ones.</summary>
+    /// <param name="middle">The bar's middle along the names, from the plot's edge.</param>
+    /// <param name="value">Where the bar ends.</param>
+    public TextMark Beyond(FigureBuilder figure, string id, double middle, double value, string text)
+    {
+        Font font = figure.Strong;
+        double end = At(value), gap = 6 * figure.Unit;
+        return Upright
+            ? figure.Text(id, "total", Plot.X + middle, end - gap, "middle", text, font, Ink.Text)
+            : figure.Text(id, "total", end + gap, Plot.Y + middle + font.CapHeight / 2, "start", text, font, Ink.Text);
     }
 
     /// <summary>The line at a value, all along the names.</summary>

@@ -16,6 +16,9 @@ public readonly record struct Box(double X, double Y, double Width, double Heigh
 
     public bool Contains(Box other) => other.X >= X && other.Y >= Y && other.Right <= Right && other.Bottom <= Bottom;
 
+    /// <summary>The rectangle, or a larger one from the same corner where a side is shorter than this.</summary>
+    public Box AtLeast(double side) => this with { Width = Math.Max(side, Width), Height = Math.Max(side, Height) };
+
     public Box Inset(double left, double top, double right, double bottom) => new(X + left, Y + top, Math.Max(0, Width - left - right), Math.Max(0, Height - top - bottom));
 
     /// <summary>Whether a line from a to b passes through the rectangle (Liang and Barsky's clipping).</summary>

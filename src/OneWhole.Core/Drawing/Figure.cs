@@ -13,6 +13,13 @@ public sealed record Domains(double Least, double Most)
     public double ShareLeast { get; init; }
 
     public double ShareMost { get; init; } = 1;
+
+    /// <summary>An axis from 0 to round ends beyond the values; it has some length where all of them are 0.</summary>
+    /// <param name="least">The smallest value, at most 0.</param>
+    /// <param name="most">The largest value, at least 0.</param>
+    /// <param name="end">Where the axis is wished to end; it ends beyond that where a value does.</param>
+    public static Domains Around(double least, double most, double? end = null) =>
+        new(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, most > 0 ? Math.Max(end ?? Ticks.RoundUp(most, 5), most) : least < 0 ? 0 : 1);
 }
 
 /// <summary>A linear scale from values to pixels.</summary>

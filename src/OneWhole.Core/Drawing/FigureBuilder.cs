@@ -50,6 +50,8 @@ public sealed class FigureBuilder
 
     public Font Strong => Small with { Weight = 600 };
 
+    public Font Title => new(Typeface.Serif, Math.Round(20 * Unit), 500);
+
     public double TextWidth(string text, Font font) => Measurer.Width(text, font);
 
     public void Add(Mark mark) => _marks.Add(mark);
@@ -61,6 +63,13 @@ public sealed class FigureBuilder
             Width = Measurer.Width(text, font),
         };
         return mark;
+    }
+
+    /// <summary>A text shortened to a room; what was shortened keeps its whole text for pointing.</summary>
+    public TextMark Text(string id, string role, double x, double y, string anchor, string text, Font font, string fill, double room)
+    {
+        string shown = TextFit.Shorten(Measurer, text, font, room);
+        return Text(id, role, x, y, anchor, shown, font, fill) with { Full = shown == text ? null : text };
     }
 
     /// <summary>Adds a text and keeps others away from it.</summary>
@@ -95,4 +104,13 @@ public sealed class FigureBuilder
     public string Colour(string part, string otherwise) => Finish.Colours.GetValueOrDefault(part, otherwise);
 
     internal static double Round(double pixel) => Math.Round(pixel * 100) / 100;
+
+    internal static Box Round(Box box) => new(Round(box.X), Round(box.Y), Round(box.Width), Round(box.Height));
+
+    /// <summary>A filled rectangle, to a hundredth of a pixel.</summary>
+    internal static RectMark Rect(string id, string role, Box box, string fill)
+    {
+        (double x, double y, double width, double height) = Round(box);
+        return new RectMark(id, role, x, y, width, height, fill);
+    }
 }

@@ -59,7 +59,7 @@ public static class FigureDrawer
         double inner = figure.Width - 2 * margin;
         double y = margin;
 
-        var titleFont = new Font(Typeface.Serif, Math.Round(20 * unit), 500);
+        Font titleFont = figure.Title;
         IReadOnlyList<string> titleLines = TextFit.Wrap(figure.Measurer, title, titleFont, inner, figure.Height > 420 * unit ? 2 : 1);
         for (int i = 0; i < titleLines.Count; i++)
         {

@@ -26,39 +26,33 @@ public static class SmallFigures
         }
         Domains domains = Common([.. set.Values.Where(each => !each.Workings.Division.IsEmpty).Select(each => form.Domains(each.Workings))]);
         (int columns, int rows) = Grid(set.Values.Count, width, height);
-        double unit = Math.Clamp(Math.Sqrt(Math.Min(width / 720, height / 480)), 0.78, 6), margin = Math.Round(18 * unit), gap = Math.Round(16 * unit);
-        var font = new Font(Typeface.Sans, Math.Max(9, Math.Round(12 * unit * 2) / 2), 600);
-        var titleFont = new Font(Typeface.Serif, Math.Round(20 * unit), 500);
         Study study = first.Division.Study;
+        var sheet = new FigureBuilder(width, height, measurer, study.Finish);
+        double unit = sheet.Unit, margin = Math.Round(18 * unit), gap = Math.Round(16 * unit);
+        Font font = sheet.Strong, small = sheet.Small, titleFont = sheet.Title;
         string title = study.Title.Length > 0 ? study.Title : $"{Statement.Of(first).Heading}, for each {Tables.Nouns.Lower(set.Column!)}";
-        string shownTitle = TextFit.Shorten(measurer, title, titleFont, width - 2 * margin);
-        var marks = new List<Mark>
-        {
-            new TextMark("title-0", "title", margin, margin + titleFont.CapHeight, "start", shownTitle, titleFont.Size, titleFont.Weight, "serif", Ink.Text) { Width = measurer.Width(shownTitle, titleFont) },
-        };
+        sheet.Add(sheet.Text("title-0", "title", margin, margin + titleFont.CapHeight, "start", TextFit.Shorten(measurer, title, titleFont, width - 2 * margin), titleFont, Ink.Text));
         // The whole is stated, and the proof named, as on every figure.
-        Font small = font with { Weight = 400 };
         string caption = study.Finish.Caption ?? $"{Statement.Of(first.Division.Table, study with { Where = study.Where.RemoveAt(study.Where.Length - 1) }).Text} For each {Tables.Nouns.Lower(set.Column!)}.";
         IReadOnlyList<string> lines = TextFit.Wrap(measurer, caption, small, width - 2 * margin, 2);
         double below = margin + titleFont.LineHeight;
         for (int line = 0; line < lines.Count; line++)
         {
             below += line == 0 ? small.CapHeight : small.LineHeight;
-            marks.Add(new TextMark($"caption-{line}", "caption", margin, below, "start", lines[line], small.Size, small.Weight, "sans", Ink.Quiet) { Width = measurer.Width(lines[line], small) });
+            sheet.Add(sheet.Text($"caption-{line}", "caption", margin, below, "start", lines[line], small, Ink.Quiet));
         }
         bool proven = set.Values.All(each => each.Workings.TieOut.All(line => line.Status != TieOutStatus.Fail) && each.Workings.TieOut.First(line => line.Id == "parts-add-up").Status == TieOutStatus.Ok);
         string proof = $"{(proven ? "each adds up" : "not every one adds up")}, {first.Division.Table.Name}, {Numbers.NumberText.Count(first.Division.Table.RowCount)} rows";
-        marks.Add(new TextMark("tie-out", "tie-out", width - margin, height - margin * 0.7, "end", proof, small.Size, small.Weight, "sans", proven ? Ink.Quiet : Ink.Warn) { Width = measurer.Width(proof, small) });
+        sheet.Add(sheet.Text("tie-out", "tie-out", width - margin, height - margin * 0.7, "end", proof, small, proven ? Ink.Quiet : Ink.Warn));
         double top = below + gap, head = font.LineHeight + 4 * unit;
         double cellWidth = (width - 2 * margin - gap * (columns - 1)) / columns, cellHeight = (height - top - margin - small.LineHeight - gap * (rows - 1)) / rows;
         for (int i = 0; i < set.Values.Count; i++)
         {
             EachValue each = set.Values[i];
             double x = margin + i % columns * (cellWidth + gap), y = top + i / columns * (cellHeight + gap);
-            string name = TextFit.Shorten(measurer, each.Value, font, cellWidth);
             if (cellHeight > head + 8 && cellWidth > font.Size * 2)
             {
-                marks.Add(new TextMark($"each-{i}", "name", x, y + font.CapHeight, "start", name, font.Size, font.Weight, "sans", Ink.Text) { Width = measurer.Width(name, font), Full = name == each.Value ? null : each.Value });
+                sheet.Add(sheet.Text($"each-{i}", "name", x, y + font.CapHeight, "start", each.Value, font, Ink.Text, cellWidth));
             }
             var builder = new FigureBuilder(cellWidth, Math.Max(8, cellHeight - head), measurer, study.Finish);
             builder.Plot = builder.IsMiniature ? new Box(0, 0, builder.Width, builder.Height) : new Box(0, 6 * unit, builder.Width, builder.Height - 6 * unit);
@@ -66,10 +60,12 @@ public static class SmallFigures
             {
                 form.Layout(each.Workings, domains, builder);
             }
-            int place = i;
-            marks.AddRange(builder.Marks.Select(mark => Moved(mark, $"each-{place}-", x, y + head)));
+            foreach (Mark mark in builder.Marks)
+            {
+                sheet.Add(Moved(mark, $"each-{i}-", x, y + head));
+            }
         }
-        return new Figure(width, height, title, $"{form.Name} for each {Tables.Nouns.Lower(set.Column!)}: {string.Join(", ", set.Values.Take(6).Select(each => each.Value))}{(set.Values.Count > 6 ? $" and {set.Values.Count - 6} more" : "")}.", marks);
+        return new Figure(width, height, title, $"{form.Name} for each {Tables.Nouns.Lower(set.Column!)}: {string.Join(", ", set.Values.Take(6).Select(each => each.Value))}{(set.Values.Count > 6 ? $" and {set.Values.Count - 6} more" : "")}.", sheet.Marks);
     }
 
     /// <summary>Columns and rows whose cells are nearest to four by three.</summary>

@@ -44,7 +44,11 @@ public sealed record FormWorkings(IReadOnlyList<WorkingColumn> Columns, object C
 public sealed record FormShape(string Id, string Name, Func<Study, Study> Apply, Func<Study, bool> Holds);
 
 /// <summary>Why a form does not suit, and the one change that mends it.</summary>
-public sealed record Unsuitable(string Why, Remedy? Mend);
+public sealed record Unsuitable(string Why, Remedy? Mend)
+{
+    /// <summary>No row is left.</summary>
+    public static Unsuitable Nothing { get; } = new("there is nothing to draw", null);
+}
 
 /// <summary>
 /// A kind of chart: its members, columns, readings, proofs, sentence, finish and layout, all in one folder. Nothing else
@@ -154,4 +158,14 @@ public abstract class Form<TMembers> : Form
 
     /// <summary>The members of a study that has this form.</summary>
     protected static TMembers Of(Study study) => (TMembers)study.Form.Members;
+
+    /// <summary>The study in this form, its members changed: those that it has already, or the default ones.</summary>
+    protected Study With(Study study, Func<TMembers, TMembers> change)
+    {
+        FormChoice chosen = Chosen(study);
+        return study with { Form = chosen with { Members = change((TMembers)chosen.Members) } };
+    }
+
+    /// <summary>Whether a study has this form, with members of this kind.</summary>
+    protected bool Is(Study study, Func<TMembers, bool> holds) => study.Form.Form == this && holds(Of(study));
 }

@@ -66,8 +66,7 @@ internal sealed class GroupNames
         for (int i = 0; i < _labels.Length; i += _every)
         {
             double y = plot.Y + (i + 0.5) * band + font.CapHeight / 2 - (_under.Count > 0 ? font.LineHeight / 2 : 0);
-            string shown = TextFit.Shorten(_figure.Measurer, _labels[i], font, Room - 10 * _figure.Unit);
-            _figure.Put(_figure.Text($"name-{keys[i]}", "name", plot.X - 10 * _figure.Unit, y, "end", shown, font, Ink.Text) with { Group = _labels[i], Full = shown == _labels[i] ? null : _labels[i] });
+            _figure.Put(_figure.Text($"name-{keys[i]}", "name", plot.X - 10 * _figure.Unit, y, "end", _labels[i], font, Ink.Text, Room - 10 * _figure.Unit) with { Group = _labels[i] });
             if (_under.Count > 0)
             {
                 _figure.PutWhereFree([_figure.Text($"under-{keys[i]}", "name", plot.X - 10 * _figure.Unit, y + font.LineHeight, "end", _under[i], font, Ink.Quiet) with { Group = _labels[i] }], 0);

@@ -19,16 +19,8 @@ internal static class Lays
     public static Phrase Phrase(Lay lay, string bars = "bars") => new("lay",
     [
         new Token($", {bars} "),
-        new Token(lay == Lay.Sideways ? "sideways" : "upright")
-        {
-            Path = "form.lay",
-            Control = "options",
-            Ask = "Which way do bars grow?",
-            Options = () =>
-            [
-                new Option("sideways", "form.lay", "sideways", lay == Lay.Sideways) { Detail = "names at the left: room for long ones" },
-                new Option("upright", "form.lay", "upright", lay == Lay.Upright) { Detail = "names below" },
-            ],
-        },
+        Token.Choice("form.lay", "Which way do bars grow?",
+            ("sideways", "sideways", lay == Lay.Sideways, "names at the left: room for long ones"),
+            ("upright", "upright", lay == Lay.Upright, "names below")),
     ]);
 }

@@ -12,8 +12,9 @@ internal sealed class PartInk
 {
     private readonly string[] _colours;
 
-    public PartInk(Division division, Finish finish)
+    public PartInk(Division division)
     {
+        Finish finish = division.Study.Finish;
         IReadOnlyList<Entry> parts = division.Parts;
         int[] listed = [.. Enumerable.Range(0, parts.Count).Where(part => parts[part].Kind != EntryKind.Folded && !parts[part].IsBlank)];
         bool bands = listed.Length > 0 && listed.All(part => parts[part].Kind == EntryKind.Band);
@@ -38,11 +39,10 @@ internal sealed class PartInk
 
     public string this[int part] => _colours[part];
 
-    /// <summary>The key's entries in the parts' order, or the other way round.</summary>
-    public IReadOnlyList<KeyEntry> Key(Division division, Finish finish, bool upwards = false)
+    /// <summary>The key's entries in the parts' order.</summary>
+    public static IReadOnlyList<KeyEntry> KeyOf(Division division)
     {
-        KeyEntry[] entries = [.. Enumerable.Range(0, division.PartCount).Where(part => finish.DrawFolded || division.Parts[part].Kind != EntryKind.Folded)
-            .Select(part => new KeyEntry(division.Parts[part].Label, _colours[part]) { Part = division.Parts[part].Key })];
-        return upwards ? [.. entries.Reverse()] : entries;
+        var ink = new PartInk(division);
+        return [.. DrawnParts.Of(division).Select(part => new KeyEntry(division.Parts[part].Label, ink[part]) { Part = division.Parts[part].Key })];
     }
 }

@@ -22,7 +22,7 @@ internal sealed class SideNames
     {
         Division division = workings.Division;
         int last = division.GroupCount - 1;
-        int[] parts = [.. Enumerable.Range(0, division.PartCount).Where(part => division.Study.Finish.DrawFolded || division.Parts[part].Kind != EntryKind.Folded)];
+        int[] parts = DrawnParts.Of(division);
         return division.Study.Finish.Key && parts.Length is > 0 and <= MostNames && parts.All(part => division.Has(last, part) && division.Amount(last, part).Sign > 0) ? new SideNames(division, parts) : null;
     }
 
@@ -45,10 +45,9 @@ internal sealed class SideNames
         for (int i = 0; i < _parts.Length; i++)
         {
             Entry part = _division.Parts[_parts[i]];
-            string shown = TextFit.Shorten(figure.Measurer, part.Label, font, room);
             double from = x + 12 * figure.Unit;
             figure.Line($"lead-{part.Key}", "leader", x + 2 * figure.Unit, wished[i], from - 2 * figure.Unit, places[i], ink[_parts[i]], Math.Max(1, figure.Unit));
-            figure.PutWhereFree([figure.Text($"key-text-{part.Key}", "key", from, places[i] + font.CapHeight / 2, "start", shown, font, Ink.Text) with { Part = part.Key, Full = shown == part.Label ? null : part.Label }], 0);
+            figure.PutWhereFree([figure.Text($"key-text-{part.Key}", "key", from, places[i] + font.CapHeight / 2, "start", part.Label, font, Ink.Text, room) with { Part = part.Key }], 0);
         }
     }
 }

@@ -1,3 +1,5 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Tables;
@@ -61,10 +63,10 @@ internal static class TwoSides
     private static string[] Filled(Column column) => column.Labels.Labels.Count > 500 ? [] : [.. column.Labels.Labels.Where(label => label != Label.Blank)];
 
     /// <summary>", Men to the left, Women to the right".</summary>
-    public static Statements.Phrase Words(Study study, WorkingsResult? workings) => new("sides",
+    public static Phrase Words(Study study, WorkingsResult? workings) => new("sides",
     [
-        new Statements.Token(workings is { Division: { IsEmpty: false, PartCount: 2 } division } ? $", {division.Parts[0].Label} to the left, {division.Parts[1].Label} to the right" : ", one part a side"),
-        new Statements.Token("change sides")
+        new Token(workings is { Division: { IsEmpty: false, PartCount: 2 } division } ? $", {division.Parts[0].Label} to the left, {division.Parts[1].Label} to the right" : ", one part a side"),
+        new Token("change sides")
         {
             Path = "order.reverse",
             Control = "options",
@@ -72,32 +74,31 @@ internal static class TwoSides
             Ask = "Which part is at the left?",
             Options = () => workings is not { Division: { IsEmpty: false, PartCount: 2 } both } ? [] :
             [
-                new Statements.Option($"{both.Parts[0].Label} to the left", "order.reverse", Reverse(study, study.Order.ReverseParts), true),
-                new Statements.Option($"{both.Parts[1].Label} to the left", "order.reverse", Reverse(study, !study.Order.ReverseParts), false),
+                new Option($"{both.Parts[0].Label} to the left", "order.reverse", Reverse(study, study.Order.ReverseParts), true),
+                new Option($"{both.Parts[1].Label} to the left", "order.reverse", Reverse(study, !study.Order.ReverseParts), false),
             ],
         },
     ]);
 
-    private static System.Text.Json.Nodes.JsonNode? Reverse(Study study, bool parts)
+    /// <summary>", as shares".</summary>
+    /// <param name="shares">What is said of shares.</param>
+    /// <param name="amounts">What is said of amounts; null for nothing.</param>
+    public static Token ScaleChoice(SideScale scale, string shares, string? amounts) => Token.Choice("form.scale", "Shares or amounts?",
+        ("shares", "share", scale == SideScale.Share, shares),
+        ("amounts", "amount", scale == SideScale.Amount, amounts));
+
+    private static JsonNode? Reverse(Study study, bool parts)
     {
         string[] reversed = [.. new[] { parts ? "parts" : "", study.Order.ReverseGroups ? "groups" : "" }.Where(word => word.Length > 0)];
-        return reversed.Length == 0 ? null : new System.Text.Json.Nodes.JsonArray([.. reversed.Select(word => System.Text.Json.Nodes.JsonValue.Create(word))]);
+        return reversed.Length == 0 ? null : new JsonArray([.. reversed.Select(word => JsonValue.Create(word))]);
     }
 
     /// <summary>", all lanes on one scale".</summary>
-    public static Statements.Phrase ScalesPhrase(Scales scales, string what) => new("scales",
+    public static Phrase ScalesPhrase(Scales scales, string what) => new("scales",
     [
-        new Statements.Token(", "),
-        new Statements.Token(scales == Scales.Own ? $"each {what} on a scale of its own" : $"every {what} on one scale")
-        {
-            Path = "form.scales",
-            Control = "options",
-            Ask = "One scale for all?",
-            Options = () =>
-            [
-                new Statements.Option($"every {what} on one scale", "form.scales", "common", scales == Scales.Common) { Detail = "lengths can be compared" },
-                new Statements.Option($"each {what} on a scale of its own", "form.scales", "own", scales == Scales.Own) { Detail = "small ones can be seen; lengths can't be compared" },
-            ],
-        },
+        new Token(", "),
+        Token.Choice("form.scales", "One scale for all?",
+            ($"every {what} on one scale", "common", scales == Scales.Common, "lengths can be compared"),
+            ($"each {what} on a scale of its own", "own", scales == Scales.Own, "small ones can be seen; lengths can't be compared")),
     ]);
 }

@@ -141,6 +141,8 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
 
     public static bool operator !=(ExactInt a, ExactInt b) => !a.Equals(b);
 
+    public static ExactInt Max(ExactInt a, ExactInt b) => a >= b ? a : b;
+
     public static bool operator <(ExactInt a, ExactInt b) => a.CompareTo(b) < 0;
 
     public static bool operator >(ExactInt a, ExactInt b) => a.CompareTo(b) > 0;

@@ -22,6 +22,19 @@ public sealed record Token(string Text)
 
     /// <summary>The value now, for a control that starts from it.</summary>
     public System.Text.Json.Nodes.JsonNode? Value { get; init; }
+
+    /// <summary>A word that stands for one of a few fixed values of a member, and reads as the one that holds now.</summary>
+    /// <param name="path">The member.</param>
+    /// <param name="ask">What to ask.</param>
+    /// <param name="choices">In their order; just one of them is chosen.</param>
+    public static Token Choice(string path, string ask, params (string Text, System.Text.Json.Nodes.JsonNode? Value, bool Chosen, string? Detail)[] choices) =>
+        new(Array.Find(choices, choice => choice.Chosen).Text)
+        {
+            Path = path,
+            Control = "options",
+            Ask = ask,
+            Options = () => [.. choices.Select(choice => new Option(choice.Text, path, choice.Value, choice.Chosen) { Detail = choice.Detail })],
+        };
 }
 
 /// <summary>One choice of a changeable word.</summary>

@@ -33,6 +33,7 @@ public sealed class Division
             {
                 _partTotals[part] += display[group, part];
                 _groupTotals[group] += display[group, part];
+                HasNegative |= display[group, part].Sign < 0;
             }
         }
         foreach (ExactInt total in _groupTotals)
@@ -83,6 +84,9 @@ public sealed class Division
 
     /// <summary>Nothing is listed.</summary>
     public bool IsEmpty { get; }
+
+    /// <summary>Whether an amount is below 0.</summary>
+    public bool HasNegative { get; }
 
     /// <summary>Σ v.</summary>
     public ExactInt Total { get; }

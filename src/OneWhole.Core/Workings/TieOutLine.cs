@@ -30,4 +30,7 @@ public sealed record TieOutLine(string Id, TieOutStatus Status, string Text)
 /// <summary>A change to the study, offered as a button.</summary>
 /// <param name="Text">What it does ("leave out 2 negative parts").</param>
 /// <param name="Apply">Makes the changed study.</param>
-public sealed record Remedy(string Text, Func<Study, Study> Apply);
+public sealed record Remedy(string Text, Func<Study, Study> Apply)
+{
+    public static Remedy LeaveOutNegatives { get; } = new("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut });
+}

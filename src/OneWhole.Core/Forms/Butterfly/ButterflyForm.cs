@@ -61,23 +61,23 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
         ExactInt left = default, right = default;
         for (int group = 0; group < groups; group++)
         {
-            left = division.Amount(group, 0) > left ? division.Amount(group, 0) : left;
-            right = division.Amount(group, 1) > right ? division.Amount(group, 1) : right;
+            left = ExactInt.Max(division.Amount(group, 0), left);
+            right = ExactInt.Max(division.Amount(group, 1), right);
         }
         if (Of(division.Study).Scales == Scales.Common)
         {
-            left = right = left > right ? left : right;
+            left = right = ExactInt.Max(left, right);
         }
         var ends = new ButterflyEnds(left, right);
         StudyWords words = StudyWords.Of(division);
         Fraction? Side(int group, int part) => division.Has(group, part) ? division.Value(division.Amount(group, part)) : null;
-        string Name_(int part) => division.IsEmpty ? part == 0 ? "left" : "right" : division.Parts[part].Label;
+        string NameOf(int part) => division.IsEmpty ? part == 0 ? "left" : "right" : division.Parts[part].Label;
         Rule Spacer(string side) => new Rule.Largest(side, Of(division.Study).Scales == Scales.Common ? "left and right" : "the side") - new Rule.OrZero(side);
         return new FormWorkings(
         [
             WorkingColumn.OfText("group", words.GroupOne, new Rule.Given($"each {words.GroupOne}"), group => division.Groups![group].Label),
-            WorkingColumn.OfNumber("left", Name_(0), ColumnUnit.Amount, new Rule.Given($"{words.Counted} of {Name_(0)}"), group => Side(group, 0)),
-            WorkingColumn.OfNumber("right", Name_(1), ColumnUnit.Amount, new Rule.Given($"{words.Counted} of {Name_(1)}"), group => Side(group, 1)),
+            WorkingColumn.OfNumber("left", NameOf(0), ColumnUnit.Amount, new Rule.Given($"{words.Counted} of {NameOf(0)}"), group => Side(group, 0)),
+            WorkingColumn.OfNumber("right", NameOf(1), ColumnUnit.Amount, new Rule.Given($"{words.Counted} of {NameOf(1)}"), group => Side(group, 1)),
             WorkingColumn.OfNumber("difference", "difference", ColumnUnit.Amount, Rule.Column("left") - Rule.Column("right"), group => Side(group, 0) - Side(group, 1)),
             WorkingColumn.OfNumber("spacerBefore", "spacer before", ColumnUnit.Amount, Spacer("left"), group => division.Value(left - division.Amount(group, 0))) with { Quiet = true },
             WorkingColumn.OfNumber("spacerAfter", "spacer after", ColumnUnit.Amount, Spacer("right"), group => division.Value(right - division.Amount(group, 1))) with { Quiet = true },
@@ -93,14 +93,14 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
     public override Unsuitable? Suits(WorkingsResult workings)
     {
         Division division = workings.Division;
-        return division.IsEmpty ? new Unsuitable("there is nothing to draw", null)
-            : Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0)
-                ? new Unsuitable("an amount is negative: there is no bar of less than nothing", new Remedy("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut }))
+        return division.IsEmpty ? Unsuitable.Nothing
+            : division.HasNegative
+                ? new Unsuitable("an amount is negative: there is no bar of less than nothing", Remedy.LeaveOutNegatives)
                 : null;
     }
 
     public override bool RefusesToDraw(WorkingsResult workings) =>
-        !workings.Division.IsEmpty && (workings.RowCount > TooMany.Pieces || Enumerable.Range(0, workings.Division.RowCount).Any(row => workings.Division.Amount(row).Sign < 0));
+        !workings.Division.IsEmpty && (workings.RowCount > TooMany.Pieces || workings.Division.HasNegative);
 
     public override Domains Domains(WorkingsResult workings)
     {

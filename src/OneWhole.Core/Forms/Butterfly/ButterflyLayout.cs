@@ -9,7 +9,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
 {
     private readonly Division _division = workings.Division;
     private readonly LabelTexts _texts = new(workings);
-    private readonly PartInk _ink = new(workings.Division, figure.Finish);
+    private readonly PartInk _ink = new(workings.Division);
 
     public void Draw()
     {
@@ -39,8 +39,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
             string name = _division.Groups![group].Label;
             if (text && group % every == 0)
             {
-                string shown = TextFit.Shorten(figure.Measurer, name, font, gutter - 12 * unit);
-                figure.Put(figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", shown, font, Ink.Text) with { Group = name, Row = group, Full = shown == name ? null : name });
+                figure.Put(figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", name, font, Ink.Text, gutter - 12 * unit) with { Group = name, Row = group });
             }
             for (int side = 0; side < 2; side++)
             {
@@ -48,7 +47,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
                 double from = scale.At(0), to = scale.At(_division.Value(_division.Amount(group, side)).ToDouble());
                 if (_division.Has(group, side) && from != to)
                 {
-                    figure.Add(new RectMark($"bar-{name}\u0001{side}", "bar", FigureBuilder.Round(Math.Min(from, to)), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(Math.Abs(to - from)), FigureBuilder.Round(thickness), _ink[side])
+                    figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{side}", "bar", new Box(Math.Min(from, to), y - thickness / 2, Math.Abs(to - from), thickness), _ink[side]) with
                     {
                         Row = group,
                         Part = _division.Parts[side].Key,
@@ -68,9 +67,8 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         }
         for (int side = 0; side < 2; side++)
         {
-            string shown = TextFit.Shorten(figure.Measurer, _division.Parts[side].Label, figure.Strong, half + labels);
             double x = side == 0 ? middle - gutter / 2 : middle + gutter / 2;
-            figure.PutWhereFree([figure.Text($"key-text-{side}", "key", x, room.Y + font.CapHeight + 2, side == 0 ? "end" : "start", shown, figure.Strong, LabelInk(side)) with { Part = _division.Parts[side].Key, Full = shown == _division.Parts[side].Label ? null : _division.Parts[side].Label }], 0);
+            figure.PutWhereFree([figure.Text($"key-text-{side}", "key", x, room.Y + font.CapHeight + 2, side == 0 ? "end" : "start", _division.Parts[side].Label, figure.Strong, LabelInk(side), half + labels) with { Part = _division.Parts[side].Key }], 0);
         }
     }
 

@@ -164,29 +164,14 @@ public sealed class DivergingForm : Form<DivergingMembers>
         yield return new Phrase("neutral",
         [
             new Token(", neutral "),
-            new Token(NeutralWords(members.Neutral))
-            {
-                Path = "form.neutral",
-                Control = "options",
-                Ask = "Where do neutral levels stand?",
-                Options = () => [.. Enum.GetValues<NeutralPlace>().Select(place => new Option(NeutralWords(place), "form.neutral", place.ToString().ToLowerInvariant(), members.Neutral == place))],
-            },
+            Token.Choice("form.neutral", "Where do neutral levels stand?",
+                ("split over the middle", "split", members.Neutral == NeutralPlace.Split, null),
+                ("apart at the right", "apart", members.Neutral == NeutralPlace.Apart, null),
+                ("left out of the picture", "out", members.Neutral == NeutralPlace.Out, null)),
             new Token(", as "),
-            new Token(members.Scale == SideScale.Share ? "shares" : "amounts")
-            {
-                Path = "form.scale",
-                Control = "options",
-                Ask = "Shares or amounts?",
-                Options = () =>
-                [
-                    new Option("shares", "form.scale", "share", members.Scale == SideScale.Share) { Detail = "of each group" },
-                    new Option("amounts", "form.scale", "amount", members.Scale == SideScale.Amount) { Detail = "how many answers there were" },
-                ],
-            },
+            TwoSides.ScaleChoice(members.Scale, shares: "of each group", amounts: "how many answers there were"),
         ]);
     }
-
-    private static string NeutralWords(NeutralPlace place) => place switch { NeutralPlace.Split => "split over the middle", NeutralPlace.Apart => "apart at the right", _ => "left out of the picture" };
 
     /// <summary>All levels on the other side in one step, or one of them moved.</summary>
     private static List<Option> SideOptions(Division division, Levels levels)
@@ -225,11 +210,11 @@ public sealed class DivergingForm : Form<DivergingMembers>
         Division division = workings.Division;
         if (division.IsEmpty)
         {
-            return new Unsuitable("there is nothing to draw", null);
+            return Unsuitable.Nothing;
         }
-        if (Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0))
+        if (division.HasNegative)
         {
-            return new Unsuitable("an amount is negative: it would stand on the other side", new Remedy("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut }));
+            return new Unsuitable("an amount is negative: it would stand on the other side", Remedy.LeaveOutNegatives);
         }
         bool ordered = Of(division.Study).Sides.Count > 0 || NaturalOrder.IsOrderedSet([.. division.Parts.Select(part => part.Label)]);
         return division.PartCount > 11 ? TooMany.Of(division) ?? new Unsuitable($"{division.PartCount} levels: too many to be told apart", null)

@@ -85,8 +85,8 @@ internal sealed class DivergingLayout
         }
         // At amounts both half-axes end at the same amount.
         bool amounts = ((DivergingMembers)workings.Division.Study.Form.Members).Scale == SideScale.Amount;
-        double end_ = Ticks.RoundUp(Math.Max(-least, most), 4);
-        return amounts ? new Domains(-(end_ > 0 ? end_ : 1), end_ > 0 ? end_ : 1) : new Domains(Math.Min(least, -0.05), Math.Max(most, 0.05));
+        double longest = Math.Max(-least, most), half = longest > 0 ? Ticks.RoundUp(longest, 4) : 1;
+        return amounts ? new Domains(-half, half) : new Domains(Math.Min(least, -0.05), Math.Max(most, 0.05));
     }
 
     public void Draw()
@@ -103,10 +103,7 @@ internal sealed class DivergingLayout
         bool labelled = text && _figure.Finish.Labels != LabelText.None && font.LineHeight <= band;
         double net = labelled ? Math.Max(_figure.TextWidth("net", font), nets.Max(shown => _figure.TextWidth(shown, _figure.Strong))) + 14 * unit : 0;
         Box plot = room.Inset(names.Room, head, net, 0) with { Height = band * rows };
-        if (plot.Width < 4)
-        {
-            plot = plot with { Width = 4 };
-        }
+        plot = plot with { Width = Math.Max(4, plot.Width) };
         var scale = new Scale(_domains.Least, _domains.Most, plot.X, plot.Right);
         double zero = scale.At(0), thickness = band * (text ? 0.62 : 0.74);
         names.Draw(plot, plot.Bottom);
@@ -120,8 +117,8 @@ internal sealed class DivergingLayout
             int group = _division.GroupOf(row), part = _division.PartOf(row);
             string name = _division.Groups?[group].Label ?? "", key = _division.Parts[part].Key;
             double a = scale.At(Math.Min(from, to)), b = scale.At(Math.Max(from, to)), y = plot.Y + (group + 0.5) * band;
-            var box = new Box(FigureBuilder.Round(a), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(b - a), FigureBuilder.Round(thickness));
-            _figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, _ink[part])
+            Box box = FigureBuilder.Round(new Box(a, y - thickness / 2, b - a, thickness));
+            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink[part]) with
             {
                 Row = row,
                 Part = key,

@@ -51,9 +51,9 @@ public sealed class FunnelForm : Form<FunnelMembers>
         for (int row = 0; row < division.RowCount; row++)
         {
             int funnel = own ? division.GroupOf(row) : 0;
-            if (division.Has(row) && (most[funnel] is not { } known || division.Amount(row) > known))
+            if (division.Has(row))
             {
-                most[funnel] = division.Amount(row);
+                most[funnel] = ExactInt.Max(division.Amount(row), most[funnel] ?? division.Amount(row));
             }
         }
         Fraction? Rate(int row, int other) => division.Has(row) && division.Has(other) && !division.Amount(other).IsZero ? new Fraction(division.Amount(row), division.Amount(other)) : null;
@@ -81,17 +81,9 @@ public sealed class FunnelForm : Form<FunnelMembers>
         yield return new Phrase("base",
         [
             new Token(", each stage of the "),
-            new Token(members.Base == FunnelBase.First ? "first" : "one before")
-            {
-                Path = "form.base",
-                Control = "options",
-                Ask = "Of which stage is each?",
-                Options = () =>
-                [
-                    new Option("first", "form.base", "first", members.Base == FunnelBase.First) { Detail = "how many are left of all that began" },
-                    new Option("one before", "form.base", "previous", members.Base == FunnelBase.Previous) { Detail = "where most are lost" },
-                ],
-            },
+            Token.Choice("form.base", "Of which stage is each?",
+                ("first", "first", members.Base == FunnelBase.First, "how many are left of all that began"),
+                ("one before", "previous", members.Base == FunnelBase.Previous, "where most are lost")),
         ]);
         if (study.Groups is not null)
         {
@@ -121,15 +113,15 @@ public sealed class FunnelForm : Form<FunnelMembers>
     public override Unsuitable? Suits(WorkingsResult workings)
     {
         Division division = workings.Division;
-        return division.IsEmpty ? new Unsuitable("there is nothing to draw", null)
-            : Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0) ? new Unsuitable("a stage is negative: there is no bar of less than nothing", null)
+        return division.IsEmpty ? Unsuitable.Nothing
+            : division.HasNegative ? new Unsuitable("a stage is negative: there is no bar of less than nothing", null)
             : division.PartCount > 15 ? new Unsuitable($"{division.PartCount} stages: too many for a funnel", null)
             : division.GroupCount > 8 ? new Unsuitable($"{division.GroupCount} funnels: too narrow to be read", null)
             : division.PartCount < 2 ? new Unsuitable("one stage is no funnel", null) : null;
     }
 
     public override bool RefusesToDraw(WorkingsResult workings) =>
-        !workings.Division.IsEmpty && (workings.RowCount > 2000 || Enumerable.Range(0, workings.RowCount).Any(row => workings.Division.Amount(row).Sign < 0));
+        !workings.Division.IsEmpty && (workings.RowCount > 2000 || workings.Division.HasNegative);
 
     public override Domains Domains(WorkingsResult workings) => new(0, 1);
 

@@ -21,8 +21,8 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
         double head = text && _division.HasGroups ? font.LineHeight + 6 * unit : 0;
         double band = Math.Min((room.Height - head) / stages, 84 * unit);
         double names = text ? Math.Min(room.Width * 0.26, _division.Parts.Max(part => figure.TextWidth(part.Label, font))) + 14 * unit : 0;
-        double gap = funnels > 1 ? (text ? 18 * unit : room.Width * 0.04) : 0;
-        double lane = (room.Width - names - gap * (funnels - 1)) / funnels;
+        double apart = funnels > 1 ? (text ? 18 * unit : room.Width * 0.04) : 0;
+        double lane = (room.Width - names - apart * (funnels - 1)) / funnels;
         bool labelled = text && figure.Finish.Labels != LabelText.None && font.LineHeight < band;
         double rates = labelled ? Math.Min(lane * 0.34, Rows().Select(row => figure.TextWidth(Rate(row), figure.Strong)).DefaultIfEmpty(0).Max() + 8 * unit) : 0;
         double top = room.Y + head;
@@ -31,22 +31,22 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
         double thickness = between ? band - font.LineHeight - 6 * unit : band * (text ? 0.7 : 0.78);
         for (int stage = 0; text && stage < stages; stage++)
         {
-            string label = _division.Parts[stage].Label, shown = TextFit.Shorten(figure.Measurer, label, font, names - 12 * unit);
             double y = top + stage * band + thickness / 2 + (between ? 0 : (band - thickness) / 2) + font.CapHeight / 2;
             if (font.LineHeight <= band + 1)
             {
-                figure.Put(figure.Text($"name-{_division.Parts[stage].Key}", "name", room.X + names - 12 * unit, y, "end", shown, font, Ink.Text) with { Part = _division.Parts[stage].Key, Full = shown == label ? null : label });
+                figure.Put(figure.Text($"name-{_division.Parts[stage].Key}", "name", room.X + names - 12 * unit, y, "end", _division.Parts[stage].Label, font, Ink.Text, names - 12 * unit) with { Part = _division.Parts[stage].Key });
             }
         }
         for (int funnel = 0; funnel < funnels; funnel++)
         {
-            double x = room.X + names + funnel * (lane + gap), width = Math.Max(2, lane - rates);
+            double x = room.X + names + funnel * (lane + apart);
+            double width = Math.Max(2, lane - rates);
             ExactInt end = most[members.Scales == Scales.Own ? funnel : 0] ?? ExactInt.Zero;
             double whole = end.Sign > 0 ? _division.Value(end).ToDouble() : 1;
             if (head > 0)
             {
-                string label = _division.Groups![funnel].Label, shown = TextFit.Shorten(figure.Measurer, label, figure.Strong, lane);
-                figure.PutWhereFree([figure.Text($"name-group {label}", "name", x + width / 2, room.Y + font.CapHeight + 2, "middle", shown, figure.Strong, Ink.Text) with { Group = label, Full = shown == label ? null : label }], 0);
+                string label = _division.Groups![funnel].Label;
+                figure.PutWhereFree([figure.Text($"name-group {label}", "name", x + width / 2, room.Y + font.CapHeight + 2, "middle", label, figure.Strong, Ink.Text, lane) with { Group = label }], 0);
             }
             for (int stage = 0; stage < stages; stage++)
             {
@@ -64,18 +64,18 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
         Font font = figure.Small;
         int row = funnel * _division.PartCount + stage;
         string name = _division.Groups?[funnel].Label ?? "", key = _division.Parts[stage].Key;
-        figure.Add(new RectMark($"spacer-{name}\u0001{key}", "spacer", FigureBuilder.Round(x), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(width), FigureBuilder.Round(thickness), Ink.Behind));
+        figure.Add(FigureBuilder.Rect($"spacer-{name}\u0001{key}", "spacer", new Box(x, y - thickness / 2, width, thickness), Ink.Behind));
         if (!_division.Has(row))
         {
             return;
         }
         bool grows = workings["drop"].Number(row) is < 0;
         double length = width * _division.Value(_division.Amount(row)).ToDouble() / whole;
-        var box = new Box(FigureBuilder.Round(x + (width - length) / 2), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(length), FigureBuilder.Round(thickness));
+        Box box = FigureBuilder.Round(new Box(x + (width - length) / 2, y - thickness / 2, length, thickness));
         string fill = figure.Colour(_division.Parts[stage].Label, grows ? Ink.Cut : Ink.ClassA);
         if (length > 0)
         {
-            figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, fill) { Row = row, Part = key, Group = name });
+            figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, fill) with { Row = row, Part = key, Group = name });
         }
         if (!labelled)
         {
@@ -95,9 +95,8 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
         if (between && stage > 0 && workings["stepRate"].Exact(row) is { } step)
         {
             string text = $"{NumberText.Percent(step, 1, figure.Finish.TrimZeros)} of {_division.Parts[stage - 1].Label}";
-            string shown = TextFit.Shorten(figure.Measurer, text, font, width);
             double middle = y - thickness / 2 - (band - thickness) / 2 + font.CapHeight / 2;
-            figure.PutWhereFree([figure.Text($"step-{name}\u0001{key}", "label", x + width / 2, middle, "middle", shown, font, IsWorst(row) ? Ink.Cut : Ink.Quiet) with { Row = row, Part = key, Full = shown == text ? null : text }], 0);
+            figure.PutWhereFree([figure.Text($"step-{name}\u0001{key}", "label", x + width / 2, middle, "middle", text, font, IsWorst(row) ? Ink.Cut : Ink.Quiet, width) with { Row = row, Part = key }], 0);
         }
     }
 

@@ -43,12 +43,11 @@ public sealed class LanesForm : Form<LanesMembers>
         for (int row = 0; row < division.RowCount; row++)
         {
             int lane = own ? division.PartOf(row) : 0;
-            most[lane] = division.Amount(row) > most[lane] ? division.Amount(row) : most[lane];
+            most[lane] = ExactInt.Max(division.Amount(row), most[lane]);
         }
         WorkingColumn spacer = WorkingColumn.OfNumber("spacer", "spacer", ColumnUnit.Amount, new Rule.Largest("value", own ? "the lane" : "all rows") - new Rule.OrZero("value"),
-            row => division.Value(most[own ? division.PartOf(row) : 0] - division.Amount(row))) with
-        { Quiet = true };
-        return new FormWorkings([.. columns.GroupAndPart(), columns.Value(), columns.Share(), columns.ShownShare(), spacer], most)
+            row => division.Value(most[own ? division.PartOf(row) : 0] - division.Amount(row)));
+        return new FormWorkings([.. columns.GroupAndPart(), columns.Value(), columns.Share(), columns.ShownShare(), spacer with { Quiet = true }], most)
         {
             Shown = columns.Shown,
             TieOut = [new TieOutLine("rows-span", TieOutStatus.Ok, $"all rows of {(division.IsEmpty ? 0 : division.PartCount)} lanes have one length, spacers included")],
@@ -62,15 +61,15 @@ public sealed class LanesForm : Form<LanesMembers>
         Division division = workings.Division;
         if (division.IsEmpty)
         {
-            return new Unsuitable("there is nothing to draw", null);
+            return Unsuitable.Nothing;
         }
-        return Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0)
-            ? new Unsuitable("an amount is negative: there is no bar of less than nothing", new Remedy("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut }))
+        return division.HasNegative
+            ? new Unsuitable("an amount is negative: there is no bar of less than nothing", Remedy.LeaveOutNegatives)
             : division.PartCount > 8 ? new Unsuitable($"{division.PartCount} lanes: too narrow to be read", null) : null;
     }
 
     public override bool RefusesToDraw(WorkingsResult workings) =>
-        !workings.Division.IsEmpty && (workings.Division.PartCount > 40 || workings.RowCount > TooMany.Pieces || Enumerable.Range(0, workings.RowCount).Any(row => workings.Division.Amount(row).Sign < 0));
+        !workings.Division.IsEmpty && (workings.Division.PartCount > 40 || workings.RowCount > TooMany.Pieces || workings.Division.HasNegative);
 
     public override Domains Domains(WorkingsResult workings) => new(0, 1);
 

@@ -10,7 +10,7 @@ internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool
 {
     private readonly Division _division = workings.Division;
     private readonly LabelTexts _texts = new(workings);
-    private readonly PartInk _ink = new(workings.Division, figure.Finish);
+    private readonly PartInk _ink = new(workings.Division);
 
     public void Draw()
     {
@@ -40,8 +40,7 @@ internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool
             var scale = new Scale(0, end.IsZero ? 1 : _division.Value(end).ToDouble(), x, x + Math.Max(2, lane - widest));
             if (text)
             {
-                string label = _division.Parts[part].Label, shown = TextFit.Shorten(figure.Measurer, label, figure.Strong, lane);
-                figure.PutWhereFree([figure.Text($"key-text-{_division.Parts[part].Key}", "key", x, room.Y + font.CapHeight + 2, "start", shown, figure.Strong, Ink.Text) with { Part = _division.Parts[part].Key, Full = shown == label ? null : label }], 0);
+                figure.PutWhereFree([figure.Text($"key-text-{_division.Parts[part].Key}", "key", x, room.Y + font.CapHeight + 2, "start", _division.Parts[part].Label, figure.Strong, Ink.Text, lane) with { Part = _division.Parts[part].Key }], 0);
             }
             figure.Line($"lane-{part}", "baseline", x, top, x, top + band * rows, Ink.Quiet, text ? 1 : 0.6);
             for (int group = 0; group < rows; group++)
@@ -51,7 +50,7 @@ internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool
                 string key = _division.Parts[part].Key, name = _division.Groups![group].Label;
                 if (_division.Has(row) && to > x)
                 {
-                    figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", FigureBuilder.Round(x), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(to - x), FigureBuilder.Round(thickness), _ink[part]) { Row = row, Part = key, Group = name });
+                    figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", new Box(x, y - thickness / 2, to - x, thickness), _ink[part]) with { Row = row, Part = key, Group = name });
                 }
                 if (labelled && _division.Has(row))
                 {
@@ -61,8 +60,8 @@ internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool
         }
         for (int group = 0; text && group < rows; group += every)
         {
-            string name = _division.Groups![group].Label, shown = TextFit.Shorten(figure.Measurer, name, font, names - 10 * unit);
-            figure.Put(figure.Text($"name-group {name}", "name", room.X + names - 10 * unit, top + (group + 0.5) * band + font.CapHeight / 2, "end", shown, font, Ink.Text) with { Group = name, Full = shown == name ? null : name });
+            string name = _division.Groups![group].Label;
+            figure.Put(figure.Text($"name-group {name}", "name", room.X + names - 10 * unit, top + (group + 0.5) * band + font.CapHeight / 2, "end", name, font, Ink.Text, names - 10 * unit) with { Group = name });
         }
     }
 

@@ -160,9 +160,9 @@ public sealed class MekkoForm : Form<MekkoMembers>
         {
             return new Unsuitable("the whole is 0", null);
         }
-        if (Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0))
+        if (division.HasNegative)
         {
-            return new Unsuitable("a piece is negative: there is no area of less than nothing", new Remedy("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut }));
+            return new Unsuitable("a piece is negative: there is no area of less than nothing", Remedy.LeaveOutNegatives);
         }
         return TooMany.Of(division);
     }
@@ -170,7 +170,7 @@ public sealed class MekkoForm : Form<MekkoMembers>
     public override bool RefusesToDraw(WorkingsResult workings)
     {
         Division division = workings.Division;
-        return !division.IsEmpty && (division.Total.Sign <= 0 || workings.RowCount > TooMany.Pieces || Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0));
+        return !division.IsEmpty && (division.Total.Sign <= 0 || workings.RowCount > TooMany.Pieces || division.HasNegative);
     }
 
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => MekkoLayout.KeyOf(workings);

@@ -22,11 +22,11 @@ internal sealed class MekkoLayout
         _domains = domains;
         _figure = figure;
         _texts = new LabelTexts(workings);
-        _ink = new PartInk(_division, figure.Finish);
+        _ink = new PartInk(_division);
     }
 
     public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) =>
-        workings.RowsAreGroups || workings.Division.IsEmpty || SideNames.Of(workings) is not null ? [] : new PartInk(workings.Division, workings.Division.Study.Finish).Key(workings.Division, workings.Division.Study.Finish);
+        workings.RowsAreGroups || workings.Division.IsEmpty || SideNames.Of(workings) is not null ? [] : PartInk.KeyOf(workings.Division);
 
     public static Domains DomainsOf(WorkingsResult workings)
     {
@@ -41,7 +41,7 @@ internal sealed class MekkoLayout
             least = Math.Min(least, height);
             most = Math.Max(most, height);
         }
-        return new Domains(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, most > 0 ? Ticks.RoundUp(most, 5) : least < 0 ? 0 : 1);
+        return Domains.Around(least, most);
     }
 
     public void Draw()
@@ -58,10 +58,7 @@ internal sealed class MekkoLayout
         double width = room.Width - left - right;
         double below = text ? NamesHeight(width, room.Height) : 0;
         Box plot = room.Inset(left, text ? font.CapHeight : 0, right, below);
-        if (plot.Width < 4 || plot.Height < 4)
-        {
-            plot = plot with { Width = Math.Max(4, plot.Width), Height = Math.Max(4, plot.Height) };
-        }
+        plot = plot.AtLeast(4);
         var scale = new Scale(_domains.Least, _domains.Most, plot.Bottom, plot.Y);
         if (text)
         {
@@ -92,7 +89,7 @@ internal sealed class MekkoLayout
     {
         Entry? part = _workings.PartOf(row);
         double? low = heights ? 0 : _workings["base"].Number(row), high = _workings[heights ? "height" : "top"].Number(row);
-        if (low is not { } from || high is not { } to || from == to || (part?.Kind == EntryKind.Folded && !_figure.Finish.DrawFolded))
+        if (low is not { } from || high is not { } to || from == to || (part is not null && !DrawnParts.Has(_division, _division.PartOf(row))))
         {
             return;
         }
@@ -105,9 +102,9 @@ internal sealed class MekkoLayout
         string name = _division.Groups![group].Label, key = part?.Key ?? "";
         string fill = heights ? Ink.ClassA : _ink[_division.PartOf(row)];
         double top = Math.Min(scale.At(from), scale.At(to)), bottom = Math.Max(scale.At(from), scale.At(to));
-        var box = new Box(FigureBuilder.Round(left), FigureBuilder.Round(top), FigureBuilder.Round(right - left), FigureBuilder.Round(bottom - top));
+        Box box = FigureBuilder.Round(new Box(left, top, right - left, bottom - top));
         bool gap = box.Width > 3 && box.Height > 3;
-        _figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, fill)
+        _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, fill) with
         {
             Row = row,
             Part = part?.Key,
@@ -173,8 +170,7 @@ internal sealed class MekkoLayout
             }
             else if (room >= font.LineHeight - 3)
             {
-                string shown = TextFit.Shorten(_figure.Measurer, name, font, below - 10 * unit);
-                _figure.PutWhereFree([_figure.Text($"name-{id}", "name", middle + font.CapHeight / 2, start, "end", shown, font, Ink.Text) with { Turn = -90, Group = name, Full = shown == name ? null : name }], 0);
+                _figure.PutWhereFree([_figure.Text($"name-{id}", "name", middle + font.CapHeight / 2, start, "end", name, font, Ink.Text, below - 10 * unit) with { Turn = -90, Group = name }], 0);
             }
         }
     }

@@ -43,7 +43,7 @@ public sealed class NestedForm : Form<NestedMembers>
 
     public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [Lays.Phrase(Of(study).Lay)];
 
-    public override Unsuitable? Suits(WorkingsResult workings) => workings.Division.IsEmpty ? new Unsuitable("there is nothing to draw", null) : TooMany.Of(workings.Division);
+    public override Unsuitable? Suits(WorkingsResult workings) => workings.Division.IsEmpty ? Unsuitable.Nothing : TooMany.Of(workings.Division);
 
     public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > TooMany.Pieces;
 

@@ -23,12 +23,12 @@ internal sealed class NestedLayout
         _domains = domains;
         _figure = figure;
         _texts = new LabelTexts(workings);
-        _ink = new PartInk(_division, figure.Finish);
+        _ink = new PartInk(_division);
         _upright = lay == Lay.Upright;
-        _parts = [.. Enumerable.Range(0, _division.PartCount).Where(part => figure.Finish.DrawFolded || _division.Parts[part].Kind != EntryKind.Folded)];
+        _parts = DrawnParts.Of(_division);
     }
 
-    public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) => workings.Division.IsEmpty ? [] : new PartInk(workings.Division, workings.Division.Study.Finish).Key(workings.Division, workings.Division.Study.Finish);
+    public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) => workings.Division.IsEmpty ? [] : PartInk.KeyOf(workings.Division);
 
     public static Domains DomainsOf(WorkingsResult workings)
     {
@@ -47,8 +47,7 @@ internal sealed class NestedLayout
         {
             Take(division.Value(division.Amount(row)).ToDouble());
         }
-        double end = division.Study.Finish.AmountEnd?.ToDouble() ?? Ticks.RoundUp(most, 5);
-        return new Domains(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, most > 0 ? Math.Max(end, most) : least < 0 ? 0 : 1);
+        return Domains.Around(least, most, division.Study.Finish.AmountEnd?.ToDouble());
     }
 
     public void Draw()
@@ -68,14 +67,7 @@ internal sealed class NestedLayout
         Box plot = _upright ? room.Inset(axis, ends, 0, names.Room) : room.Inset(names.Room, 0, ends, axis);
         plot = _upright ? plot with { Width = Math.Clamp(plot.Width, 4, most), Height = Math.Max(4, plot.Height) } : plot with { Height = Math.Clamp(plot.Height, 4, most), Width = Math.Max(4, plot.Width) };
         var field = new BarField(plot, _upright, _domains.Least, _domains.Most);
-        if (text && _upright)
-        {
-            Axes.Upright(_figure, "value", plot, new Scale(field.Least, field.Most, plot.Bottom, plot.Y), ticks, left: true, lines: true);
-        }
-        else if (text)
-        {
-            Axes.Level(_figure, "value", plot, new Scale(field.Least, field.Most, plot.X, plot.Right), ticks, lines: true);
-        }
+        field.DrawAxis(_figure, ticks);
         double band = field.Length / groups;
         names.Draw(plot, plot.Bottom);
         for (int group = 0; group < groups; group++)
@@ -92,16 +84,13 @@ internal sealed class NestedLayout
         double broad = band * 0.84, from = group * band + (band - broad) / 2;
         double whole = _division.Value(_division.GroupTotal(group)).ToDouble();
         Box behind = field.Bar(from, broad, 0, whole);
-        _figure.Add(new RectMark($"group-{name}", "group", behind.X, behind.Y, behind.Width, behind.Height, Ink.Behind) { Group = name });
+        _figure.Add(FigureBuilder.Rect($"group-{name}", "group", behind, Ink.Behind) with { Group = name });
         // Bars of all groups stand in the same places, also those that a group does not have.
         double inner = broad * 0.86, thickness = inner / Math.Max(1, _parts.Length);
         Font font = _figure.Small;
         if (text && _figure.Finish.Labels != LabelText.None)
         {
-            double end = field.At(Math.Max(0, whole)), gap = 6 * _figure.Unit;
-            TextMark mark = _upright
-                ? _figure.Text($"total-{name}", "total", behind.CentreX, end - gap, "middle", total, _figure.Strong, Ink.Text)
-                : _figure.Text($"total-{name}", "total", end + gap, behind.CentreY + font.CapHeight / 2, "start", total, _figure.Strong, Ink.Text);
+            TextMark mark = field.Beyond(_figure, $"total-{name}", group * band + band / 2, Math.Max(0, whole), total);
             if (_upright ? mark.Width <= band : font.LineHeight <= band)
             {
                 _figure.PutWhereFree([mark with { Group = name }], 0);
@@ -117,7 +106,7 @@ internal sealed class NestedLayout
             }
             string key = _division.Parts[_parts[i]].Key;
             Box box = field.Bar(from + (broad - inner) / 2 + i * thickness, Math.Max(0.5, thickness - Math.Min(1.5 * _figure.Unit, thickness * 0.16)), 0, value);
-            _figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, _ink[_parts[i]]) { Row = row, Part = key, Group = name });
+            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink[_parts[i]]) with { Row = row, Part = key, Group = name });
             if (text)
             {
                 DrawLabel(box, row, key, name, _ink[_parts[i]], value < 0);

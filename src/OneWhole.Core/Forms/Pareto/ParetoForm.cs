@@ -25,17 +25,9 @@ public sealed class ParetoForm : Form<ParetoMembers>
 
     public override IReadOnlyList<FormShape> Shapes =>
     [
-        new("bars", "Pareto", study => With(study, members => members with { Along = ParetoAlong.Parts }), study => Is(study, ParetoAlong.Parts)),
-        new("curve", "Concentration", study => With(study, members => members with { Along = ParetoAlong.Position }), study => Is(study, ParetoAlong.Position)),
+        new("bars", "Pareto", study => With(study, members => members with { Along = ParetoAlong.Parts }), study => Is(study, members => members.Along == ParetoAlong.Parts)),
+        new("curve", "Concentration", study => With(study, members => members with { Along = ParetoAlong.Position }), study => Is(study, members => members.Along == ParetoAlong.Position)),
     ];
-
-    private Study With(Study study, Func<ParetoMembers, ParetoMembers> change)
-    {
-        FormChoice chosen = Chosen(study);
-        return study with { Form = chosen with { Members = change((ParetoMembers)chosen.Members) } };
-    }
-
-    private bool Is(Study study, ParetoAlong along) => study.Form.Form == this && Of(study).Along == along;
 
     public override FormWorkings Compute(Division division)
     {

@@ -200,7 +200,7 @@ internal sealed class ParetoLayout
 
     private string ClassInk(int row) => _workings["class"].Text(row) switch { "A" => Ink.ClassA, "B" => Ink.ClassB, _ => Ink.ClassC };
 
-    private bool IsDrawn(int row) => _figure.Finish.DrawFolded || _division.Parts[row].Kind != EntryKind.Folded;
+    private bool IsDrawn(int row) => DrawnParts.Has(_division, row);
 
     private void DrawBars()
     {
@@ -218,9 +218,7 @@ internal sealed class ParetoLayout
             }
             double top = Math.Clamp(_amounts.At(Value(row)), _plot.Y - 1, _plot.Bottom + 1);
             Entry part = _division.Parts[row];
-            _figure.Add(new RectMark($"bar-{part.Key}", "bar", FigureBuilder.Round(X(row) + BarGap / 2), FigureBuilder.Round(Math.Min(top, zero)),
-                FigureBuilder.Round(Band - BarGap), FigureBuilder.Round(Math.Abs(zero - top)), _figure.Colour(part.Label, ClassInk(row)))
-            { Row = row, Part = part.Key });
+            _figure.Add(FigureBuilder.Rect($"bar-{part.Key}", "bar", new Box(X(row) + BarGap / 2, Math.Min(top, zero), Band - BarGap, Math.Abs(zero - top)), _figure.Colour(part.Label, ClassInk(row))) with { Row = row, Part = part.Key });
         }
     }
 

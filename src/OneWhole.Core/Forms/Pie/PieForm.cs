@@ -35,15 +35,9 @@ public sealed class PieForm : Form<PieMembers>
 
     public override IReadOnlyList<FormShape> Shapes =>
     [
-        new("pie", "Pie", study => With(study, ExactDecimal.Parse("0")), study => study.Form.Form == this && Of(study).Hole.Units.IsZero),
-        new("ring", "Ring", study => With(study, study.Form.Form == this && !Of(study).Hole.Units.IsZero ? Of(study).Hole : Ring), study => study.Form.Form == this && !Of(study).Hole.Units.IsZero),
+        new("pie", "Pie", study => With(study, members => members with { Hole = default }), study => Is(study, members => members.Hole.Units.IsZero)),
+        new("ring", "Ring", study => With(study, members => members.Hole.Units.IsZero ? members with { Hole = Ring } : members), study => Is(study, members => !members.Hole.Units.IsZero)),
     ];
-
-    private Study With(Study study, ExactDecimal hole)
-    {
-        FormChoice chosen = Chosen(study);
-        return study with { Form = chosen with { Members = (PieMembers)chosen.Members with { Hole = hole } } };
-    }
 
     public override FormWorkings Compute(Division division)
     {
@@ -83,17 +77,9 @@ public sealed class PieForm : Form<PieMembers>
         yield return new Phrase("hole",
         [
             new Token(", as a "),
-            new Token(hole.Units.IsZero ? "full circle" : "ring")
-            {
-                Path = "form.hole",
-                Control = "options",
-                Ask = "A circle or a ring?",
-                Options = () =>
-                [
-                    new Option("full circle", "form.hole", 0, hole.Units.IsZero),
-                    new Option("ring", "form.hole", 0.6, !hole.Units.IsZero) { Detail = "with the whole in its middle" },
-                ],
-            },
+            Token.Choice("form.hole", "A circle or a ring?",
+                ("full circle", 0, hole.Units.IsZero, null),
+                ("ring", 0.6, !hole.Units.IsZero, "with the whole in its middle")),
         ]);
     }
 
@@ -129,7 +115,7 @@ public sealed class PieForm : Form<PieMembers>
         if (negative > 0)
         {
             return new Unsuitable($"{(negative == 1 ? "a part is" : $"{negative} parts are")} negative: there is no slice of less than nothing",
-                new Remedy("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut }));
+                Remedy.LeaveOutNegatives);
         }
         if (division.Total != division.WholeAt(0))
         {
@@ -147,7 +133,7 @@ public sealed class PieForm : Form<PieMembers>
     {
         Division division = workings.Division;
         return !division.IsEmpty && (division.WholeAt(0).Sign <= 0 || division.Total != division.WholeAt(0) || division.RowCount > 360
-            || Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0));
+            || division.HasNegative);
     }
 
     /// <summary>Parts of 0 have no slice: they stay in the key.</summary>

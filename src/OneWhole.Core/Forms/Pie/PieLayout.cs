@@ -23,8 +23,8 @@ internal sealed class PieLayout
         _members = members;
         _figure = figure;
         _texts = new LabelTexts(workings);
-        _ink = new PartInk(_division, figure.Finish);
-        _rows = [.. Enumerable.Range(0, workings.RowCount).Where(row => workings["angle"].Number(row) is > 0 && (figure.Finish.DrawFolded || _division.Parts[row].Kind != EntryKind.Folded))];
+        _ink = new PartInk(_division);
+        _rows = [.. Enumerable.Range(0, workings.RowCount).Where(row => workings["angle"].Number(row) is > 0 && DrawnParts.Has(_division, row))];
     }
 
     /// <summary>Slices are named beside them; the key keeps the parts that have none.</summary>
@@ -35,7 +35,7 @@ internal sealed class PieLayout
         {
             return [];
         }
-        var ink = new PartInk(division, division.Study.Finish);
+        var ink = new PartInk(division);
         return [.. Enumerable.Range(0, division.RowCount).Where(row => division.Amount(row).IsZero)
             .Select(row => new KeyEntry($"{division.Parts[row].Label}: 0", ink[row]) { Part = division.Parts[row].Key })];
     }
@@ -103,8 +103,7 @@ internal sealed class PieLayout
         if (_figure.TextWidth(amount, large) <= hole * 1.8)
         {
             _figure.Put(_figure.Text("whole", "total", x, y + large.CapHeight / 2 - small.LineHeight * 0.35, "middle", amount, large, Ink.Text));
-            string shown = TextFit.Shorten(_figure.Measurer, words, small, hole * 1.7);
-            _figure.PutWhereFree([_figure.Text("whole-words", "total", x, y + large.CapHeight / 2 + small.LineHeight * 0.85, "middle", shown, small, Ink.Quiet) with { Full = shown == words ? null : words }], 0);
+            _figure.PutWhereFree([_figure.Text("whole-words", "total", x, y + large.CapHeight / 2 + small.LineHeight * 0.85, "middle", words, small, Ink.Quiet, hole * 1.7)], 0);
         }
     }
 
@@ -135,12 +134,11 @@ internal sealed class PieLayout
     private void DrawName(int row, double x, double y, double radius, double edge, double place, bool right, double room, Font font, Font strong)
     {
         string key = _division.Parts[row].Key, name = _division.Parts[row].Label, anchor = right ? "start" : "end";
-        string shown = TextFit.Shorten(_figure.Measurer, name, font, room);
         string[] numbers = Numbers(row);
         double line = numbers.Length == 0 ? place + font.CapHeight / 2 : place - font.LineHeight / 2 + font.CapHeight / 2;
         double turn = Middle(row) * Math.PI / 180;
         double fromX = x + Math.Sin(turn) * radius, fromY = y - Math.Cos(turn) * radius, sign = right ? 1 : -1;
-        bool put = _figure.PutWhereFree([_figure.Text($"name-{key}", "name", edge, line, anchor, shown, font, Ink.Text) with { Row = row, Part = key, Full = shown == name ? null : name }], 0);
+        bool put = _figure.PutWhereFree([_figure.Text($"name-{key}", "name", edge, line, anchor, name, font, Ink.Text, room) with { Row = row, Part = key }], 0);
         if (!put)
         {
             return;

@@ -130,17 +130,7 @@ public sealed class PyramidForm : Form<PyramidMembers>
         yield return new Phrase("scale",
         [
             new Token(", as "),
-            new Token(members.Scale == SideScale.Share ? "shares" : "amounts")
-            {
-                Path = "form.scale",
-                Control = "options",
-                Ask = "Shares or amounts?",
-                Options = () =>
-                [
-                    new Option("shares", "form.scale", "share", members.Scale == SideScale.Share) { Detail = "populations of unequal size can be compared" },
-                    new Option("amounts", "form.scale", "amount", members.Scale == SideScale.Amount),
-                ],
-            },
+            TwoSides.ScaleChoice(members.Scale, shares: "populations of unequal size can be compared", amounts: null),
         ]);
         if (members.Against is { } against)
         {
@@ -170,8 +160,8 @@ public sealed class PyramidForm : Form<PyramidMembers>
     public override Unsuitable? Suits(WorkingsResult workings)
     {
         Division division = workings.Division;
-        return division.IsEmpty ? new Unsuitable("there is nothing to draw", null)
-            : Enumerable.Range(0, division.RowCount).Any(row => division.Amount(row).Sign < 0) ? new Unsuitable("an amount is negative: it would stand on the other side", new Remedy("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut }))
+        return division.IsEmpty ? Unsuitable.Nothing
+            : division.HasNegative ? new Unsuitable("an amount is negative: it would stand on the other side", Remedy.LeaveOutNegatives)
             : division.GroupCount < 2 ? new Unsuitable("one band is no pyramid", null) : null;
     }
 

@@ -24,7 +24,7 @@ internal sealed class PyramidLayout
         _domains = domains;
         _figure = figure;
         _texts = new LabelTexts(workings);
-        _ink = new PartInk(_division, figure.Finish);
+        _ink = new PartInk(_division);
         _share = members.Scale == SideScale.Share;
         _against = ((PyramidComputed)workings.Computed).Against;
     }
@@ -73,8 +73,8 @@ internal sealed class PyramidLayout
             double y = bottom - (group + 0.5) * band;
             if (text && group % every == 0)
             {
-                string name = _division.Groups![group].Label, shown = TextFit.Shorten(_figure.Measurer, name, font, gutter - 8 * unit);
-                _figure.PutWhereFree([_figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", shown, font, Ink.Quiet) with { Group = name, Full = shown == name ? null : name }], -1);
+                string name = _division.Groups![group].Label;
+                _figure.PutWhereFree([_figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", name, font, Ink.Quiet, gutter - 8 * unit) with { Group = name }], -1);
             }
             for (int side = 0; side < 2; side++)
             {
@@ -119,8 +119,8 @@ internal sealed class PyramidLayout
         }
         double from = scale.At(0), to = scale.At(Math.Abs(value));
         string name = _division.Groups![group].Label, key = _division.Parts[side].Key;
-        var box = new Box(FigureBuilder.Round(Math.Min(from, to)), FigureBuilder.Round(y - thickness / 2), FigureBuilder.Round(Math.Abs(to - from)), FigureBuilder.Round(thickness));
-        _figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, _ink[side]) { Row = row, Part = key, Group = name });
+        Box box = FigureBuilder.Round(new Box(Math.Min(from, to), y - thickness / 2, Math.Abs(to - from), thickness));
+        _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink[side]) with { Row = row, Part = key, Group = name });
         if (!_figure.IsMiniature && _figure.Finish.Labels is not (LabelText.Auto or LabelText.None))
         {
             LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink[side], [string.Join("  ", _texts.Lines(row, LabelText.Share))], row, key);

@@ -51,7 +51,7 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
             least = Math.Min(least, share);
             most = Math.Max(most, share);
         }
-        return new Domains(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, most > 0 ? Ticks.RoundUp(most, 5) : least < 0 ? 0 : 1);
+        return Drawing.Domains.Around(least, most);
     }
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>

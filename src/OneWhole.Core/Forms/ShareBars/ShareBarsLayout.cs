@@ -26,7 +26,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         }
     }
 
-    private int[] Rows() => [.. Enumerable.Range(0, workings.RowCount).Where(row => figure.Finish.DrawFolded || _division.Parts[row].Kind != EntryKind.Folded)];
+    private int[] Rows() => DrawnParts.Of(_division);
 
     private string Fill(int row)
     {
@@ -85,17 +85,14 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             double end = scale.At(_shares.Number(row) ?? 0);
             if (rows.Length <= MostSeparateBars && band >= 1)
             {
-                figure.Add(new RectMark($"bar-{key}", "bar", FigureBuilder.Round(Math.Min(zero, end)), FigureBuilder.Round(centre - bar / 2),
-                    FigureBuilder.Round(Math.Abs(end - zero)), FigureBuilder.Round(bar), Fill(row))
-                { Row = row, Part = key });
+                figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", new Box(Math.Min(zero, end), centre - bar / 2, Math.Abs(end - zero), bar), Fill(row)) with { Row = row, Part = key });
             }
             if (!labelled || i % every != 0)
             {
                 continue;
             }
-            string name = _division.Parts[row].Label, shown = TextFit.Shorten(figure.Measurer, name, font, names - gap);
             double y = centre + font.CapHeight / 2;
-            figure.Put(figure.Text($"name-{key}", "name", room.X + names - gap, y, "end", shown, font, Ink.Text) with { Row = row, Part = key, Full = shown == name ? null : name });
+            figure.Put(figure.Text($"name-{key}", "name", room.X + names - gap, y, "end", _division.Parts[row].Label, font, Ink.Text, names - gap) with { Row = row, Part = key });
             if (shares > 0)
             {
                 figure.Put(figure.Text($"share-{key}", "label", plot.Right + shares, y, "end", ShareText(row), figure.Strong, Ink.Text) with { Row = row, Part = key });
@@ -139,9 +136,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             int row = rows[i];
             string key = _division.Parts[row].Key;
             double top = scale.At(_shares.Number(row) ?? 0), width = Math.Min(band * 0.72, 90 * unit), x = plot.X + (i + 0.5) * band;
-            figure.Add(new RectMark($"bar-{key}", "bar", FigureBuilder.Round(x - width / 2), FigureBuilder.Round(Math.Min(top, zero)),
-                FigureBuilder.Round(width), FigureBuilder.Round(Math.Abs(zero - top)), Fill(row))
-            { Row = row, Part = key });
+            figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", new Box(x - width / 2, Math.Min(top, zero), width, Math.Abs(zero - top)), Fill(row)) with { Row = row, Part = key });
             if (labelled)
             {
                 UprightLabels(row, key, x, top, zero, band);

@@ -31,14 +31,6 @@ public sealed class StackedForm : Form<StackedMembers>
         new("beside", "Side by side", study => With(study, members => members with { Arrange = Arrangement.Beside }), study => Is(study, members => members.Arrange == Arrangement.Beside)),
     ];
 
-    private Study With(Study study, Func<StackedMembers, StackedMembers> change)
-    {
-        FormChoice chosen = Chosen(study);
-        return study with { Form = chosen with { Members = change((StackedMembers)chosen.Members) } };
-    }
-
-    private bool Is(Study study, Func<StackedMembers, bool> holds) => study.Form.Form == this && holds(Of(study));
-
     public override FormWorkings Compute(Division division)
     {
         StackedMembers members = Of(division.Study);
@@ -78,29 +70,13 @@ public sealed class StackedForm : Form<StackedMembers>
         yield return new Phrase("scale",
         [
             new Token(", "),
-            new Token(members.Scale == StackScale.Share ? "each as 100 %" : "as amounts")
-            {
-                Path = "form.scale",
-                Control = "options",
-                Ask = "How high is a stack?",
-                Options = () =>
-                [
-                    new Option("as amounts", "form.scale", "amount", members.Scale == StackScale.Amount) { Detail = "unequal wholes are seen" },
-                    new Option("each as 100 %", "form.scale", "share", members.Scale == StackScale.Share) { Detail = "only the mix is seen; each total stands with its name" },
-                ],
-            },
+            Token.Choice("form.scale", "How high is a stack?",
+                ("as amounts", "amount", members.Scale == StackScale.Amount, "unequal wholes are seen"),
+                ("each as 100 %", "share", members.Scale == StackScale.Share, "only the mix is seen; each total stands with its name")),
             new Token(", "),
-            new Token(members.Arrange == Arrangement.Beside ? "side by side" : "stacked")
-            {
-                Path = "form.arrange",
-                Control = "options",
-                Ask = "How do the parts stand?",
-                Options = () =>
-                [
-                    new Option("stacked", "form.arrange", "stacked", members.Arrange == Arrangement.Stacked) { Detail = "on one another, so that they add up" },
-                    new Option("side by side", "form.arrange", "beside", members.Arrange == Arrangement.Beside) { Detail = "each from zero, so that they can be compared" },
-                ],
-            },
+            Token.Choice("form.arrange", "How do the parts stand?",
+                ("stacked", "stacked", members.Arrange == Arrangement.Stacked, "on one another, so that they add up"),
+                ("side by side", "beside", members.Arrange == Arrangement.Beside, "each from zero, so that they can be compared")),
         ]);
         yield return Lays.Phrase(members.Lay);
     }

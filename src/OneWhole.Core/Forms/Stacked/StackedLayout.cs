@@ -27,8 +27,8 @@ internal sealed class StackedLayout
         _domains = domains;
         _figure = figure;
         _texts = new LabelTexts(workings);
-        _ink = new PartInk(_division, figure.Finish);
-        _parts = [.. Enumerable.Range(0, _division.PartCount).Where(part => figure.Finish.DrawFolded || _division.Parts[part].Kind != EntryKind.Folded)];
+        _ink = new PartInk(_division);
+        _parts = DrawnParts.Of(_division);
         _upright = members.Lay == Lay.Upright;
         _beside = members.Arrange == Arrangement.Beside;
         _share = members.Scale == StackScale.Share;
@@ -42,15 +42,13 @@ internal sealed class StackedLayout
         {
             return [];
         }
-        return new PartInk(workings.Division, workings.Division.Study.Finish).Key(workings.Division, workings.Division.Study.Finish);
+        return PartInk.KeyOf(workings.Division);
     }
 
     private static SideNames? NamesBeside(WorkingsResult workings, StackedMembers members) =>
-        members is { Lay: Lay.Upright, Arrange: Arrangement.Stacked } && !HasNegatives(workings) && workings.Find("top") is { } tops && workings.Division.PartCount > 1
+        members is { Lay: Lay.Upright, Arrange: Arrangement.Stacked } && !workings.Division.HasNegative && workings.Find("top") is { } tops && workings.Division.PartCount > 1
             && Enumerable.Range(0, workings.Division.PartCount).All(part => tops.Exact((workings.Division.GroupCount - 1) * workings.Division.PartCount + part) is not null)
             ? SideNames.Of(workings) : null;
-
-    private static bool HasNegatives(WorkingsResult workings) => Enumerable.Range(0, workings.RowCount).Any(row => workings.Division.Amount(row).Sign < 0);
 
     public static Domains DomainsOf(WorkingsResult workings, StackedMembers members)
     {
@@ -68,10 +66,9 @@ internal sealed class StackedLayout
         {
             // A share axis ends at exactly 100 %, unless a negative part makes others larger than their whole.
             bool whole = members.Arrange == Arrangement.Stacked && most <= 1 + 1e-9;
-            return new Domains(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, whole ? 1 : most > 0 ? Ticks.RoundUp(most, 5) : least < 0 ? 0 : 1);
+            return Domains.Around(least, most) is var round && whole ? round with { Most = 1 } : round;
         }
-        double end_ = workings.Division.Study.Finish.AmountEnd?.ToDouble() ?? Ticks.RoundUp(most, 5);
-        return new Domains(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, most > 0 ? Math.Max(end_, most) : least < 0 ? 0 : 1);
+        return Domains.Around(least, most, workings.Division.Study.Finish.AmountEnd?.ToDouble());
     }
 
     public void Draw()
@@ -111,12 +108,9 @@ internal sealed class StackedLayout
         {
             plot = plot with { Height = most };
         }
-        if (plot.Width < 4 || plot.Height < 4)
-        {
-            plot = plot with { Width = Math.Max(4, plot.Width), Height = Math.Max(4, plot.Height) };
-        }
+        plot = plot.AtLeast(4);
         var field = new BarField(plot, _upright, _domains.Least, _domains.Most);
-        DrawAxis(field, ticks);
+        field.DrawAxis(_figure, ticks);
         double band = field.Length / groups;
         var labels = new List<Action>();
         for (int group = 0; group < groups; group++)
@@ -177,22 +171,6 @@ internal sealed class StackedLayout
 
     private double Thickness(double band) => _figure.IsMiniature ? band * 0.74 : Math.Min(band * 0.72, 130 * _figure.Unit);
 
-    private void DrawAxis(BarField field, IReadOnlyList<Axes.Tick> ticks)
-    {
-        if (ticks.Count == 0)
-        {
-            return;
-        }
-        if (_upright)
-        {
-            Axes.Upright(_figure, "value", field.Plot, new Scale(field.Least, field.Most, field.Plot.Bottom, field.Plot.Y), ticks, left: true, lines: true);
-        }
-        else
-        {
-            Axes.Level(_figure, "value", field.Plot, new Scale(field.Least, field.Most, field.Plot.X, field.Plot.Right), ticks, lines: true);
-        }
-    }
-
     private void DrawGroup(BarField field, int group, double band, List<Action> labels)
     {
         double inner = _beside ? Math.Min(band * 0.84, _parts.Length * 60 * _figure.Unit) : Thickness(band);
@@ -210,7 +188,7 @@ internal sealed class StackedLayout
             double at = _beside ? from + i * thickness : from;
             Box box = field.Bar(at, _beside ? Math.Max(0.5, thickness - Math.Min(1, thickness * 0.1)) : thickness, low, high);
             double along = _upright ? box.Height : box.Width;
-            _figure.Add(new RectMark($"bar-{name}\u0001{key}", "bar", box.X, box.Y, box.Width, box.Height, fill)
+            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, fill) with
             {
                 Row = row,
                 Part = key,
@@ -268,11 +246,8 @@ internal sealed class StackedLayout
             {
                 most = Math.Max(most, _workings["top"].Number(group * _division.PartCount + part) ?? 0);
             }
-            double middle = (group + 0.5) * band, end = field.At(most), gap = 6 * _figure.Unit;
-            TextMark mark = _upright
-                ? _figure.Text($"total-{name}", "total", field.Plot.X + middle, end - gap, "middle", totals[group], font, Ink.Text)
-                : _figure.Text($"total-{name}", "total", end + gap, field.Plot.Y + middle + font.CapHeight / 2, "start", totals[group], font, Ink.Text);
-            if (_upright ? _figure.TextWidth(totals[group], font) <= band - 2 : font.LineHeight <= band + 2)
+            TextMark mark = field.Beyond(_figure, $"total-{name}", (group + 0.5) * band, most, totals[group]);
+            if (_upright ? mark.Width <= band - 2 : font.LineHeight <= band + 2)
             {
                 _figure.PutWhereFree([mark with { Group = name }], 0);
             }
