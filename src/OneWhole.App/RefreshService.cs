@@ -49,7 +49,7 @@ public sealed class RefreshService(TableService tables, StudyService studies)
             GoneColumns = [.. before.Columns.Where(column => after.Find(column.Name) is null).Select(column => column.Name)],
             Labels = [.. before.Columns.Where(column => column.Info.Type == ColumnType.Category).Select(column => Compare(column, after.Find(column.Name))).OfType<LabelChange>()],
             Studies = studies.Against(tableId, after),
-            Typed = tables.Get(tableId).Typed,
+            Typed = tables.Document(tableId).Typed,
             Problem = fresh.Document.Reports.FirstOrDefault(report => report.Problem is not null) is { } failed ? $"{failed.Words}: {failed.Problem}" : null,
         };
     }

@@ -21,15 +21,19 @@ public sealed class SourceService(DocumentStore documents, TableService tables, 
 
     private sealed record Stored(string Name, string Place);
 
-    public IReadOnlyList<SourceView> List() => [.. documents.List(Kind).OrderBy(stored => stored.Created, StringComparer.Ordinal).Select(View)];
+    public IReadOnlyList<SourceView> List()
+    {
+        IReadOnlyList<TableSummary> all = tables.List();
+        return [.. documents.List(Kind).OrderBy(stored => stored.Created, StringComparer.Ordinal).Select(stored => View(stored, all))];
+    }
 
-    public SourceView Get(string id) => View(Find(id));
+    public SourceView Get(string id) => View(Find(id), tables.List());
 
     /// <exception cref="AppException">There is nothing at that place, or the name is empty.</exception>
     public SourceView Add(string name, string place)
     {
         Stored source = Checked(name, place);
-        return View(documents.Create(Kind, null, Json.Write(source), "added"));
+        return View(documents.Create(Kind, null, Json.Write(source), "added"), []);
     }
 
     private static Stored Checked(string name, string place)
@@ -82,15 +86,9 @@ public sealed class SourceService(DocumentStore documents, TableService tables, 
     public async Task<RefreshSummary> LookAgain(string tableId, CancellationToken cancel)
     {
         SourceLink link = tables.Document(tableId).From ?? throw new AppException("no-source", "The table came from a file that was brought in by hand: give it a file.");
-        (string path, string name, SourceLink seen) = await Fetch(Read(Find(link.Source)).Place, link, cancel).ConfigureAwait(false);
-        using FileStream stream = Open(path);
-        return refresh.Look(tableId, stream, name, seen);
-    }
-
-    private async Task<(string Path, string Name, SourceLink Seen)> Fetch(string place, SourceLink link, CancellationToken cancel)
-    {
-        FetchedFile file = await SourcePlace.Fetch(place, link.Item, mostBytes, cancel).ConfigureAwait(false);
-        return (file.Path, file.FileName, link with { Seen = file.Seen });
+        FetchedFile file = await SourcePlace.Fetch(Read(Find(link.Source)).Place, link.Item, mostBytes, cancel).ConfigureAwait(false);
+        using FileStream stream = Open(file.Path);
+        return refresh.Look(tableId, stream, file.FileName, link with { Seen = file.Seen });
     }
 
     private static FileStream Open(string path) =>
@@ -127,9 +125,10 @@ public sealed class SourceService(DocumentStore documents, TableService tables, 
         {
             try
             {
-                (string path, string name, SourceLink seen) = await Fetch(source.Place, tables.Document(table.Id).From!, cancel).ConfigureAwait(false);
-                using FileStream stream = Open(path);
-                FreshRows rows = tables.ReadFresh(table.Id, stream, name, seen);
+                SourceLink link = tables.Document(table.Id).From!;
+                FetchedFile file = await SourcePlace.Fetch(source.Place, link.Item, mostBytes, cancel).ConfigureAwait(false);
+                using FileStream stream = Open(file.Path);
+                FreshRows rows = tables.ReadFresh(table.Id, stream, file.FileName, link with { Seen = file.Seen });
                 fresh.Add(rows);
                 string? gone = rows.Before.Columns.FirstOrDefault(column => rows.After.Find(column.Name) is null)?.Name;
                 string? problem = rows.Document.Reports.FirstOrDefault(report => report.Problem is not null)?.Problem ?? (gone is null ? null : $"It has no column \"{gone}\".");
@@ -143,11 +142,11 @@ public sealed class SourceService(DocumentStore documents, TableService tables, 
         return (checks, fresh);
     }
 
-    private SourceView View(StoredDocument stored)
+    private static SourceView View(StoredDocument stored, IReadOnlyList<TableSummary> all)
     {
         Stored source = Read(stored);
         return new SourceView(stored.Id, stored.Revision, source.Name, source.Place, SourcePlace.KindOf(source.Place),
-            [.. tables.List().Where(table => table.SourceId == stored.Id)]);
+            [.. all.Where(table => table.SourceId == stored.Id)]);
     }
 
     private static Stored Read(StoredDocument stored) => Json.Read<Stored>(stored.Body);

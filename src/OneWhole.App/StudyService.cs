@@ -168,7 +168,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         StoredDocument stored = Find(id);
         Stored body = Read(stored);
         var study = (JsonObject)body.Study.DeepClone();
-        string title = (string?)study["title"] is { Length: > 0 } given ? given : View(stored, 100, 80).Title;
+        string title = TitleOf(stored);
         study["title"] = title.EndsWith(" (copy)", StringComparison.Ordinal) ? title : $"{title} (copy)";
         return View(documents.Create(Kind, stored.Parent, Write(new Stored(study, (JsonObject)body.Forms.DeepClone())), "copied"), width, height);
     }
@@ -195,10 +195,9 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         var changes = new List<StudyChange>();
         foreach (StoredDocument stored in documents.List(Kind, tableId))
         {
-            string title = View(stored, 100, 80).Title;
             string? before = Whole(() => Compute(stored), out _);
             string? now = Whole(() => Calculator.Run(after, ReadStudy(stored)), out string? problem);
-            changes.Add(new StudyChange(stored.Id, title, before, now, problem));
+            changes.Add(new StudyChange(stored.Id, TitleOf(stored), before, now, problem));
         }
         return changes;
     }
@@ -291,6 +290,24 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         return new StudySummary(view.Id, view.Revision, view.Title, string.Concat(view.Statement.Select(phrase => phrase.Text)), view.TableId, view.TableName, view.Changed, view.Figure, view.Problem);
     }
 
+    /// <summary>The study's own title, or the beginning of its statement.</summary>
+    private string TitleOf(StoredDocument stored)
+    {
+        Study study = ReadStudy(stored);
+        if (study.Title.Length > 0)
+        {
+            return study.Title;
+        }
+        try
+        {
+            return Statement.Of(Compute(stored.Parent!, study)).Heading;
+        }
+        catch (StudyException)
+        {
+            return Statement.Of(tables.Load(stored.Parent!).Table, study).Heading;
+        }
+    }
+
     private StudyView View(StoredDocument stored, double width, double height)
     {
         Stored body = Read(stored);
@@ -328,7 +345,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             Study = document,
             Statement = statement.Phrases,
             Offers = statement.Offers,
-            Settings = [.. statement.Settings.Select(setting => Suggest(setting, stored.Parent!))],
+            Settings = Suggest(statement.Settings, tables.Document(stored.Parent!)),
             Workings = workings is null ? null : ViewOf(workings, figure),
             Figure = figure,
             Problem = problem,
@@ -337,12 +354,15 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     }
 
     /// <summary>The lines that stood above and below a table offer themselves as title and source line.</summary>
-    private Setting Suggest(Setting setting, string tableId) => setting.Path switch
-    {
-        "title" => setting with { Suggestions = tables.Document(tableId).Titles },
-        "finish.source" => setting with { Suggestions = tables.Document(tableId).Below },
-        _ => setting,
-    };
+    private static IReadOnlyList<Setting> Suggest(IEnumerable<Setting> settings, TableDocument table) =>
+    [
+        .. settings.Select(setting => setting.Path switch
+        {
+            "title" => setting with { Suggestions = table.Titles },
+            "finish.source" => setting with { Suggestions = table.Below },
+            _ => setting,
+        }),
+    ];
 
     private static double Side(double side) => Math.Clamp(side, FigureDrawer.SmallestSide, FigureDrawer.LargestSide);
 
@@ -631,7 +651,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     public (byte[] Bytes, string Type, string Name) HandOver(string id, string kind, double width, double height, double scale)
     {
         StoredDocument stored = Find(id);
-        string name = FileName(View(stored, 100, 80).Title);
+        string name = FileName(TitleOf(stored));
         switch (kind)
         {
             case "figure.svg":

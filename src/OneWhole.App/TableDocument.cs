@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Tables;
@@ -41,6 +42,13 @@ public sealed record TableDocument
 
     /// <summary>The rows after the steps.</summary>
     public int PreparedRows { get; init; }
+
+    /// <summary>The columns as studies see them: after the steps, where there are some.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<ColumnDocument> Shown => Prepared ?? Columns;
+
+    [JsonIgnore]
+    public int ShownRows => Prepared is null ? RowCount : PreparedRows;
 
     /// <summary>What there was to tell when it was read.</summary>
     public IReadOnlyList<ReadNote> Notes { get; init; } = [];

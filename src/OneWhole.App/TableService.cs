@@ -119,16 +119,14 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
                 : column)],
             Notes = [.. read.Notes.Where(note => !note.Ask)],
         };
-        fresh = Prepared(fresh, old.Steps is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None);
+        fresh = Prepared(fresh, StepsIn(old));
         Table before = Load(id).Table, after = Make(fresh);
         return new FreshRows(id, stored.Revision, fresh, before, after);
     }
 
-    private Table Make(TableDocument document)
-    {
-        Table read = LoadRead(document);
-        return document.Steps is { } steps ? Preparation.Read(steps.ToJsonString()).Run(read).Table : read;
-    }
+    private Table Make(TableDocument document) => document.Steps is null ? LoadRead(document) : StepsIn(document).Run(LoadRead(document)).Table;
+
+    private static Preparation StepsIn(TableDocument document) => document.Steps is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None;
 
     /// <summary>Takes fresh rows, of one table or of several with another change, all together: new revisions, which can be undone.</summary>
     public IReadOnlyList<TableView> Take(IReadOnlyList<FreshRows> fresh, params DocumentChange[] others)
@@ -147,7 +145,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     public IReadOnlyList<TableSummary> List() =>
     [
         .. documents.List(Kind).Select(stored => (stored, document: Json.Read<TableDocument>(stored.Body)))
-            .Select(pair => new TableSummary(pair.stored.Id, pair.stored.Revision, pair.document.Name, pair.document.Source, pair.document.Prepared is null ? pair.document.RowCount : pair.document.PreparedRows, (pair.document.Prepared ?? pair.document.Columns).Count, pair.stored.Changed) { SourceId = pair.document.From?.Source }),
+            .Select(pair => new TableSummary(pair.stored.Id, pair.stored.Revision, pair.document.Name, pair.document.Source, pair.document.ShownRows, pair.document.Shown.Count, pair.stored.Changed) { SourceId = pair.document.From?.Source }),
     ];
 
     /// <param name="id">The table's.</param>
@@ -174,8 +172,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     private Table At(StoredDocument stored, int stage) => cache.Get($"{stored.Id} after {stage}", stored.Revision, () =>
     {
         TableDocument document = Json.Read<TableDocument>(stored.Body);
-        Table read = LoadRead(document);
-        return document.Steps is { } steps && stage > 0 ? Preparation.Read(steps.ToJsonString()).Run(read, stage).Table : read;
+        return stage == 0 ? LoadRead(document) : StepsIn(document).Run(LoadRead(document), stage).Table;
     });
 
     private Table Shown(string id, int? stage) => stage is { } steps ? At(Find(id), steps) : Load(id).Table;
@@ -228,7 +225,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
                 RowCount = after.RowCount,
                 Columns = columns,
                 Typed = document.Typed + edit.Cells.Count + (edit.Insert?.Count ?? 0) + (edit.Remove?.Count ?? 0),
-            }, document.Steps is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None);
+            }, StepsIn(document));
             cells.Publish(import);
             return View(documents.Change(id, revision, Json.Write(document), Words(edit)), document);
         }
@@ -274,10 +271,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     public (Table Table, long Revision) Load(string id)
     {
         StoredDocument stored = Find(id);
-        Table table = cache.Get(stored.Id, stored.Revision, () =>
-        {
-            return Make(Json.Read<TableDocument>(stored.Body));
-        });
+        Table table = cache.Get(stored.Id, stored.Revision, () => Make(Json.Read<TableDocument>(stored.Body)));
         return (table, stored.Revision);
     }
 
@@ -387,25 +381,29 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         };
     }
 
-    private Column ColumnOf(string id, string column, int? stage = null) =>
-        Shown(id, stage).Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
+    private static Column ColumnOf(Table table, string column) =>
+        table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
 
     /// <summary>The labels of a column with their rows, the most frequent first; at most so many.</summary>
     public IReadOnlyList<LabelCount> Labels(string id, string column, int most, int? stage = null)
     {
-        Column found = ColumnOf(id, column, stage);
+        Column found = ColumnOf(Shown(id, stage), column);
         int[] rows = found.Labels.Codes.Tally(found.Labels.Labels.Count);
         return [.. ColumnFacts.MostFrequent(rows, most).Select(code => new LabelCount(found.Labels.Labels[code], rows[code]))];
     }
 
     /// <summary>A column at a glance.</summary>
-    public PortraitView PortraitOf(string id, string column, int? stage = null) =>
-        Portrait.Of(Shown(id, stage), ColumnOf(id, column, stage)) with { Following = stage is null ? Get(id).Columns.FirstOrDefault(known => known.Name == column)?.Following : null };
+    public PortraitView PortraitOf(string id, string column, int? stage = null)
+    {
+        Table table = Shown(id, stage);
+        Following? following = stage is null ? Document(id).Shown.FirstOrDefault(known => known.Name == column)?.Following : null;
+        return Portrait.Of(table, ColumnOf(table, column)) with { Following = following };
+    }
 
     /// <summary>Labels that may be spellings of one, together, the most frequent first.</summary>
     public IReadOnlyList<IReadOnlyList<LabelCount>> Spellings(string id, string column, int? stage = null)
     {
-        Column found = ColumnOf(id, column, stage);
+        Column found = ColumnOf(Shown(id, stage), column);
         IReadOnlyList<string> labels = found.Labels.Labels;
         int[] rows = found.Labels.Codes.Tally(labels.Count);
         int[] kept = [.. Enumerable.Range(0, labels.Count).Where(code => code != found.Labels.BlankCode)];
@@ -529,7 +527,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
 
     private static TableView View(StoredDocument stored, TableDocument document) =>
         new(stored.Id, stored.Revision, stored.CanUndo, stored.CanRedo, document.Name, document.Source,
-            document.Prepared is null ? document.RowCount : document.PreparedRows, document.Prepared ?? document.Columns, document.Notes)
+            document.ShownRows, document.Shown, document.Notes)
         {
             Titles = document.Titles,
             Below = document.Below,
