@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type ImportStatus, type SourceView } from '../lib/api';
+import { Problem } from './Problem';
 
 const kinds: Record<string, string> = {
   folder: 'a folder',
@@ -94,11 +95,7 @@ function NewSource({ added, cancel }: { added: (source: SourceView) => void; can
       <button type="button" className="button" onClick={cancel}>
         Not now
       </button>
-      {add.error ? (
-        <p role="alert" className="w-full text-fail">
-          {add.error.message}
-        </p>
-      ) : null}
+      <Problem of={add.error} className="w-full" />
     </form>
   );
 }
@@ -200,11 +197,7 @@ function SourceRow({ source }: { source: SourceView }) {
           {fails ? <span className="ml-3 text-[13px] text-quiet">It moves only when every table reads there.</span> : null}
         </div>
       ) : null}
-      {fault ? (
-        <p role="alert" className="mt-1 text-fail">
-          {fault.message}
-        </p>
-      ) : null}
+      <Problem of={fault} className="mt-1" />
     </li>
   );
 }

@@ -5,6 +5,7 @@ import { go } from '../lib/router';
 import { BringIn } from '../parts/BringIn';
 import { FigurePaint } from '../parts/FigurePaint';
 import { Link } from '../parts/Link';
+import { Problem } from '../parts/Problem';
 import { TopBar } from '../parts/TopBar';
 import { TableList } from './TablesScreen';
 
@@ -48,11 +49,7 @@ export function Home() {
         ) : (
           <TableList />
         )}
-        {studies.error ? (
-          <p role="alert" className="mt-4 text-fail">
-            {studies.error.message}
-          </p>
-        ) : null}
+        <Problem of={studies.error} className="mt-4" />
       </main>
     </>
   );

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, type Step, type TableView } from '../lib/api';
 import { go } from '../lib/router';
 import { IconButton } from '../parts/IconButton';
+import { Problem } from '../parts/Problem';
 import { TopBar } from '../parts/TopBar';
 import type { Marked } from '../table/BlockBar';
 import { PreparePanel } from '../table/PreparePanel';
@@ -88,11 +89,7 @@ export function TableScreen({ id }: { id: string }) {
         ) : null}
         <Questions view={view} onChanged={settle} />
         <Notes view={view} />
-        {start.error ? (
-          <p role="alert" className="mt-2 text-fail">
-            {start.error.message}
-          </p>
-        ) : null}
+        <Problem of={start.error} className="mt-2" />
         <div className="mt-3 flex min-h-0 flex-1 gap-4">
           {at !== null && !staged.data ? (
             <p role="status">Going back to that step</p>
@@ -159,11 +156,7 @@ function Questions({ view, onChanged }: { view: TableView; onChanged: (view: Tab
             </button>
           ))}
         </span>
-        {answer.error ? (
-          <p role="alert" className="text-fail">
-            {answer.error.message}
-          </p>
-        ) : null}
+        <Problem of={answer.error} />
       </section>
     );
   });

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { api, type ColumnDocument, type Step, type TableView } from '../lib/api';
+import { Problem } from '../parts/Problem';
 import { ColumnPortrait } from './ColumnPortrait';
 
 const typeWords = { category: 'category', quantity: 'quantity', date: 'date' } as const;
@@ -117,11 +118,7 @@ export function ColumnHeading({
                     <option value="yearMonthDay">year, month, day: 2026/3/9</option>
                   </select>
                 </label>
-                {change.error ? (
-                  <p role="alert" className="text-fail">
-                    {change.error.message}
-                  </p>
-                ) : null}
+                <Problem of={change.error} />
                 <button type="submit" className="button primary justify-center">
                   Change the column
                 </button>

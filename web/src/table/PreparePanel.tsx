@@ -3,6 +3,7 @@ import { ArrowDown, ArrowUp, Eye, EyeOff, Pencil, X } from 'lucide-react';
 import { useState } from 'react';
 import { api, type Step, type StepKind, type TableView } from '../lib/api';
 import { IconButton } from '../parts/IconButton';
+import { Problem } from '../parts/Problem';
 import { StepForm } from './StepForm';
 
 /** The steps that make the table fit: in plain words, each with what it touched; edited, moved, switched off, removed, added. */
@@ -135,11 +136,7 @@ export function PreparePanel({
           );
         })}
       </ol>
-      {save.error ? (
-        <p role="alert" className="text-fail">
-          {save.error.message}
-        </p>
-      ) : null}
+      <Problem of={save.error} />
       {adding ? (
         <div className="border-t border-hairline pt-2">
           <p className="font-semibold">{adding.name}</p>

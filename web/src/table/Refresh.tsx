@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { Dialog } from 'radix-ui';
 import { useRef } from 'react';
 import { api, type RefreshSummary, type TableView } from '../lib/api';
+import { Problem } from '../parts/Problem';
 
 /** Fresh rows for a table: read and prepared alike, summed up, and taken only then. */
 export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view: TableView) => void }) {
@@ -61,17 +62,9 @@ export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view
             aria-describedby={undefined}
           >
             <Dialog.Title className="font-serif text-[20px]">Fresh rows for {view.name}</Dialog.Title>
-            {look.error ? (
-              <p role="alert" className="mt-2 text-fail">
-                {look.error.message}
-              </p>
-            ) : null}
+            <Problem of={look.error} className="mt-2" />
             {summary ? <Summary summary={summary} /> : null}
-            {take.error ? (
-              <p role="alert" className="mt-2 text-fail">
-                {take.error.message}
-              </p>
-            ) : null}
+            <Problem of={take.error} className="mt-2" />
             <div className="mt-4 flex gap-2">
               {summary ? (
                 <button

@@ -1,0 +1,79 @@
+// Takes a picture of every main view from the demo data, at 1280 x 800, into docs/screenshots (or another folder).
+// node scripts/pictures.mjs [FOLDER]; ./start or ./test must have built the application before.
+import { spawn } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { chromium } from '../web/node_modules/@playwright/test/index.mjs';
+
+const root = resolve(import.meta.dirname, '..');
+const folder = resolve(process.argv[2] ?? join(root, 'docs/screenshots'));
+const data = mkdtempSync(join(tmpdir(), 'onewhole-pictures-'));
+const server = spawn('dotnet', [join(root, 'artifacts/publish/web/OneWhole.Web.dll'), '--data', join(data, 'pictures.db'), '--demo', join(root, 'demo'), '--load-demo', 'true', '--urls', 'http://127.0.0.1:0', '--announce', 'true'], { stdio: ['ignore', 'pipe', 'inherit'] });
+const url = await new Promise((found) => server.stdout.on('data', (text) => /http:\/\/\S+/.exec(text)?.[0] && found(/http:\/\/\S+/.exec(text)[0])));
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+
+const study = (title) => async (page) => {
+  await page.goto(`${url}/`);
+  await page.getByRole('link', { name: title }).first().click();
+  await page.locator('[role="graphics-document"]').waitFor();
+};
+const tables = async (page) => page.goto(`${url}/tables`);
+const table = (name) => async (page) => {
+  await tables(page);
+  await page.getByRole('link', { name, exact: true }).click();
+  await page.getByRole('grid').waitFor();
+};
+const pareto = study(/Half of the causes/);
+
+const views = {
+  home: async (page) => page.goto(`${url}/`),
+  study: pareto,
+  'study-dark': pareto,
+  whole: async (page) => {
+    await pareto(page);
+    await page.getByTestId('statement').getByRole('button', { name: /^all minutes/ }).click();
+  },
+  'share-bars': async (page) => {
+    await pareto(page);
+    await page.getByRole('region', { name: 'Forms' }).getByRole('button', { name: 'Share bars' }).click();
+    await page.getByRole('region', { name: 'Forms' }).getByRole('button', { name: 'Share bars', pressed: true }).waitFor();
+    await pareto(page);
+  },
+  mekko: study(/revenue by ticket/i),
+  pyramid: study(/Hallin/),
+  diverging: study(/satisf/i),
+  table: table('delays'),
+  prepare: async (page) => {
+    await table('delays')(page);
+    await page.getByRole('button', { name: /^Prepare/ }).click();
+  },
+  sources: async (page) => {
+    await tables(page);
+    await page.getByRole('button', { name: /source/i }).first().click();
+  },
+  'choose-sheet': async (page) => {
+    await tables(page);
+    await page.getByLabel('Table file').setInputFiles(join(root, 'tests/fixtures/ferries.xlsx'));
+    await page.getByLabel('Residents').click();
+  },
+};
+
+mkdirSync(folder, { recursive: true });
+for (const [name, show] of Object.entries(views)) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: name.endsWith('-dark') ? 'dark' : 'light' });
+  const page = await context.newPage();
+  try {
+    await show(page);
+    await page.waitForLoadState('networkidle');
+    await page.evaluate(() => document.fonts.ready);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+  } catch (fault) {
+    console.error(`${name}: ${fault.message.split('\n')[0]}`);
+    process.exitCode = 1;
+  }
+  await context.close();
+}
+await browser.close();
+server.kill();
+rmSync(data, { recursive: true, force: true });
