@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using OneWhole.Core.Preparing;
 using OneWhole.Core.Tables;
 using OneWhole.Store;
 
@@ -17,6 +18,9 @@ public sealed record RefreshSummary(string Id, string Source, int RowsBefore, in
     public IReadOnlyList<string> NewColumns { get; init; } = [];
 
     public IReadOnlyList<string> GoneColumns { get; init; } = [];
+
+    /// <summary>Columns that are gone under their name, and are probably new ones under another.</summary>
+    public IReadOnlyList<RenamedColumn> Renamed { get; init; } = [];
 
     public IReadOnlyList<LabelChange> Labels { get; init; } = [];
 
@@ -39,17 +43,31 @@ public sealed class RefreshService(TableService tables, StudyService studies)
     /// <summary>Reads fresh rows and says what they would change.</summary>
     public RefreshSummary Look(string tableId, Stream stream, string fileName, SourceLink? from = null)
     {
-        FreshRows fresh = tables.ReadFresh(tableId, stream, fileName, from);
         string id = Guid.NewGuid().ToString("n");
+        return Wait(id, tables.ReadFresh(tableId, stream, fileName, from));
+    }
+
+    /// <summary>Calls a column of fresh rows as it was before, now and at every later refresh, and says what they would change then.</summary>
+    public RefreshSummary CallAsBefore(string id, RenamedColumn column)
+    {
+        FreshRows fresh = _waiting.TryGetValue(id, out FreshRows? found) ? found : throw NoLonger();
+        return fresh.Renamed.Contains(column)
+            ? Wait(id, tables.CallAsBefore(fresh, column))
+            : throw new AppException("wrong-column", $"\"{column.From}\" is not waiting to be found under the heading \"{column.To}\".");
+    }
+
+    private RefreshSummary Wait(string id, FreshRows fresh)
+    {
         _waiting[id] = fresh;
         Table before = fresh.Before, after = fresh.After;
-        return new RefreshSummary(id, fileName, before.RowCount, after.RowCount)
+        return new RefreshSummary(id, fresh.Document.Source, before.RowCount, after.RowCount)
         {
+            Renamed = fresh.Renamed,
             NewColumns = [.. after.Columns.Where(column => before.Find(column.Name) is null).Select(column => column.Name)],
             GoneColumns = [.. before.Columns.Where(column => after.Find(column.Name) is null).Select(column => column.Name)],
             Labels = [.. before.Columns.Where(column => column.Info.Type == ColumnType.Category).Select(column => Compare(column, after.Find(column.Name))).OfType<LabelChange>()],
-            Studies = studies.Against(tableId, after),
-            Typed = tables.Document(tableId).Typed,
+            Studies = studies.Against(fresh.Id, after),
+            Typed = tables.Document(fresh.Id).Typed,
             Problem = fresh.Document.Reports.FirstOrDefault(report => report.Problem is not null) is { } failed ? $"{failed.Words}: {failed.Problem}" : null,
         };
     }
@@ -84,5 +102,7 @@ public sealed class RefreshService(TableService tables, StudyService studies)
 
     public void Leave(string id) => tables.Leave(Find(id));
 
-    private FreshRows Find(string id) => _waiting.TryRemove(id, out FreshRows? fresh) ? fresh : throw new AppException("not-found", "These fresh rows were taken or left already; bring them in again.");
+    private FreshRows Find(string id) => _waiting.TryRemove(id, out FreshRows? fresh) ? fresh : throw NoLonger();
+
+    private static AppException NoLonger() => new("not-found", "These fresh rows were taken or left already; bring them in again.");
 }

@@ -110,19 +110,39 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         // The separator and the encoding belong to the file, not to the table.
         (TableDocument read, Table table) = ReadIn(stream, fileName, old.Name, settings with { Separator = null, Encoding = null }, null, CancellationToken.None);
         cache.Put(read.Import, 0, table);
-        // What was corrected of a column by hand holds for the fresh one of its name.
-        TableDocument fresh = read with
-        {
-            From = from,
-            Columns = [.. read.Columns.Select(column => old.Columns.FirstOrDefault(known => known.Name == column.Name) is { } known
-                ? ColumnDocument.Of(column.At, new Column(column.ToInfo() with { Type = known.Type, Unit = known.Unit, Multiplier = known.Multiplier, One = known.One, Many = known.Many, Dates = known.Dates }, table.Columns[column.At].Cells)) with { Following = column.Following }
-                : column)],
-            Notes = [.. read.Notes.Where(note => !note.Ask)],
-        };
-        fresh = Prepared(fresh, StepsIn(old));
-        Table before = Load(id).Table, after = Make(fresh);
-        return new FreshRows(id, stored.Revision, fresh, before, after);
+        TableDocument fresh = Known(read with { From = from, Notes = [.. read.Notes.Where(note => !note.Ask)] }, old, table);
+        return Ready(id, stored.Revision, old, fresh, StepsIn(old));
     }
+
+    /// <summary>Fresh rows, with a column of theirs called as it was before, by a step that stands first from now on.</summary>
+    internal FreshRows CallAsBefore(FreshRows rows, RenamedColumn column)
+    {
+        TableDocument old = Json.Read<TableDocument>(Find(rows.Id).Body);
+        JsonArray steps = StepsOf(rows.Document);
+        steps.Insert(0, new JsonObject { ["do"] = "rename", ["column"] = column.To, ["to"] = column.From });
+        TableDocument fresh = rows.Document with
+        {
+            Columns = [.. rows.Document.Columns.Select(now => now.Name == column.To && old.Columns.FirstOrDefault(known => known.Name == column.From) is { } known ? Corrected(now, known, LoadRead(rows.Document)) : now)],
+        };
+        return Ready(rows.Id, rows.Revision, old, fresh, Of(steps));
+    }
+
+    private FreshRows Ready(string id, long revision, TableDocument old, TableDocument fresh, Preparation steps)
+    {
+        fresh = Prepared(fresh, steps);
+        // What is renamed by a step is as it was; only what still stands under a name of its own is paired.
+        IReadOnlyList<RenamedColumn> renamed = [.. RenamedColumns.Find(LoadRead(old), LoadRead(fresh)).Where(pair => !steps.Steps.Any(step => step.Members is Core.Preparing.Steps.Rename.With with && with.Column == pair.To))];
+        return new FreshRows(id, revision, fresh, Load(id).Table, Make(fresh)) { Renamed = renamed };
+    }
+
+    /// <summary>What was corrected of a column by hand holds for the fresh one of its name.</summary>
+    private static TableDocument Known(TableDocument fresh, TableDocument old, Table table) => fresh with
+    {
+        Columns = [.. fresh.Columns.Select(column => old.Columns.FirstOrDefault(known => known.Name == column.Name) is { } known ? Corrected(column, known, table) : column)],
+    };
+
+    private static ColumnDocument Corrected(ColumnDocument column, ColumnDocument known, Table table) =>
+        ColumnDocument.Of(column.At, new Column(column.ToInfo() with { Type = known.Type, Unit = known.Unit, Multiplier = known.Multiplier, One = known.One, Many = known.Many, Dates = known.Dates }, table.Columns[column.At].Cells)) with { Following = column.Following };
 
     private Table Make(TableDocument document) => document.Steps is null ? LoadRead(document) : StepsIn(document).Run(LoadRead(document)).Table;
 
@@ -539,7 +559,14 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
 }
 
 /// <summary>Fresh rows that were read and prepared, and are not taken yet.</summary>
-public sealed record FreshRows(string Id, long Revision, TableDocument Document, Table Before, Table After);
+/// <param name="Id">The table's id.</param>
+/// <param name="Revision">The table's revision that they would replace.</param>
+/// <param name="Document">What would be stored.</param>
+public sealed record FreshRows(string Id, long Revision, TableDocument Document, Table Before, Table After)
+{
+    /// <summary>Columns that are probably called something else now.</summary>
+    public IReadOnlyList<RenamedColumn> Renamed { get; init; } = [];
+}
 
 /// <summary>What is changed of a column; null leaves it.</summary>
 public sealed record ColumnChange

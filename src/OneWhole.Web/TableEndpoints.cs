@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Http.Features;
 using OneWhole.App;
+using OneWhole.Core.Preparing;
 using OneWhole.Core.Tables;
 using OneWhole.Formats.Reading;
 
@@ -62,6 +63,7 @@ public static class TableEndpoints
         });
         RouteGroupBuilder fresh = app.MapGroup("/api/fresh").WithTags("tables");
         fresh.MapPost("{id}", (RefreshService service, string id) => service.Take(id));
+        fresh.MapPost("{id}/renamed", (RefreshService service, string id, RenamedColumn column) => service.CallAsBefore(id, column));
         fresh.MapDelete("{id}", (RefreshService service, string id) =>
         {
             service.Leave(id);

@@ -1,3 +1,4 @@
+using OneWhole.Core.Preparing;
 using OneWhole.Store;
 
 namespace OneWhole.App.Tests;
@@ -51,6 +52,31 @@ public sealed class SourceTests : AppTest
         Refreshing.Take(summary.Id);
         Assert.False(await Sources.HasNewer(table.Id, _none));
         Assert.Equal("20 7 0", Column(Studies.Get(study.Id, 700, 460), "value"));
+    }
+
+    [Fact]
+    public async Task A_column_that_is_called_otherwise_now_is_offered_as_the_same_and_stays_so()
+    {
+        (_, TableView table) = await Monthly();
+        StudyView study = Start(table.Id);
+        Write("monthly", "kiosk-2026-11.csv", "Goods sold,Sales\nTea,20\nSoup,7\n");
+        RefreshSummary summary = await Sources.LookAgain(table.Id, _none);
+        RenamedColumn renamed = Assert.Single(summary.Renamed);
+        Assert.Equal(new RenamedColumn("Goods", "Goods sold"), renamed);
+        Assert.Equal(["Goods", "Goods sold"], [.. summary.GoneColumns, .. summary.NewColumns]);
+        Assert.NotNull(Assert.Single(summary.Studies).Problem);
+        Assert.Throws<AppException>(() => Refreshing.CallAsBefore(summary.Id, renamed with { To = "Sales" }));
+
+        summary = Refreshing.CallAsBefore(summary.Id, renamed);
+        Assert.Equal((0, 0, 0), (summary.Renamed.Count, summary.GoneColumns.Count, summary.NewColumns.Count));
+        Assert.Equal("27 sales", Assert.Single(summary.Studies).After);
+        Assert.Equal("Goods sold renamed Goods", Assert.Single(Refreshing.Take(summary.Id).Steps).Report!.Words);
+        Assert.Equal("20 7", Column(Studies.Get(study.Id, 700, 460), "value"));
+
+        Write("monthly", "kiosk-2026-12.csv", "Goods sold,Sales\nTea,1\nSoup,2\n");
+        summary = await Sources.LookAgain(table.Id, _none);
+        Assert.Equal((0, 0, 0), (summary.Renamed.Count, summary.GoneColumns.Count, summary.NewColumns.Count));
+        Assert.Equal("3 sales", Assert.Single(summary.Studies).After);
     }
 
     [Fact]

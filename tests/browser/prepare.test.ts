@@ -258,10 +258,13 @@ test('a table is refreshed: the summary says what moves, a new category arrives 
   const study = page.url();
   await page.getByRole('link', { name: 'march' }).click();
   const second = join(folder, 'april.csv');
-  writeFileSync(second, 'Cause,Minutes\nFog,70\nEngine,30\nIce,40\nIce,10\n');
+  writeFileSync(second, 'Cause,Minutes lost\nFog,70\nEngine,30\nIce,40\nIce,10\n');
   await page.getByLabel('Fresh rows').setInputFiles(second);
   const changes = page.getByRole('list', { name: 'What changes' });
   await expect(changes).toContainText('4 rows from april.csv, 3 before (1 more)');
+  await expect(changes).toContainText('Minutes may be called Minutes lost now');
+  await changes.getByRole('button', { name: 'it is the same column' }).click();
+  await expect(changes).not.toContainText('Minutes lost');
   await expect(changes).toContainText('Cause: new Ice; absent now Berth');
   await expect(changes).toContainText('the whole goes from 100 minutes to 150 minutes');
   await page.getByRole('button', { name: 'Take the fresh rows' }).click();

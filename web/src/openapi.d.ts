@@ -826,6 +826,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fresh/{id}/renamed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RenamedColumn"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RefreshSummary"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/imports/{id}": {
         parameters: {
             query?: never;
@@ -2583,6 +2624,8 @@ export interface components {
             rowsAfter: number;
             newColumns?: string[];
             goneColumns?: string[];
+            /** @description Columns that are gone under their name, and are probably new ones under another. */
+            renamed?: components["schemas"]["RenamedColumn"][];
             labels?: components["schemas"]["LabelChange"][];
             studies?: components["schemas"]["StudyChange"][];
             /**
@@ -2592,6 +2635,13 @@ export interface components {
             typed?: number;
             /** @description The first preparing step that does not fit the fresh rows. */
             problem?: null | string;
+        };
+        /** @description A column that is probably called something else in fresh rows. */
+        RenamedColumn: {
+            /** @description Its heading before. */
+            from: string;
+            /** @description Its heading in the fresh rows. */
+            to: string;
         };
         /** @description A revision that a step starts from. */
         RevisionRequest: {

@@ -23,6 +23,7 @@ export type FilterList = Schemas['FilterList'];
 export type ImportStatus = Schemas['ImportStatus'];
 export type ImportChoice = Schemas['ImportChoice'];
 export type RefreshSummary = Schemas['RefreshSummary'];
+export type RenamedColumn = Schemas['RenamedColumn'];
 export type TableEdit = Partial<Schemas['TableEdit']>;
 export type SourceView = Schemas['SourceView'];
 export type StepKind = Schemas['StepKindView'];
@@ -87,6 +88,7 @@ export const api = {
   lookFresh: (id: string, name: string, content: Blob) =>
     ask<RefreshSummary>('POST', `/tables/${id}/fresh?${query({ name })}`, content),
   takeFresh: (id: string) => ask<TableView>('POST', `/fresh/${id}`),
+  callAsBefore: (id: string, column: RenamedColumn) => ask<RefreshSummary>('POST', `/fresh/${id}/renamed`, column),
   leaveFresh: (id: string) => ask<void>('DELETE', `/fresh/${id}`),
   stepKinds: () => ask<StepKind[]>('GET', '/step-kinds'),
   setSteps: (id: string, revision: number, steps: Step[]) => ask<TableView>('POST', `/tables/${id}/steps`, { revision, steps }),

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Dialog } from 'radix-ui';
 import { useRef } from 'react';
-import { api, type RefreshSummary, type TableView } from '../lib/api';
+import { api, type RefreshSummary, type RenamedColumn, type TableView } from '../lib/api';
 import { Problem } from '../parts/Problem';
 
 /** Fresh rows for a table: read and prepared alike, summed up, and taken only then. */
@@ -16,17 +16,24 @@ export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view
   const look = useMutation({
     mutationFn: (file: File | null) => (file ? api.lookFresh(view.id, file.name, file) : api.lookAgain(view.id)),
   });
+  const settle = () => {
+    look.reset();
+    rename.reset();
+  };
   const take = useMutation({
     mutationFn: (id: string) => api.takeFresh(id),
     onSuccess: (changed) => {
-      look.reset();
+      settle();
       onChanged(changed);
     },
   });
-  const summary = look.data;
+  const rename = useMutation({
+    mutationFn: (column: RenamedColumn) => api.callAsBefore(look.data?.id ?? '', column),
+  });
+  const summary = rename.data ?? look.data;
   const leave = () => {
     if (summary) api.leaveFresh(summary.id);
-    look.reset();
+    settle();
   };
   return (
     <>
@@ -63,8 +70,8 @@ export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view
           >
             <Dialog.Title className="font-serif text-[20px]">Fresh rows for {view.name}</Dialog.Title>
             <Problem of={look.error} className="mt-2" />
-            {summary ? <Summary summary={summary} /> : null}
-            <Problem of={take.error} className="mt-2" />
+            {summary ? <Summary summary={summary} onSame={(column) => rename.mutate(column)} /> : null}
+            <Problem of={rename.error ?? take.error} className="mt-2" />
             <div className="mt-4 flex gap-2">
               {summary ? (
                 <button
@@ -90,7 +97,7 @@ export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view
 const some = (labels: string[]) =>
   labels.length > 6 ? `${labels.slice(0, 6).join(', ')} and ${(labels.length - 6).toLocaleString('en')} more` : labels.join(', ');
 
-function Summary({ summary }: { summary: RefreshSummary }) {
+function Summary({ summary, onSame }: { summary: RefreshSummary; onSame: (column: RenamedColumn) => void }) {
   const more = summary.rowsAfter - summary.rowsBefore;
   return (
     <ul aria-label="What changes" className="figures mt-2 flex flex-col gap-1.5">
@@ -107,6 +114,14 @@ function Summary({ summary }: { summary: RefreshSummary }) {
       {summary.problem ? <li className="text-fail">A step does not fit: {summary.problem}</li> : null}
       {summary.goneColumns?.length ? <li className="text-warn">Columns that are gone: {some(summary.goneColumns)}</li> : null}
       {summary.newColumns?.length ? <li>New columns: {some(summary.newColumns)}</li> : null}
+      {summary.renamed?.map((column) => (
+        <li key={column.from} className="text-warn">
+          {column.from} may be called {column.to} now.{' '}
+          <button type="button" className="plain" onClick={() => onSame(column)}>
+            it is the same column
+          </button>
+        </li>
+      ))}
       {summary.labels?.map((change) => (
         <li key={change.column}>
           {change.column}: {change.added.length ? `new ${some(change.added)}` : ''}
