@@ -152,11 +152,9 @@ internal static class Portrait
         NumberView numbers = column.Numbers;
         int scale = Math.Max(numbers.Scale, Math.Max(start.Scale, width.Scale));
         ExactInt step = ExactInt.PowerOfTen(scale - numbers.Scale), first = start.AtScale(scale), wide = width.AtScale(scale);
-        // Nearly all numbers are small, and the bands are few: the band of the number before is likely this one's.
+        // The bands begin at or below the smallest number, so that none lies before the first of them; nearly all numbers are small.
         bool small = numbers.Units is not null && step.IsSmall && first.IsSmall && wide.IsSmall && numbers.Largest <= long.MaxValue / 4 / step.Small && Math.Abs(first.Small) <= long.MaxValue / 4;
-        var counts = new SortedDictionary<long, int>();
-        long last = long.MinValue;
-        int run = 0;
+        var counts = new List<int>();
         for (int row = 0; row < column.Count; row++)
         {
             long band;
@@ -167,9 +165,7 @@ internal static class Portrait
                 {
                     continue;
                 }
-                long from = unit * step.Small - first.Small;
-                band = Math.DivRem(from, wide.Small, out long rest);
-                band -= rest < 0 ? 1 : 0;
+                band = (unit * step.Small - first.Small) / wide.Small;
             }
             else if (numbers.At(row) is { } number)
             {
@@ -179,21 +175,12 @@ internal static class Portrait
             {
                 continue;
             }
-            if (band != last)
+            while (counts.Count <= band)
             {
-                Add(run);
-                (last, run) = (band, 0);
+                counts.Add(0);
             }
-            run++;
+            counts[(int)band]++;
         }
-        Add(run);
-        void Add(int rows)
-        {
-            if (rows > 0)
-            {
-                counts[last] = counts.GetValueOrDefault(last) + rows;
-            }
-        }
-        return [.. counts.Select(pair => new PortraitLine($"{NumberText.Exact(new ExactDecimal(first + wide * pair.Key, scale))} to {NumberText.Exact(new ExactDecimal(first + wide * (pair.Key + 1), scale))}", pair.Value, pair.Value / (double)column.Count))];
+        return [.. counts.Index().Where(band => band.Item > 0).Select(band => new PortraitLine($"{NumberText.Exact(new ExactDecimal(first + wide * band.Index, scale))} to {NumberText.Exact(new ExactDecimal(first + wide * (band.Index + 1), scale))}", band.Item, band.Item / (double)column.Count))];
     }
 }
