@@ -1,5 +1,6 @@
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.App;
@@ -7,7 +8,20 @@ namespace OneWhole.App;
 /// <summary>What is said of a row at the pointer: its amount, its shares of its group and of everything, its rank, and where the same part is largest and smallest.</summary>
 internal static class PointedReading
 {
+    /// <summary>All that there is to say, or what the finish asks for: the amount, the share, or both.</summary>
     public static IReadOnlyList<string> Of(WorkingsResult workings, int row)
+    {
+        IReadOnlyList<string> lines = All(workings, row);
+        return lines.Count < 2 ? lines : workings.Division.Study.Finish.Pointer switch
+        {
+            LabelText.Amount => [lines[0]],
+            LabelText.Share => [lines[1]],
+            LabelText.Both => [lines[0], lines[1]],
+            _ => lines,
+        };
+    }
+
+    private static IReadOnlyList<string> All(WorkingsResult workings, int row)
     {
         Division division = workings.Division;
         StudyWords words = StudyWords.Of(division);

@@ -158,6 +158,40 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         }
     }, "parts and groups changed places", width, height);
 
+    /// <summary>Moves a part, or a group, to the place of another: from then on their order is the one that is listed.</summary>
+    /// <param name="id">The study.</param>
+    /// <param name="revision">Its revision.</param>
+    /// <param name="move">What moves where.</param>
+    /// <param name="width">Of the figure.</param>
+    /// <param name="height">Of the figure.</param>
+    /// <exception cref="AppException">There is no such label, or there are too many for an order by hand.</exception>
+    public StudyView Move(string id, long revision, LabelMove move, double width, double height)
+    {
+        const int most = 1000;
+        StoredDocument stored = Find(id);
+        Division division = Compute(stored).Division;
+        string axis = move.Groups ? "groups" : "parts";
+        List<string> labels = [.. (move.Groups ? division.Groups ?? [] : division.Parts).Where(entry => entry.Kind != EntryKind.Folded).Select(entry => entry.Label)];
+        int from = labels.IndexOf(move.Label);
+        if (from < 0 || labels.Count > most)
+        {
+            throw new AppException("wrong-order", from < 0 ? $"\"{move.Label}\" has no place of its own to be moved from." : $"Up to {NumberText.Count(most)} labels can be put in order by hand; here are {NumberText.Count(labels.Count)}.");
+        }
+        int to = Math.Clamp(move.To is { } place ? labels.IndexOf(place) is var at and >= 0 ? at : from : from + move.By, 0, labels.Count - 1);
+        labels.RemoveAt(from);
+        labels.Insert(to, move.Label);
+        return Save(stored, revision, study =>
+        {
+            JsonObject order = study["order"] as JsonObject ?? [];
+            order[axis] = new JsonArray([.. labels.Select(label => JsonValue.Create(label))]);
+            if (order["reverse"] is JsonArray reverse)
+            {
+                order["reverse"] = new JsonArray([.. reverse.Select(word => (string?)word).Where(word => word != axis).Select(word => JsonValue.Create(word))]);
+            }
+            study["order"] = order;
+        }, $"{move.Label} moved", width, height);
+    }
+
     public StudyView Undo(string id, long revision, double width, double height) => View(documents.Undo(Find(id).Id, revision), width, height);
 
     public StudyView Redo(string id, long revision, double width, double height) => View(documents.Redo(Find(id).Id, revision), width, height);
@@ -345,7 +379,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             Study = document,
             Statement = statement.Phrases,
             Offers = statement.Offers,
-            Settings = Suggest(statement.Settings, tables.Document(stored.Parent!)),
+            Settings = Suggest(statement.Settings, tables.Document(stored.Parent!), figure),
             Workings = workings is null ? null : ViewOf(workings, figure),
             Figure = figure,
             Problem = problem,
@@ -354,12 +388,14 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     }
 
     /// <summary>The lines that stood above and below a table offer themselves as title and source line.</summary>
-    private static IReadOnlyList<Setting> Suggest(IEnumerable<Setting> settings, TableDocument table) =>
+    private static IReadOnlyList<Setting> Suggest(IEnumerable<Setting> settings, TableDocument table, Figure? figure) =>
     [
         .. settings.Select(setting => setting.Path switch
         {
             "title" => setting with { Suggestions = table.Titles },
             "finish.source" => setting with { Suggestions = table.Below },
+            "finish.labelInk" when figure is not null && Contrast.FaintLabels(figure) is var faint and > 0 =>
+                setting with { Note = $"{faint} {(faint == 1 ? "label has" : "labels have")} less contrast with what is under {(faint == 1 ? "it" : "them")} than WCAG asks for (4.5 to 1)." },
             _ => setting,
         }),
     ];

@@ -5,6 +5,13 @@ using OneWhole.Core.Tables;
 
 namespace OneWhole.App;
 
+/// <summary>A part or a group that is put elsewhere by hand.</summary>
+/// <param name="Label">Which one.</param>
+/// <param name="Groups">Whether it is a group.</param>
+/// <param name="To">Into whose place; null to move it by so many places.</param>
+/// <param name="By">By how many places, earlier ones below 0.</param>
+public sealed record LabelMove(string Label, bool Groups = false, string? To = null, int By = 0);
+
 /// <summary>A study as it is listed, with a small figure.</summary>
 public sealed record StudySummary(string Id, long Revision, string Title, string Statement, string TableId, string TableName, string Changed, Figure? Figure, string? Problem);
 

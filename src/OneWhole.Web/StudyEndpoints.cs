@@ -3,6 +3,9 @@ using OneWhole.App;
 
 namespace OneWhole.Web;
 
+/// <summary>A part or a group put elsewhere.</summary>
+public sealed record MoveRequest(long Revision, LabelMove Move);
+
 /// <summary>Sets one place of a study.</summary>
 public sealed record ChangeRequest(long Revision, string Path, JsonNode? Value);
 
@@ -45,6 +48,8 @@ public static class StudyEndpoints
             service.Mend(id, request.Revision, request.Line, width ?? Width, height ?? Height));
         studies.MapPost("{id}/shape", (StudyService service, string id, ShapeRequest request, double? width, double? height) =>
             service.Shape(id, request.Revision, request.Form, request.Shape, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/move", (StudyService service, string id, MoveRequest request, double? width, double? height) =>
+            service.Move(id, request.Revision, request.Move, width ?? Width, height ?? Height));
         studies.MapPost("{id}/swap", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
             service.Swap(id, request.Revision, width ?? Width, height ?? Height));
         studies.MapPost("{id}/undo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>

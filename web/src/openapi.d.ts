@@ -1280,6 +1280,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studies/{id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    width?: number;
+                    height?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MoveRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StudyView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studies/{id}/swap": {
         parameters: {
             query?: never;
@@ -2362,6 +2406,24 @@ export interface components {
             /** Format: int32 */
             count: number;
         };
+        /** @description A part or a group that is put elsewhere by hand. */
+        LabelMove: {
+            /** @description Which one. */
+            label: string;
+            /**
+             * @description Whether it is a group.
+             * @default false
+             */
+            groups: boolean;
+            /** @description Into whose place; null to move it by so many places. */
+            to?: null | string;
+            /**
+             * Format: int32
+             * @description By how many places, earlier ones below 0.
+             * @default 0
+             */
+            by: number;
+        };
         /** @description What a filter by least amount would leave. */
         LeastPreview: {
             text: string;
@@ -2494,6 +2556,12 @@ export interface components {
             /** Format: int64 */
             revision: number;
             line: string;
+        };
+        /** @description A part or a group put elsewhere. */
+        MoveRequest: {
+            /** Format: int64 */
+            revision: number;
+            move: components["schemas"]["LabelMove"];
         };
         /** @description Whether fresh rows are there; null where that can't be told. */
         NewerView: {
@@ -2686,7 +2754,7 @@ export interface components {
         SelectionRequest: {
             rows: number[];
         };
-        /** @description A setting of looks: one choice of several, or a text. */
+        /** @description A setting of looks: one choice of several, or something filled in. */
         Setting: {
             /** @description The place in the study. */
             path: string;
@@ -2695,6 +2763,11 @@ export interface components {
             choices: components["schemas"]["SettingChoice"][];
             /** @description What is written there now, for a setting that is a text instead of choices. */
             text?: null | string;
+            kind?: components["schemas"]["SettingKind"];
+            /** @description Under which heading it is listed. */
+            section?: string;
+            /** @description What is to be said of it now ("3 labels are hard to read"). */
+            note?: null | string;
             /** @description What stands there while nothing is written. */
             otherwise?: null | string;
             /** @description Texts that offer themselves. */
@@ -2706,7 +2779,14 @@ export interface components {
             value: null | components["schemas"]["JsonNode"];
             /** @description Whether it holds now. */
             chosen: boolean;
+            /** @description Names of the colours that it would give the parts, in their order. */
+            swatches?: string[];
         };
+        /**
+         * @description How a setting without choices is filled in.
+         * @enum {unknown}
+         */
+        SettingKind: "text" | "number" | "percent" | "colour";
         /** @description Takes another shape of a form. */
         ShapeRequest: {
             /** Format: int64 */

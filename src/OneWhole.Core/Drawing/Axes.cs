@@ -4,7 +4,10 @@ namespace OneWhole.Core.Drawing;
 public static class Axes
 {
     /// <summary>One tick: where, and what it says.</summary>
-    public readonly record struct Tick(double Value, string Text);
+    /// <param name="Value">The place on the axis.</param>
+    /// <param name="Text">The number as it is printed.</param>
+    /// <param name="CanEnd">Whether the analyst may say where this axis ends.</param>
+    public readonly record struct Tick(double Value, string Text, bool CanEnd = false);
 
     /// <summary>Ticks of an amount axis; where it ends at a value that is not round (the whole), that is a tick too.</summary>
     public static IReadOnlyList<Tick> Amounts(double least, double most, double pixels, double textHeight, string? endText)
@@ -14,7 +17,7 @@ public static class Axes
         var ticks = new List<Tick>();
         foreach (double value in Ticks.Between(least, most, step))
         {
-            ticks.Add(new Tick(value, Ticks.Label(value, step, largest)));
+            ticks.Add(new Tick(value, Ticks.Label(value, step, largest), CanEnd: true));
         }
         if (endText is not null && most > least)
         {
@@ -40,9 +43,14 @@ public static class Axes
     private static string ShareText(double value, int decimals) =>
         (value < 0 ? "−" : "") + Math.Abs(value * 100).ToString("F" + decimals, System.Globalization.CultureInfo.InvariantCulture) + " %";
 
-    /// <summary>The widest tick text.</summary>
-    public static double WidthOf(FigureBuilder figure, IReadOnlyList<Tick> ticks) =>
-        ticks.Count == 0 ? 0 : ticks.Max(tick => figure.TextWidth(tick.Text, figure.Small));
+    /// <summary>The room that an axis takes beside an upright plot, or under one that lies; none where its numbers are hidden.</summary>
+    public static double Room(FigureBuilder figure, IReadOnlyList<Tick> ticks, bool upright = true) =>
+        ticks.Count == 0 || !figure.Finish.Axes.Numbers ? 0
+            : upright ? ticks.Max(tick => figure.TextWidth(tick.Text, figure.Small)) + 12 * figure.Unit : figure.Small.LineHeight + 8 * figure.Unit;
+
+    private static Edit? End(Tick tick) => tick.CanEnd ? new Edit("finish.amountEnd", "end") { Name = "where the axis ends" } : null;
+
+    private static double TickLength(FigureBuilder figure) => 4 * figure.Unit;
 
     /// <summary>Tick texts beside the plot, at the left or at the right, with hairlines across it.</summary>
     public static void Upright(FigureBuilder figure, string id, Box plot, Scale scale, IReadOnlyList<Tick> ticks, bool left, bool lines)
@@ -55,9 +63,14 @@ public static class Axes
             {
                 figure.Line($"{id}-line-{tick.Value:R}", "gridline", plot.X, y, plot.Right, y, Ink.Hairline);
             }
+            if (figure.Finish.Axes.Ticks)
+            {
+                double edge = left ? plot.X : plot.Right;
+                figure.Line($"{id}-mark-{tick.Value:R}", "tick", edge, y, edge + (left ? -1 : 1) * TickLength(figure), y, Ink.Quiet);
+            }
             double x = left ? plot.X - 8 * figure.Unit : plot.Right + 8 * figure.Unit;
             // The end of the axis is said first: where ticks crowd, it stays.
-            figure.PutWhereFree([figure.Text($"{id}-tick-{tick.Value:R}", "axis", x, y + font.CapHeight / 2, left ? "end" : "start", tick.Text, font, Ink.Quiet)], 0);
+            figure.PutWhereFree([figure.Text($"{id}-tick-{tick.Value:R}", "axis", x, y + font.CapHeight / 2, left ? "end" : "start", tick.Text, font, Ink.Quiet) with { Edit = End(tick) }], 0);
         }
     }
 
@@ -73,11 +86,15 @@ public static class Axes
             {
                 figure.Line($"{id}-line-{tick.Value:R}", "gridline", x, plot.Y, x, plot.Bottom, Ink.Hairline);
             }
+            if (figure.Finish.Axes.Ticks)
+            {
+                figure.Line($"{id}-mark-{tick.Value:R}", "tick", x, plot.Bottom, x, plot.Bottom + TickLength(figure), Ink.Quiet);
+            }
             double width = figure.TextWidth(tick.Text, font);
             double middle = Math.Clamp(x, width / 2 + 2, figure.Width - width / 2 - 2);
             if (middle - width / 2 > last + 6)
             {
-                figure.Put(figure.Text($"{id}-tick-{tick.Value:R}", "axis", middle, plot.Bottom + 6 * figure.Unit + font.CapHeight + 4, "middle", tick.Text, font, Ink.Quiet));
+                figure.Put(figure.Text($"{id}-tick-{tick.Value:R}", "axis", middle, plot.Bottom + 6 * figure.Unit + font.CapHeight + 4, "middle", tick.Text, font, Ink.Quiet) with { Edit = End(tick) });
                 last = middle + width / 2;
             }
         }
@@ -101,9 +118,9 @@ public static class Axes
     /// </summary>
     public static Names Fit(FigureBuilder figure, IReadOnlyList<string> names, double band, double mostHeight)
     {
-        Font font = figure.Small;
+        Font font = figure.Names;
         var none = new Names(NameSetting.None, 0, [], font);
-        if (names.Count == 0 || mostHeight < font.LineHeight)
+        if (!figure.HasNames || names.Count == 0 || mostHeight < font.LineHeight)
         {
             return none;
         }

@@ -26,6 +26,19 @@ public static class Contrast
         return Of(colour, Ink.Sheet[Ink.OnDarkFill]) >= Of(colour, Ink.Sheet[Ink.OnLightFill]) ? Ink.OnDarkFill : Ink.OnLightFill;
     }
 
+    /// <summary>How many labels stand out less than text has to from the bar, or the sheet, that is under them.</summary>
+    public static int FaintLabels(Figure figure)
+    {
+        RectMark[] bars = [.. figure.Marks.OfType<RectMark>().Where(mark => mark.Role == "bar")];
+        return figure.Marks.OfType<TextMark>().Count(label => label.Role == "label" && Of(Ink.OnSheet(label.Fill), Ink.OnSheet(Under(label))) < ForText);
+
+        string Under(TextMark label)
+        {
+            (double x, double y) = (label.Bounds.CentreX, label.Bounds.CentreY);
+            return Array.Find(bars, bar => x >= bar.X && x <= bar.X + bar.Width && y >= bar.Y && y <= bar.Y + bar.Height)?.Fill ?? Ink.Paper;
+        }
+    }
+
     private static double Luminance(string colour)
     {
         double Channel(int at)

@@ -9,6 +9,14 @@ public sealed record KeyEntry(string Text, string Fill)
     public string? Part { get; init; }
 }
 
+/// <summary>A line of a label in the print that its number has.</summary>
+public readonly record struct LabelLine(string Text, Font Font)
+{
+    /// <summary>Several lines as one, in the print of the last.</summary>
+    public static IReadOnlyList<LabelLine> Joined(IReadOnlyList<LabelLine> lines, string between) =>
+        lines.Count == 0 ? [] : [new(string.Join(between, lines.Select(line => line.Text)), lines[^1].Font)];
+}
+
 /// <summary>Where a form lays out its marks: the plot, the measure of text, and what is in the way.</summary>
 public sealed class FigureBuilder
 {
@@ -50,11 +58,52 @@ public sealed class FigureBuilder
 
     public Font Strong => Small with { Weight = 600 };
 
-    public Font Title => new(Typeface.Serif, Math.Round(20 * Unit), 500);
+    public Font Title => new(Typeface.Serif, Math.Round(20 * Unit * Step(Finish.Print.Title)), 500);
+
+    /// <summary>The print of names along the bars.</summary>
+    public Font Names => Sized(Finish.Print.Names, Finish.Print.StrongNames);
+
+    /// <summary>The print of amounts on labels.</summary>
+    public Font Amounts => Sized(Finish.Print.Amounts, Finish.Print.StrongAmounts);
+
+    /// <summary>The print of shares on labels.</summary>
+    public Font Shares => Sized(Finish.Print.Shares, Finish.Print.StrongShares);
+
+    private Font Sized(PrintSize size, bool strong) => new(Typeface.Sans, Math.Max(9, Math.Round(12 * Unit * Step(size) * 2) / 2)) { Weight = strong ? 600 : 400 };
+
+    private static double Step(PrintSize size) => size switch { PrintSize.Small => 0.84, PrintSize.Large => 1.25, _ => 1 };
+
+    /// <summary>Whether names stand along the bars.</summary>
+    public bool HasNames => !IsMiniature && Finish.Axes.Names;
+
+    /// <summary>The room between bars, in bars' widths; null for the form's own.</summary>
+    public double? Gap => Finish.Gap?.ToDouble();
+
+    /// <summary>How broad a bar is in its room: the form's own share of it, or what the room between bars leaves.</summary>
+    /// <param name="room">The room of one bar.</param>
+    /// <param name="share">How much of it the form gives the bar.</param>
+    /// <param name="most">The broadest that the form would have it.</param>
+    public double Broad(double room, double share, double most = double.PositiveInfinity) => Gap is { } gap ? room / (1 + gap) : Math.Min(room * share, most);
 
     public double TextWidth(string text, Font font) => Measurer.Width(text, font);
 
-    public void Add(Mark mark) => _marks.Add(mark);
+    /// <summary>Adds a mark, unless the finish hides what it is.</summary>
+    public void Add(Mark mark)
+    {
+        if (!IsHidden(mark.Role))
+        {
+            _marks.Add(mark);
+        }
+    }
+
+    private bool IsHidden(string role) => role switch
+    {
+        "baseline" => !Finish.Axes.Line,
+        "gridline" => !Finish.Axes.Grid,
+        "axis" => !Finish.Axes.Numbers,
+        "name" => !Finish.Axes.Names,
+        _ => false,
+    };
 
     public TextMark Text(string id, string role, double x, double y, string anchor, string text, Font font, string fill)
     {
@@ -72,11 +121,17 @@ public sealed class FigureBuilder
         return Text(id, role, x, y, anchor, shown, font, fill) with { Full = shown == text ? null : text };
     }
 
+    /// <summary>A line of a label, in its own print.</summary>
+    public TextMark Text(string id, string role, double x, double y, string anchor, LabelLine line, string fill) => Text(id, role, x, y, anchor, line.Text, line.Font, fill);
+
     /// <summary>Adds a text and keeps others away from it.</summary>
     public TextMark Put(TextMark mark)
     {
-        _marks.Add(mark);
-        Obstacles.Add(mark.Bounds);
+        if (!IsHidden(mark.Role))
+        {
+            _marks.Add(mark);
+            Obstacles.Add(mark.Bounds);
+        }
         return mark;
     }
 
@@ -99,9 +154,6 @@ public sealed class FigureBuilder
 
     public void Line(string id, string role, double ax, double ay, double bx, double by, string stroke, double width = 1, IReadOnlyList<double>? dash = null) =>
         Add(new PathMark(id, role, [[Round(ax), Round(ay), Round(bx), Round(by)]]) { Stroke = stroke, StrokeWidth = width, Dash = dash });
-
-    /// <summary>The colour of a part: the analyst's own, or the given one.</summary>
-    public string Colour(string part, string otherwise) => Finish.Colours.GetValueOrDefault(part, otherwise);
 
     internal static double Round(double pixel) => Math.Round(pixel * 100) / 100;
 

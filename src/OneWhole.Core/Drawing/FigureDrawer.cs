@@ -17,8 +17,6 @@ public static class FigureDrawer
 
     public const int LargestSide = 8192;
 
-    private const int MostKeyLines = 3;
-
     /// <exception cref="StudyException">The form can't be drawn from these workings.</exception>
     public static Figure Draw(WorkingsResult workings, double width, double height, ITextMeasurer measurer, Domains? domains = null)
     {
@@ -76,12 +74,16 @@ public static class FigureDrawer
             TextMark mark = figure.Text($"caption-{i}", "caption", margin, y, "start", captionLines[i], captionFont, Ink.Quiet);
             figure.Put(mark with { Full = string.Join(' ', captionLines) == caption ? null : caption });
         }
-        double bottom = Foot(figure, workings, margin);
-        return new Box(margin, y + Math.Round(14 * unit), inner, Math.Max(1, bottom - y - Math.Round(14 * unit)));
+        var key = new KeyDrawer(figure, workings, inner);
+        double top = y + Math.Round(14 * unit), bottom = Foot(figure, workings, key, margin);
+        top += figure.Finish.KeyPlace == KeyPlace.Above ? key.Above(margin, inner, top) : 0;
+        double right = figure.Finish.KeyPlace == KeyPlace.Right ? key.AtRight(margin + inner, top, bottom) : 0;
+        return new Box(margin, top, inner - right, Math.Max(1, bottom - top));
     }
 
-    /// <summary>The key at the left and the tie-out at the right of the last line; the key has a line of its own where both don't fit.</summary>
-    private static double Foot(FigureBuilder figure, WorkingsResult workings, double margin)
+    /// <summary>The tie-out at the right of the last line, and the key where it stands beneath.</summary>
+    /// <returns>The bottom of what is left for the plot.</returns>
+    private static double Foot(FigureBuilder figure, WorkingsResult workings, KeyDrawer key, double margin)
     {
         Font font = figure.Small;
         double baseline = figure.Height - margin + font.Size * 0.2;
@@ -106,48 +108,8 @@ public static class FigureDrawer
         bool proven = addsUp == "adds up";
         figure.Add(Glyph(proven, markRight - tick, baseline, tick));
         figure.Put(figure.Text("tie-out", "tie-out", markRight - tick - gap, baseline, "end", addsUp, font, proven ? Ink.Quiet : Ink.Warn));
-        double used = addsWidth + tick + noteWidth + 3 * gap;
-
         double top = baseline - font.CapHeight - Math.Round(10 * figure.Unit);
-        IReadOnlyList<KeyEntry> entries = figure.Finish.Key ? division.Study.Form.Form.Key(workings) : [];
-        if (entries.Count == 0)
-        {
-            return top;
-        }
-        double swatch = font.Size * 0.8, between = font.Size * 1.5, longest = Math.Min(inner * 0.3, font.Size * 16);
-        (KeyEntry Entry, string Shown, double Width)[] texts = [.. entries.Select(entry => TextFit.Shorten(figure.Measurer, entry.Text, font, longest) is var shown ? (entry, shown, swatch + gap + figure.TextWidth(shown, font)) : default)];
-        var lines = new List<List<int>> { new() };
-        double x = 0;
-        for (int i = 0; i < texts.Length; i++)
-        {
-            if (x + texts[i].Width > inner && lines[^1].Count > 0)
-            {
-                lines.Add([]);
-                x = 0;
-            }
-            lines[^1].Add(i);
-            x += texts[i].Width + between;
-        }
-        // On the last line's left where there is room beside the tie-out, else on lines of its own above it.
-        bool beside = lines.Count == 1 && x + used + between <= inner;
-        double lineStep = font.LineHeight + Math.Round(3 * figure.Unit);
-        if (!beside && (lines.Count > MostKeyLines || figure.Height < (240 + 40 * lines.Count) * figure.Unit))
-        {
-            return top;
-        }
-        for (int line = 0; line < lines.Count; line++)
-        {
-            double keyLine = beside ? baseline : baseline - Math.Round(4 * figure.Unit) - (lines.Count - line) * lineStep;
-            x = margin;
-            foreach (int i in lines[line])
-            {
-                (KeyEntry entry, string shown, double width) = texts[i];
-                figure.Add(new RectMark($"key-{entry.Text}", "key", x, keyLine - swatch, swatch, swatch, entry.Fill) { Part = entry.Part });
-                figure.Put(figure.Text($"key-text-{entry.Text}", "key", x + swatch + gap, keyLine, "start", shown, font, Ink.Quiet) with { Part = entry.Part, Full = shown == entry.Text ? null : entry.Text });
-                x += width + between;
-            }
-        }
-        return beside ? top : baseline - Math.Round(4 * figure.Unit) - lines.Count * lineStep - font.CapHeight - Math.Round(8 * figure.Unit);
+        return top - (figure.Finish.KeyPlace is KeyPlace.Auto or KeyPlace.Beneath ? key.Beneath(margin, inner, baseline, addsWidth + tick + noteWidth + 3 * gap) : 0);
     }
 
     /// <summary>A tick or an exclamation mark, as a path: no font is asked for them.</summary>

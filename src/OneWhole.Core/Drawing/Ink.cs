@@ -47,8 +47,41 @@ public static class Ink
     public static string HighSide(int step) => $"high-{step}";
 
     /// <summary>One of the ordered set, light to dark, for the place of one level among so many.</summary>
-    public static string Ordered(int index, int count) =>
-        $"seq-{(count <= 1 ? Steps : 1 + (int)Math.Round((double)index / (count - 1) * (Steps - 1)))}";
+    public static string Ordered(int index, int count) => $"seq-{Step(index, count)}";
+
+    /// <summary>One of the set of one hue, light to dark.</summary>
+    public static string OneHue(int index, int count) => $"hue-{Step(index, count)}";
+
+    /// <summary>One of the greys, light to dark.</summary>
+    public static string Grey(int index, int count) => $"grey-{Step(index, count)}";
+
+    /// <summary>One of the two-sided set, from the low end over the middle to the high one.</summary>
+    public static string TwoSided(int index, int count)
+    {
+        int half = count / 2;
+        if (count % 2 == 1 && index == half)
+        {
+            return Middle;
+        }
+        int away = index < half ? half - 1 - index : index - count + half;
+        int step = half <= 1 ? SideSteps : 1 + (int)Math.Round((double)away / (half - 1) * (SideSteps - 1));
+        return index < half ? LowSide(step) : HighSide(step);
+    }
+
+    private static int Step(int index, int count) => count <= 1 ? Steps : 1 + (int)Math.Round((double)index / (count - 1) * (Steps - 1));
+
+    /// <summary>The grey that stands for a colour with a meaning of its own, in print without colours.</summary>
+    public static string GreyOf(string name) => name switch
+    {
+        ClassA or "cat-1" or "high-4" => "grey-6",
+        ClassB or "high-2" => "grey-4",
+        Cut or "low-4" => "grey-7",
+        "high-3" or "low-3" => "grey-5",
+        "low-2" => "grey-3",
+        "high-1" or "low-1" => "grey-2",
+        Middle => "grey-1",
+        _ => name,
+    };
 
     /// <summary>The colours on a white sheet.</summary>
     public static IReadOnlyDictionary<string, string> Sheet { get; } = new Dictionary<string, string>
@@ -97,6 +130,20 @@ public static class Ink
         ["seq-5"] = "#3d7f71",
         ["seq-6"] = "#1d6b60",
         ["seq-7"] = "#0f4a43",
+        ["hue-1"] = "#e9ddcb",
+        ["hue-2"] = "#d9c3a2",
+        ["hue-3"] = "#c8a77a",
+        ["hue-4"] = "#b28a57",
+        ["hue-5"] = "#94703f",
+        ["hue-6"] = "#74562c",
+        ["hue-7"] = "#533c1c",
+        ["grey-1"] = "#dcddd9",
+        ["grey-2"] = "#c2c4bf",
+        ["grey-3"] = "#a6a9a3",
+        ["grey-4"] = "#888c86",
+        ["grey-5"] = "#6b706a",
+        ["grey-6"] = "#4d524d",
+        ["grey-7"] = "#323733",
         [OnDarkFill] = "#ffffff",
         [OnLightFill] = "#14201e",
     };

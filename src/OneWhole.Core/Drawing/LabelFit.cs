@@ -1,3 +1,5 @@
+using OneWhole.Core.Studies;
+
 namespace OneWhole.Core.Drawing;
 
 /// <summary>Puts labels where they fit: in a bar, turned in a narrow one, or past its end.</summary>
@@ -5,30 +7,53 @@ internal static class LabelFit
 {
     /// <summary>Lines in the middle of a box, in the ink that stands out from its fill; turned by a quarter where only that fits.</summary>
     /// <returns>Whether they fitted.</returns>
-    public static bool Inside(FigureBuilder figure, string id, Box box, string fill, IReadOnlyList<string> lines, int row, string? part, bool turn = true)
+    public static bool Inside(FigureBuilder figure, string id, Box box, string fill, IReadOnlyList<LabelLine> lines, int row, string? part, bool turn = true)
     {
-        Font font = figure.Small;
-        double widest = lines.Count == 0 ? 0 : lines.Max(line => figure.TextWidth(line, font));
-        string ink = Contrast.TextOn(fill);
+        if (lines.Count == 0)
+        {
+            return false;
+        }
+        string ink = On(figure, fill);
+        LabelTurn how = turn ? figure.Finish.LabelTurn : LabelTurn.Level;
         TextMark Mark(int line, double x, double y, double degrees) =>
-            figure.Text($"{id}-{line}", "label", x, y, "middle", lines[line], font, ink) with { Turn = degrees, Row = row, Part = part };
-        for (int kept = lines.Count; kept > 0; kept--)
+            figure.Text($"{id}-{line}", "label", x, y, "middle", lines[line], ink) with { Turn = degrees, Row = row, Part = part };
+        for (int kept = how == LabelTurn.Turned ? 0 : lines.Count; kept > 0; kept--)
         {
             // The last line is the share: where two don't fit, it stays.
             int first = lines.Count - kept;
-            double width = lines.Skip(first).Max(line => figure.TextWidth(line, font)), height = kept * font.LineHeight;
+            double width = lines.Skip(first).Max(line => figure.TextWidth(line.Text, line.Font)), height = lines.Skip(first).Sum(line => line.Font.LineHeight);
             if (width <= box.Width - 6 && height <= box.Height - 1)
             {
-                double y = box.CentreY - (kept - 1) * font.LineHeight / 2 + font.CapHeight / 2;
-                return Enumerable.Range(first, kept).All(line => figure.PutWhereFree([Mark(line, box.CentreX, y + (line - first) * font.LineHeight, 0)], 0));
+                double top = box.CentreY - height / 2;
+                bool all = true;
+                for (int line = first; line < lines.Count; line++)
+                {
+                    Font font = lines[line].Font;
+                    all &= figure.PutWhereFree([Mark(line, box.CentreX, top + (font.LineHeight + font.CapHeight) / 2, 0)], 0);
+                    top += font.LineHeight;
+                }
+                return all;
             }
         }
-        if (turn && lines.Count > 0 && figure.TextWidth(lines[^1], font) <= box.Height - 6 && font.LineHeight <= box.Width - 1)
+        LabelLine last = lines[^1];
+        if (how != LabelTurn.Level && figure.TextWidth(last.Text, last.Font) <= box.Height - 6 && last.Font.LineHeight <= box.Width - 1)
         {
-            return figure.PutWhereFree([Mark(lines.Count - 1, box.CentreX + font.CapHeight / 2, box.CentreY, -90)], 0);
+            return figure.PutWhereFree([Mark(lines.Count - 1, box.CentreX + last.Font.CapHeight / 2, box.CentreY, -90)], 0);
         }
         return false;
     }
+
+    /// <summary>The ink of a label on a fill: the chosen one, or the one that stands out.</summary>
+    public static string On(FigureBuilder figure, string fill) => figure.Finish.LabelInk == LabelInk.Chosen ? figure.Finish.LabelColour : Contrast.TextOn(fill);
+
+    /// <summary>The ink of a label on the sheet, beside its bar: the chosen one, the bar's own where it can be read, or the text's.</summary>
+    /// <param name="own">Whether the form itself would have the bar's own.</param>
+    public static string Beside(FigureBuilder figure, string fill, bool own = false) => figure.Finish.LabelInk switch
+    {
+        LabelInk.Chosen => figure.Finish.LabelColour,
+        LabelInk.Part => fill,
+        _ => own && Contrast.Of(Ink.OnSheet(fill), Ink.OnSheet(Ink.Paper)) >= Contrast.ForText ? fill : Ink.Text,
+    };
 
     /// <summary>Texts at a side, each as near as can be to where it belongs, kept a line apart; a thin line leads to what was moved far.</summary>
     /// <param name="entries">Where each belongs (its middle), and its text.</param>

@@ -66,6 +66,9 @@ public abstract class Form
 
     public virtual bool TakesFold => true;
 
+    /// <summary>Whether colours mean something of the form's own (classes, sides) instead of telling parts apart.</summary>
+    public virtual bool HasOwnColours => false;
+
     public virtual WholeOf DefaultWhole => WholeOf.All;
 
     public virtual Order PartOrder => Order.Largest;

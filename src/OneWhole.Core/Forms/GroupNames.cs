@@ -25,20 +25,20 @@ internal sealed class GroupNames
         _division = division;
         _upright = upright;
         _labels = division.Groups is { } groups ? [.. groups.Select(group => group.Label)] : ["all"];
-        _under = under.Count == _labels.Length && under.All(text => figure.TextWidth(text, figure.Small) < band || !upright) ? under : [];
-        _every = Math.Max(1, (int)Math.Ceiling(figure.Small.LineHeight * (_under.Count > 0 ? 2 : 1) / Math.Max(0.01, band)));
-        if (figure.IsMiniature)
+        _under = under.Count == _labels.Length && under.All(text => figure.TextWidth(text, figure.Names) < band || !upright) ? under : [];
+        _every = Math.Max(1, (int)Math.Ceiling(figure.Names.LineHeight * (_under.Count > 0 ? 2 : 1) / Math.Max(0.01, band)));
+        if (!figure.HasNames)
         {
             return;
         }
         if (upright)
         {
             _fitted = Axes.Fit(figure, _labels, band, figure.Plot.Height * 0.3);
-            Room = _fitted.Height + (_under.Count > 0 ? figure.Small.LineHeight : 0) + (_fitted.Height > 0 ? 12 * figure.Unit : 0);
+            Room = _fitted.Height + (_under.Count > 0 ? figure.Names.LineHeight : 0) + (_fitted.Height > 0 ? 12 * figure.Unit : 0);
         }
         else
         {
-            Room = Math.Min(figure.Plot.Width * 0.32, _labels.Concat(_under).Max(text => figure.TextWidth(text, figure.Small))) + 10 * figure.Unit;
+            Room = Math.Min(figure.Plot.Width * 0.32, _labels.Concat(_under).Max(text => figure.TextWidth(text, figure.Names))) + 10 * figure.Unit;
         }
     }
 
@@ -47,11 +47,11 @@ internal sealed class GroupNames
 
     public void Draw(Box plot, double bottom)
     {
-        if (_figure.IsMiniature)
+        if (!_figure.HasNames)
         {
             return;
         }
-        Font font = _figure.Small;
+        Font font = _figure.Names;
         double band = (_upright ? plot.Width : plot.Height) / _labels.Length;
         string[] keys = [.. _labels.Select(label => $"group {label}")];
         if (_upright)

@@ -1,3 +1,4 @@
+using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
@@ -14,8 +15,11 @@ internal sealed class LabelTexts
     private readonly int _decimals;
     private readonly string _unit;
 
-    public LabelTexts(WorkingsResult workings)
+    private readonly FigureBuilder _figure;
+
+    public LabelTexts(WorkingsResult workings, FigureBuilder figure)
     {
+        _figure = figure;
         _workings = workings;
         _finish = workings.Division.Study.Finish;
         _shares = workings.Find("labelShare") ?? workings.Find("shownShare");
@@ -74,11 +78,11 @@ internal sealed class LabelTexts
     }
 
     /// <summary>The lines of a label; the form's own choice where the finish leaves it to the form.</summary>
-    public IReadOnlyList<string> Lines(int row, LabelText otherwise) => (_finish.Labels == LabelText.Auto ? otherwise : _finish.Labels) switch
+    public IReadOnlyList<LabelLine> Lines(int row, LabelText otherwise) => (_finish.Labels == LabelText.Auto ? otherwise : _finish.Labels) switch
     {
-        LabelText.Share => [Share(row)],
-        LabelText.Amount => [Amount(row)],
-        LabelText.Both => [Amount(row), Share(row)],
+        LabelText.Share => [new(Share(row), _figure.Shares)],
+        LabelText.Amount => [new(Amount(row), _figure.Amounts)],
+        LabelText.Both => [new(Amount(row), _figure.Amounts), new(Share(row), _figure.Shares)],
         _ => [],
     };
 }

@@ -6,29 +6,45 @@ namespace OneWhole.Core.Forms;
 
 /// <summary>
 /// The colour of a part: one in all forms and studies of a table, whatever is filtered or folded, because it goes by the
-/// part's place in the table. Bands and other ordered labels have the ordered set, light to dark.
+/// part's place in the table. Bands and other ordered labels have the ordered set, light to dark. A form whose colours have
+/// a meaning of their own (classes, sides) brings them along.
 /// </summary>
 internal sealed class PartInk
 {
+    private readonly Division _division;
+    private readonly Emphasis _emphasis;
     private readonly string[] _colours;
 
-    public PartInk(Division division)
+    /// <param name="division">What is divided.</param>
+    /// <param name="own">The form's own colour of a part; null for the set that fits the parts, or was laid on them.</param>
+    public PartInk(Division division, Func<int, string>? own = null)
+        : this(division, own, division.Study.Finish.Palette)
     {
+    }
+
+    private PartInk(Division division, Func<int, string>? own, Palette palette)
+    {
+        _division = division;
+        _emphasis = new Emphasis(division);
         Finish finish = division.Study.Finish;
+        Func<int, string> colours = own is null ? SetOf(division, palette) : palette == Palette.Greys ? part => Ink.GreyOf(own(part)) : own;
+        _colours = [.. division.Parts.Select((part, at) => finish.Colours.GetValueOrDefault(part.Label) ?? (own is null && (part.Kind == EntryKind.Folded || part.IsBlank) ? Ink.ClassC : colours(at)))];
+    }
+
+    private static Func<int, string> SetOf(Division division, Palette palette)
+    {
         IReadOnlyList<Entry> parts = division.Parts;
         int[] listed = [.. Enumerable.Range(0, parts.Count).Where(part => parts[part].Kind != EntryKind.Folded && !parts[part].IsBlank)];
         bool bands = listed.Length > 0 && listed.All(part => parts[part].Kind == EntryKind.Band);
         bool ordered = bands || (listed.Length > 2 && NaturalOrder.IsOrderedSet([.. listed.Select(part => parts[part].Label)]));
-        int[] rank = ordered ? Ranks(parts, listed, bands) : [];
-        _colours = new string[parts.Count];
-        for (int part = 0; part < parts.Count; part++)
+        if (palette == Palette.Categories || (palette == Palette.Auto && !ordered))
         {
-            string colour = parts[part].Kind == EntryKind.Folded || parts[part].IsBlank ? Ink.ClassC
-                : ordered ? Ink.Ordered(rank[Array.IndexOf(listed, part)], listed.Length)
-                : Ink.Category(parts[part].TableRank);
-            bool quiet = finish.Emphasis.Length > 0 && !finish.Emphasis.Contains(parts[part].Label);
-            _colours[part] = quiet ? Ink.ClassC : finish.Colours.GetValueOrDefault(parts[part].Label, colour);
+            return part => Ink.Category(parts[part].TableRank);
         }
+        // Steps of a set follow the levels where the labels have an order of their own, else the figure's.
+        int[] rank = ordered ? Ranks(parts, listed, bands) : [.. Enumerable.Range(0, listed.Length).Reverse()];
+        Func<int, int, string> set = palette switch { Palette.TwoSided => Ink.TwoSided, Palette.OneHue => Ink.OneHue, Palette.Greys => Ink.Grey, _ => Ink.Ordered };
+        return part => set(rank[Array.IndexOf(listed, part)], listed.Length);
     }
 
     private static int[] Ranks(IReadOnlyList<Entry> parts, int[] listed, bool bands)
@@ -37,7 +53,19 @@ internal sealed class PartInk
         return [.. listed.Select(part => Array.IndexOf(inOrder, parts[part]))];
     }
 
-    public string this[int part] => _colours[part];
+    /// <summary>The part's colour in the key; grey where it does not stand out.</summary>
+    public string this[int part] => _emphasis.StandsPart(part) ? _colours[part] : Ink.ClassC;
+
+    /// <summary>The colour of one amount; grey where it does not stand out.</summary>
+    /// <param name="row">A row of the division: group × parts + part.</param>
+    public string Row(int row) => _emphasis.Stands(row) ? _colours[_division.PartOf(row)] : Ink.ClassC;
+
+    /// <inheritdoc cref="Row(int)"/>
+    public string Row(int group, int part) => Row(group * _division.PartCount + part);
+
+    /// <summary>The colours that a set would give the first parts.</summary>
+    public static IReadOnlyList<string> Preview(Division division, Palette palette, int most) =>
+        new PartInk(division, null, palette) is var ink ? [.. DrawnParts.Of(division).Take(most).Select(part => ink._colours[part])] : [];
 
     /// <summary>The key's entries in the parts' order.</summary>
     public static IReadOnlyList<KeyEntry> KeyOf(Division division)

@@ -1,4 +1,5 @@
 using OneWhole.Core.Drawing;
+using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms;
@@ -23,12 +24,12 @@ internal sealed class SideNames
         Division division = workings.Division;
         int last = division.GroupCount - 1;
         int[] parts = DrawnParts.Of(division);
-        return division.Study.Finish.Key && parts.Length is > 0 and <= MostNames && parts.All(part => division.Has(last, part) && division.Amount(last, part).Sign > 0) ? new SideNames(division, parts) : null;
+        return division.Study.Finish is { Key: true, KeyPlace: KeyPlace.Auto } && parts.Length is > 0 and <= MostNames && parts.All(part => division.Has(last, part) && division.Amount(last, part).Sign > 0) ? new SideNames(division, parts) : null;
     }
 
     /// <summary>The room that they take at the right.</summary>
     public double Width(FigureBuilder figure) =>
-        Math.Min(figure.Width * 0.22, _parts.Max(part => figure.TextWidth(_division.Parts[part].Label, figure.Small))) + 18 * figure.Unit;
+        Math.Min(figure.Width * 0.22, _parts.Max(part => figure.TextWidth(_division.Parts[part].Label, figure.Names))) + 18 * figure.Unit;
 
     /// <summary>Draws them.</summary>
     /// <param name="figure">The figure.</param>
@@ -38,7 +39,7 @@ internal sealed class SideNames
     /// <param name="ink">The parts' colours.</param>
     public void Draw(FigureBuilder figure, double x, Box plot, Func<int, double> middle, PartInk ink)
     {
-        Font font = figure.Small;
+        Font font = figure.Names;
         double[] wished = [.. _parts.Select(middle)];
         double[] places = LabelFit.Spread(wished, plot.Y + font.LineHeight / 2, plot.Bottom - font.LineHeight / 2, font.LineHeight);
         double room = figure.Width - x - 26 * figure.Unit;

@@ -1,56 +1,125 @@
+using System.Globalization;
 using System.Text.Json.Nodes;
+using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Statements;
 
-/// <summary>The settings of looks that every form has.</summary>
+/// <summary>The settings of looks that every form has, section by section.</summary>
 public static class FinishSettings
 {
     /// <param name="study">The study.</param>
+    /// <param name="division">What is drawn, for a preview on its own parts; null where there is none.</param>
     /// <param name="heading">What stands for a title.</param>
     /// <param name="sentence">What stands for the text under it.</param>
     /// <param name="table">What stands for the source line.</param>
-    public static IEnumerable<Setting> Common(Study study, string heading, string sentence, string table)
+    public static IEnumerable<Setting> Common(Study study, Division? division, string heading, string sentence, string table) =>
+    [
+        .. In("words", Words(study, heading, sentence, table)),
+        .. In("labels", Labels(study)),
+        .. In("colours", Colours(study, division)),
+        .. In("axes and room", Axes(study.Finish)),
+        .. In("print", Print(study.Finish.Print)),
+    ];
+
+    private static IEnumerable<Setting> In(string section, IEnumerable<Setting> settings) => settings.Select(setting => setting with { Section = section });
+
+    private static IEnumerable<Setting> Words(Study study, string heading, string sentence, string table)
     {
         Finish finish = study.Finish;
         yield return new Setting("title", "title", []) { Text = study.Title, Otherwise = heading };
         yield return new Setting("finish.caption", "text under the title", []) { Text = finish.Caption ?? "", Otherwise = sentence };
         yield return new Setting("finish.source", "source line", []) { Text = finish.Source ?? "", Otherwise = table };
-        yield return Labels(finish);
-        if (study.Groups is not null && study.Form.Form.Groups != Forms.GroupUse.None)
-        {
-            yield return Choice("finish.labelOf", "share on labels is of", finish.LabelOf, ("the whole", "whole", LabelOf.Whole), ("its group", "group", LabelOf.Group), ("everything", "all", LabelOf.All));
-        }
-        yield return Choice("finish.amountIn", "amounts in", finish.AmountIn, ("ones", "ones", AmountIn.Ones), ("thousands", "thousands", AmountIn.Thousands), ("millions", "millions", AmountIn.Millions));
-        yield return new Setting("finish.amountDecimals", "decimals of amounts",
-        [
-            new SettingChoice("as needed", null, finish.AmountDecimals is null),
-            .. Enumerable.Range(0, 4).Select(decimals => new SettingChoice(decimals.ToString(System.Globalization.CultureInfo.InvariantCulture), decimals, finish.AmountDecimals == decimals)),
-            .. finish.AmountDecimals is > 3 ? [new SettingChoice(finish.AmountDecimals.Value.ToString(System.Globalization.CultureInfo.InvariantCulture), finish.AmountDecimals.Value, true)] : (SettingChoice[])[],
-        ]);
-        yield return Choice("finish.unit", "unit on labels", finish.UnitPlace, ("none", "none", UnitPlace.None), ("before", "before", UnitPlace.Before), ("after", "after", UnitPlace.After));
-        yield return Flag("finish.trimZeros", "zeros at the end of decimals", finish.TrimZeros, on: "trimmed", off: "kept");
-        yield return Flag("finish.key", "key", finish.Key, on: "shown", off: "hidden");
         if (study.Fold is not null)
         {
             yield return Flag("finish.drawFolded", "folded part", finish.DrawFolded, on: "drawn", off: "not drawn");
         }
-        yield return new Setting("rounding.decimals", "decimals of shares",
-            [.. Enumerable.Range(0, 5).Select(decimals => new SettingChoice(decimals.ToString(System.Globalization.CultureInfo.InvariantCulture), decimals, study.Rounding.Decimals == decimals))]);
     }
 
-    private static Setting Labels(Finish finish)
+    private static IEnumerable<Setting> Labels(Study study)
     {
-        SettingChoice Choice(string text, string word, LabelText value) => new(text, word, finish.Labels == value);
-        return new Setting("finish.labels", "labels",
+        Finish finish = study.Finish;
+        yield return Choice("finish.labels", "labels", finish.Labels, ("as the form has them", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("none", "none", LabelText.None));
+        if (study.Groups is not null && study.Form.Form.Groups != GroupUse.None)
+        {
+            yield return Choice("finish.labelOf", "share on labels is of", finish.LabelOf, ("the whole", "whole", LabelOf.Whole), ("its group", "group", LabelOf.Group), ("everything", "all", LabelOf.All));
+        }
+        yield return new Setting("rounding.decimals", "decimals of shares", [.. Enumerable.Range(0, 5).Select(decimals => new SettingChoice(Text(decimals), decimals, study.Rounding.Decimals == decimals))]);
+        yield return new Setting("finish.amountDecimals", "decimals of amounts",
         [
-            Choice("as the form has them", "auto", LabelText.Auto),
-            Choice("share", "share", LabelText.Share),
-            Choice("amount", "amount", LabelText.Amount),
-            Choice("amount and share", "both", LabelText.Both),
-            Choice("none", "none", LabelText.None),
+            new SettingChoice("as needed", null, finish.AmountDecimals is null),
+            .. Enumerable.Range(0, 4).Select(decimals => new SettingChoice(Text(decimals), decimals, finish.AmountDecimals == decimals)),
+            .. finish.AmountDecimals is > 3 ? [new SettingChoice(Text(finish.AmountDecimals.Value), finish.AmountDecimals.Value, true)] : (SettingChoice[])[],
         ]);
+        yield return Choice("finish.amountIn", "amounts in", finish.AmountIn, ("ones", "ones", AmountIn.Ones), ("thousands", "thousands", AmountIn.Thousands), ("millions", "millions", AmountIn.Millions));
+        yield return Choice("finish.unit", "unit on labels", finish.UnitPlace, ("none", "none", UnitPlace.None), ("before", "before", UnitPlace.Before), ("after", "after", UnitPlace.After));
+        yield return Flag("finish.trimZeros", "zeros at the end of decimals", finish.TrimZeros, on: "trimmed", off: "kept");
+        yield return Choice("finish.labelTurn", "labels in narrow bars", finish.LabelTurn, ("turned where only that fits", "auto", LabelTurn.Auto), ("level", "level", LabelTurn.Level), ("turned", "turned", LabelTurn.Turned));
+        yield return Choice("finish.labelInk", "ink of labels", finish.LabelInk, ("what stands out", "contrast", LabelInk.Contrast), ("the part's own", "part", LabelInk.Part), ("a colour", "chosen", LabelInk.Chosen));
+        if (finish.LabelInk == LabelInk.Chosen)
+        {
+            yield return new Setting("finish.labelColour", "colour of labels", []) { Text = finish.LabelColour, Kind = SettingKind.Colour };
+        }
+        yield return Choice("finish.pointer", "note at the pointer", finish.Pointer, ("all of it", "auto", LabelText.Auto), ("amount and share", "both", LabelText.Both), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount));
     }
+
+    private static IEnumerable<Setting> Colours(Study study, Division? division)
+    {
+        Finish finish = study.Finish;
+        Setting sets = Choice("finish.palette", "set of colours", finish.Palette, ("what fits the parts", "auto", Palette.Auto), ("categories", "categories", Palette.Categories), ("ordered", "ordered", Palette.Ordered), ("two-sided", "twoSided", Palette.TwoSided), ("one hue", "oneHue", Palette.OneHue), ("greys, for print", "greys", Palette.Greys));
+        Palette[] palettes = [Palette.Auto, Palette.Categories, Palette.Ordered, Palette.TwoSided, Palette.OneHue, Palette.Greys];
+        const int most = 8;
+        IEnumerable<SettingChoice> choices = sets.Choices.Zip(palettes, (choice, palette) => choice with { Swatches = division is null ? [] : PartInk.Preview(division, palette, most) });
+        // A form whose colours mean something keeps them; in print without colours they are greys.
+        yield return sets with { Choices = [.. study.Form.Form.HasOwnColours ? choices.Where((_, at) => palettes[at] is Palette.Auto or Palette.Greys).Select(choice => choice with { Swatches = [] }) : choices] };
+        yield return Choice("finish.emphasisRule", "standing out", finish.EmphasisRule, ("all", "none", EmphasisRule.None), ("the largest of each group", "largest", EmphasisRule.Largest), ("shares of at least…", "atLeast", EmphasisRule.AtLeast));
+        if (finish.EmphasisRule == EmphasisRule.AtLeast)
+        {
+            yield return new Setting("finish.emphasisLimit", "least share that stands out", []) { Text = new ExactDecimal(finish.EmphasisLimit.Units * 100, finish.EmphasisLimit.Scale).ToString(), Kind = SettingKind.Percent };
+        }
+        yield return Flag("finish.key", "key", finish.Key, on: "shown", off: "hidden");
+        if (finish.Key)
+        {
+            yield return Choice("finish.keyPlace", "key stands", finish.KeyPlace, ("where it fits", "auto", KeyPlace.Auto), ("at the right", "right", KeyPlace.Right), ("above", "above", KeyPlace.Above), ("beneath", "beneath", KeyPlace.Beneath));
+        }
+    }
+
+    private static IEnumerable<Setting> Axes(Finish finish)
+    {
+        yield return new Setting("finish.amountEnd", "amount axis ends at", []) { Text = finish.AmountEnd?.ToString() ?? "", Otherwise = "where the form ends it", Kind = SettingKind.Number };
+        foreach ((string path, string name, bool now) in ((string, string, bool)[])[("line", "axis line", finish.Axes.Line), ("ticks", "ticks", finish.Axes.Ticks), ("numbers", "axis numbers", finish.Axes.Numbers), ("names", "names", finish.Axes.Names), ("grid", "grid", finish.Axes.Grid)])
+        {
+            yield return Flag($"finish.axes.{path}", name, now, on: "shown", off: "hidden");
+        }
+        yield return Room("finish.gap", "between bars", finish.Gap);
+        yield return Room("finish.groupGap", "between groups, besides", finish.GroupGap);
+        yield return Room("finish.proportion", "proportions", finish.Proportion, ("as the page has room", null), ("column of a page", "1.2"), ("half a slide", "0.9"), ("slide", "1.78"), ("square", "1"));
+    }
+
+    private static IEnumerable<Setting> Print(PrintFinish print)
+    {
+        foreach ((string path, string name, PrintSize now) in ((string, string, PrintSize)[])[("title", "title", print.Title), ("names", "names", print.Names), ("amounts", "amounts", print.Amounts), ("shares", "shares", print.Shares)])
+        {
+            yield return Choice($"finish.print.{path}", name, now, ("small", "small", PrintSize.Small), ("normal", "normal", PrintSize.Normal), ("large", "large", PrintSize.Large));
+        }
+        foreach ((string path, string name, bool now) in ((string, string, bool)[])[("strongNames", "weight of names", print.StrongNames), ("strongAmounts", "weight of amounts", print.StrongAmounts), ("strongShares", "weight of shares", print.StrongShares)])
+        {
+            yield return Flag($"finish.print.{path}", name, now, on: "strong", off: "plain");
+        }
+    }
+
+    private static Setting Room(string path, string name, ExactDecimal? now) =>
+        Room(path, name, now, ("the form's own", null), ("none", "0"), ("a quarter of a bar", "0.25"), ("half a bar", "0.5"), ("a bar", "1"));
+
+    private static Setting Room(string path, string name, ExactDecimal? now, params (string Text, string? Number)[] choices)
+    {
+        SettingChoice[] known = [.. choices.Select(choice => choice.Number is null ? new SettingChoice(choice.Text, null, now is null) : ExactDecimal.Parse(choice.Number) is var number ? new SettingChoice(choice.Text, JsonNode.Parse(choice.Number), now == number) : default!)];
+        return new Setting(path, name, known.Any(choice => choice.Chosen) ? known : [.. known, new SettingChoice(now!.Value.ToString(), JsonNode.Parse(now.Value.ToString()), true)]);
+    }
+
+    private static string Text(int number) => number.ToString(CultureInfo.InvariantCulture);
 
     private static Setting Choice<T>(string path, string name, T now, params (string Text, string Word, T Value)[] choices)
         where T : struct, Enum =>

@@ -9,13 +9,34 @@ namespace OneWhole.Core.Statements;
 /// <param name="Value">What it sets there.</param>
 public sealed record Offer(string Text, string Detail, string Path, JsonNode Value);
 
-/// <summary>A setting of looks: one choice of several, or a text.</summary>
+/// <summary>How a setting without choices is filled in.</summary>
+public enum SettingKind
+{
+    Text,
+    Number,
+
+    /// <summary>Shown in percent, set as 0 to 1.</summary>
+    Percent,
+
+    /// <summary>"#1d6b60".</summary>
+    Colour,
+}
+
+/// <summary>A setting of looks: one choice of several, or something filled in.</summary>
 /// <param name="Path">The place in the study.</param>
 /// <param name="Name">What is set ("labels").</param>
 public sealed record Setting(string Path, string Name, IReadOnlyList<SettingChoice> Choices)
 {
     /// <summary>What is written there now, for a setting that is a text instead of choices.</summary>
     public string? Text { get; init; }
+
+    public SettingKind Kind { get; init; }
+
+    /// <summary>Under which heading it is listed.</summary>
+    public string Section { get; init; } = "form";
+
+    /// <summary>What is to be said of it now ("3 labels are hard to read").</summary>
+    public string? Note { get; init; }
 
     /// <summary>What stands there while nothing is written.</summary>
     public string? Otherwise { get; init; }
@@ -27,4 +48,8 @@ public sealed record Setting(string Path, string Name, IReadOnlyList<SettingChoi
 /// <summary>One choice of a setting.</summary>
 /// <param name="Value">What it sets; null takes the member out.</param>
 /// <param name="Chosen">Whether it holds now.</param>
-public sealed record SettingChoice(string Text, JsonNode? Value, bool Chosen);
+public sealed record SettingChoice(string Text, JsonNode? Value, bool Chosen)
+{
+    /// <summary>Names of the colours that it would give the parts, in their order.</summary>
+    public IReadOnlyList<string> Swatches { get; init; } = [];
+}

@@ -16,6 +16,8 @@ public sealed class Statement
     private readonly StudyWords _words;
     private readonly List<Phrase> _phrases = [];
 
+    private const int MostExpected = 60;
+
     private Statement(Table table, Study study, WorkingsResult? workings)
     {
         _table = table;
@@ -57,13 +59,21 @@ public sealed class Statement
                 offers.AddRange(GroupSuggestion.Of(_table, _study).Take(4).Select(column =>
                     new Offer($"within each {column.Info.NounOne}", $"{NumberText.Count(column.Labels.Labels.Count)} {column.Info.NounMany}", "groups", new JsonObject { ["column"] = column.Name })));
             }
+            if (_workings?.Division is { } division && _study.Parts is Axis.Labels { Expected: [] } && division.PartCount is > 0 and <= MostExpected)
+            {
+                string[] now = [.. division.Parts.Where(part => part.Kind == EntryKind.Label && !part.IsBlank).Select(part => part.Label)];
+                if (now.Length > 0)
+                {
+                    offers.Add(new Offer($"expect these {_words.PartMany}", "one that no row has any more stays listed, and others can be named", "parts.expected", new JsonArray([.. now.Select(label => JsonValue.Create(label))])));
+                }
+            }
             offers.AddRange(_study.Form.Form.Offers(_study));
             return offers;
         }
     }
 
     /// <summary>The settings of looks.</summary>
-    public IReadOnlyList<Setting> Settings => [.. _study.Form.Form.Settings(_study), .. FinishSettings.Common(_study, Heading, Text, _table.Name)];
+    public IReadOnlyList<Setting> Settings => [.. _study.Form.Form.Settings(_study), .. FinishSettings.Common(_study, _workings?.Division, Heading, Text, _table.Name)];
 
     private bool UsesGroups => _study.Groups is not null && _study.Form.Form.Groups != GroupUse.None;
 
@@ -171,7 +181,14 @@ public sealed class Statement
         string noun = expected.Length == 1 ? info?.NounOne ?? "label" : info?.NounMany ?? "labels";
         _phrases.Add(new Phrase($"expected-{path}",
         [
-            new Token(absent.Length == 0 ? $", {CountWords(expected.Length)} {noun} expected" : $", with {Listed(absent, "and")} kept though no row has {(absent.Length == 1 ? "it" : "them")}"),
+            new Token(", "),
+            new Token(absent.Length == 0 ? $"{CountWords(expected.Length)} {noun} expected" : $"with {Listed(absent, "and")} kept though no row has {(absent.Length == 1 ? "it" : "them")}")
+            {
+                Path = $"{path}.expected",
+                Control = "names",
+                Ask = $"Which {info?.NounMany ?? "labels"} are listed even when no row has them? One a line.",
+                Value = new JsonArray([.. expected.Select(label => JsonValue.Create(label))]),
+            },
         ])
         { Drop = $"{path}.expected" });
     }

@@ -44,6 +44,127 @@ public enum LabelOf
     All,
 }
 
+/// <summary>A set of colours that is laid on all parts at once.</summary>
+public enum Palette
+{
+    /// <summary>What fits the parts: the ordered set for bands and levels, else the categories.</summary>
+    Auto,
+    Categories,
+    Ordered,
+    TwoSided,
+    OneHue,
+
+    /// <summary>For print without colours.</summary>
+    Greys,
+}
+
+/// <summary>A rule by which parts stand out and the rest is grey; it follows the numbers.</summary>
+public enum EmphasisRule
+{
+    None,
+
+    /// <summary>The largest part of each group.</summary>
+    Largest,
+
+    /// <summary>Shares at or above <see cref="Finish.EmphasisLimit"/>.</summary>
+    AtLeast,
+}
+
+/// <summary>Where the key stands.</summary>
+public enum KeyPlace
+{
+    /// <summary>As names beside the last stack where they fit, else beneath.</summary>
+    Auto,
+    Right,
+    Above,
+    Beneath,
+}
+
+/// <summary>In which ink labels on bars are printed.</summary>
+public enum LabelInk
+{
+    /// <summary>White or dark, whichever stands out more from what is under it.</summary>
+    Contrast,
+
+    /// <summary>The part's own colour, beside the bar; on the bar white or dark.</summary>
+    Part,
+
+    /// <summary><see cref="Finish.LabelColour"/>.</summary>
+    Chosen,
+}
+
+/// <summary>How labels stand in upright bars.</summary>
+public enum LabelTurn
+{
+    /// <summary>Turned by a quarter where only that fits.</summary>
+    Auto,
+    Level,
+    Turned,
+}
+
+/// <summary>A step of the size of print.</summary>
+public enum PrintSize
+{
+    Small,
+    Normal,
+    Large,
+}
+
+/// <summary>What stands around the bars, each hidden by itself.</summary>
+public sealed record AxisFinish
+{
+    public static AxisFinish Standard { get; } = new();
+
+    /// <summary>The line that bars stand on.</summary>
+    public bool Line { get; init; } = true;
+
+    public bool Ticks { get; init; }
+
+    public bool Numbers { get; init; } = true;
+
+    public bool Names { get; init; } = true;
+
+    public bool Grid { get; init; } = true;
+
+    public static ObjectShape<AxisFinish> Shape { get; } = new ObjectShape<AxisFinish>("axes", () => Standard)
+        .Has("line", new FlagShape(), axes => axes.Line, (axes, value) => axes with { Line = value }, "draw the line that bars stand on")
+        .Has("ticks", new FlagShape(), axes => axes.Ticks, (axes, value) => axes with { Ticks = value }, "draw a tick at each number")
+        .Has("numbers", new FlagShape(), axes => axes.Numbers, (axes, value) => axes with { Numbers = value }, "print the numbers")
+        .Has("names", new FlagShape(), axes => axes.Names, (axes, value) => axes with { Names = value }, "print the names")
+        .Has("grid", new FlagShape(), axes => axes.Grid, (axes, value) => axes with { Grid = value }, "draw lines across the plot");
+}
+
+/// <summary>The size and weight of print, apart for what it says.</summary>
+public sealed record PrintFinish
+{
+    public static PrintFinish Standard { get; } = new();
+
+    public PrintSize Title { get; init; } = PrintSize.Normal;
+
+    public PrintSize Names { get; init; } = PrintSize.Normal;
+
+    public PrintSize Amounts { get; init; } = PrintSize.Normal;
+
+    public PrintSize Shares { get; init; } = PrintSize.Normal;
+
+    public bool StrongNames { get; init; }
+
+    public bool StrongAmounts { get; init; }
+
+    public bool StrongShares { get; init; }
+
+    private static ChoiceShape<PrintSize> Size => new(("small", PrintSize.Small), ("normal", PrintSize.Normal), ("large", PrintSize.Large));
+
+    public static ObjectShape<PrintFinish> Shape { get; } = new ObjectShape<PrintFinish>("print", () => Standard)
+        .Has("title", Size, print => print.Title, (print, value) => print with { Title = value }, "the size of the title")
+        .Has("names", Size, print => print.Names, (print, value) => print with { Names = value }, "the size of names")
+        .Has("amounts", Size, print => print.Amounts, (print, value) => print with { Amounts = value }, "the size of amounts on labels")
+        .Has("shares", Size, print => print.Shares, (print, value) => print with { Shares = value }, "the size of shares on labels")
+        .Has("strongNames", new FlagShape(), print => print.StrongNames, (print, value) => print with { StrongNames = value }, "print names strongly")
+        .Has("strongAmounts", new FlagShape(), print => print.StrongAmounts, (print, value) => print with { StrongAmounts = value }, "print amounts on labels strongly")
+        .Has("strongShares", new FlagShape(), print => print.StrongShares, (print, value) => print with { StrongShares = value }, "print shares on labels strongly");
+}
+
 /// <summary>Looks only: nothing here changes a number of the workings.</summary>
 public sealed record Finish
 {
@@ -85,6 +206,41 @@ public sealed record Finish
     /// <summary>Parts that stand out, all others grey; none where all have their colours.</summary>
     public ImmutableArray<string> Emphasis { get; init; } = [];
 
+    /// <summary>Groups that stand out, all others grey; none where all have their colours.</summary>
+    public ImmutableArray<string> EmphasisGroups { get; init; } = [];
+
+    public EmphasisRule EmphasisRule { get; init; }
+
+    /// <summary>The least share, 0 to 1, that stands out by <see cref="EmphasisRule.AtLeast"/>.</summary>
+    public ExactDecimal EmphasisLimit { get; init; } = ExactDecimal.Parse("0.2");
+
+    public Palette Palette { get; init; }
+
+    public AxisFinish Axes { get; init; } = AxisFinish.Standard;
+
+    public PrintFinish Print { get; init; } = PrintFinish.Standard;
+
+    /// <summary>The room between bars, 0 (they touch) to 1 (as wide as a bar); null for the form's own.</summary>
+    public ExactDecimal? Gap { get; init; }
+
+    /// <summary>The room between groups of bars side by side, in bars' widths, 0 to 1 beyond that between bars; null for the form's own.</summary>
+    public ExactDecimal? GroupGap { get; init; }
+
+    public KeyPlace KeyPlace { get; init; }
+
+    public LabelInk LabelInk { get; init; }
+
+    /// <summary>The colour of labels by <see cref="LabelInk.Chosen"/>.</summary>
+    public string LabelColour { get; init; } = "#20302e";
+
+    public LabelTurn LabelTurn { get; init; }
+
+    /// <summary>What the note at the pointer says of a bar.</summary>
+    public LabelText Pointer { get; init; }
+
+    /// <summary>The figure's width by its height; null for what the page has room for.</summary>
+    public ExactDecimal? Proportion { get; init; }
+
     /// <summary>Whether thin lines lead from a part in one stack to the same part in the next.</summary>
     public bool Connect { get; init; }
 
@@ -106,6 +262,20 @@ public sealed record Finish
         .MayHave("source", new TextShape("a source line", 300), finish => finish.Source, (finish, value) => finish with { Source = value }, "where the rows are from, at the foot of the figure; else the table's name")
         .Has("colours", new MapShape<string>(new ColourShape()), finish => finish.Colours, (finish, value) => finish with { Colours = value }, "colours by label")
         .Has("emphasis", new ListShape<string>(new TextShape("a label", 1000), most: 200), finish => finish.Emphasis, (finish, value) => finish with { Emphasis = value }, "parts that stand out, all others grey")
+        .Has("emphasisGroups", new ListShape<string>(new TextShape("a label", 1000), most: 200), finish => finish.EmphasisGroups, (finish, value) => finish with { EmphasisGroups = value }, "groups that stand out, all others grey")
+        .Has("emphasisRule", new ChoiceShape<EmphasisRule>(("none", EmphasisRule.None), ("largest", EmphasisRule.Largest), ("atLeast", EmphasisRule.AtLeast)), finish => finish.EmphasisRule, (finish, value) => finish with { EmphasisRule = value }, "a rule by which parts stand out: the largest of each group, or shares of at least emphasisLimit")
+        .Has("emphasisLimit", new NumberShape(least: 0, most: 1), finish => finish.EmphasisLimit, (finish, value) => finish with { EmphasisLimit = value }, "the least share that stands out by the rule \"atLeast\"")
+        .Has("palette", new ChoiceShape<Palette>(("auto", Palette.Auto), ("categories", Palette.Categories), ("ordered", Palette.Ordered), ("twoSided", Palette.TwoSided), ("oneHue", Palette.OneHue), ("greys", Palette.Greys)), finish => finish.Palette, (finish, value) => finish with { Palette = value }, "a set of colours for all parts")
+        .Has("axes", AxisFinish.Shape, finish => finish.Axes, (finish, value) => finish with { Axes = value }, "what stands around the bars")
+        .Has("print", PrintFinish.Shape, finish => finish.Print, (finish, value) => finish with { Print = value }, "sizes and weights of print")
+        .May("gap", new NumberShape(least: 0, most: 1), finish => finish.Gap, (finish, value) => finish with { Gap = value }, "the room between bars, in bars' widths")
+        .May("groupGap", new NumberShape(least: 0, most: 1), finish => finish.GroupGap, (finish, value) => finish with { GroupGap = value }, "the room between groups of bars, beyond that between bars, in bars' widths")
+        .Has("keyPlace", new ChoiceShape<KeyPlace>(("auto", KeyPlace.Auto), ("right", KeyPlace.Right), ("above", KeyPlace.Above), ("beneath", KeyPlace.Beneath)), finish => finish.KeyPlace, (finish, value) => finish with { KeyPlace = value }, "where the key stands")
+        .Has("labelInk", new ChoiceShape<LabelInk>(("contrast", LabelInk.Contrast), ("part", LabelInk.Part), ("chosen", LabelInk.Chosen)), finish => finish.LabelInk, (finish, value) => finish with { LabelInk = value }, "in which ink labels are printed")
+        .Has("labelColour", new ColourShape(), finish => finish.LabelColour, (finish, value) => finish with { LabelColour = value }, "the colour of labels by the ink \"chosen\"")
+        .Has("labelTurn", new ChoiceShape<LabelTurn>(("auto", LabelTurn.Auto), ("level", LabelTurn.Level), ("turned", LabelTurn.Turned)), finish => finish.LabelTurn, (finish, value) => finish with { LabelTurn = value }, "how labels stand in upright bars")
+        .Has("pointer", new ChoiceShape<LabelText>(("auto", LabelText.Auto), ("share", LabelText.Share), ("amount", LabelText.Amount), ("both", LabelText.Both)), finish => finish.Pointer, (finish, value) => finish with { Pointer = value }, "what the note at the pointer says")
+        .May("proportion", new NumberShape(least: ExactDecimal.Parse("0.2"), most: 5), finish => finish.Proportion, (finish, value) => finish with { Proportion = value }, "the figure's width by its height")
         .Has("connect", new FlagShape(), finish => finish.Connect, (finish, value) => finish with { Connect = value }, "thin lines from a part in one stack to the same part in the next")
         .Has("cuts", new ListShape<CutFinish>(CutFinish.Shape, most: 20), finish => finish.Cuts, (finish, value) => finish with { Cuts = value }, "words and lines of the cuts, in the order of the cuts");
 }

@@ -84,7 +84,7 @@ public sealed class StatementTests
     [Fact]
     public void What_is_not_said_yet_is_offered()
     {
-        Assert.Equal(["fold", "negatives"], Of(Minutes).Offers.Select(offer => offer.Path));
+        Assert.Equal(["fold", "negatives", "parts.expected"], Of(Minutes).Offers.Select(offer => offer.Path));
         Assert.Empty(Of(Minutes + """, "fold": {"keep": 1}, "negatives": "leaveOut" """).Offers);
         Statement pareto = Of(Minutes, "\"pareto\"");
         Assert.Equal(3, pareto.Offers.Count(offer => offer.Path == "form.cuts"));
@@ -97,7 +97,7 @@ public sealed class StatementTests
     {
         Statement statement = Of(Minutes + """, "finish": {"labels": "both", "trimZeros": true}, "rounding": {"decimals": 2} """, "\"pareto\"");
         Assert.All(statement.Settings.Where(setting => setting.Text is null), setting => Assert.Single(setting.Choices, choice => choice.Chosen));
-        Assert.Equal(["title", "finish.caption", "finish.source"], statement.Settings.Where(setting => setting.Text is not null).Select(setting => setting.Path));
+        Assert.Equal(["title", "finish.caption", "finish.source", "finish.amountEnd"], statement.Settings.Where(setting => setting.Text is not null).Select(setting => setting.Path));
         Assert.Equal("amount and share", statement.Settings.Single(setting => setting.Path == "finish.labels").Choices.Single(choice => choice.Chosen).Text);
         Assert.Contains(statement.Settings, setting => setting.Path == "form.axes");
     }

@@ -13,6 +13,7 @@ export type Edit = Schemas['Edit'];
 export type Phrase = Schemas['Phrase'];
 export type Token = Schemas['Token'];
 export type SelectionReading = Schemas['SelectionReading'];
+export type LabelMove = Partial<Schemas['LabelMove']> & { label: string };
 export type Setting = Schemas['Setting'];
 export type Choice = Schemas['Option'];
 export type WorkingsView = Schemas['WorkingsView'];
@@ -132,6 +133,8 @@ export const api = {
   shape: (id: string, revision: number, form: string, shape: string, size: Size) =>
     ask<StudyView>('POST', `/studies/${id}/shape?${query(size)}`, { revision, form, shape }),
   swap: (id: string, revision: number, size: Size) => ask<StudyView>('POST', `/studies/${id}/swap?${query(size)}`, { revision }),
+  move: (id: string, revision: number, move: LabelMove, size: Size) =>
+    ask<StudyView>('POST', `/studies/${id}/move?${query(size)}`, { revision, move }),
   step: (id: string, step: 'undo' | 'redo', revision: number, size: Size) =>
     ask<StudyView>('POST', `/studies/${id}/${step}?${query(size)}`, { revision }),
   copy: (id: string) => ask<StudyView>('POST', `/studies/${id}/copy`),

@@ -28,6 +28,10 @@ const steps = 'd5e5de b4d0c6 90b9ad 6ca193 3d7f71 1d6b60 0f4a43'.split(' ');
 for (const [at, colour] of categories.entries()) fixed[`cat-${at + 1}`] = `#${colour}`;
 for (const [at, colour] of lows.entries()) fixed[`low-${at + 1}`] = `#${colour}`;
 for (const [at, colour] of highs.entries()) fixed[`high-${at + 1}`] = `#${colour}`;
+const hue = 'e9ddcb d9c3a2 c8a77a b28a57 94703f 74562c 533c1c'.split(' ');
+const greys = 'dcddd9 c2c4bf a6a9a3 888c86 6b706a 4d524d 323733'.split(' ');
+for (const [at, colour] of hue.entries()) fixed[`hue-${at + 1}`] = `#${colour}`;
+for (const [at, colour] of greys.entries()) fixed[`grey-${at + 1}`] = `#${colour}`;
 for (const [at, colour] of steps.entries()) fixed[`seq-${at + 1}`] = `#${colour}`;
 
 /** The colours that a part can be given: the categories, in their own order. */

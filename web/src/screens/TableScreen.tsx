@@ -99,7 +99,12 @@ export function TableScreen({ id }: { id: string }) {
               view={at !== null && staged.data ? staged.data : view}
               stage={at}
               onChanged={settle}
-              edit={(edit) => change((revision) => api.editTable(id, revision, edit))}
+              edit={(edit) =>
+                change(async (revision) => {
+                  const made = typeof edit === 'function' ? await edit() : edit;
+                  return made ? api.editTable(id, revision, made) : null;
+                })
+              }
               problem={problem}
               undo={() => step('undo')}
               redo={() => step('redo')}

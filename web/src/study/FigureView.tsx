@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo, useRef, useState } from 'react';
 import { api, type Edit, type Figure, type Mark, type StudyView, type WorkingsRow } from '../lib/api';
 import { MarkPaint } from '../parts/FigurePaint';
+import { AxisEnd } from './AxisEnd';
 import { CutEditor } from './CutEditor';
 import { KeyColour } from './KeyColour';
 import type { StudyActions } from './useStudy';
@@ -92,10 +93,15 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
   const [note, setNote] = useState<{ x: number; y: number; row: number } | null>(null);
   const [title, setTitle] = useState(false);
   const [cut, setCut] = useState<Edit | null>(null);
-  const [recolour, setRecolour] = useState<{ part: string; left: number; top: number } | null>(null);
-  const finish = (view.study as { finish?: { colours?: Record<string, string>; emphasis?: string[] } }).finish;
+  const [recolour, setRecolour] = useState<{ part: string; left: number; top: number; group?: boolean } | null>(null);
+  const [end, setEnd] = useState<{ left: number; top: number } | null>(null);
+  const finish = (
+    view.study as {
+      finish?: { colours?: Record<string, string>; emphasis?: string[]; emphasisGroups?: string[]; amountEnd?: number };
+    }
+  ).finish;
   const colours = finish?.colours ?? {};
-  const emphasis = finish?.emphasis ?? [];
+  const emphasis = (recolour?.group ? finish?.emphasisGroups : finish?.emphasis) ?? [];
   const [lasso, setLasso] = useState<Lasso | null>(null);
   const lassoed = useRef(false);
   const dragging = useRef(false);
@@ -224,11 +230,34 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
               </g>
             );
           }
-          if (mark.role === 'key' && mark.part && 'text' in mark) {
-            const part = mark.part;
+          if ('text' in mark && mark.edit?.control === 'end') {
+            const open = () => setEnd({ left: (mark.x / figure.width) * 100, top: (mark.y / figure.height) * 100 });
+            return (
+              <g
+                key={mark.id}
+                role="button"
+                tabIndex={0}
+                aria-label={`${mark.text}: say where the axis ends`}
+                className="cursor-pointer"
+                onClick={(event) => {
+                  event.stopPropagation();
+                  open();
+                }}
+                onKeyDown={(event) => {
+                  if (event.key === 'Enter') open();
+                }}
+              >
+                <MarkPaint mark={mark} />
+              </g>
+            );
+          }
+          const isGroup = mark.role === 'name' && !!mark.group && !mark.part && 'text' in mark && !mark.id.startsWith('under-');
+          if (((mark.role === 'key' && mark.part) || isGroup) && 'text' in mark) {
+            const part = (isGroup ? mark.group : mark.part) ?? '';
             const open = () =>
               setRecolour({
                 part,
+                group: isGroup,
                 left: ((mark.x - (mark.anchor === 'end' ? 90 : 10)) / figure.width) * 100,
                 top: ((mark.y - mark.size) / figure.height) * 100,
               });
@@ -237,7 +266,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
                 key={mark.id}
                 role="button"
                 tabIndex={0}
-                aria-label={`Colour of ${mark.full ?? mark.text}`}
+                aria-label={`${isGroup ? 'Looks' : 'Colour'} of ${mark.full ?? mark.text}`}
                 className="cursor-pointer"
                 onClick={(event) => {
                   event.stopPropagation();
@@ -339,7 +368,14 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           emphasise={(on) => {
             const others = emphasis.filter((label) => label !== recolour.part);
             setRecolour(null);
-            actions.change('finish.emphasis', on ? [...others, recolour.part] : others);
+            actions.change(
+              recolour.group ? 'finish.emphasisGroups' : 'finish.emphasis',
+              on ? [...others, recolour.part] : others,
+            );
+          }}
+          move={(by) => {
+            setRecolour(null);
+            actions.move({ label: recolour.part, groups: recolour.group ?? false, by });
           }}
           close={() => setRecolour(null)}
           set={(colour) => {
@@ -349,6 +385,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           }}
         />
       ) : null}
+      {end ? <AxisEnd {...end} now={finish?.amountEnd} actions={actions} close={() => setEnd(null)} /> : null}
       {cut !== null ? <CutEditor edit={cut} view={view} actions={actions} close={() => setCut(null)} /> : null}
     </>
   );

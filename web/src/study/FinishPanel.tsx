@@ -1,8 +1,9 @@
-import { Popover } from 'radix-ui';
+import { Popover, Tabs } from 'radix-ui';
 import type { Setting, StudyView } from '../lib/api';
+import { paint } from '../lib/paint';
 import type { StudyActions } from './useStudy';
 
-/** The looks of the figure, each setting with its choices, as the study's form has them. */
+/** The looks of the figure, section by section, as the study's form has them. */
 export function FinishPanel({
   view,
   actions,
@@ -14,58 +15,106 @@ export function FinishPanel({
   open: boolean;
   setOpen: (on: boolean) => void;
 }) {
+  const sections = [...new Set(view.settings.map((setting) => setting.section ?? 'form'))];
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="word cursor-pointer text-[13px]">Finish</Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="popover w-96 px-4 py-3" align="end" side="top" sideOffset={6} aria-label="Finish">
-          {view.settings.map((setting) =>
-            setting.text !== null && setting.text !== undefined ? (
-              <TextSetting key={setting.path + setting.text} setting={setting} actions={actions} />
-            ) : (
-              <fieldset key={setting.path} className="mb-2 border-0 p-0 last:mb-0">
-                <legend className="text-[12px] text-quiet">{setting.name}</legend>
-                <span className="flex flex-wrap gap-x-4 gap-y-0.5">
-                  {setting.choices.map((choice) => (
-                    <label key={choice.text} className="flex cursor-pointer items-center gap-1.5">
-                      <input
-                        type="radio"
-                        name={setting.path}
-                        className="accent-(--accent)"
-                        checked={choice.chosen}
-                        onChange={() => actions.change(setting.path, choice.value)}
-                      />
-                      {choice.text}
-                    </label>
-                  ))}
-                </span>
-              </fieldset>
-            ),
-          )}
+        <Popover.Content className="popover w-[460px]" align="end" side="top" sideOffset={6} aria-label="Finish">
+          <Tabs.Root defaultValue={sections.includes('labels') ? 'labels' : sections[0]}>
+            <Tabs.List aria-label="Sections" className="flex gap-4 border-b border-hairline px-4 text-[13px]">
+              {sections.map((section) => (
+                <Tabs.Trigger
+                  key={section}
+                  value={section}
+                  className="-mb-px cursor-pointer border-b-2 border-transparent py-2 text-quiet first-letter:uppercase data-[state=active]:border-accent data-[state=active]:text-ink"
+                >
+                  {section}
+                </Tabs.Trigger>
+              ))}
+            </Tabs.List>
+            {sections.map((section) => (
+              <Tabs.Content key={section} value={section} className="max-h-[420px] overflow-y-auto px-4 py-3">
+                {view.settings
+                  .filter((setting) => (setting.section ?? 'form') === section)
+                  .map((setting) =>
+                    setting.text !== null && setting.text !== undefined ? (
+                      <FilledIn key={setting.path + setting.text} setting={setting} actions={actions} />
+                    ) : (
+                      <Chosen key={setting.path} setting={setting} actions={actions} />
+                    ),
+                  )}
+              </Tabs.Content>
+            ))}
+          </Tabs.Root>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
   );
 }
 
-/** A text of the figure; what stands there by itself is shown in its place, and what the table brings is offered. */
-function TextSetting({ setting, actions }: { setting: Setting; actions: StudyActions }) {
+/** One of several; a set of colours is previewed on the figure's own parts. */
+function Chosen({ setting, actions }: { setting: Setting; actions: StudyActions }) {
+  const swatches = setting.choices.some((choice) => choice.swatches?.length);
+  return (
+    <fieldset className="mb-2.5 border-0 p-0 last:mb-0">
+      <legend className="text-[12px] text-quiet">{setting.name}</legend>
+      <span className={swatches ? 'grid grid-cols-2 gap-x-4 gap-y-1' : 'flex flex-wrap gap-x-4 gap-y-0.5'}>
+        {setting.choices.map((choice) => (
+          <label key={choice.text} className="flex cursor-pointer items-center gap-1.5">
+            <input
+              type="radio"
+              name={setting.path}
+              className="shrink-0 accent-(--accent)"
+              checked={choice.chosen}
+              onChange={() => actions.change(setting.path, choice.value)}
+            />
+            {choice.text}
+            {choice.swatches?.length ? (
+              <span aria-hidden="true" className="ml-auto flex">
+                {choice.swatches.map((colour, at) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: two parts may have one colour.
+                  <span key={at} className="h-3 w-2.5" style={{ background: paint(colour) }} />
+                ))}
+              </span>
+            ) : null}
+          </label>
+        ))}
+      </span>
+      {setting.note ? <p className="mt-1 text-[12px] text-warn">{setting.note}</p> : null}
+    </fieldset>
+  );
+}
+
+/** A text, a number or a colour; what stands there by itself is shown in its place, and what the table brings is offered. */
+function FilledIn({ setting, actions }: { setting: Setting; actions: StudyActions }) {
   const set = (text: string) => {
-    if (text.trim() !== setting.text) actions.change(setting.path, text.trim() || null);
+    if (text.trim() === setting.text) return;
+    const number = Number(text.trim().replace(',', '.'));
+    if (!text.trim()) actions.change(setting.path, null);
+    else if (setting.kind === 'number') actions.change(setting.path, Number.isFinite(number) ? number : text);
+    else if (setting.kind === 'percent')
+      actions.change(setting.path, Number.isFinite(number) ? Number((number / 100).toFixed(8)) : text);
+    else actions.change(setting.path, text.trim());
   };
+  const short = setting.kind === 'number' || setting.kind === 'percent' || setting.kind === 'colour';
   return (
     <form
-      className="mb-2"
+      className="mb-2.5"
       onSubmit={(event) => {
         event.preventDefault();
         set(String(new FormData(event.currentTarget).get('text') ?? ''));
       }}
     >
       <label className="flex flex-col">
-        <span className="text-[12px] text-quiet">{setting.name}</span>
+        <span className="text-[12px] text-quiet">
+          {setting.name}
+          {setting.kind === 'percent' ? ', in percent' : ''}
+        </span>
         <input
           name="text"
-          className="field"
+          type={setting.kind === 'colour' ? 'color' : 'text'}
+          className={`field ${short ? 'w-44' : ''}`}
           defaultValue={setting.text ?? ''}
           placeholder={setting.otherwise ?? ''}
           onBlur={(event) => set(event.target.value)}

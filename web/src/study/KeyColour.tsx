@@ -10,6 +10,8 @@ export function KeyColour({
   set,
   alone,
   emphasise,
+  move,
+  group,
   close,
 }: {
   part: string;
@@ -21,6 +23,9 @@ export function KeyColour({
   /** Whether the part stands out now, the others grey. */
   alone: boolean;
   emphasise: (on: boolean) => void;
+  /** Moves it in the order of its kind; a group has no colour of its own. */
+  move: (by: number) => void;
+  group?: boolean;
   close: () => void;
 }) {
   const box = useRef<HTMLDivElement>(null);
@@ -29,7 +34,7 @@ export function KeyColour({
     <div
       ref={box}
       role="dialog"
-      aria-label={`Colour of ${part}`}
+      aria-label={group ? `Looks of ${part}` : `Colour of ${part}`}
       className="popover absolute z-10 w-[212px] -translate-y-full p-2"
       style={{ left: `min(${left}%, calc(100% - 220px))`, top: `${top}%` }}
       onKeyDown={(event) => {
@@ -42,28 +47,30 @@ export function KeyColour({
         if (!event.currentTarget.contains(event.relatedTarget)) close();
       }}
     >
-      <p className="px-1 pb-1 text-[12px] text-quiet">{part}, in all figures of this study</p>
-      <span className="flex flex-wrap gap-1">
-        {palette.map((colour, at) => (
-          <button
-            key={colour}
-            type="button"
-            aria-label={`Colour ${at + 1}`}
-            aria-pressed={colour === now}
-            className={`h-6 w-6 cursor-pointer ${colour === now ? 'outline-2 outline-offset-1 outline-ink' : ''}`}
-            style={{ background: colour }}
-            onClick={() => set(colour)}
-          />
-        ))}
-      </span>
-      <button
-        type="button"
-        className="word mt-2 ml-1 cursor-pointer text-[12px] text-accent"
-        disabled={!now}
-        onClick={() => set(null)}
-      >
-        its own colour again
-      </button>
+      <p className="px-1 pb-1 text-[12px] text-quiet">
+        {part}
+        {group ? '' : ', in all figures of this study'}
+      </p>
+      {group ? null : (
+        <span className="flex flex-wrap gap-1">
+          {palette.map((colour, at) => (
+            <button
+              key={colour}
+              type="button"
+              aria-label={`Colour ${at + 1}`}
+              aria-pressed={colour === now}
+              className={`h-6 w-6 cursor-pointer ${colour === now ? 'outline-2 outline-offset-1 outline-ink' : ''}`}
+              style={{ background: colour }}
+              onClick={() => set(colour)}
+            />
+          ))}
+        </span>
+      )}
+      {now ? (
+        <button type="button" className="word mt-2 ml-1 cursor-pointer text-[12px] text-accent" onClick={() => set(null)}>
+          its own colour again
+        </button>
+      ) : null}
       <button
         type="button"
         className="word mt-1 ml-1 block cursor-pointer text-[12px] text-accent"
@@ -71,6 +78,16 @@ export function KeyColour({
       >
         {alone ? 'let it be one of many again' : 'let it stand out, the others grey'}
       </button>
+      <span className="mt-1 ml-1 block text-[12px] text-quiet">
+        move it{' '}
+        <button type="button" className="word cursor-pointer text-accent" onClick={() => move(-1)}>
+          earlier
+        </button>{' '}
+        or{' '}
+        <button type="button" className="word cursor-pointer text-accent" onClick={() => move(1)}>
+          later
+        </button>
+      </span>
     </div>
   );
 }

@@ -22,11 +22,27 @@ const page = 400;
 export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen, choose, actions }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [more, setMore] = useState(new Map<number, WorkingsRow[]>());
+  const [dragged, setDragged] = useState<{ label: string; groups: boolean } | null>(null);
+  const drop = (label: string | null | undefined, groups: boolean) => {
+    if (dragged && label && dragged.groups === groups && dragged.label !== label) actions.move({ ...dragged, to: label });
+    setDragged(null);
+  };
+  /** Dragged to another row, a part or a group takes its place. */
+  const carried = (label: string | null | undefined, groups: boolean) => ({
+    draggable: !!label,
+    onDragStart: () => setDragged(label ? { label, groups } : null),
+    onDragEnd: () => setDragged(null),
+    onDragOver: (event: React.DragEvent) => {
+      if (dragged?.groups === groups) event.preventDefault();
+    },
+    onDrop: () => drop(label, groups),
+  });
   const [cell, setCell] = useState<{ row: number; column: string; text: string; least: LeastPreview | null } | null>(null);
   const stamp = `${view.revision}-${workings.rowCount}`;
   // With groups, each has a ruled line of its own before its rows, which are equally many.
   const groups = workings.groups;
   const perGroup = groups.length ? workings.rowCount / groups.length : 0;
+  const rowsAreGroups = !workings.columns.some((column) => column.key === 'part');
   const lines = workings.rowCount + groups.length;
   const rowOn = (line: number) => {
     if (!perGroup) return line;
@@ -124,6 +140,7 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
                   key={item.index}
                   role="row"
                   aria-rowindex={item.index + 2}
+                  {...carried(group?.label, true)}
                   className="absolute inset-x-0 top-0 grid border-b border-ink bg-paper font-semibold"
                   style={{ height: rowHeight, transform: `translateY(${item.top}px)`, gridTemplateColumns: template }}
                 >
@@ -146,6 +163,7 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
                 key={item.index}
                 role="row"
                 aria-rowindex={item.index + 2}
+                {...carried(row?.key, rowsAreGroups)}
                 className={`absolute inset-x-0 top-0 grid border-b border-hairline ${chosen.includes(at) || lit === at ? 'bg-wash' : ''}`}
                 style={{ height: rowHeight, transform: `translateY(${item.top}px)`, gridTemplateColumns: template }}
                 onPointerEnter={() => setLit(at)}

@@ -5,7 +5,7 @@ import { AddClause } from './AddClause';
 import { BandsEditor } from './BandsEditor';
 import { FilterEditor } from './FilterEditor';
 import type { StudyActions } from './useStudy';
-import { NumberEditor, OptionsEditor } from './WordEditors';
+import { NamesEditor, NumberEditor, OptionsEditor } from './WordEditors';
 
 type Props = { view: StudyView; actions: StudyActions; open: string | null; setOpen: (path: string | null) => void };
 
@@ -100,6 +100,9 @@ function Word({
           {token.control === 'options' ? <OptionsEditor study={view.id} path={path} set={set} /> : null}
           {token.control === 'percent' || token.control === 'number' ? (
             <NumberEditor percent={token.control === 'percent'} value={Number(token.value)} set={(value) => set(path, value)} />
+          ) : null}
+          {token.control === 'names' ? (
+            <NamesEditor names={(token.value as string[] | null) ?? []} set={(names) => set(path, names)} />
           ) : null}
           {token.control === 'bands' ? (
             <BandsEditor

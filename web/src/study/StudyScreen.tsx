@@ -1,6 +1,6 @@
 import { Copy, Redo2, Search, Undo2 } from 'lucide-react';
-import { useCallback, useDeferredValue, useEffect, useRef, useState } from 'react';
-import { api, type SelectionReading, type Size } from '../lib/api';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { api, type Figure, type SelectionReading, type Size } from '../lib/api';
 import { go } from '../lib/router';
 import { IconButton } from '../parts/IconButton';
 import { Link } from '../parts/Link';
@@ -20,8 +20,12 @@ import { useStudy } from './useStudy';
 /** The study screen: statement, figure, workings, tie-out, forms. */
 export function StudyScreen({ id }: { id: string }) {
   const sheet = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState<Size | null>(null);
+  const [room, setRoom] = useState<Size | null>(null);
+  const [proportion, setProportion] = useState<number | undefined>();
+  const size = useMemo(() => (room ? fitted(room, proportion) : null), [room, proportion]);
   const { view, problem, actions } = useStudy(id, size);
+  const wished = (view?.study as { finish?: { proportion?: number } } | undefined)?.finish?.proportion;
+  useEffect(() => setProportion(wished), [wished]);
   // The figure first; what stands around it follows in the next breath.
   const later = useDeferredValue(view);
   const [lit, setLit] = useState<number | null>(null);
@@ -40,19 +44,20 @@ export function StudyScreen({ id }: { id: string }) {
       if (!entry) return;
       const width = Math.round(entry.contentRect.width);
       const height = Math.round(entry.contentRect.height);
-      if (width > 40 && height > 40) setSize((old) => (old?.width === width && old.height === height ? old : { width, height }));
+      if (width > 40 && height > 40) setRoom((old) => (old?.width === width && old.height === height ? old : { width, height }));
     });
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
 
   const rowCount = view?.workings?.rowCount ?? 0;
-  // A row chosen in one state of the study means nothing in the next.
+  // A row chosen in one state of the study is another one in the next: what is drawn of its part and group stays chosen.
   const stamp = view ? `${view.revision}-${rowCount}` : '';
-  const seen = useRef(stamp);
-  if (seen.current !== stamp) {
-    seen.current = stamp;
-    if (chosen.length) setChosen([]);
+  const seen = useRef({ stamp, figure: view?.figure });
+  if (seen.current.stamp !== stamp) {
+    const before = seen.current.figure;
+    seen.current = { stamp, figure: view?.figure };
+    if (chosen.length) setChosen(sameRows(before, view?.figure, chosen));
   }
   useEffect(() => {
     setSelection(null);
@@ -142,32 +147,37 @@ export function StudyScreen({ id }: { id: string }) {
         </div>
         <div className="flex min-h-0 flex-1 px-6 pb-3">
           <div className="flex min-w-0 flex-col" style={{ flex: `${split} 1 0` }}>
-            <div ref={sheet} className="relative min-h-0 flex-1 overflow-hidden rounded-xs border border-hairline bg-sheet">
-              {view?.figure ? (
-                <FigureView
-                  view={view}
-                  figure={view.figure}
-                  lit={lit}
-                  setLit={setLit}
-                  chosen={chosen}
-                  choose={choose}
-                  setChosen={setChosen}
-                  actions={actions}
-                />
-              ) : view?.problem ? (
-                <p role="alert" className="m-6 max-w-[52ch] font-serif text-[17px]">
-                  {view.problem}
-                  {view.remedy ? (
-                    <button
-                      type="button"
-                      className="button mt-3 block font-sans text-[14px]"
-                      onClick={() => actions.mend('form')}
-                    >
-                      {view.remedy}
-                    </button>
-                  ) : null}
-                </p>
-              ) : null}
+            <div ref={sheet} className="relative flex min-h-0 flex-1 items-center justify-center">
+              <div
+                className="relative overflow-hidden rounded-xs border border-hairline bg-sheet"
+                style={proportion && size ? { width: size.width, height: size.height } : { width: '100%', height: '100%' }}
+              >
+                {view?.figure ? (
+                  <FigureView
+                    view={view}
+                    figure={view.figure}
+                    lit={lit}
+                    setLit={setLit}
+                    chosen={chosen}
+                    choose={choose}
+                    setChosen={setChosen}
+                    actions={actions}
+                  />
+                ) : view?.problem ? (
+                  <p role="alert" className="m-6 max-w-[52ch] font-serif text-[17px]">
+                    {view.problem}
+                    {view.remedy ? (
+                      <button
+                        type="button"
+                        className="button mt-3 block font-sans text-[14px]"
+                        onClick={() => actions.mend('form')}
+                      >
+                        {view.remedy}
+                      </button>
+                    ) : null}
+                  </p>
+                ) : null}
+              </div>
             </div>
             <div className="flex min-h-6 items-baseline gap-4 pt-1 text-[13px]">
               <p className="figures min-w-0 flex-1" aria-live="polite">
@@ -244,6 +254,32 @@ export function StudyScreen({ id }: { id: string }) {
       <KeyList open={keys} setOpen={setKeys} />
     </div>
   );
+}
+
+/** The largest sheet of a proportion (width by height) that a room has space for. */
+function fitted(room: Size, proportion: number | undefined): Size {
+  if (!proportion) return room;
+  const width = Math.min(room.width, room.height * proportion);
+  return { width: Math.round(width), height: Math.round(width / proportion) };
+}
+
+/** The rows that draw, in another figure, the parts and groups of chosen rows. */
+function sameRows(before: Figure | null | undefined, after: Figure | null | undefined, rows: number[]): number[] {
+  const named = (figure: Figure | null | undefined) =>
+    (figure?.marks ?? []).filter((mark) => mark.role === 'bar' && (mark.row ?? -1) >= 0);
+  const name = (mark: Figure['marks'][number]) => `${mark.group ?? ''}\u0001${mark.part ?? ''}`;
+  const wanted = new Set(
+    named(before)
+      .filter((mark) => rows.includes(mark.row ?? -1))
+      .map(name),
+  );
+  return [
+    ...new Set(
+      named(after)
+        .filter((mark) => wanted.has(name(mark)))
+        .map((mark) => mark.row ?? 0),
+    ),
+  ];
 }
 
 function Splitter({ split, setSplit }: { split: number; setSplit: (split: number) => void }) {

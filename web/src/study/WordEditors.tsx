@@ -140,3 +140,23 @@ export function NumberEditor({ percent, value, set }: { percent: boolean; value:
     </form>
   );
 }
+
+/** A list of labels, one a line. */
+export function NamesEditor({ names, set }: { names: string[]; set: (names: string[] | null) => void }) {
+  return (
+    <form
+      className="px-4 py-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const lines = String(new FormData(event.currentTarget).get('names') ?? '').split('\n');
+        const given = lines.map((line) => line.trim()).filter(Boolean);
+        set(given.length ? given : null);
+      }}
+    >
+      <textarea name="names" aria-label="Labels, one a line" rows={8} className="field w-full" defaultValue={names.join('\n')} />
+      <button type="submit" className="button mt-2">
+        Take these
+      </button>
+    </form>
+  );
+}

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { api, Problem, type Size, type StudyView } from '../lib/api';
+import { api, type LabelMove, Problem, type Size, type StudyView } from '../lib/api';
 
 /** What the study screen can do. Every change is saved at once; the newest answer is what is shown. */
 export type StudyActions = {
@@ -8,6 +8,8 @@ export type StudyActions = {
   preview: (path: string, value: unknown) => void;
   mend: (line: string) => Promise<boolean>;
   shape: (form: string, shape: string) => Promise<boolean>;
+  /** Puts a part or a group elsewhere in its order. */
+  move: (move: LabelMove) => Promise<boolean>;
   /** Lets parts and groups change places. */
   swap: () => void;
   undo: () => void;
@@ -101,6 +103,7 @@ export function useStudy(id: string, size: Size | null) {
       preview,
       mend: (line) => run((now, at) => api.mend(id, now.revision, line, at)),
       shape: (form, shape) => run((now, at) => api.shape(id, now.revision, form, shape, at)),
+      move: (move) => run((now, at) => api.move(id, now.revision, move, at)),
       swap: () => run((now, at) => api.swap(id, now.revision, at)),
       undo: () => run((now, at) => api.step(id, 'undo', now.revision, at)),
       redo: () => run((now, at) => api.step(id, 'redo', now.revision, at)),

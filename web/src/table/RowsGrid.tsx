@@ -17,7 +17,8 @@ type Props = {
   stage: number | null;
   onChanged: (view: TableView) => void;
   /** Makes a change after those that were made before it. */
-  edit: (edit: TableEdit) => void;
+  /** Changes the table in turn with other changes; one that must be read first takes its turn at once. */
+  edit: (edit: TableEdit | (() => Promise<TableEdit | null>)) => void;
   /** What went wrong last, and how often something did. */
   problem: { text: string; times: number } | null;
   prepare: Prepare;
@@ -63,7 +64,8 @@ export function RowsGrid({ view, stage, onChanged, edit, problem, prepare, undo,
 
   const textAt = (row: number, column: number) => pages.get(Math.floor(row / page))?.[row % page]?.[column];
   /** Types a block from a cell on; rows and columns that it needs are added. */
-  const type = (at: Cell, block: string[][]) => {
+  const type = (at: Cell, block: string[][]) => edit(typed(at, block));
+  const typed = (at: Cell, block: string[][]): TableEdit => {
     const added = freeNames(names, Math.max(...block.map((row) => row.length)) + at.column - width);
     const columns = [...names, ...added];
     const below = at.row + block.length - view.rowCount;
@@ -71,11 +73,11 @@ export function RowsGrid({ view, stage, onChanged, edit, problem, prepare, undo,
       row.map((text, c) => ({ row: at.row + r, column: columns[at.column + c] ?? '', text })),
     );
     setPages((old) => typedOver(old, columns, cells));
-    edit({
+    return {
       insert: below > 0 ? { at: view.rowCount, count: below } : null,
       addColumns: added,
       cells,
-    });
+    };
   };
 
   /** The texts of a block, those that were not in sight fetched. */
@@ -101,12 +103,14 @@ export function RowsGrid({ view, stage, onChanged, edit, problem, prepare, undo,
   const begin = (at: Cell, text?: string) => {
     if (may()) setTyping({ ...at, text: text ?? textAt(at.row, at.column) ?? '' });
   };
-  const fill = async (series: boolean) => {
+  const fill = (series: boolean) => {
     const block = cells.block;
     if (!block || !may()) return;
     const from = block.top === block.bottom ? { ...block, top: Math.max(0, block.top - 1) } : block;
-    const texts = await read(from);
-    if (texts) type({ row: from.top, column: from.left }, filledDown(texts, series));
+    edit(async () => {
+      const texts = await read(from);
+      return texts ? typed({ row: from.top, column: from.left }, filledDown(texts, series)) : null;
+    });
   };
   const clear = (block: Block) => {
     if (!may() || block.bottom - block.top >= mostRows) return;

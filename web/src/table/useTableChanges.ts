@@ -14,12 +14,13 @@ export function useTableChanges(view: TableView | undefined, settle: (view: Tabl
   const [problem, setProblem] = useState<{ text: string; times: number } | null>(null);
   // What another window changed is seen when the table is fetched anew.
   revision.current = Math.max(revision.current, view?.revision ?? 0);
-  const change = (make: (revision: number) => Promise<TableView>) => {
+  const change = (make: (revision: number) => Promise<TableView | null>) => {
     const mine = round.current;
     line.current = line.current.then(async () => {
       if (mine !== round.current) return;
       try {
         const changed = await make(revision.current);
+        if (!changed) return;
         revision.current = changed.revision;
         setProblem(null);
         settle(changed);

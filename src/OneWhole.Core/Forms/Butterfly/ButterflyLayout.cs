@@ -8,12 +8,12 @@ namespace OneWhole.Core.Forms.Butterfly;
 internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, FigureBuilder figure)
 {
     private readonly Division _division = workings.Division;
-    private readonly LabelTexts _texts = new(workings);
+    private readonly LabelTexts _texts = new(workings, figure);
     private readonly PartInk _ink = new(workings.Division);
 
     public void Draw()
     {
-        Font font = figure.Small;
+        Font font = figure.Names;
         double unit = figure.Unit;
         Box room = figure.Plot;
         bool text = !figure.IsMiniature;
@@ -21,10 +21,11 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         double head = text ? font.LineHeight + 6 * unit : 0;
         double band = Math.Min((room.Height - head) / rows, 64 * unit);
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / Math.Max(0.01, band)));
-        double gutter = text ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, font))) + 22 * unit : room.Width * 0.08;
+        double gutter = figure.HasNames ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, font))) + 22 * unit : text ? 6 * unit : room.Width * 0.08;
         string Amount(int group, int side) => _division.Has(group, side) ? _texts.Amount(_division.Amount(group, side)) : "";
+        Font amounts = figure.Amounts with { Weight = 600 };
         bool labelled = text && figure.Finish.Labels != LabelText.None && every == 1;
-        double labels = labelled ? Enumerable.Range(0, rows).Max(group => Math.Max(figure.TextWidth(Amount(group, 0), font), figure.TextWidth(Amount(group, 1), font))) + 8 * unit : 0;
+        double labels = labelled ? Enumerable.Range(0, rows).Max(group => Math.Max(figure.TextWidth(Amount(group, 0), amounts), figure.TextWidth(Amount(group, 1), amounts))) + 8 * unit : 0;
         // One scale: the sides are as wide as their largest amounts. Scales of their own: both have half of the room.
         bool common = ((ButterflyMembers)_division.Study.Form.Members).Scales == Scales.Common;
         double half = Math.Max(4, Math.Min((room.Width - gutter) / 2 - labels, 420 * unit));
@@ -32,7 +33,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         double leftMost = common ? Math.Max(domains.Least, domains.Most) : domains.Least, rightMost = common ? leftMost : domains.Most;
         var left = new Scale(0, leftMost > 0 ? leftMost : 1, middle - gutter / 2, middle - gutter / 2 - half);
         var right = new Scale(0, rightMost > 0 ? rightMost : 1, middle + gutter / 2, middle + gutter / 2 + half);
-        double top = room.Y + head, thickness = band * (text ? 0.66 : 0.74);
+        double top = room.Y + head, thickness = figure.Broad(band, text ? 0.66 : 0.74);
         for (int group = 0; group < rows; group++)
         {
             double y = top + (group + 0.5) * band;
@@ -47,7 +48,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
                 double from = scale.At(0), to = scale.At(_division.Value(_division.Amount(group, side)).ToDouble());
                 if (_division.Has(group, side) && from != to)
                 {
-                    figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{side}", "bar", new Box(Math.Min(from, to), y - thickness / 2, Math.Abs(to - from), thickness), _ink[side]) with
+                    figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{side}", "bar", new Box(Math.Min(from, to), y - thickness / 2, Math.Abs(to - from), thickness), _ink.Row(group, side)) with
                     {
                         Row = group,
                         Part = _division.Parts[side].Key,
@@ -57,7 +58,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
                 if (labelled && _division.Has(group, side))
                 {
                     double x = side == 0 ? to - 6 * unit : to + 6 * unit;
-                    figure.PutWhereFree([figure.Text($"label-{name}\u0001{side}", "label", x, y + font.CapHeight / 2, side == 0 ? "end" : "start", Amount(group, side), figure.Strong, LabelInk(side)) with { Row = group, Part = _division.Parts[side].Key }], 0);
+                    figure.PutWhereFree([figure.Text($"label-{name}\u0001{side}", "label", x, y + font.CapHeight / 2, side == 0 ? "end" : "start", Amount(group, side), amounts, LabelFit.Beside(figure, _ink.Row(group, side), own: true)) with { Row = group, Part = _division.Parts[side].Key }], 0);
                 }
             }
         }
@@ -68,10 +69,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         for (int side = 0; side < 2; side++)
         {
             double x = side == 0 ? middle - gutter / 2 : middle + gutter / 2;
-            figure.PutWhereFree([figure.Text($"key-text-{side}", "key", x, room.Y + font.CapHeight + 2, side == 0 ? "end" : "start", _division.Parts[side].Label, figure.Strong, LabelInk(side), half + labels) with { Part = _division.Parts[side].Key }], 0);
+            figure.PutWhereFree([figure.Text($"key-text-{side}", "key", x, room.Y + font.CapHeight + 2, side == 0 ? "end" : "start", _division.Parts[side].Label, figure.Strong, LabelFit.Beside(figure, _ink[side], own: true), half + labels) with { Part = _division.Parts[side].Key }], 0);
         }
     }
-
-    /// <summary>The bar's own colour where it can be read on the sheet, else the text's.</summary>
-    private string LabelInk(int side) => Contrast.Of(Ink.OnSheet(_ink[side]), Ink.OnSheet(Ink.Paper)) >= Contrast.ForText ? _ink[side] : Ink.Text;
 }

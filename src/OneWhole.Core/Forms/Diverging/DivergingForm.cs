@@ -18,6 +18,8 @@ public sealed class DivergingForm : Form<DivergingMembers>
 
     public override string Name => "Diverging";
 
+    public override bool HasOwnColours => true;
+
     public override GroupUse Groups => GroupUse.Optional;
 
     public override bool TakesFold => false;

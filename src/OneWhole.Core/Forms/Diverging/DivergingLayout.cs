@@ -15,7 +15,7 @@ internal sealed class DivergingLayout
     private readonly Domains _domains;
     private readonly FigureBuilder _figure;
     private readonly LabelTexts _texts;
-    private readonly string[] _ink;
+    private readonly PartInk _ink;
 
     public DivergingLayout(WorkingsResult workings, Domains domains, FigureBuilder figure)
     {
@@ -25,12 +25,12 @@ internal sealed class DivergingLayout
         _computed = (DivergingComputed)workings.Computed;
         _domains = domains;
         _figure = figure;
-        _texts = new LabelTexts(workings);
+        _texts = new LabelTexts(workings, figure);
         _ink = InkOf(workings);
     }
 
     /// <summary>A two-sided set: the further from neutral, the fuller the colour.</summary>
-    private static string[] InkOf(WorkingsResult workings)
+    private static PartInk InkOf(WorkingsResult workings)
     {
         Division division = workings.Division;
         Levels levels = ((DivergingComputed)workings.Computed).Levels;
@@ -49,11 +49,7 @@ internal sealed class DivergingLayout
         {
             ink[part] = Ink.Middle;
         }
-        for (int part = 0; part < ink.Length; part++)
-        {
-            ink[part] = division.Study.Finish.Colours.GetValueOrDefault(division.Parts[part].Label, ink[part]);
-        }
-        return ink;
+        return new PartInk(division, part => ink[part]);
     }
 
     /// <summary>In the order of the stack as one sees it, from left to right.</summary>
@@ -65,7 +61,7 @@ internal sealed class DivergingLayout
         }
         Division division = workings.Division;
         Levels levels = ((DivergingComputed)workings.Computed).Levels;
-        string[] ink = InkOf(workings);
+        PartInk ink = InkOf(workings);
         IEnumerable<int> neutrals = ((DivergingMembers)division.Study.Form.Members).Neutral == NeutralPlace.Out ? [] : levels.Neutrals;
         IEnumerable<int> order = ((DivergingMembers)division.Study.Form.Members).Neutral == NeutralPlace.Apart ? [.. levels.Lows.Reverse(), .. levels.Highs, .. neutrals] : [.. levels.Lows.Reverse(), .. neutrals, .. levels.Highs];
         return [.. order.Select(part => new KeyEntry(division.Parts[part].Label, ink[part]) { Part = division.Parts[part].Key })];
@@ -105,7 +101,7 @@ internal sealed class DivergingLayout
         Box plot = room.Inset(names.Room, head, net, 0) with { Height = band * rows };
         plot = plot with { Width = Math.Max(4, plot.Width) };
         var scale = new Scale(_domains.Least, _domains.Most, plot.X, plot.Right);
-        double zero = scale.At(0), thickness = band * (text ? 0.62 : 0.74);
+        double zero = scale.At(0), thickness = _figure.Broad(band, text ? 0.62 : 0.74);
         names.Draw(plot, plot.Bottom);
         _figure.Line("baseline", "baseline", zero, plot.Y, zero, plot.Bottom, Ink.Quiet, text ? 1.2 * unit : 0.75);
         for (int row = 0; row < _workings.RowCount; row++)
@@ -118,7 +114,7 @@ internal sealed class DivergingLayout
             string name = _division.Groups?[group].Label ?? "", key = _division.Parts[part].Key;
             double a = scale.At(Math.Min(from, to)), b = scale.At(Math.Max(from, to)), y = plot.Y + (group + 0.5) * band;
             Box box = FigureBuilder.Round(new Box(a, y - thickness / 2, b - a, thickness));
-            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink[part]) with
+            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink.Row(row)) with
             {
                 Row = row,
                 Part = key,
@@ -129,7 +125,7 @@ internal sealed class DivergingLayout
             if (text && thickness >= 8)
             {
                 // Labels print no minus.
-                LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink[part], _texts.Lines(row, _members.Scale == SideScale.Amount ? LabelText.Amount : LabelText.Share), row, key);
+                LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink.Row(row), _texts.Lines(row, _members.Scale == SideScale.Amount ? LabelText.Amount : LabelText.Share), row, key);
             }
         }
         if (!labelled)

@@ -33,6 +33,8 @@ public sealed class FunnelForm : Form<FunnelMembers>
 
     public override string Name => "Funnel";
 
+    public override bool HasOwnColours => true;
+
     public override GroupUse Groups => GroupUse.Optional;
 
     public override bool TakesFold => false;

@@ -9,7 +9,9 @@ namespace OneWhole.Core.Forms.Funnel;
 internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, FunnelMembers members, FigureBuilder figure)
 {
     private readonly Division _division = workings.Division;
-    private readonly LabelTexts _texts = new(workings);
+    private readonly LabelTexts _texts = new(workings, figure);
+    private readonly PartInk _ink = new(workings.Division, part => Ink.ClassA);
+    private readonly PartInk _grown = new(workings.Division, part => Ink.Cut);
 
     public void Draw()
     {
@@ -20,7 +22,8 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
         int stages = _division.PartCount, funnels = _division.GroupCount;
         double head = text && _division.HasGroups ? font.LineHeight + 6 * unit : 0;
         double band = Math.Min((room.Height - head) / stages, 84 * unit);
-        double names = text ? Math.Min(room.Width * 0.26, _division.Parts.Max(part => figure.TextWidth(part.Label, font))) + 14 * unit : 0;
+        Font nameFont = figure.Names;
+        double names = figure.HasNames ? Math.Min(room.Width * 0.26, _division.Parts.Max(part => figure.TextWidth(part.Label, nameFont))) + 14 * unit : 0;
         double apart = funnels > 1 ? (text ? 18 * unit : room.Width * 0.04) : 0;
         double lane = (room.Width - names - apart * (funnels - 1)) / funnels;
         bool labelled = text && figure.Finish.Labels != LabelText.None && font.LineHeight < band;
@@ -28,13 +31,13 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
         double top = room.Y + head;
         // Room between stages for the rate of the one before.
         bool between = labelled && members.Base == FunnelBase.First && band >= 2.6 * font.LineHeight;
-        double thickness = between ? band - font.LineHeight - 6 * unit : band * (text ? 0.7 : 0.78);
-        for (int stage = 0; text && stage < stages; stage++)
+        double thickness = between ? band - font.LineHeight - 6 * unit : figure.Broad(band, text ? 0.7 : 0.78);
+        for (int stage = 0; figure.HasNames && stage < stages; stage++)
         {
             double y = top + stage * band + thickness / 2 + (between ? 0 : (band - thickness) / 2) + font.CapHeight / 2;
             if (font.LineHeight <= band + 1)
             {
-                figure.Put(figure.Text($"name-{_division.Parts[stage].Key}", "name", room.X + names - 12 * unit, y, "end", _division.Parts[stage].Label, font, Ink.Text, names - 12 * unit) with { Part = _division.Parts[stage].Key });
+                figure.Put(figure.Text($"name-{_division.Parts[stage].Key}", "name", room.X + names - 12 * unit, y, "end", _division.Parts[stage].Label, nameFont, Ink.Text, names - 12 * unit) with { Part = _division.Parts[stage].Key });
             }
         }
         for (int funnel = 0; funnel < funnels; funnel++)
@@ -72,7 +75,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
         bool grows = workings["drop"].Number(row) is < 0;
         double length = width * _division.Value(_division.Amount(row)).ToDouble() / whole;
         Box box = FigureBuilder.Round(new Box(x + (width - length) / 2, y - thickness / 2, length, thickness));
-        string fill = figure.Colour(_division.Parts[stage].Label, grows ? Ink.Cut : Ink.ClassA);
+        string fill = (grows ? _grown : _ink).Row(row);
         if (length > 0)
         {
             figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, fill) with { Row = row, Part = key, Group = name });
@@ -81,11 +84,11 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
         {
             return;
         }
-        string amount = _texts.Amount(row);
+        var amount = new LabelLine(_texts.Amount(row), figure.Amounts);
         if (!LabelFit.Inside(figure, $"label-{name}\u0001{key}", box, fill, [amount], row, key, turn: false))
         {
             // A small stage prints its amount on the spacer.
-            figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", "label", box.Right + 5 * figure.Unit, y + font.CapHeight / 2, "start", amount, font, Ink.Text) with { Row = row, Part = key }], 0);
+            figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", "label", box.Right + 5 * figure.Unit, y + font.CapHeight / 2, "start", amount, LabelFit.Beside(figure, fill)) with { Row = row, Part = key }], 0);
         }
         string rate = Rate(row);
         if (rate.Length > 0 && rates > 0)

@@ -9,7 +9,7 @@ namespace OneWhole.Core.Forms.Lanes;
 internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool own, FigureBuilder figure)
 {
     private readonly Division _division = workings.Division;
-    private readonly LabelTexts _texts = new(workings);
+    private readonly LabelTexts _texts = new(workings, figure);
     private readonly PartInk _ink = new(workings.Division);
 
     public void Draw()
@@ -22,17 +22,18 @@ internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool
         double head = text ? font.LineHeight + 6 * unit : 0;
         double band = Math.Min((room.Height - head) / rows, 58 * unit);
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / Math.Max(0.01, band)));
-        double names = text ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, font))) + 12 * unit : 0;
+        Font nameFont = figure.Names;
+        double names = figure.HasNames ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, nameFont))) + 12 * unit : 0;
         double gap = text ? 14 * unit : room.Width * 0.03;
         double lane = (room.Width - names - gap * (lanes - 1)) / lanes;
         bool labelled = text && every == 1 && figure.Finish.Labels != LabelText.None;
-        double widest = labelled ? Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row)).Select(row => figure.TextWidth(Label(row), font)).DefaultIfEmpty(0).Max() + 8 * unit : 0;
+        double widest = labelled ? Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row)).Select(row => figure.TextWidth(Label(row).Text, Label(row).Font)).DefaultIfEmpty(0).Max() + 8 * unit : 0;
         if (widest > lane * 0.6)
         {
             labelled = false;
             widest = 0;
         }
-        double top = room.Y + head, thickness = band * 0.64;
+        double top = room.Y + head, thickness = figure.Broad(band, 0.64);
         for (int part = 0; part < lanes; part++)
         {
             double x = room.X + names + part * (lane + gap);
@@ -50,20 +51,20 @@ internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool
                 string key = _division.Parts[part].Key, name = _division.Groups![group].Label;
                 if (_division.Has(row) && to > x)
                 {
-                    figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", new Box(x, y - thickness / 2, to - x, thickness), _ink[part]) with { Row = row, Part = key, Group = name });
+                    figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", new Box(x, y - thickness / 2, to - x, thickness), _ink.Row(row)) with { Row = row, Part = key, Group = name });
                 }
                 if (labelled && _division.Has(row))
                 {
-                    figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", "label", to + 5 * unit, y + font.CapHeight / 2, "start", Label(row), font, Ink.Text) with { Row = row, Part = key }], 0);
+                    figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", "label", to + 5 * unit, y + font.CapHeight / 2, "start", Label(row), LabelFit.Beside(figure, _ink.Row(row))) with { Row = row, Part = key }], 0);
                 }
             }
         }
-        for (int group = 0; text && group < rows; group += every)
+        for (int group = 0; figure.HasNames && group < rows; group += every)
         {
             string name = _division.Groups![group].Label;
-            figure.Put(figure.Text($"name-group {name}", "name", room.X + names - 10 * unit, top + (group + 0.5) * band + font.CapHeight / 2, "end", name, font, Ink.Text, names - 10 * unit) with { Group = name });
+            figure.Put(figure.Text($"name-group {name}", "name", room.X + names - 10 * unit, top + (group + 0.5) * band + font.CapHeight / 2, "end", name, nameFont, Ink.Text, names - 10 * unit) with { Group = name });
         }
     }
 
-    private string Label(int row) => string.Join("  ", _texts.Lines(row, LabelText.Amount));
+    private LabelLine Label(int row) => LabelLine.Joined(_texts.Lines(row, LabelText.Amount), "  ")[0];
 }

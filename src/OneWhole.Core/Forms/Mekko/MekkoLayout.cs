@@ -21,7 +21,7 @@ internal sealed class MekkoLayout
         _division = workings.Division;
         _domains = domains;
         _figure = figure;
-        _texts = new LabelTexts(workings);
+        _texts = new LabelTexts(workings, figure);
         _ink = new PartInk(_division);
     }
 
@@ -41,7 +41,7 @@ internal sealed class MekkoLayout
             least = Math.Min(least, height);
             most = Math.Max(most, height);
         }
-        return Domains.Around(least, most);
+        return Domains.Around(least, most, workings.Division.Study.Finish.AmountEnd?.ToDouble());
     }
 
     public void Draw()
@@ -53,10 +53,10 @@ internal sealed class MekkoLayout
         SideNames? names = text && !heights ? SideNames.Of(_workings) : null;
         double pixels = room.Height - 3 * font.LineHeight;
         IReadOnlyList<Axes.Tick> ticks = !text ? [] : heights ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size, null) : Axes.Shares(0, 1, pixels, font.Size);
-        double left = ticks.Count == 0 ? 0 : Axes.WidthOf(_figure, ticks) + 12 * unit;
+        double left = Axes.Room(_figure, ticks);
         double right = names?.Width(_figure) ?? 0;
         double width = room.Width - left - right;
-        double below = text ? NamesHeight(width, room.Height) : 0;
+        double below = _figure.HasNames ? NamesHeight(width, room.Height) : 0;
         Box plot = room.Inset(left, text ? font.CapHeight : 0, right, below);
         plot = plot.AtLeast(4);
         var scale = new Scale(_domains.Least, _domains.Most, plot.Bottom, plot.Y);
@@ -100,7 +100,7 @@ internal sealed class MekkoLayout
             return;
         }
         string name = _division.Groups![group].Label, key = part?.Key ?? "";
-        string fill = heights ? Ink.ClassA : _ink[_division.PartOf(row)];
+        string fill = heights ? Ink.ClassA : _ink.Row(row);
         double top = Math.Min(scale.At(from), scale.At(to)), bottom = Math.Max(scale.At(from), scale.At(to));
         Box box = FigureBuilder.Round(new Box(left, top, right - left, bottom - top));
         bool gap = box.Width > 3 && box.Height > 3;
@@ -116,7 +116,7 @@ internal sealed class MekkoLayout
         {
             return;
         }
-        IReadOnlyList<string> lines = heights ? [NumberText.Rounded(_workings["height"].Exact(row)!.Value, HeightDecimals(), true)] : _texts.Lines(row, LabelText.Share);
+        IReadOnlyList<LabelLine> lines = heights ? [new(NumberText.Rounded(_workings["height"].Exact(row)!.Value, HeightDecimals(), true), _figure.Amounts)] : _texts.Lines(row, LabelText.Share);
         LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, fill, lines, row, part?.Key);
     }
 
@@ -125,13 +125,13 @@ internal sealed class MekkoLayout
     /// <summary>Each column is named under its middle, with its share of everything.</summary>
     private string Under(int group) => _division.Total.IsZero ? "" : $"{NumberText.Rounded(new Fraction(_division.GroupTotal(group) * 100, _division.Total), Math.Min(1, _division.Study.Rounding.Decimals), _figure.Finish.TrimZeros)} %";
 
-    private IReadOnlyList<string> Wrapped(int group, double width) => TextFit.Wrap(_figure.Measurer, _division.Groups![group].Label, _figure.Small, width, 2);
+    private IReadOnlyList<string> Wrapped(int group, double width) => TextFit.Wrap(_figure.Measurer, _division.Groups![group].Label, _figure.Names, width, 2);
 
     private static bool Fits(IReadOnlyList<string> lines) => lines.All(line => !line.EndsWith('…'));
 
     private double NamesHeight(double width, double height)
     {
-        Font font = _figure.Small;
+        Font font = _figure.Names;
         var plot = new Box(0, 0, width, 1);
         double most = 0;
         for (int group = 0; group < _division.GroupCount; group++)
@@ -148,7 +148,11 @@ internal sealed class MekkoLayout
 
     private void DrawNames(Box plot, double below)
     {
-        Font font = _figure.Small;
+        if (!_figure.HasNames)
+        {
+            return;
+        }
+        Font font = _figure.Names;
         double unit = _figure.Unit, start = plot.Bottom + 7 * unit;
         // The widest first: where names crowd, those of narrow columns give way.
         foreach (int group in Enumerable.Range(0, _division.GroupCount).OrderByDescending(group => _division.GroupTotal(group)))

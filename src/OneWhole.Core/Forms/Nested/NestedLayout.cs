@@ -22,7 +22,7 @@ internal sealed class NestedLayout
         _division = workings.Division;
         _domains = domains;
         _figure = figure;
-        _texts = new LabelTexts(workings);
+        _texts = new LabelTexts(workings, figure);
         _ink = new PartInk(_division);
         _upright = lay == Lay.Upright;
         _parts = DrawnParts.Of(_division);
@@ -61,7 +61,7 @@ internal sealed class NestedLayout
         double most = (_upright ? 190 : 104) * unit * groups;
         double pixels = _upright ? room.Height : room.Width;
         IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null) : [];
-        double axis = !text ? 0 : _upright ? Axes.WidthOf(_figure, ticks) + 12 * unit : font.LineHeight + 8 * unit;
+        double axis = Axes.Room(_figure, ticks, _upright);
         var names = new GroupNames(_figure, _division, _upright, Math.Min(most, _upright ? room.Width - axis : room.Height) / groups, []);
         double ends = !text ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 12 * unit;
         Box plot = _upright ? room.Inset(axis, ends, 0, names.Room) : room.Inset(names.Room, 0, ends, axis);
@@ -81,7 +81,7 @@ internal sealed class NestedLayout
     private void DrawGroup(BarField field, int group, double band, bool text, string total)
     {
         string name = _division.Groups![group].Label;
-        double broad = band * 0.84, from = group * band + (band - broad) / 2;
+        double broad = _figure.Broad(band, 0.84), from = group * band + (band - broad) / 2;
         double whole = _division.Value(_division.GroupTotal(group)).ToDouble();
         Box behind = field.Bar(from, broad, 0, whole);
         _figure.Add(FigureBuilder.Rect($"group-{name}", "group", behind, Ink.Behind) with { Group = name });
@@ -106,36 +106,37 @@ internal sealed class NestedLayout
             }
             string key = _division.Parts[_parts[i]].Key;
             Box box = field.Bar(from + (broad - inner) / 2 + i * thickness, Math.Max(0.5, thickness - Math.Min(1.5 * _figure.Unit, thickness * 0.16)), 0, value);
-            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink[_parts[i]]) with { Row = row, Part = key, Group = name });
+            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
             if (text)
             {
-                DrawLabel(box, row, key, name, _ink[_parts[i]], value < 0);
+                DrawLabel(box, row, key, name, _ink.Row(row), value < 0);
             }
         }
     }
 
     private void DrawLabel(Box box, int row, string key, string name, string fill, bool down)
     {
-        IReadOnlyList<string> lines = _texts.Lines(row, LabelText.Share);
+        IReadOnlyList<LabelLine> lines = _texts.Lines(row, LabelText.Share);
         if (lines.Count == 0)
         {
             return;
         }
         // Narrow bars have a smaller print, as long as it can be read.
-        Font font = _figure.Small with { Size = Math.Clamp(box.Height, 9, _figure.Small.Size) };
-        string text = string.Join("  ", lines), id = $"label-{name}\u0001{key}";
+        LabelLine joined = LabelLine.Joined(lines, "  ")[0];
+        string text = joined.Text, id = $"label-{name}\u0001{key}";
+        Font font = joined.Font with { Size = Math.Clamp(box.Height, 9, joined.Font.Size) };
         double gap = 4 * _figure.Unit;
         if (!_upright)
         {
             if (font.CapHeight <= box.Height)
             {
                 double y = box.CentreY + font.CapHeight / 2;
-                TextMark mark = down ? _figure.Text(id, "label", box.X - gap, y, "end", text, font, Ink.Text) : _figure.Text(id, "label", box.Right + gap, y, "start", text, font, Ink.Text);
-                TextMark inside = _figure.Text(id, "label", box.Right - gap, y, "end", text, font, Contrast.TextOn(fill));
+                TextMark mark = down ? _figure.Text(id, "label", box.X - gap, y, "end", text, font, LabelFit.Beside(_figure, fill)) : _figure.Text(id, "label", box.Right + gap, y, "start", text, font, LabelFit.Beside(_figure, fill));
+                TextMark inside = _figure.Text(id, "label", box.Right - gap, y, "end", text, font, LabelFit.On(_figure, fill));
                 _figure.PutWhereFree(inside.Width + 2 * gap <= box.Width && !down ? [inside with { Row = row, Part = key }, mark with { Row = row, Part = key }] : [mark with { Row = row, Part = key }], 0);
             }
             return;
         }
-        LabelFit.Inside(_figure, id, box, fill, [text], row, key);
+        LabelFit.Inside(_figure, id, box, fill, [joined], row, key);
     }
 }

@@ -19,6 +19,8 @@ public sealed class ParetoForm : Form<ParetoMembers>
 
     public override string Name => "Pareto";
 
+    public override bool HasOwnColours => true;
+
     protected override ObjectShape<ParetoMembers> Members => ParetoMembers.Shape;
 
     protected override ParetoMembers Default => new();
@@ -208,9 +210,10 @@ public sealed class ParetoForm : Form<ParetoMembers>
     {
         ParetoMembers members = Of(workings.Division.Study);
         string First(int i) => NumberText.PlainPercent(members.Limits[i]);
+        string Shade(string ink) => workings.Division.Study.Finish.Palette == Palette.Greys ? Ink.GreyOf(ink) : ink;
         return members.Limits.Length == 1
-            ? [new($"A, to {First(0)}", Ink.ClassA), new("B, the rest", Ink.ClassB)]
-            : [new($"A, to {First(0)}", Ink.ClassA), new($"B, to {First(1)}", Ink.ClassB), new("C, the rest", Ink.ClassC)];
+            ? [new($"A, to {First(0)}", Shade(Ink.ClassA)), new("B, the rest", Shade(Ink.ClassB))]
+            : [new($"A, to {First(0)}", Shade(Ink.ClassA)), new($"B, to {First(1)}", Shade(Ink.ClassB)), new("C, the rest", Ink.ClassC)];
     }
 
     public override Domains Domains(WorkingsResult workings) => ParetoLayout.DomainsOf(workings, Of(workings.Division.Study));

@@ -18,6 +18,7 @@ internal sealed class ParetoLayout
     private readonly ParetoReadings _readings;
     private readonly Domains _domains;
     private readonly FigureBuilder _figure;
+    private readonly PartInk _ink;
     private readonly int _count;
     private readonly bool _position;
     private Box _plot;
@@ -34,6 +35,7 @@ internal sealed class ParetoLayout
         _figure = figure;
         _count = _readings.Count;
         _position = members.Along == ParetoAlong.Position;
+        _ink = new PartInk(_division, ClassInk);
     }
 
     public static Domains DomainsOf(WorkingsResult workings, ParetoMembers members)
@@ -111,12 +113,12 @@ internal sealed class ParetoLayout
         double headroom = font.LineHeight + 4 * unit;
         Box draft = room.Inset(0, headroom, 0, font.LineHeight * 2);
         SetScales(draft);
-        double left = Axes.WidthOf(_figure, AmountTicks()) + 10 * unit;
-        double right = Axes.WidthOf(_figure, ShareTicks()) + 10 * unit;
+        double left = Axes.Room(_figure, AmountTicks());
+        double right = Axes.Room(_figure, ShareTicks());
         double width = Math.Max(20, room.Width - left - right);
         double names = _position
             ? font.LineHeight * 2 + 8 * unit
-            : FitNames(width, room.Height).Height is var height and > 0 ? height + 10 * unit : font.LineHeight + 8 * unit;
+            : !_figure.HasNames ? 0 : FitNames(width, room.Height).Height is var height and > 0 ? height + 10 * unit : font.LineHeight + 8 * unit;
         SetScales(new Box(room.X + left, room.Y + headroom, width, Math.Max(10, room.Height - headroom - names)));
     }
 
@@ -177,6 +179,10 @@ internal sealed class ParetoLayout
         Axes.Upright(_figure, "amount", _plot, _amounts, AmountTicks(), left: true, lines: true);
         Axes.Upright(_figure, "share", _plot, _shares, ShareTicks(), left: false, lines: false);
         Axes.Names fitted = FitNames(_plot.Width, _figure.Plot.Height);
+        if (!_figure.HasNames)
+        {
+            return;
+        }
         if (fitted.Setting == Axes.NameSetting.None)
         {
             StudyWords words = StudyWords.Of(_division);
@@ -192,13 +198,15 @@ internal sealed class ParetoLayout
     private double Band => _plot.Width / Math.Max(1, _count);
 
     /// <summary>The room between two bars.</summary>
-    private double BarGap => _position ? Math.Min(1, Band * 0.1) : Band >= 8 ? Math.Min(Band * 0.22, 22 * _figure.Unit) : Band * 0.12;
+    private double BarGap => _figure.Gap is not null && !_position ? Band - _figure.Broad(Band, 1) : _position ? Math.Min(1, Band * 0.1) : Band >= 8 ? Math.Min(Band * 0.22, 22 * _figure.Unit) : Band * 0.12;
 
     private double X(double part) => _plot.X + part * Band;
 
     private double Value(int row) => _division.Value(_division.Amount(row)).ToDouble();
 
     private string ClassInk(int row) => _workings["class"].Text(row) switch { "A" => Ink.ClassA, "B" => Ink.ClassB, _ => Ink.ClassC };
+
+    private string Shade(string ink) => _figure.Finish.Palette == Palette.Greys ? Ink.GreyOf(ink) : ink;
 
     private bool IsDrawn(int row) => DrawnParts.Has(_division, row);
 
@@ -218,7 +226,7 @@ internal sealed class ParetoLayout
             }
             double top = Math.Clamp(_amounts.At(Value(row)), _plot.Y - 1, _plot.Bottom + 1);
             Entry part = _division.Parts[row];
-            _figure.Add(FigureBuilder.Rect($"bar-{part.Key}", "bar", new Box(X(row) + BarGap / 2, Math.Min(top, zero), Band - BarGap, Math.Abs(zero - top)), _figure.Colour(part.Label, ClassInk(row))) with { Row = row, Part = part.Key });
+            _figure.Add(FigureBuilder.Rect($"bar-{part.Key}", "bar", new Box(X(row) + BarGap / 2, Math.Min(top, zero), Band - BarGap, Math.Abs(zero - top)), _ink.Row(row)) with { Row = row, Part = part.Key });
         }
     }
 
@@ -250,7 +258,7 @@ internal sealed class ParetoLayout
                 }
             }
             run.AddRange([FigureBuilder.Round(Math.Max(pixel, X(first))), FigureBuilder.Round(extreme), FigureBuilder.Round(X(last + 1)), FigureBuilder.Round(extreme), FigureBuilder.Round(X(last + 1)), zero]);
-            _figure.Add(new PathMark($"bars-{ink}-{first}", "bar", [run]) { Fill = ink, StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
+            _figure.Add(new PathMark($"bars-{ink}-{first}", "bar", [run]) { Fill = Shade(ink), StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
             first = last + 1;
         }
     }
@@ -577,7 +585,7 @@ internal sealed class ParetoLayout
         {
             return;
         }
-        Font font = _figure.Small;
+        Font font = what == LabelText.Amount ? _figure.Amounts : _figure.Shares;
         WorkingColumn shown = _workings["shownShare"];
         int decimals = _division.Study.Rounding.Decimals;
         for (int row = 0; row < _count; row++)
@@ -602,18 +610,18 @@ internal sealed class ParetoLayout
                 _figure.Text(id, "label", at, y, anchor, text, font, ink) with { Row = row, Part = _division.Parts[row].Key };
             var places = new List<TextMark>
             {
-                negative ? Place(top + font.CapHeight + 5 * _figure.Unit, "middle", x, Ink.Text) : Place(top - 5 * _figure.Unit, "middle", x, Ink.Text),
+                negative ? Place(top + font.CapHeight + 5 * _figure.Unit, "middle", x, LabelFit.Beside(_figure, _ink.Row(row))) : Place(top - 5 * _figure.Unit, "middle", x, LabelFit.Beside(_figure, _ink.Row(row))),
             };
             if (!negative)
             {
                 // Beside a cut's line that runs through the bar.
-                places.Add(Place(top - 5 * _figure.Unit, "end", x - 3 * _figure.Unit, Ink.Text));
-                places.Add(Place(top - 5 * _figure.Unit, "start", x + 3 * _figure.Unit, Ink.Text));
+                places.Add(Place(top - 5 * _figure.Unit, "end", x - 3 * _figure.Unit, LabelFit.Beside(_figure, _ink.Row(row))));
+                places.Add(Place(top - 5 * _figure.Unit, "start", x + 3 * _figure.Unit, LabelFit.Beside(_figure, _ink.Row(row))));
             }
             double inside = Math.Abs(zero - top);
             if (inside > font.LineHeight * 1.3)
             {
-                string ink = _workings["class"].Text(row) == "A" ? Ink.OnFill : Ink.Text;
+                string ink = _ink.Row(row) == Ink.ClassA ? Ink.OnFill : LabelFit.On(_figure, _ink.Row(row));
                 double gap = BarGap / 2 + 4 * _figure.Unit;
                 places.Add(Place(Math.Min(top, zero) + font.CapHeight + 6 * _figure.Unit, "start", X(row) + gap, ink));
                 places.Add(Place(Math.Min(top, zero) + font.CapHeight + 6 * _figure.Unit, "middle", x, ink));

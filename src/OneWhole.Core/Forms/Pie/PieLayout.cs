@@ -22,7 +22,7 @@ internal sealed class PieLayout
         _division = workings.Division;
         _members = members;
         _figure = figure;
-        _texts = new LabelTexts(workings);
+        _texts = new LabelTexts(workings, figure);
         _ink = new PartInk(_division);
         _rows = [.. Enumerable.Range(0, workings.RowCount).Where(row => workings["angle"].Number(row) is > 0 && DrawnParts.Has(_division, row))];
     }
@@ -42,7 +42,7 @@ internal sealed class PieLayout
 
     public void Draw()
     {
-        Font font = _figure.Small, strong = _figure.Strong;
+        Font font = _figure.Names, strong = _figure.Shares with { Weight = 600 };
         double unit = _figure.Unit;
         Box room = _figure.Plot;
         bool text = !_figure.IsMiniature;
@@ -61,7 +61,7 @@ internal sealed class PieLayout
             string key = _division.Parts[row].Key;
             _figure.Add(new PathMark($"bar-{key}", "bar", [Slice(x, y, hole, radius, from, angle)])
             {
-                Fill = _ink[row],
+                Fill = _ink.Row(row),
                 Stroke = Ink.Paper,
                 StrokeWidth = angle < 359.99 && angle > 0.5 ? Math.Max(0.75, unit) : 0,
                 Row = row,
@@ -82,7 +82,7 @@ internal sealed class PieLayout
         }
     }
 
-    private string[] Numbers(int row) => [.. _texts.Lines(row, LabelText.Both).Reverse()];
+    private string[] Numbers(int row) => [.. _texts.Lines(row, LabelText.Both).Reverse().Select(line => line.Text)];
 
     private double LabelWidth(int row, Font font, Font strong)
     {

@@ -23,7 +23,7 @@ internal sealed class PyramidLayout
         _division = workings.Division;
         _domains = domains;
         _figure = figure;
-        _texts = new LabelTexts(workings);
+        _texts = new LabelTexts(workings, figure);
         _ink = new PartInk(_division);
         _share = members.Scale == SideScale.Share;
         _against = ((PyramidComputed)workings.Computed).Against;
@@ -55,8 +55,9 @@ internal sealed class PyramidLayout
         double band = (room.Height - (text ? 2.6 * font.LineHeight : 0)) / bands;
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight * 0.92 / Math.Max(0.01, band)));
         // The gutter is as wide as the longest name needs, to a limit.
-        double gutter = text ? Math.Min(room.Width * 0.24, _division.Groups!.Max(group => _figure.TextWidth(group.Label, font))) + 14 * unit : 2;
-        Box plot = text ? room.Inset(0, font.LineHeight + 4 * unit, 0, font.LineHeight + 8 * unit) : room;
+        Font nameFont = _figure.Names;
+        double gutter = _figure.HasNames ? Math.Min(room.Width * 0.24, _division.Groups!.Max(group => _figure.TextWidth(group.Label, nameFont))) + 14 * unit : text ? 4 * unit : 2;
+        Box plot = text ? room.Inset(0, font.LineHeight + 4 * unit, 0, _figure.Finish.Axes.Numbers ? font.LineHeight + 8 * unit : 0) : room;
         double widest = 460 * unit, half = Math.Max(2, Math.Min((plot.Width - gutter) / 2, widest));
         band = Math.Min(plot.Height / bands, 60 * unit);
         double middle = plot.CentreX, bottom = plot.Bottom;
@@ -67,14 +68,14 @@ internal sealed class PyramidLayout
         {
             DrawAxis(left, right, area, half);
         }
-        double thickness = Math.Max(0.5, band - Math.Clamp(band * 0.1, 0, 2.5 * unit));
+        double thickness = _figure.Gap is null ? Math.Max(0.5, band - Math.Clamp(band * 0.1, 0, 2.5 * unit)) : _figure.Broad(band, 1);
         for (int group = 0; group < bands; group++)
         {
             double y = bottom - (group + 0.5) * band;
-            if (text && group % every == 0)
+            if (_figure.HasNames && group % every == 0)
             {
                 string name = _division.Groups![group].Label;
-                _figure.PutWhereFree([_figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", name, font, Ink.Quiet, gutter - 8 * unit) with { Group = name }], -1);
+                _figure.PutWhereFree([_figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", name, nameFont, Ink.Quiet, gutter - 8 * unit) with { Group = name }], -1);
             }
             for (int side = 0; side < 2; side++)
             {
@@ -120,10 +121,10 @@ internal sealed class PyramidLayout
         double from = scale.At(0), to = scale.At(Math.Abs(value));
         string name = _division.Groups![group].Label, key = _division.Parts[side].Key;
         Box box = FigureBuilder.Round(new Box(Math.Min(from, to), y - thickness / 2, Math.Abs(to - from), thickness));
-        _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink[side]) with { Row = row, Part = key, Group = name });
+        _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
         if (!_figure.IsMiniature && _figure.Finish.Labels is not (LabelText.Auto or LabelText.None))
         {
-            LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink[side], [string.Join("  ", _texts.Lines(row, LabelText.Share))], row, key);
+            LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink.Row(row), LabelLine.Joined(_texts.Lines(row, LabelText.Share), "  "), row, key);
         }
     }
 

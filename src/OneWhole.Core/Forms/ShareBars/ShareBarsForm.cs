@@ -22,6 +22,8 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
 
     public override string Name => "Share bars";
 
+    public override bool HasOwnColours => true;
+
     protected override ObjectShape<ShareBarsMembers> Members => ShareBarsMembers.Shape;
 
     protected override ShareBarsMembers Default => new();

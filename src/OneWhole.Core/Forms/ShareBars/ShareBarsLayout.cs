@@ -13,6 +13,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
     private readonly Division _division = workings.Division;
     private readonly WorkingColumn _shares = workings["share"];
     private readonly WorkingColumn _shown = workings["shownShare"];
+    private readonly PartInk _ink = new(workings.Division, part => workings.Division.Parts[part] is { Kind: EntryKind.Folded } or { IsBlank: true } ? Ink.ClassC : Ink.ClassA);
 
     public void Draw(Lay lay)
     {
@@ -28,17 +29,13 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
 
     private int[] Rows() => DrawnParts.Of(_division);
 
-    private string Fill(int row)
-    {
-        Entry part = _division.Parts[row];
-        return figure.Colour(part.Label, part.Kind == EntryKind.Folded || part.IsBlank ? Ink.ClassC : Ink.ClassA);
-    }
-
     private string ShareText(int row) => _shown.Exact(row) is { } percent
         ? NumberText.Rounded(percent, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros) + " %"
         : NumberText.Dash;
 
     private string AmountText(int row) => NumberText.Exact(_division.Decimal(_division.Amount(row)));
+
+    private Font Strong => figure.Shares with { Weight = 600 };
 
     private bool HasShares => figure.Finish.Labels is not (LabelText.Amount or LabelText.None);
 
@@ -48,7 +45,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
     {
         int[] rows = Rows();
         Box room = figure.Plot;
-        Font font = figure.Small;
+        Font font = figure.Names, amountFont = figure.Amounts, shareFont = Strong;
         double unit = figure.Unit, gap = 10 * unit;
         double band = Math.Min(room.Height / Math.Max(1, rows.Length), WidestBand(rows.Length) * unit);
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / band));
@@ -57,9 +54,9 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         if (labelled)
         {
             int[] named = [.. rows.Where((_, i) => i % every == 0)];
-            names = Math.Min(room.Width * 0.36, named.Max(row => figure.TextWidth(_division.Parts[row].Label, font))) + gap;
-            shares = HasShares ? named.Max(row => figure.TextWidth(ShareText(row), figure.Strong)) + gap : 0;
-            amounts = HasAmounts ? named.Max(row => figure.TextWidth(AmountText(row), font)) + gap : 0;
+            names = figure.HasNames ? Math.Min(room.Width * 0.36, named.Max(row => figure.TextWidth(_division.Parts[row].Label, font))) + gap : 0;
+            shares = HasShares ? named.Max(row => figure.TextWidth(ShareText(row), shareFont)) + gap : 0;
+            amounts = HasAmounts ? named.Max(row => figure.TextWidth(AmountText(row), amountFont)) + gap : 0;
             if (room.Width - names - shares - amounts < room.Width * 0.25)
             {
                 amounts = 0;
@@ -72,7 +69,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         }
         var scale = new Scale(domains.Least, domains.Most, plot.X, plot.Right);
         double zero = scale.At(0);
-        double bar = figure.IsMiniature ? band * 0.7 : Math.Min(band * 0.68, WidestBand(rows.Length) * 0.65 * unit);
+        double bar = figure.IsMiniature ? figure.Broad(band, 0.7) : figure.Broad(band, 0.68, WidestBand(rows.Length) * 0.65 * unit);
         if (rows.Length > MostSeparateBars || band < 1)
         {
             Merged(rows, plot, scale, zero, "y");
@@ -85,21 +82,24 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             double end = scale.At(_shares.Number(row) ?? 0);
             if (rows.Length <= MostSeparateBars && band >= 1)
             {
-                figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", new Box(Math.Min(zero, end), centre - bar / 2, Math.Abs(end - zero), bar), Fill(row)) with { Row = row, Part = key });
+                figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", new Box(Math.Min(zero, end), centre - bar / 2, Math.Abs(end - zero), bar), _ink.Row(row)) with { Row = row, Part = key });
             }
             if (!labelled || i % every != 0)
             {
                 continue;
             }
             double y = centre + font.CapHeight / 2;
-            figure.Put(figure.Text($"name-{key}", "name", room.X + names - gap, y, "end", _division.Parts[row].Label, font, Ink.Text, names - gap) with { Row = row, Part = key });
+            if (names > 0)
+            {
+                figure.Put(figure.Text($"name-{key}", "name", room.X + names - gap, y, "end", _division.Parts[row].Label, font, Ink.Text, names - gap) with { Row = row, Part = key });
+            }
             if (shares > 0)
             {
-                figure.Put(figure.Text($"share-{key}", "label", plot.Right + shares, y, "end", ShareText(row), figure.Strong, Ink.Text) with { Row = row, Part = key });
+                figure.Put(figure.Text($"share-{key}", "label", plot.Right + shares, y, "end", ShareText(row), shareFont, LabelFit.Beside(figure, _ink.Row(row))) with { Row = row, Part = key });
             }
             if (amounts > 0)
             {
-                figure.Put(figure.Text($"amount-{key}", "label", plot.Right + shares + amounts, y, "end", AmountText(row), font, Ink.Quiet) with { Row = row, Part = key });
+                figure.Put(figure.Text($"amount-{key}", "label", plot.Right + shares + amounts, y, "end", AmountText(row), amountFont, Ink.Quiet) with { Row = row, Part = key });
             }
         }
         double bottom = plot.Y + band * rows.Length;
@@ -135,8 +135,8 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         {
             int row = rows[i];
             string key = _division.Parts[row].Key;
-            double top = scale.At(_shares.Number(row) ?? 0), width = Math.Min(band * 0.72, 90 * unit), x = plot.X + (i + 0.5) * band;
-            figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", new Box(x - width / 2, Math.Min(top, zero), width, Math.Abs(zero - top)), Fill(row)) with { Row = row, Part = key });
+            double top = scale.At(_shares.Number(row) ?? 0), width = figure.Broad(band, 0.72, 90 * unit), x = plot.X + (i + 0.5) * band;
+            figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", new Box(x - width / 2, Math.Min(top, zero), width, Math.Abs(zero - top)), _ink.Row(row)) with { Row = row, Part = key });
             if (labelled)
             {
                 UprightLabels(row, key, x, top, zero, band);
@@ -151,7 +151,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
 
     private void UprightLabels(int row, string key, double x, double top, double zero, double band)
     {
-        Font font = figure.Small, strong = figure.Strong;
+        Font font = figure.Amounts, strong = Strong;
         double unit = figure.Unit;
         bool down = top > zero;
         double y = down ? top + font.CapHeight + 6 * unit : top - 6 * unit;

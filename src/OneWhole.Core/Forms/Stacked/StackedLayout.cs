@@ -26,7 +26,7 @@ internal sealed class StackedLayout
         _members = members;
         _domains = domains;
         _figure = figure;
-        _texts = new LabelTexts(workings);
+        _texts = new LabelTexts(workings, figure);
         _ink = new PartInk(_division);
         _parts = DrawnParts.Of(_division);
         _upright = members.Lay == Lay.Upright;
@@ -90,7 +90,7 @@ internal sealed class StackedLayout
         double pixels = _upright ? room.Height : room.Width;
         IReadOnlyList<Axes.Tick> ticks = !needsAxis ? [] : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2))
             : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null);
-        double axis = ticks.Count == 0 ? 0 : _upright ? Axes.WidthOf(_figure, ticks) + 12 * unit : font.LineHeight + 8 * unit;
+        double axis = Axes.Room(_figure, ticks, _upright);
         double most = (_upright ? (groups <= 3 ? 230 : 150) : 70) * unit * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1) * groups;
         double roughBand = Math.Min(most, _upright ? room.Width - right - axis : room.Height) / groups;
         var groupNames = new GroupNames(_figure, _division, _upright, roughBand, under ? totals : []);
@@ -169,12 +169,26 @@ internal sealed class StackedLayout
         }
     }
 
-    private double Thickness(double band) => _figure.IsMiniature ? band * 0.74 : Math.Min(band * 0.72, 130 * _figure.Unit);
+    private double Thickness(double band) => _figure.IsMiniature ? _figure.Broad(band, 0.74) : _figure.Broad(band, 0.72, 130 * _figure.Unit);
+
+    /// <summary>Bars side by side: from one to the next, and how broad each is. Groups are further apart than the bars within one.</summary>
+    private (double Step, double Thickness) Beside(double band)
+    {
+        int bars = _parts.Length;
+        if (_figure.Gap is null && _figure.Finish.GroupGap is null)
+        {
+            double step = Math.Min(band * 0.84, bars * 60 * _figure.Unit) / bars;
+            return (step, Math.Max(0.5, step - Math.Min(1, step * 0.1)));
+        }
+        double gap = _figure.Gap ?? 0.1, apart = gap + Math.Max(0.1, _figure.Finish.GroupGap?.ToDouble() ?? 0.5);
+        double thickness = band / (bars + (bars - 1) * gap + apart);
+        return (thickness * (1 + gap), thickness);
+    }
 
     private void DrawGroup(BarField field, int group, double band, List<Action> labels)
     {
-        double inner = _beside ? Math.Min(band * 0.84, _parts.Length * 60 * _figure.Unit) : Thickness(band);
-        double thickness = _beside ? inner / _parts.Length : inner;
+        (double step, double thickness) = _beside ? Beside(band) : (0, Thickness(band));
+        double inner = _beside ? step * (_parts.Length - 1) + thickness : thickness;
         double from = group * band + (band - inner) / 2;
         bool text = !_figure.IsMiniature && thickness >= 7;
         for (int i = 0; i < _parts.Length; i++)
@@ -184,9 +198,8 @@ internal sealed class StackedLayout
             {
                 continue;
             }
-            string key = _division.Parts[part].Key, fill = _ink[part], name = _division.Groups?[group].Label ?? "";
-            double at = _beside ? from + i * thickness : from;
-            Box box = field.Bar(at, _beside ? Math.Max(0.5, thickness - Math.Min(1, thickness * 0.1)) : thickness, low, high);
+            string key = _division.Parts[part].Key, fill = _ink.Row(row), name = _division.Groups?[group].Label ?? "";
+            Box box = field.Bar(from + i * step, thickness, low, high);
             double along = _upright ? box.Height : box.Width;
             _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, fill) with
             {
@@ -198,13 +211,13 @@ internal sealed class StackedLayout
             });
             if (text)
             {
-                IReadOnlyList<string> lines = _texts.Lines(row, _beside && !_share ? LabelText.Amount : LabelText.Share);
+                IReadOnlyList<LabelLine> lines = _texts.Lines(row, _beside && !_share ? LabelText.Amount : LabelText.Share);
                 labels.Add(() => DrawLabel(field, $"label-{name}\u0001{key}", box, fill, lines, row, key, high < low));
             }
         }
     }
 
-    private void DrawLabel(BarField field, string id, Box box, string fill, IReadOnlyList<string> lines, int row, string part, bool down)
+    private void DrawLabel(BarField field, string id, Box box, string fill, IReadOnlyList<LabelLine> lines, int row, string part, bool down)
     {
         if (!_beside)
         {
@@ -215,19 +228,19 @@ internal sealed class StackedLayout
         {
             return;
         }
-        Font font = _figure.Small;
-        string text = string.Join(_upright ? " " : "  ", lines);
-        TextMark Mark(double x, double y, string anchor) => _figure.Text(id, "label", x, y, anchor, text, font, Ink.Text) with { Row = row, Part = part };
+        LabelLine line = LabelLine.Joined(lines, _upright ? " " : "  ")[0];
+        Font font = line.Font;
+        TextMark Mark(double x, double y, string anchor) => _figure.Text(id, "label", x, y, anchor, line, LabelFit.Beside(_figure, fill)) with { Row = row, Part = part };
         double gap = 4 * _figure.Unit;
         if (field.Upright)
         {
             double y = down ? box.Bottom + gap + font.CapHeight : box.Y - gap;
-            bool wide = _figure.TextWidth(text, font) <= box.Width + 2;
-            if (wide && _figure.PutWhereFree([Mark(box.CentreX, y, "middle")], 0))
+            bool wide = _figure.TextWidth(line.Text, font) <= box.Width + 2;
+            if (wide && _figure.Finish.LabelTurn != LabelTurn.Turned && _figure.PutWhereFree([Mark(box.CentreX, y, "middle")], 0))
             {
                 return;
             }
-            LabelFit.Inside(_figure, id, box, fill, [text], row, part);
+            LabelFit.Inside(_figure, id, box, fill, [line], row, part);
         }
         else if (font.LineHeight <= box.Height + 2)
         {
