@@ -102,6 +102,7 @@ public sealed class FigureBuilder
         "gridline" => !Finish.Axes.Grid,
         "axis" => !Finish.Axes.Numbers,
         "name" => !Finish.Axes.Names,
+        "key" => !Finish.Key,
         _ => false,
     };
 

@@ -9,6 +9,15 @@ namespace OneWhole.Core.Tests.Drawing;
 /// <summary>No text overlaps another, none leaves the sheet, none is under 9 pixels: in every state that a figure may have.</summary>
 public sealed class FigureLayoutTests
 {
+    /// <summary>Looks that change where things stand, laid on every form and state.</summary>
+    private static readonly string[] Looks =
+    [
+        """ "print": {"title": "large", "names": "large", "amounts": "large", "shares": "large", "strongNames": true, "strongShares": true}, "labels": "both", "keyPlace": "above" """,
+        """ "keyPlace": "right", "emphasisRule": "largest", "gap": 0, "groupGap": 0.3, "labelTurn": "turned", "labelInk": "part" """,
+        """ "keyPlace": "beneath", "axes": {"numbers": false, "names": false, "line": false, "grid": false}, "gap": 1, "emphasisRule": "atLeast", "emphasisLimit": 0.3, "print": {"title": "small", "names": "small", "amounts": "small", "shares": "small"}, "labels": "amount" """,
+        """ "axes": {"ticks": true}, "palette": "greys", "connect": true, "labelTurn": "level", "amountEnd": 100000 """,
+    ];
+
     private static readonly (int Width, int Height)[] Sizes = [(480, 320), (960, 600), (1600, 900)];
 
     private static Table Parts(string state)
@@ -57,14 +66,14 @@ public sealed class FigureLayoutTests
     [MemberData(nameof(Cases))]
     public void Texts_keep_apart_and_on_the_sheet(string form, string state)
     {
-        foreach (string labels in (string[])["auto", "both"])
+        foreach (string finish in (string[])["", """ "labels": "both" """, .. Looks])
         {
             Study study = StudyFormat.Standard.Read(
-                $$"""{"format": "onewhole.study/1", "title": "{{(state == "long names" ? string.Join(' ', Enumerable.Repeat("A long title", 14)) : "Minutes")}}", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {{form}}, "finish": {"labels": "{{labels}}"} }""");
+                $$"""{"format": "onewhole.study/1", "title": "{{(state == "long names" ? string.Join(' ', Enumerable.Repeat("A long title", 14)) : "Minutes")}}", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {{form}}, "finish": { {{finish}} } }""");
             WorkingsResult workings = Calculator.Run(Parts(state), study);
             foreach ((int width, int height) in Sizes)
             {
-                Check(FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared), $"{form} {state} {labels} {width}×{height}");
+                Check(FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared), $"{form} {state} {finish} {width}×{height}");
             }
         }
     }
@@ -122,7 +131,7 @@ public sealed class FigureLayoutTests
     [MemberData(nameof(GroupedCases))]
     public void Texts_of_groups_keep_apart_and_on_the_sheet(string form, string state)
     {
-        foreach (string finish in (string[])["", """ "labels": "both" """, """ "labels": "amount", "labelOf": "all", "trimZeros": true """])
+        foreach (string finish in (string[])["", """ "labels": "both" """, """ "labels": "amount", "labelOf": "all", "trimZeros": true """, .. Looks])
         {
             WorkingsResult workings = Calculator.Run(Pairs(state), StudyFormat.Standard.Read(
                 $$"""{"format": "onewhole.study/1", "parts": {"column": "Type"}, "groups": {"column": "Route"}, "value": {"sum": "Revenue"}, "form": {{form}}, "finish": { {{finish}} } }"""));
@@ -164,13 +173,13 @@ public sealed class FigureLayoutTests
             TableOf.Column("Sex", rows.Select(row => state == "long names" ? Long("women", row.side) : row.side == 0 ? "Men" : "Women")),
             TableOf.Column("People", rows.Select(row => $"{(state == "empty side" && row.side == 1 ? 0 : (900 - row.band * 20) * (state == "ten times" && row.side == 1 ? 10 : 1))}")),
         ]);
-        foreach (string labels in (string[])["auto", "both"])
+        foreach (string finish in (string[])["", """ "labels": "both" """, .. Looks])
         {
             WorkingsResult workings = Calculator.Run(table, StudyFormat.Standard.Read(
-                $$"""{"format": "onewhole.study/1", "parts": {"column": "Sex"}, "groups": {"column": "Band"}, "value": {"sum": "People"}, "form": {{form}}, "finish": {"labels": "{{labels}}"} }"""));
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "Sex"}, "groups": {"column": "Band"}, "value": {"sum": "People"}, "form": {{form}}, "finish": { {{finish}} } }"""));
             foreach ((int width, int height) in Sizes)
             {
-                Check(FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared), $"{form} {state} {labels} {width}×{height}");
+                Check(FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared), $"{form} {state} {finish} {width}×{height}");
             }
         }
     }

@@ -18,7 +18,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         Box room = figure.Plot;
         bool text = !figure.IsMiniature;
         int rows = _division.GroupCount;
-        double head = text ? font.LineHeight + 6 * unit : 0;
+        double head = text && figure.Finish.Key ? font.LineHeight + 6 * unit : 0;
         double band = Math.Min((room.Height - head) / rows, 64 * unit);
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / Math.Max(0.01, band)));
         double gutter = figure.HasNames ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, font))) + 22 * unit : text ? 6 * unit : room.Width * 0.08;

@@ -19,7 +19,7 @@ internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool
         Box room = figure.Plot;
         bool text = !figure.IsMiniature;
         int rows = _division.GroupCount, lanes = _division.PartCount;
-        double head = text ? font.LineHeight + 6 * unit : 0;
+        double head = text && figure.Finish.Key ? font.LineHeight + 6 * unit : 0;
         double band = Math.Min((room.Height - head) / rows, 58 * unit);
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / Math.Max(0.01, band)));
         Font nameFont = figure.Names;

@@ -57,7 +57,7 @@ internal sealed class PyramidLayout
         // The gutter is as wide as the longest name needs, to a limit.
         Font nameFont = _figure.Names;
         double gutter = _figure.HasNames ? Math.Min(room.Width * 0.24, _division.Groups!.Max(group => _figure.TextWidth(group.Label, nameFont))) + 14 * unit : text ? 4 * unit : 2;
-        Box plot = text ? room.Inset(0, font.LineHeight + 4 * unit, 0, _figure.Finish.Axes.Numbers ? font.LineHeight + 8 * unit : 0) : room;
+        Box plot = text ? room.Inset(0, _figure.Finish.Key ? font.LineHeight + 4 * unit : 0, 0, _figure.Finish.Axes.Numbers ? font.LineHeight + 8 * unit : 0) : room;
         double widest = 460 * unit, half = Math.Max(2, Math.Min((plot.Width - gutter) / 2, widest));
         band = Math.Min(plot.Height / bands, 60 * unit);
         double middle = plot.CentreX, bottom = plot.Bottom;

@@ -1,0 +1,188 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Text;
+
+namespace OneWhole.Core.Tests.Drawing;
+
+/// <summary>Looks: each member of the finish changes what it says, and no number of the workings.</summary>
+public sealed class FinishTests
+{
+    private static readonly Table Revenue = TableOf.Columns(
+        "Route: Hallin|Hallin|Hallin|Oskery|Oskery|Oskery", "Type: Adult|Child|Car|Adult|Child|Car", "Money: 600|100|300|200|500|50");
+
+    private static readonly string[] Forms =
+    [
+        """{"kind": "stacked"}""", """{"kind": "stacked", "scale": "share"}""", """{"kind": "stacked", "arrange": "beside"}""", """{"kind": "mekko"}""", """{"kind": "nested"}""",
+        """{"kind": "pareto"}""", """{"kind": "sharebars"}""", """{"kind": "sharebars", "lay": "upright"}""", """{"kind": "pie"}""", """{"kind": "lanes"}""", """{"kind": "funnel"}""", """{"kind": "diverging"}""",
+    ];
+
+    public static TheoryData<string> AllForms => [.. Forms];
+
+    private static WorkingsResult Workings(string form, string finish) => Calculator.Run(Revenue, StudyFormat.Standard.Read(
+        $$"""{"format": "onewhole.study/1", "parts": {"column": "Type"}, "groups": {"column": "Route"}, "value": {"sum": "Money"}, "form": {{form}}, "finish": { {{finish}} } }"""));
+
+    private static Figure Draw(string form, string finish) => FigureDrawer.Draw(Workings(form, finish), 960, 600, TextMeasurer.Shared);
+
+    private static RectMark[] Bars(Figure figure) => [.. figure.Marks.OfType<RectMark>().Where(mark => mark.Role == "bar")];
+
+    private static string? FillOf(Mark mark) => (mark as RectMark)?.Fill ?? (mark as PathMark)?.Fill;
+
+    private static TextMark[] Texts(Figure figure, string role) => [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role == role)];
+
+    [Theory]
+    [MemberData(nameof(AllForms))]
+    public void What_is_hidden_is_not_drawn_and_leaves_no_room(string form)
+    {
+        Figure all = Draw(form, ""), none = Draw(form, """ "key": false, "axes": {"line": false, "numbers": false, "names": false, "grid": false} """);
+        Assert.DoesNotContain(none.Marks, mark => mark.Role is "baseline" or "axis" or "name" or "gridline" or "key");
+        static double Area(Figure figure) => figure.Marks.Where(mark => mark.Role == "bar").Max(mark => mark is RectMark bar ? bar.X + bar.Width : ((PathMark)mark).Runs[0].Where((_, at) => at % 2 == 0).Max())
+            - figure.Marks.Where(mark => mark.Role == "bar").Min(mark => mark is RectMark bar ? bar.X : ((PathMark)mark).Runs[0].Where((_, at) => at % 2 == 0).Min());
+        Assert.True(Area(none) >= Area(all) - 0.5, $"{Area(none)} across, {Area(all)} before");
+    }
+
+    [Theory]
+    [InlineData("""{"kind": "stacked"}""")]
+    [InlineData("""{"kind": "sharebars", "lay": "upright"}""")]
+    [InlineData("""{"kind": "pareto"}""")]
+    public void Bars_touch_without_room_between_them_and_stand_a_bar_apart_with_as_much(string form)
+    {
+        (double Width, double Step) Of(string gap)
+        {
+            RectMark[] bars = [.. Bars(Draw(form, $""" "gap": {gap} """)).DistinctBy(bar => bar.X).OrderBy(bar => bar.X)];
+            return (bars[0].Width, bars[1].X - bars[0].X);
+        }
+        (double width, double step) = Of("0");
+        Assert.Equal(width, step, 1);
+        (width, step) = Of("1");
+        Assert.Equal(2 * width, step, 1);
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData(""" "gap": 0 """)]
+    [InlineData(""" "gap": 1, "groupGap": 0 """)]
+    [InlineData(""" "groupGap": 1 """)]
+    public void Groups_are_further_apart_than_the_bars_within_one(string finish)
+    {
+        RectMark[] bars = [.. Bars(Draw("""{"kind": "stacked", "arrange": "beside"}""", finish)).OrderBy(bar => bar.X)];
+        double[] gaps = [.. bars.Zip(bars.Skip(1), (bar, next) => next.X - bar.X - bar.Width)];
+        Assert.Equal(5, gaps.Length);
+        Assert.All(new[] { gaps[0], gaps[1], gaps[3], gaps[4] }, gap => Assert.True(gap < gaps[2] - 1, string.Join(' ', gaps)));
+    }
+
+    [Theory]
+    [MemberData(nameof(AllForms))]
+    public void A_rule_greys_what_does_not_stand_out_and_is_said_in_the_key(string form)
+    {
+        Figure figure = Draw(form, """ "emphasisRule": "largest" """);
+        WorkingsResult workings = Workings(form, "");
+        Division division = workings.Division;
+        foreach (Mark bar in figure.Marks.Where(mark => mark.Role == "bar"))
+        {
+            int row = bar.Row, first = row - division.PartOf(row);
+            bool largest = Enumerable.Range(first, division.PartCount).All(other => division.Amount(other) <= division.Amount(row));
+            Assert.Equal(largest, FillOf(bar) != Ink.ClassC);
+        }
+        Assert.Contains(Texts(figure, "key"), text => text.Text == (division.HasGroups ? "in colour: the largest of each route" : "in colour: the largest type"));
+    }
+
+    [Fact]
+    public void Shares_at_or_above_a_limit_stand_out()
+    {
+        // Of its route: 60, 10 and 30 %; 26.7, 66.7 and 6.7 %.
+        Figure figure = Draw("""{"kind": "stacked"}""", """ "emphasisRule": "atLeast", "emphasisLimit": 0.3 """);
+        Assert.Equal(["Hallin Adult", "Hallin Car", "Oskery Child"], Bars(figure).Where(bar => bar.Fill != Ink.ClassC).Select(bar => $"{bar.Group} {bar.Part}").Order());
+        Assert.Contains(Texts(figure, "key"), text => text.Text == "in colour: shares of 30 % or more");
+    }
+
+    [Fact]
+    public void A_group_stands_out_with_all_of_its_parts()
+    {
+        Figure figure = Draw("""{"kind": "mekko"}""", """ "emphasisGroups": ["Oskery"] """);
+        Assert.All(Bars(figure), bar => Assert.Equal(bar.Group == "Oskery", bar.Fill != Ink.ClassC));
+    }
+
+    [Theory]
+    [InlineData("categories", "cat-1 cat-2 cat-3")]
+    [InlineData("ordered", "seq-7 seq-4 seq-1")]
+    [InlineData("oneHue", "hue-7 hue-4 hue-1")]
+    [InlineData("greys", "grey-7 grey-4 grey-1")]
+    [InlineData("twoSided", "high-4 middle low-4")]
+    public void A_set_of_colours_is_laid_on_all_parts_at_once(string palette, string inks)
+    {
+        string finish = $""" "palette": "{palette}" """;
+        WorkingsResult workings = Workings("""{"kind": "mekko"}""", finish);
+        Assert.Equal(inks, string.Join(' ', Bars(Draw("""{"kind": "mekko"}""", finish)).Where(bar => bar.Group == "Hallin").Select(bar => (bar.Part, bar.Fill)).OrderBy(bar => workings.Division.Parts.ToList().FindIndex(part => part.Label == bar.Part)).Select(bar => bar.Fill)));
+        Assert.All(inks.Split(' '), ink => Assert.True(Ink.Sheet.ContainsKey(ink), ink));
+    }
+
+    [Theory]
+    [MemberData(nameof(AllForms))]
+    public void Print_without_colours_has_greys_only(string form) =>
+        Assert.All(Draw(form, """ "palette": "greys" """).Marks.Where(mark => mark.Role is "bar" or "key").Select(FillOf).OfType<string>().Where(fill => fill is not (Ink.Text or Ink.Quiet)), fill =>
+            Assert.True(fill.StartsWith("grey-", StringComparison.Ordinal) || fill == Ink.ClassC, $"{form}: {fill}"));
+
+    [Fact]
+    public void The_key_stands_where_it_is_wished()
+    {
+        const string form = """{"kind": "nested"}""";
+        (double bars, Box Key) Of(string place)
+        {
+            Figure figure = Draw(form, $""" "keyPlace": "{place}" """);
+            TextMark[] key = Texts(figure, "key");
+            Assert.Equal(3, key.Length);
+            return (Bars(figure).Max(bar => bar.X + bar.Width), key[0].Bounds);
+        }
+        double top = Bars(Draw(form, "")).Min(bar => bar.Y);
+        Assert.True(Of("above").Key.Y < Bars(Draw(form, """ "keyPlace": "above" """)).Min(bar => bar.Y));
+        Assert.True(Of("beneath").Key.Y > top + 200);
+        (double edge, Box right) = Of("right");
+        Assert.True(right.X > edge && right.Y < 300, $"{right} beside {edge}");
+        // Names beside the last stack are the key, unless it is wished elsewhere.
+        Assert.DoesNotContain(Draw("""{"kind": "stacked"}""", "").Marks, mark => mark.Id.StartsWith("key-Adult", StringComparison.Ordinal));
+        Assert.Contains(Draw("""{"kind": "stacked"}""", """ "keyPlace": "above" """).Marks, mark => mark.Id == "key-Adult");
+    }
+
+    [Fact]
+    public void Print_has_a_size_and_a_weight_apart_for_what_it_says()
+    {
+        Figure plain = Draw("""{"kind": "mekko"}""", """ "labels": "both" """), set = Draw("""{"kind": "mekko"}""", """ "labels": "both", "print": {"title": "large", "names": "small", "shares": "large", "strongAmounts": true} """);
+        Assert.True(Texts(set, "title")[0].Size > Texts(plain, "title")[0].Size);
+        Assert.True(Texts(set, "name")[0].Size < Texts(plain, "name")[0].Size);
+        TextMark share = Texts(set, "label").First(text => text.Text.EndsWith('%')), amount = Texts(set, "label").First(text => !text.Text.EndsWith('%'));
+        Assert.True(share.Size > amount.Size);
+        Assert.Equal((600, 400), (amount.Weight, share.Weight));
+    }
+
+    [Fact]
+    public void Labels_turn_and_take_an_ink_when_told_to_and_faint_ones_are_counted()
+    {
+        Figure turned = Draw("""{"kind": "stacked"}""", """ "labelTurn": "turned" """);
+        Assert.All(Texts(turned, "label"), label => Assert.Equal(-90, label.Turn));
+        Assert.Equal(0, Contrast.FaintLabels(turned));
+        Figure chosen = Draw("""{"kind": "stacked"}""", """ "labelInk": "chosen", "labelColour": "#1d6b60" """);
+        Assert.All(Texts(chosen, "label"), label => Assert.Equal("#1d6b60", label.Fill));
+        Assert.True(Contrast.FaintLabels(chosen) > 0);
+        Figure own = Draw("""{"kind": "lanes"}""", """ "labelInk": "part" """);
+        Assert.All(Texts(own, "label"), label => Assert.Equal(Bars(own).Single(bar => bar.Row == label.Row).Fill, label.Fill));
+    }
+
+    [Fact]
+    public void An_axis_ends_where_it_is_told_to()
+    {
+        static double Tallest(string finish) => Bars(Draw("""{"kind": "nested", "lay": "upright"}""", finish)).Max(bar => bar.Height);
+        Assert.Equal(Tallest(""" "amountEnd": 1000 """) / 2, Tallest(""" "amountEnd": 2000 """), 0);
+        TextMark tick = Texts(Draw("""{"kind": "nested"}""", ""), "axis")[0];
+        Assert.Equal(("finish.amountEnd", "end"), (tick.Edit!.Path, tick.Edit.Control));
+    }
+
+    [Theory]
+    [MemberData(nameof(AllForms))]
+    public void No_look_changes_a_number(string form)
+    {
+        static string Numbers(WorkingsResult workings) => string.Join('\n', Enumerable.Range(0, workings.RowCount).Select(row => string.Join(' ', workings.Columns.Where(column => column.Key != "labelShare").Select(column => column.Text(row) ?? column.Exact(row)?.ToString()))));
+        Assert.Equal(Numbers(Workings(form, "")), Numbers(Workings(form, """ "palette": "greys", "emphasisRule": "largest", "gap": 1, "amountEnd": 5000, "labelOf": "all", "print": {"names": "large"}, "drawFolded": false """)));
+    }
+}
