@@ -379,6 +379,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             Study = document,
             Statement = statement.Phrases,
             Offers = statement.Offers,
+            Answers = [.. forms.Forms.SelectMany(form => form.Answers.Select(answer => new AnswerView(answer.Text, form.Kind, answer.Shape)))],
             Settings = Suggest(statement.Settings, tables.Document(stored.Parent!), figure),
             Workings = workings is null ? null : ViewOf(workings, figure),
             Figure = figure,

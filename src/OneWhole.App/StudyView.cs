@@ -5,6 +5,9 @@ using OneWhole.Core.Tables;
 
 namespace OneWhole.App;
 
+/// <summary>What is said to who looks for something that is not there, and the shape that is offered instead.</summary>
+public sealed record AnswerView(string Text, string Form, string Shape);
+
 /// <summary>A part or a group that is put elsewhere by hand.</summary>
 /// <param name="Label">Which one.</param>
 /// <param name="Groups">Whether it is a group.</param>
@@ -45,6 +48,9 @@ public sealed record StudyView
 
     /// <summary>The settings of looks.</summary>
     public required IReadOnlyList<Setting> Settings { get; init; }
+
+    /// <summary>What is said to who looks for something that is not there.</summary>
+    public required IReadOnlyList<AnswerView> Answers { get; init; }
 
     /// <summary>Null where the study does not fit its table (any more).</summary>
     public WorkingsView? Workings { get; init; }

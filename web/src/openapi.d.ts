@@ -2194,6 +2194,12 @@ export interface components {
             /** Format: int32 */
             answer: number;
         };
+        /** @description What is said to who looks for something that is not there, and the shape that is offered instead. */
+        AnswerView: {
+            text: string;
+            form: string;
+            shape: string;
+        };
         /** @description How a cell came about. */
         ArithmeticReply: {
             text: string;
@@ -2969,6 +2975,8 @@ export interface components {
             offers: components["schemas"]["Offer"][];
             /** @description The settings of looks. */
             settings: components["schemas"]["Setting"][];
+            /** @description What is said to who looks for something that is not there. */
+            answers: components["schemas"]["AnswerView"][];
             workings?: null | components["schemas"]["WorkingsView"];
             figure?: null | components["schemas"]["Figure"];
             /** @description What is wrong, where there are no workings or no figure. */

@@ -1,3 +1,5 @@
+using OneWhole.Core.Studies;
+
 namespace OneWhole.Core.Drawing;
 
 /// <summary>Axes and the names along them.</summary>
@@ -10,14 +12,14 @@ public static class Axes
     public readonly record struct Tick(double Value, string Text, bool CanEnd = false);
 
     /// <summary>Ticks of an amount axis; where it ends at a value that is not round (the whole), that is a tick too.</summary>
-    public static IReadOnlyList<Tick> Amounts(double least, double most, double pixels, double textHeight, string? endText)
+    public static IReadOnlyList<Tick> Amounts(double least, double most, double pixels, double textHeight, string? endText, AmountIn labels = AmountIn.Ones)
     {
         double step = Ticks.Step(least, most, Math.Max(2, (int)(pixels / (textHeight * 4.5))));
         double largest = Math.Max(Math.Abs(least), Math.Abs(most));
         var ticks = new List<Tick>();
         foreach (double value in Ticks.Between(least, most, step))
         {
-            ticks.Add(new Tick(value, Ticks.Label(value, step, largest), CanEnd: true));
+            ticks.Add(new Tick(value, Ticks.Label(value, step, largest, labels), CanEnd: true));
         }
         if (endText is not null && most > least)
         {

@@ -12,6 +12,7 @@ internal sealed class KeyDrawer
     private readonly FigureBuilder _figure;
     private readonly Font _font;
     private readonly (KeyEntry Entry, string Shown, double Width)[] _texts;
+    private readonly bool _pilesUp;
     private readonly double _swatch;
     private readonly double _gap;
     private readonly double _between;
@@ -24,6 +25,7 @@ internal sealed class KeyDrawer
         _gap = _font.Size * 0.5;
         _between = _font.Size * 1.5;
         Study study = workings.Division.Study;
+        _pilesUp = study.Form.Form.PilesUp(study);
         double longest = Math.Min(inner * 0.3, _font.Size * 16);
         // The rule by which parts stand out is said in whole; it has no swatch.
         KeyEntry[] entries = !figure.Finish.Key ? [] : [.. study.Form.Form.Key(workings), .. Emphasis.Words(workings.Division) is { } rule ? [new KeyEntry(rule, "")] : (KeyEntry[])[]];
@@ -115,6 +117,11 @@ internal sealed class KeyDrawer
         }
         double room = _figure.Width * 0.3;
         (KeyEntry Entry, IReadOnlyList<string> Lines)[] wrapped = [.. _texts.Select(text => (text.Entry, text.Entry.Fill.Length == 0 ? TextFit.Wrap(_figure.Measurer, text.Shown, _font, room, 4) : [text.Shown]))];
+        if (_pilesUp)
+        {
+            // As one sees the stack; the rule stays below.
+            wrapped = [.. wrapped.Where(text => text.Entry.Fill.Length > 0).Reverse(), .. wrapped.Where(text => text.Entry.Fill.Length == 0)];
+        }
         double width = wrapped.Max(text => Lead(text.Entry) + text.Lines.Max(line => _figure.TextWidth(line, _font))), y = top + _font.CapHeight;
         foreach ((KeyEntry entry, IReadOnlyList<string> lines) in wrapped)
         {

@@ -1,3 +1,5 @@
+using OneWhole.Core.Studies;
+
 namespace OneWhole.Core.Drawing;
 
 /// <summary>Round ticks: 1, 2, 2.5 or 5 times a power of ten apart.</summary>
@@ -61,15 +63,16 @@ public static class Ticks
         return 10;
     }
 
-    /// <summary>A tick's text, with a letter for thousands and millions where the axis is long.</summary>
-    public static string Label(double value, double step, double largest)
+    /// <summary>A tick's text: in what the labels are printed in, so that a figure has one suffix; in ones, a letter stands for the zeros of very large amounts.</summary>
+    public static string Label(double value, double step, double largest, AmountIn labels = AmountIn.Ones)
     {
         (double unit, string suffix) = largest switch
         {
+            _ when labels == AmountIn.Thousands => (1e3, " k"),
+            _ when labels == AmountIn.Millions => (1e6, " m"),
             >= 1e12 => (1e12, " tn"),
             >= 1e9 => (1e9, " bn"),
-            >= 1e6 => (1e6, " m"),
-            >= 1e5 => (1e3, " k"),
+            >= 1e7 => (1e6, " m"),
             _ => (1.0, ""),
         };
         if (value == 0)

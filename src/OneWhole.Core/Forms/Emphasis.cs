@@ -44,11 +44,14 @@ internal sealed class Emphasis
     }
 
     public bool Stands(int row) =>
-        (_byRule?[row] ?? true) && StandsPart(_division.PartOf(row))
+        (_byRule?[row] ?? true) && IsNamed(_division.PartOf(row))
         && (_finish.EmphasisGroups.Length == 0 || (_division.Groups is { } groups && _finish.EmphasisGroups.Contains(groups[_division.GroupOf(row)].Label)));
 
     /// <summary>Whether the part stands out in some group, for the key.</summary>
-    public bool StandsPart(int part) => _finish.Emphasis.Length == 0 || _finish.Emphasis.Contains(_division.Parts[part].Label);
+    public bool StandsPart(int part) =>
+        IsNamed(part) && (_byRule is null || Enumerable.Range(0, _division.GroupCount).Any(group => _byRule[group * _division.PartCount + part]));
+
+    private bool IsNamed(int part) => _finish.Emphasis.Length == 0 || _finish.Emphasis.Contains(_division.Parts[part].Label);
 
     /// <summary>The rule in words, for the key; null where there is none.</summary>
     public static string? Words(Division division)

@@ -120,6 +120,9 @@ public abstract class Form
     /// <summary>The form's settings of looks, besides the common ones.</summary>
     public virtual IEnumerable<Setting> Settings(Study study) => [];
 
+    /// <summary>What the form has to say to who looks for something that is not there, and the shape of it that is offered instead.</summary>
+    public virtual IReadOnlyList<(string Text, string Shape)> Answers => [];
+
     /// <summary>One sentence that gives the verdict, or null.</summary>
     public virtual string? Verdict(WorkingsResult workings) => null;
 
@@ -134,6 +137,9 @@ public abstract class Form
 
     /// <summary>The entries of the key; none where everything is labelled.</summary>
     public virtual IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => [];
+
+    /// <summary>Whether parts are piled up from the bottom, so that a column of the key reads from the last to the first.</summary>
+    public virtual bool PilesUp(Study study) => false;
 
     /// <summary>The value ranges that a figure of these workings spans.</summary>
     public abstract Domains Domains(WorkingsResult workings);

@@ -1,5 +1,6 @@
 using CsCheck;
 using OneWhole.Core.Drawing;
+using OneWhole.Core.Studies;
 using OneWhole.Formats.Text;
 
 namespace OneWhole.Core.Tests.Drawing;
@@ -32,9 +33,12 @@ public sealed class MeasuresTests
     [InlineData(50, 50, 200, "50")]
     [InlineData(2.5, 2.5, 10, "2.5")]
     [InlineData(-1000, 1000, 5000, "−1,000")]
-    [InlineData(250_000, 50_000, 250_000, "250 k")]
-    [InlineData(1_500_000, 500_000, 2_000_000, "1.5 m")]
-    public void Ticks_say_their_number(double value, double step, double largest, string text) => Assert.Equal(text, Ticks.Label(value, step, largest));
+    [InlineData(250_000, 50_000, 250_000, "250,000")]
+    [InlineData(15_000_000, 5_000_000, 20_000_000, "15 m")]
+    [InlineData(250_000, 50_000, 250_000, "250 k", AmountIn.Thousands)]
+    [InlineData(1_500_000, 500_000, 2_000_000, "1.5 m", AmountIn.Millions)]
+    [InlineData(0, 500_000, 2_000_000, "0", AmountIn.Millions)]
+    public void Ticks_say_their_number(double value, double step, double largest, string text, AmountIn labels = AmountIn.Ones) => Assert.Equal(text, Ticks.Label(value, step, largest, labels));
 
     private static readonly Gen<Box> AnyBox = Gen.Select(Gen.Int[0, 40], Gen.Int[0, 40], Gen.Int[1, 30], Gen.Int[1, 30]).Select((x, y, width, height) => new Box(x, y, width, height));
 

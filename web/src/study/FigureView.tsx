@@ -314,7 +314,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           />
         ) : null}
       </svg>
-      {note && rows.get(note.row) ? (
+      {note && !recolour && !end && rows.get(note.row) ? (
         <Note row={rows.get(note.row)} view={view} x={note.x / figure.width} y={note.y / figure.height} />
       ) : null}
       {title ? (

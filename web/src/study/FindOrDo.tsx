@@ -35,10 +35,7 @@ export function FindOrDo({ open, setOpen, view, actions, openWord, copy, help }:
       `Add a clause: ${offer.text}`,
       () => actions.change(offer.path, offer.value),
     ]),
-    [
-      'Raised, tilted or 3-D: there is none, because depth makes shares look larger or smaller than they are. Take the ring',
-      () => actions.shape('pie', 'ring'),
-    ],
+    ...view.answers.map((answer): [string, () => void] => [answer.text, () => actions.shape(answer.form, answer.shape)]),
     ['Copy this study', copy],
     ['Undo', actions.undo],
     ['Redo', actions.redo],

@@ -3,6 +3,8 @@ import type { Setting, StudyView } from '../lib/api';
 import { paint } from '../lib/paint';
 import type { StudyActions } from './useStudy';
 
+const isShown = (setting: Setting) => setting.choices.some((choice) => choice.text === 'shown');
+
 /** The looks of the figure, section by section, as the study's form has them. */
 export function FinishPanel({
   view,
@@ -20,7 +22,14 @@ export function FinishPanel({
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="word cursor-pointer text-[13px]">Finish</Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="popover w-[460px]" align="end" side="top" sideOffset={6} aria-label="Finish">
+        <Popover.Content
+          className="popover w-[460px]"
+          align="end"
+          side="right"
+          sideOffset={16}
+          collisionPadding={12}
+          aria-label="Finish"
+        >
           <Tabs.Root defaultValue={sections.includes('labels') ? 'labels' : sections[0]}>
             <Tabs.List aria-label="Sections" className="flex gap-4 border-b border-hairline px-4 text-[13px]">
               {sections.map((section) => (
@@ -35,8 +44,12 @@ export function FinishPanel({
             </Tabs.List>
             {sections.map((section) => (
               <Tabs.Content key={section} value={section} className="max-h-[420px] overflow-y-auto px-4 py-3">
+                <Shown
+                  settings={view.settings.filter((setting) => (setting.section ?? 'form') === section && isShown(setting))}
+                  actions={actions}
+                />
                 {view.settings
-                  .filter((setting) => (setting.section ?? 'form') === section)
+                  .filter((setting) => (setting.section ?? 'form') === section && !isShown(setting))
                   .map((setting) =>
                     setting.text !== null && setting.text !== undefined ? (
                       <FilledIn key={setting.path + setting.text} setting={setting} actions={actions} />
@@ -50,6 +63,25 @@ export function FinishPanel({
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+/** Things that are shown or hidden, one by one, in one line. */
+function Shown({ settings, actions }: { settings: Setting[]; actions: StudyActions }) {
+  return (
+    <span className="mb-2.5 flex flex-wrap gap-x-4 gap-y-0.5">
+      {settings.map((setting) => (
+        <label key={setting.path} className="flex cursor-pointer items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="shrink-0 accent-(--accent)"
+            checked={setting.choices.some((choice) => choice.chosen && choice.value === true)}
+            onChange={(event) => actions.change(setting.path, event.target.checked)}
+          />
+          {setting.name}
+        </label>
+      ))}
+    </span>
   );
 }
 

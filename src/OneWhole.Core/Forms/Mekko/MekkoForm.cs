@@ -153,6 +153,8 @@ public sealed class MekkoForm : Form<MekkoMembers>
         }
     }
 
+    public override bool PilesUp(Study study) => true;
+
     public override Unsuitable? Suits(WorkingsResult workings)
     {
         Division division = workings.Division;

@@ -150,9 +150,10 @@ internal sealed class ParetoLayout
         if (_members.Axes == ParetoAxes.Aligned && _domains.ShareMost == 1 && !_division.WholeAt(0).IsZero)
         {
             ExactDecimal whole = _division.Decimal(_division.WholeAt(0));
-            end = whole.Scale > 2 || whole.ToDouble() >= 1e7 ? Ticks.Label(whole.ToDouble(), Math.Pow(10, Math.Floor(Math.Log10(Math.Abs(whole.ToDouble()))) - 2), Math.Abs(whole.ToDouble())) : NumberText.Exact(whole);
+            double size = Math.Abs(whole.ToDouble());
+            end = _figure.Finish.AmountIn == AmountIn.Ones && whole.Scale <= 2 && size < 1e7 ? NumberText.Exact(whole) : Ticks.Label(whole.ToDouble(), Math.Pow(10, Math.Floor(Math.Log10(size)) - 2), size, _figure.Finish.AmountIn);
         }
-        return Axes.Amounts(_domains.Least, _domains.Most, _plot.Height, _figure.Small.LineHeight, end);
+        return Axes.Amounts(_domains.Least, _domains.Most, _plot.Height, _figure.Small.LineHeight, end, _figure.Finish.AmountIn);
     }
 
     private IReadOnlyList<Axes.Tick> ShareTicks()

@@ -29,6 +29,9 @@ public sealed class PieForm : Form<PieMembers>
 
     public override string Name => "Pie";
 
+    public override IReadOnlyList<(string Text, string Shape)> Answers =>
+        [("Raised, tilted or 3-D: there is none, because depth makes shares look larger or smaller than they are. Take the ring", "ring")];
+
     protected override ObjectShape<PieMembers> Members => PieMembers.Shape;
 
     protected override PieMembers Default => new();

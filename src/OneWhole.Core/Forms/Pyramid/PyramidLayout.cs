@@ -95,7 +95,7 @@ internal sealed class PyramidLayout
     private void DrawAxis(Scale left, Scale right, Box area, double half)
     {
         Font font = _figure.Small;
-        IReadOnlyList<Axes.Tick> ticks = _share ? Axes.Shares(0, _domains.Most, half, font.Size * 2) : Axes.Amounts(0, _domains.Most, half, font.Size * 2, null);
+        IReadOnlyList<Axes.Tick> ticks = _share ? Axes.Shares(0, _domains.Most, half, font.Size * 2) : Axes.Amounts(0, _domains.Most, half, font.Size * 2, null, _figure.Finish.AmountIn);
         foreach ((Scale scale, string id, string anchor) in (ReadOnlySpan<(Scale, string, string)>)[(left, "left", "end"), (right, "right", "start")])
         {
             foreach (Axes.Tick tick in ticks)

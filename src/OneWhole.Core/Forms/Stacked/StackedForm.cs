@@ -90,6 +90,8 @@ public sealed class StackedForm : Form<StackedMembers>
         }
     }
 
+    public override bool PilesUp(Study study) => Of(study) is { Lay: Lay.Upright, Arrange: Arrangement.Stacked };
+
     public override Unsuitable? Suits(WorkingsResult workings)
     {
         Division division = workings.Division;

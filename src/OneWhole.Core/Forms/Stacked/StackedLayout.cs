@@ -89,7 +89,7 @@ internal sealed class StackedLayout
         bool needsAxis = text && (_beside || _share || groups > 8 || _figure.Finish.Labels == LabelText.None);
         double pixels = _upright ? room.Height : room.Width;
         IReadOnlyList<Axes.Tick> ticks = !needsAxis ? [] : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2))
-            : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null);
+            : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, _figure.Finish.AmountIn);
         double axis = Axes.Room(_figure, ticks, _upright);
         double most = (_upright ? (groups <= 3 ? 230 : 150) : 70) * unit * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1) * groups;
         double roughBand = Math.Min(most, _upright ? room.Width - right - axis : room.Height) / groups;
