@@ -132,7 +132,9 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         fresh = Prepared(fresh, steps);
         // What is renamed by a step is as it was; only what still stands under a name of its own is paired.
         IReadOnlyList<RenamedColumn> renamed = [.. RenamedColumns.Find(LoadRead(old), LoadRead(fresh)).Where(pair => !steps.Steps.Any(step => step.Members is Core.Preparing.Steps.Rename.With with && with.Column == pair.To))];
-        return new FreshRows(id, revision, fresh, Load(id).Table, Make(fresh)) { Renamed = renamed };
+        Table before = Load(id).Table, after = Make(fresh);
+        fresh = fresh with { Met = Met(before, after) };
+        return new FreshRows(id, revision, fresh, before, WithMet(after, fresh)) { Renamed = renamed };
     }
 
     /// <summary>What was corrected of a column by hand holds for the fresh one of its name.</summary>
@@ -291,9 +293,25 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
     public (Table Table, long Revision) Load(string id)
     {
         StoredDocument stored = Find(id);
-        Table table = cache.Get(stored.Id, stored.Revision, () => Make(Json.Read<TableDocument>(stored.Body)));
+        Table table = cache.Get(stored.Id, stored.Revision, () => Made(Json.Read<TableDocument>(stored.Body)));
         return (table, stored.Revision);
     }
+
+    private Table Made(TableDocument document) => WithMet(Make(document), document);
+
+    private static Table WithMet(Table table, TableDocument document) => document.Met is not { } met ? table
+        : new Table(table.Name, [.. table.Columns.Select(column => met.TryGetValue(column.Name, out IReadOnlyList<string>? labels) ? column.With(column.Info with { Met = labels }) : column)]);
+
+    /// <summary>The labels that columns have had, those of the fresh rows after the ones from before.</summary>
+    private static Dictionary<string, IReadOnlyList<string>> Met(Table before, Table after) =>
+        (from column in after.Columns
+         where column.Info.Type == ColumnType.Category && column.Labels.Labels.Count <= MostMet
+         let old = before.Find(column.Name)
+         let known = old?.Info.Met ?? old?.Labels.Labels ?? []
+         where known.Count <= MostMet
+         select (column.Name, Labels: (IReadOnlyList<string>)[.. known.Union(column.Labels.Labels)])).ToDictionary(pair => pair.Name, pair => pair.Labels);
+
+    private const int MostMet = 500;
 
     /// <summary>The table as it was read, before its steps. Its cells never change, what is known of its columns may.</summary>
     private Table LoadRead(TableDocument document)

@@ -1,3 +1,4 @@
+using OneWhole.Core.Drawing;
 using OneWhole.Core.Preparing;
 using OneWhole.Store;
 
@@ -52,6 +53,25 @@ public sealed class SourceTests : AppTest
         Refreshing.Take(summary.Id);
         Assert.False(await Sources.HasNewer(table.Id, _none));
         Assert.Equal("20 7 0", Column(Studies.Get(study.Id, 700, 460), "value"));
+    }
+
+    [Fact]
+    public async Task Parts_keep_their_colours_when_fresh_rows_bring_them_in_another_order()
+    {
+        (_, TableView table) = await Monthly();
+        StudyView study = Start(table.Id);
+        study = Studies.Change(study.Id, study.Revision, "form", System.Text.Json.Nodes.JsonNode.Parse("""{"kind": "pie"}"""), 700, 460);
+        Dictionary<string, string?> Colours() => Studies.Get(study.Id, 700, 460).Figure!.Marks.Where(mark => mark.Role == "bar").ToDictionary(mark => mark.Part!, mark => (mark as PathMark)?.Fill);
+        Dictionary<string, string?> before = Colours();
+        Assert.Equal(["Soup", "Tea"], before.Keys.Order());
+        foreach (string month in (string[])["Goods,Sales\nPasties,4\nSoup,20\nTea,7\n", "Goods,Sales\nSoup,20\nPasties,3\nJam,2\nTea,7\n"])
+        {
+            Write("monthly", $"kiosk-2026-1{(month.Contains("Jam", StringComparison.Ordinal) ? 2 : 1)}.csv", month);
+            Refreshing.Take((await Sources.LookAgain(table.Id, _none)).Id);
+            Dictionary<string, string?> after = Colours();
+            Assert.Equal((before["Tea"], before["Soup"], "cat-3"), (after["Tea"], after["Soup"], after["Pasties"]));
+        }
+        Assert.Equal("cat-4", Colours()["Jam"]);
     }
 
     [Fact]

@@ -39,12 +39,24 @@ internal sealed class PartInk
         bool ordered = bands || (listed.Length > 2 && NaturalOrder.IsOrderedSet([.. listed.Select(part => parts[part].Label)]));
         if (palette == Palette.Categories || (palette == Palette.Auto && !ordered))
         {
-            return part => Ink.Category(parts[part].TableRank);
+            Func<Entry, int> place = PlaceOf(division);
+            return part => Ink.Category(place(parts[part]));
         }
         // Steps of a set follow the levels where the labels have an order of their own, else the figure's.
         int[] rank = ordered ? Ranks(parts, listed, bands) : [.. Enumerable.Range(0, listed.Length).Reverse()];
         Func<int, int, string> set = palette switch { Palette.TwoSided => Ink.TwoSided, Palette.OneHue => Ink.OneHue, Palette.Greys => Ink.Grey, _ => Ink.Ordered };
         return part => set(rank[Array.IndexOf(listed, part)], listed.Length);
+    }
+
+    /// <summary>A part's place in the table; in a column whose rows were replaced, its place among all labels that the column has had.</summary>
+    private static Func<Entry, int> PlaceOf(Division division)
+    {
+        if (division.Study.Parts is not Axis.Labels { Column: var name } || division.Table.Find(name)?.Info.Met is not { } met)
+        {
+            return part => part.TableRank;
+        }
+        Dictionary<string, int> places = met.Index().ToDictionary(label => label.Item, label => label.Index);
+        return part => places.TryGetValue(part.Label, out int place) ? place : met.Count + part.TableRank;
     }
 
     private static int[] Ranks(IReadOnlyList<Entry> parts, int[] listed, bool bands)

@@ -45,6 +45,12 @@ public sealed record ColumnInfo(string Name, ColumnType Type)
     /// <summary>How dates are written in this column.</summary>
     public DateOrder Dates { get; init; }
 
+    /// <summary>
+    /// The labels that the column has had, in the order in which they were first met in any of its rows since it came; null
+    /// where its rows were never replaced. Colours go by it, so that fresh rows don't change them.
+    /// </summary>
+    public IReadOnlyList<string>? Met { get; init; }
+
     /// <summary>Something to tell about the column: an invented heading, an ambiguous reading.</summary>
     public string? Note { get; init; }
 

@@ -22,20 +22,23 @@ const page = 400;
 export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen, choose, actions }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [more, setMore] = useState(new Map<number, WorkingsRow[]>());
-  const [dragged, setDragged] = useState<{ label: string; groups: boolean } | null>(null);
-  const drop = (label: string | null | undefined, groups: boolean) => {
-    if (dragged && label && dragged.groups === groups && dragged.label !== label) actions.move({ ...dragged, to: label });
-    setDragged(null);
-  };
+  const dragged = useRef<{ label: string; groups: boolean } | null>(null);
   /** Dragged to another row, a part or a group takes its place. */
   const carried = (label: string | null | undefined, groups: boolean) => ({
     draggable: !!label,
-    onDragStart: () => setDragged(label ? { label, groups } : null),
-    onDragEnd: () => setDragged(null),
-    onDragOver: (event: React.DragEvent) => {
-      if (dragged?.groups === groups) event.preventDefault();
+    onDragStart: () => {
+      dragged.current = label ? { label, groups } : null;
     },
-    onDrop: () => drop(label, groups),
+    onDragEnd: () => {
+      dragged.current = null;
+    },
+    onDragOver: (event: React.DragEvent) => {
+      if (dragged.current?.groups === groups) event.preventDefault();
+    },
+    onDrop: () => {
+      const moved = dragged.current;
+      if (moved && label && moved.groups === groups && moved.label !== label) actions.move({ ...moved, to: label });
+    },
   });
   const [cell, setCell] = useState<{ row: number; column: string; text: string; least: LeastPreview | null } | null>(null);
   const stamp = `${view.revision}-${workings.rowCount}`;

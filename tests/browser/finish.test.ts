@@ -1,0 +1,122 @@
+import { expect, type Page, test } from './playwright';
+import { startServer } from './server';
+
+// Looks are set where they are, and in the list of them; numbers stay as they are.
+let server: Awaited<ReturnType<typeof startServer>>;
+test.beforeAll(async () => {
+  server = await startServer();
+  await fetch(`${server.url}/api/demo`, { method: 'POST' });
+});
+test.afterAll(() => server.stop());
+
+const figure = (page: Page) => page.locator('[role="graphics-document"]');
+const ledger = (page: Page) => page.getByRole('grid', { name: 'Workings' });
+const form = (page: Page, name: string) => page.getByRole('region', { name: 'Forms' }).getByRole('button', { name, exact: true });
+const bars = (page: Page, part: string) => figure(page).locator(`[role="graphics-symbol"][aria-label*="${part}"]`);
+const groups = (page: Page) => ledger(page).locator('[role="row"].font-semibold:not(.sticky) [role="gridcell"]:first-child').allTextContents();
+
+async function finish(page: Page, section: string, act: () => Promise<void>) {
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await page.getByRole('tab', { name: section }).click();
+  await act();
+  await page.keyboard.press('Escape');
+}
+
+async function start(page: Page) {
+  await page.goto(`${server.url}/tables`);
+  await page.getByRole('link', { name: 'revenue', exact: true }).click();
+  await page.getByRole('button', { name: 'Start a study' }).click();
+  await expect(ledger(page).getByText('Whole')).toBeVisible();
+  await form(page, 'Nested bars').click();
+  await expect(figure(page)).toHaveAttribute('aria-label', /^Nested bars/);
+}
+
+test('a rule lets the largest of each group stand out, and is said in the key', async ({ page }) => {
+  await start(page);
+  await finish(page, 'colours', () => page.getByLabel('the largest of each group').click());
+  await expect(figure(page).getByText(/^in colour: the largest of each/)).toBeVisible();
+  const fills = await figure(page).locator('[role="graphics-symbol"] rect').evaluateAll((all) => all.map((rect) => rect.getAttribute('fill')));
+  const lit = fills.filter((fill) => fill !== 'var(--class-c)');
+  expect(lit.length).toBeGreaterThan(0);
+  expect(lit.length).toBeLessThan(fills.length / 2);
+  await finish(page, 'colours', async () => {
+    await page.getByLabel('shares of at least…').click();
+    await page.getByLabel('least share that stands out, in percent').fill('40');
+    await page.keyboard.press('Enter');
+  });
+  await expect(figure(page).getByText('in colour: shares of 40 % or more')).toBeVisible();
+});
+
+test('parts and groups are put in order by hand: dragged in the workings, or moved at the key', async ({ page }) => {
+  await start(page);
+  const parts = () => ledger(page).locator('[role="row"].border-hairline [role="gridcell"]:first-child').allTextContents();
+  const before = await groups(page);
+  const first = (await parts()).slice(0, 3);
+  const row = (at: number) => ledger(page).locator('[role="row"].border-hairline').nth(at);
+  await row(2).dragTo(row(0));
+  await expect.poll(() => parts().then((now) => now.slice(0, 3))).toEqual([first[2], first[0], first[1]]);
+  await expect(page.getByTestId('statement')).toContainText('in an order of my own');
+  await figure(page).getByRole('button', { name: `Looks of ${before[0]}` }).click();
+  await page.getByRole('button', { name: 'later' }).click();
+  await expect.poll(() => groups(page).then((now) => now.slice(0, 2))).toEqual([before[1], before[0]]);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => parts().then((now) => now.slice(0, 3))).toEqual(first);
+  expect((await groups(page))[0]).toBe(before[0]);
+});
+
+test('the axis ends where it is told to, at the axis itself, and goes back', async ({ page }) => {
+  await start(page);
+  const width = async () => Number(await figure(page).locator('[role="graphics-symbol"] rect').first().getAttribute('width'));
+  const before = await width();
+  await figure(page).getByRole('button', { name: /say where the axis ends/ }).last().click();
+  await page.getByLabel('The axis ends at').fill('12000000');
+  await page.keyboard.press('Enter');
+  await expect.poll(width).toBeLessThan(before * 0.6);
+  await figure(page).getByRole('button', { name: /say where the axis ends/ }).last().click();
+  await page.getByRole('button', { name: 'where the form ends it' }).click();
+  await expect.poll(width).toBe(before);
+});
+
+test('what is selected stays selected in another form, and a raised style is answered with the ring', async ({ page }) => {
+  await start(page);
+  await bars(page, 'Hallin').first().click();
+  const reading = page.locator('[aria-live="polite"]').first();
+  await expect(reading).toContainText('Hallin:');
+  await form(page, 'Stacked').click();
+  await expect(figure(page)).toHaveAttribute('aria-label', /^Stacked/);
+  await expect(reading).toContainText('Hallin:');
+  await page.getByRole('button', { name: 'Find or do' }).click();
+  await page.getByPlaceholder('Find a part or a word, or do something').fill('3-D');
+  await page.getByRole('option', { name: /depth makes shares look larger or smaller/ }).click();
+  await expect(form(page, 'Ring')).toHaveAttribute('aria-pressed', 'true');
+});
+
+test('a label that may be missing is expected, and listed with nothing', async ({ page }) => {
+  await page.goto(`${server.url}/tables`);
+  await page.getByRole('link', { name: 'delays', exact: true }).click();
+  await page.getByRole('button', { name: 'Start a study' }).click();
+  await page.getByRole('button', { name: 'clause' }).click();
+  await page.getByRole('button', { name: /^expect these causes/ }).click();
+  await page.getByTestId('statement').getByRole('button', { name: 'twelve causes expected', exact: true }).click();
+  await page.getByLabel('Labels, one a line').press('Control+End');
+  await page.keyboard.type('\nIce on the slip');
+  await page.getByRole('button', { name: 'Take these' }).click();
+  await expect(page.getByTestId('statement')).toContainText('with Ice on the slip kept though no row has it');
+  await expect(ledger(page).getByRole('row').filter({ hasText: 'Ice on the slip' })).toContainText('0.0');
+});
+
+test('a sheet has the proportions that it is given, and print without colours is grey', async ({ page }) => {
+  await start(page);
+  await finish(page, 'axes and room', () => page.getByLabel('square').click());
+  await expect.poll(async () => figure(page).evaluate((svg) => Math.abs(svg.clientWidth - svg.clientHeight))).toBeLessThan(3);
+  await finish(page, 'colours', () => page.getByLabel('greys, for print').click());
+  const fills = () => figure(page).locator('[role="graphics-symbol"] rect').evaluateAll((all) => all.map((rect) => rect.getAttribute('fill') ?? ''));
+  await expect.poll(async () => (await fills()).every((fill) => /^#(..)/.test(fill) && isGrey(fill))).toBe(true);
+});
+
+/** Whether the three channels of a colour are nearly the same. */
+function isGrey(colour: string): boolean {
+  const channels = [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16));
+  return Math.max(...channels) - Math.min(...channels) < 12;
+}
