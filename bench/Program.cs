@@ -12,6 +12,11 @@ using OneWhole.Formats.Text;
 using OneWhole.Store;
 
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
+if (args is ["layouts"])
+{
+    Layouts.Run();
+    return;
+}
 string folder = Directory.CreateTempSubdirectory("onewhole-bench-").FullName;
 Console.WriteLine("rows       parts      what                              ours ms    other ms   ratio");
 foreach ((int rows, int parts) in (ReadOnlySpan<(int, int)>)[(1_000, 40), (100_000, 40), (1_000_000, 40), (1_000_000, 3_000), (1_000_000, 1_000_000)])
@@ -19,6 +24,7 @@ foreach ((int rows, int parts) in (ReadOnlySpan<(int, int)>)[(1_000, 40), (100_0
     new Comparison(folder, rows, parts).Run();
 }
 Directory.Delete(folder, true);
+Layouts.Run();
 
 namespace OneWhole.Bench
 {
@@ -170,7 +176,7 @@ namespace OneWhole.Bench
         private void Say(string what, double ours, double other) =>
             Console.WriteLine($"{rows,-10} {parts,-10} {what,-32} {ours,9:0.00} {(double.IsNaN(other) ? "" : other.ToString("0.00", CultureInfo.InvariantCulture)),11} {(double.IsNaN(other) ? "" : (ours / other).ToString("0.00", CultureInfo.InvariantCulture)),7}");
 
-        private static double Median(int times, Action act)
+        internal static double Median(int times, Action act)
         {
             // Warm: the compiler settles on code after some thirty runs; a long action is not run so often for it.
             long begun = Stopwatch.GetTimestamp();

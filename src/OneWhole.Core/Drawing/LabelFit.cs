@@ -5,6 +5,13 @@ namespace OneWhole.Core.Drawing;
 /// <summary>Puts labels where they fit: in a bar, turned in a narrow one, or past its end.</summary>
 internal static class LabelFit
 {
+    /// <summary>Whether a box has room for a line of print at all, level or turned; where it has none, no text needs to be made.</summary>
+    public static bool HasRoom(FigureBuilder figure, Box box)
+    {
+        double line = Math.Min(figure.Amounts.LineHeight, figure.Shares.LineHeight), shorter = Math.Min(box.Width, box.Height), longer = Math.Max(box.Width, box.Height);
+        return shorter >= line + 1 && longer >= line;
+    }
+
     /// <summary>Lines in the middle of a box, in the ink that stands out from its fill; turned by a quarter where only that fits.</summary>
     /// <returns>Whether they fitted.</returns>
     public static bool Inside(FigureBuilder figure, string id, Box box, string fill, IReadOnlyList<LabelLine> lines, int row, string? part, bool turn = true)

@@ -122,7 +122,7 @@ internal sealed class DivergingLayout
                 Stroke = box.Width > 4 && text ? Ink.Paper : null,
                 StrokeWidth = 1,
             });
-            if (text && thickness >= 8)
+            if (text && LabelFit.HasRoom(_figure, box))
             {
                 // Labels print no minus.
                 LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink.Row(row), _texts.Lines(row, _members.Scale == SideScale.Amount ? LabelText.Amount : LabelText.Share), row, key);

@@ -112,7 +112,7 @@ internal sealed class MekkoLayout
             Stroke = gap ? Ink.Paper : null,
             StrokeWidth = Math.Max(1, _figure.Unit),
         });
-        if (_figure.IsMiniature)
+        if (_figure.IsMiniature || !LabelFit.HasRoom(_figure, box))
         {
             return;
         }

@@ -209,7 +209,7 @@ internal sealed class StackedLayout
                 Stroke = along > 4 && thickness > 4 && !_beside ? Ink.Paper : null,
                 StrokeWidth = 1,
             });
-            if (text)
+            if (text && (_beside || LabelFit.HasRoom(_figure, box)))
             {
                 IReadOnlyList<LabelLine> lines = _texts.Lines(row, _beside && !_share ? LabelText.Amount : LabelText.Share);
                 labels.Add(() => DrawLabel(field, $"label-{name}\u0001{key}", box, fill, lines, row, key, high < low));
