@@ -96,6 +96,7 @@ public static class FigureDrawer
             : !ok ? "does not add up" : division.FixedWhole is null ? "a whole is 0" : "does not make up the whole";
         string from = figure.Finish.Source ?? division.Table.Name;
         string source = from.Length > 0 ? $"{from}, {counts}" : counts;
+        source = LeftUndrawn(division) is { } undrawn ? $"{undrawn}; {source}" : source;
         string note = warnings > 0 && addsUp == "adds up" ? $"{source}, {warnings} {(warnings == 1 ? "note" : "notes")}" : source;
         double inner = figure.Width - 2 * margin;
         double tick = font.Size * 0.75, gap = font.Size * 0.5;
@@ -110,6 +111,19 @@ public static class FigureDrawer
         figure.Put(figure.Text("tie-out", "tie-out", markRight - tick - gap, baseline, "end", addsUp, font, proven ? Ink.Quiet : Ink.Warn));
         double top = baseline - font.CapHeight - Math.Round(10 * figure.Unit);
         return top - (figure.Finish.KeyPlace is KeyPlace.Auto or KeyPlace.Beneath ? key.Beneath(margin, inner, baseline, addsWidth + tick + noteWidth + 3 * gap) : 0);
+    }
+
+    /// <summary>"5 of 37 shown, 71.4 % of all", where a folded part is in the workings and is not drawn.</summary>
+    private static string? LeftUndrawn(Division division)
+    {
+        int at = division.Parts.ToList().FindIndex(part => part.Kind == EntryKind.Folded);
+        if (at < 0 || DrawnParts.Has(division, at))
+        {
+            return null;
+        }
+        int shown = division.PartCount - 1;
+        string share = division.Total.IsZero ? "" : $", {NumberText.Percent(new Fraction(division.Total - division.PartTotal(at), division.Total), division.Study.Rounding.Decimals)} of all";
+        return $"{NumberText.Count(shown)} of {NumberText.Count(shown + division.Parts[at].Folded.Count)} shown{share}";
     }
 
     /// <summary>A tick or an exclamation mark, as a path: no font is asked for them.</summary>

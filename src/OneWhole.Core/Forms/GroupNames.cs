@@ -11,6 +11,7 @@ internal sealed class GroupNames
     private readonly bool _upright;
     private readonly IReadOnlyList<string> _under;
     private readonly string[] _labels;
+    private readonly string[] _shown;
     private readonly Axes.Names? _fitted;
     private readonly int _every;
 
@@ -25,7 +26,14 @@ internal sealed class GroupNames
         _division = division;
         _upright = upright;
         _labels = division.Groups is { } groups ? [.. groups.Select(group => group.Label)] : ["all"];
-        _under = under.Count == _labels.Length && under.All(text => figure.TextWidth(text, figure.Names) < band || !upright) ? under : [];
+        _under = under.Count == _labels.Length && under.Any(text => text.Length > 0) && under.All(text => figure.TextWidth(text, figure.Names) < band || !upright) ? under : [];
+        _shown = _labels;
+        if (!upright && _under.Count > 0 && band < 2 * figure.Names.LineHeight)
+        {
+            // No room for a line of its own: it stands on the name's.
+            _shown = [.. _labels.Zip(_under, (label, text) => $"{label}  {text}")];
+            _under = [];
+        }
         _every = Math.Max(1, (int)Math.Ceiling(figure.Names.LineHeight * (_under.Count > 0 ? 2 : 1) / Math.Max(0.01, band)));
         if (!figure.HasNames)
         {
@@ -38,7 +46,7 @@ internal sealed class GroupNames
         }
         else
         {
-            Room = Math.Min(figure.Plot.Width * 0.32, _labels.Concat(_under).Max(text => figure.TextWidth(text, figure.Names))) + 10 * figure.Unit;
+            Room = Math.Min(figure.Plot.Width * 0.32, _shown.Concat(_under).Max(text => figure.TextWidth(text, figure.Names))) + 10 * figure.Unit;
         }
     }
 
@@ -66,7 +74,7 @@ internal sealed class GroupNames
         for (int i = 0; i < _labels.Length; i += _every)
         {
             double y = plot.Y + (i + 0.5) * band + font.CapHeight / 2 - (_under.Count > 0 ? font.LineHeight / 2 : 0);
-            _figure.Put(_figure.Text($"name-{keys[i]}", "name", plot.X - 10 * _figure.Unit, y, "end", _labels[i], font, Ink.Text, Room - 10 * _figure.Unit) with { Group = _labels[i] });
+            _figure.Put(_figure.Text($"name-{keys[i]}", "name", plot.X - 10 * _figure.Unit, y, "end", _shown[i], font, Ink.Text, Room - 10 * _figure.Unit) with { Group = _labels[i] });
             if (_under.Count > 0)
             {
                 _figure.PutWhereFree([_figure.Text($"under-{keys[i]}", "name", plot.X - 10 * _figure.Unit, y + font.LineHeight, "end", _under[i], font, Ink.Quiet) with { Group = _labels[i] }], 0);

@@ -14,12 +14,14 @@ internal sealed class LabelTexts
     private readonly WorkingColumn? _shares;
     private readonly int _decimals;
     private readonly string _unit;
+    private readonly bool _named;
 
     private readonly FigureBuilder _figure;
 
     public LabelTexts(WorkingsResult workings, FigureBuilder figure)
     {
         _figure = figure;
+        _named = NamesInside(workings.Division);
         _workings = workings;
         _finish = workings.Division.Study.Finish;
         _shares = workings.Find("labelShare") ?? workings.Find("shownShare");
@@ -77,9 +79,31 @@ internal sealed class LabelTexts
         };
     }
 
-    /// <summary>The lines of a label; the form's own choice where the finish leaves it to the form.</summary>
-    public IReadOnlyList<LabelLine> Lines(int row, LabelText otherwise) => (_finish.Labels == LabelText.Auto ? otherwise : _finish.Labels) switch
+    /// <summary>What stands with a group's name: its share of everything, its amount, or both.</summary>
+    /// <param name="group">The group.</param>
+    /// <param name="otherwise">What the form would have.</param>
+    public string OfGroup(int group, LabelText otherwise)
     {
+        Division division = _workings.Division;
+        LabelText what = _finish.GroupLabel == LabelText.Auto ? otherwise : _finish.GroupLabel;
+        string share = division.Total.IsZero ? "" : $"{NumberText.Rounded(new Fraction(division.GroupTotal(group) * 100, division.Total), Math.Min(1, division.Study.Rounding.Decimals), _finish.TrimZeros)} %";
+        return what switch
+        {
+            LabelText.Share => share,
+            LabelText.Amount => Amount(division.GroupTotal(group)),
+            LabelText.Both => $"{Amount(division.GroupTotal(group))}, {share}",
+            _ => "",
+        };
+    }
+
+    /// <summary>Whether each part occurs in one group only: its name then stands in its bar, and there is no key.</summary>
+    public static bool NamesInside(Division division) =>
+        division is { HasGroups: true, PartCount: > 1, GroupCount: > 1 } && Enumerable.Range(0, division.PartCount).All(part => Enumerable.Range(0, division.GroupCount).Count(group => division.Has(group, part)) == 1);
+
+    /// <summary>The lines of a label; the form's own choice where the finish leaves it to the form.</summary>
+    public IReadOnlyList<LabelLine> Lines(int row, LabelText otherwise) => (_finish.Labels != LabelText.Auto ? _finish.Labels : _named && otherwise == LabelText.Share ? LabelText.Name : otherwise) switch
+    {
+        LabelText.Name => [new(_workings.Division.Parts[_workings.Division.PartOf(row)].Label, _figure.Names), new(Share(row), _figure.Shares)],
         LabelText.Share => [new(Share(row), _figure.Shares)],
         LabelText.Amount => [new(Amount(row), _figure.Amounts)],
         LabelText.Both => [new(Amount(row), _figure.Amounts), new(Share(row), _figure.Shares)],

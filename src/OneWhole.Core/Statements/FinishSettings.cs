@@ -41,10 +41,11 @@ public static class FinishSettings
     private static IEnumerable<Setting> Labels(Study study)
     {
         Finish finish = study.Finish;
-        yield return Choice("finish.labels", "labels", finish.Labels, ("as the form has them", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("none", "none", LabelText.None));
+        yield return Choice("finish.labels", "labels", finish.Labels, ("as the form has them", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("name and share", "name", LabelText.Name), ("none", "none", LabelText.None));
         if (study.Groups is not null && study.Form.Form.Groups != GroupUse.None)
         {
             yield return Choice("finish.labelOf", "share on labels is of", finish.LabelOf, ("the whole", "whole", LabelOf.Whole), ("its group", "group", LabelOf.Group), ("everything", "all", LabelOf.All));
+            yield return Choice("finish.groupLabel", "with names of groups", finish.GroupLabel, ("as the form has them", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("nothing", "none", LabelText.None));
         }
         yield return new Setting("rounding.decimals", "decimals of shares", [.. Enumerable.Range(0, 5).Select(decimals => new SettingChoice(Text(decimals), decimals, study.Rounding.Decimals == decimals))]);
         yield return new Setting("finish.amountDecimals", "decimals of amounts",
@@ -57,6 +58,7 @@ public static class FinishSettings
         yield return Choice("finish.unit", "unit on labels", finish.UnitPlace, ("none", "none", UnitPlace.None), ("before", "before", UnitPlace.Before), ("after", "after", UnitPlace.After));
         yield return Flag("finish.trimZeros", "zeros at the end of decimals", finish.TrimZeros, on: "trimmed", off: "kept");
         yield return Choice("finish.labelTurn", "labels in narrow bars", finish.LabelTurn, ("turned where only that fits", "auto", LabelTurn.Auto), ("level", "level", LabelTurn.Level), ("turned", "turned", LabelTurn.Turned));
+        yield return Choice("finish.labelPlace", "labels stand", finish.LabelPlace, ("where the form has them", "auto", LabelPlace.Auto), ("in the bars", "inside", LabelPlace.Inside), ("past their ends", "outside", LabelPlace.Outside));
         yield return Choice("finish.labelInk", "ink of labels", finish.LabelInk, ("what stands out", "contrast", LabelInk.Contrast), ("the part's own", "part", LabelInk.Part), ("a colour", "chosen", LabelInk.Chosen));
         if (finish.LabelInk == LabelInk.Chosen)
         {

@@ -12,7 +12,21 @@ public enum LabelText
     Share,
     Amount,
     Both,
+
+    /// <summary>The part's name, and its share.</summary>
+    Name,
     None,
+}
+
+/// <summary>Where a label stands that could stand in its bar or beside it.</summary>
+public enum LabelPlace
+{
+    /// <summary>Where the form finds fit.</summary>
+    Auto,
+    Inside,
+
+    /// <summary>Past the bar's end, on the spacer where the form has one.</summary>
+    Outside,
 }
 
 /// <summary>In what amounts are printed.</summary>
@@ -230,6 +244,11 @@ public sealed record Finish
 
     public LabelInk LabelInk { get; init; }
 
+    public LabelPlace LabelPlace { get; init; }
+
+    /// <summary>What stands with a group's name.</summary>
+    public LabelText GroupLabel { get; init; }
+
     /// <summary>The colour of labels by <see cref="LabelInk.Chosen"/>.</summary>
     public string LabelColour { get; init; } = "#20302e";
 
@@ -248,7 +267,7 @@ public sealed record Finish
     public ImmutableArray<CutFinish> Cuts { get; init; } = [];
 
     public static ObjectShape<Finish> Shape { get; } = new ObjectShape<Finish>("finish", () => new Finish())
-        .Has("labels", new ChoiceShape<LabelText>(("auto", LabelText.Auto), ("share", LabelText.Share), ("amount", LabelText.Amount), ("both", LabelText.Both), ("none", LabelText.None)),
+        .Has("labels", new ChoiceShape<LabelText>(("auto", LabelText.Auto), ("share", LabelText.Share), ("amount", LabelText.Amount), ("both", LabelText.Both), ("name", LabelText.Name), ("none", LabelText.None)),
             finish => finish.Labels, (finish, value) => finish with { Labels = value }, "what a label says")
         .Has("labelOf", new ChoiceShape<LabelOf>(("whole", LabelOf.Whole), ("group", LabelOf.Group), ("all", LabelOf.All)), finish => finish.LabelOf, (finish, value) => finish with { LabelOf = value }, "what the share on a label is of")
         .Has("amountIn", new ChoiceShape<AmountIn>(("ones", AmountIn.Ones), ("thousands", AmountIn.Thousands), ("millions", AmountIn.Millions)), finish => finish.AmountIn, (finish, value) => finish with { AmountIn = value }, "in what amounts are printed on labels")
@@ -272,6 +291,8 @@ public sealed record Finish
         .May("groupGap", new NumberShape(least: 0, most: 1), finish => finish.GroupGap, (finish, value) => finish with { GroupGap = value }, "the room between groups of bars, beyond that between bars, in bars' widths")
         .Has("keyPlace", new ChoiceShape<KeyPlace>(("auto", KeyPlace.Auto), ("right", KeyPlace.Right), ("above", KeyPlace.Above), ("beneath", KeyPlace.Beneath)), finish => finish.KeyPlace, (finish, value) => finish with { KeyPlace = value }, "where the key stands")
         .Has("labelInk", new ChoiceShape<LabelInk>(("contrast", LabelInk.Contrast), ("part", LabelInk.Part), ("chosen", LabelInk.Chosen)), finish => finish.LabelInk, (finish, value) => finish with { LabelInk = value }, "in which ink labels are printed")
+        .Has("labelPlace", new ChoiceShape<LabelPlace>(("auto", LabelPlace.Auto), ("inside", LabelPlace.Inside), ("outside", LabelPlace.Outside)), finish => finish.LabelPlace, (finish, value) => finish with { LabelPlace = value }, "where a label stands that could stand in its bar or beside it")
+        .Has("groupLabel", new ChoiceShape<LabelText>(("auto", LabelText.Auto), ("share", LabelText.Share), ("amount", LabelText.Amount), ("both", LabelText.Both), ("none", LabelText.None)), finish => finish.GroupLabel, (finish, value) => finish with { GroupLabel = value }, "what stands with a group's name")
         .Has("labelColour", new ColourShape(), finish => finish.LabelColour, (finish, value) => finish with { LabelColour = value }, "the colour of labels by the ink \"chosen\"")
         .Has("labelTurn", new ChoiceShape<LabelTurn>(("auto", LabelTurn.Auto), ("level", LabelTurn.Level), ("turned", LabelTurn.Turned)), finish => finish.LabelTurn, (finish, value) => finish with { LabelTurn = value }, "how labels stand in upright bars")
         .Has("pointer", new ChoiceShape<LabelText>(("auto", LabelText.Auto), ("share", LabelText.Share), ("amount", LabelText.Amount), ("both", LabelText.Both)), finish => finish.Pointer, (finish, value) => finish with { Pointer = value }, "what the note at the pointer says")

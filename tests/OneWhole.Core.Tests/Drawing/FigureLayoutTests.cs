@@ -15,6 +15,8 @@ public sealed class FigureLayoutTests
         """ "print": {"title": "large", "names": "large", "amounts": "large", "shares": "large", "strongNames": true, "strongShares": true}, "labels": "both", "keyPlace": "above" """,
         """ "keyPlace": "right", "emphasisRule": "largest", "gap": 0, "groupGap": 0.3, "labelTurn": "turned", "labelInk": "part" """,
         """ "keyPlace": "beneath", "axes": {"numbers": false, "names": false, "line": false, "grid": false}, "gap": 1, "emphasisRule": "atLeast", "emphasisLimit": 0.3, "print": {"title": "small", "names": "small", "amounts": "small", "shares": "small"}, "labels": "amount" """,
+        """ "labels": "name", "groupLabel": "both", "labelPlace": "outside", "print": {"names": "large"} """,
+        """ "labels": "both", "labelPlace": "inside", "groupLabel": "none" """,
         """ "axes": {"ticks": true}, "palette": "greys", "connect": true, "labelTurn": "level", "amountEnd": 100000 """,
     ];
 

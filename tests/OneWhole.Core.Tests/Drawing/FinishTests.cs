@@ -169,6 +169,47 @@ public sealed class FinishTests
         Assert.All(Texts(own, "label"), label => Assert.Equal(Bars(own).Single(bar => bar.Row == label.Row).Fill, label.Fill));
     }
 
+    [Theory]
+    [InlineData("""{"kind": "nested"}""")]
+    [InlineData("""{"kind": "lanes"}""")]
+    [InlineData("""{"kind": "funnel"}""")]
+    [InlineData("""{"kind": "stacked", "arrange": "beside", "lay": "sideways"}""")]
+    public void Labels_stand_in_the_bars_or_past_their_ends_as_wished(string form)
+    {
+        static bool[] Inside(Figure figure) => [.. Texts(figure, "label").Where(label => label.Id.StartsWith("label-", StringComparison.Ordinal)).Select(label => Bars(figure).Single(bar => bar.Row == label.Row) is var bar && label.Bounds.CentreX > bar.X && label.Bounds.CentreX < bar.X + bar.Width)];
+        Assert.All(Inside(Draw(form, """ "labelPlace": "inside" """)), Assert.True);
+        bool[] outside = Inside(Draw(form, """ "labelPlace": "outside" """));
+        Assert.NotEmpty(outside);
+        Assert.All(outside, Assert.False);
+    }
+
+    [Theory]
+    [InlineData("share", "57.1 %|42.9 %")]
+    [InlineData("amount", "1,000|750")]
+    [InlineData("both", "1,000, 57.1 %|750, 42.9 %")]
+    [InlineData("none", "")]
+    public void Names_of_groups_have_a_share_an_amount_or_both_with_them(string what, string texts) =>
+        Assert.Equal(texts, string.Join('|', Texts(Draw("""{"kind": "mekko"}""", $""" "groupLabel": "{what}" """), "name").Where(name => name.Id.StartsWith("under-", StringComparison.Ordinal)).Select(name => name.Text)));
+
+    [Fact]
+    public void Where_each_part_is_in_one_group_only_names_stand_in_the_segments_and_there_is_no_key()
+    {
+        Table berths = TableOf.Columns("Island: Hallin|Hallin|Oskery|Oskery", "Berth: North|South|Old|New", "Calls: 60|40|70|30");
+        Figure figure = FigureDrawer.Draw(Calculator.Run(berths, StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "Berth"}, "groups": {"column": "Island"}, "value": {"sum": "Calls"}, "form": {"kind": "stacked"}}""")), 960, 600, TextMeasurer.Shared);
+        Assert.Empty(Texts(figure, "key"));
+        Assert.Equal(["New", "North", "Old", "South"], Texts(figure, "label").Where(label => !label.Text.EndsWith('%')).Select(label => label.Text).Order());
+    }
+
+    [Fact]
+    public void A_folded_part_that_is_not_drawn_is_told_of()
+    {
+        Figure figure = FigureDrawer.Draw(Calculator.Run(Revenue, StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "Type"}, "value": {"sum": "Money"}, "fold": {"keep": 1}, "form": {"kind": "sharebars"}, "finish": {"drawFolded": false}}""")), 960, 600, TextMeasurer.Shared);
+        Assert.Single(Bars(figure));
+        Assert.Contains(Texts(figure, "tie-out"), text => text.Text.StartsWith("1 of 3 shown, 45.7 % of all", StringComparison.Ordinal));
+    }
+
     [Fact]
     public void An_axis_ends_where_it_is_told_to()
     {

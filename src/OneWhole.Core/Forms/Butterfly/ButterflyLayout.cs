@@ -55,7 +55,11 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
                         Group = name,
                     });
                 }
-                if (labelled && _division.Has(group, side))
+                if (labelled && _division.Has(group, side) && figure.Finish.LabelPlace == LabelPlace.Inside)
+                {
+                    LabelFit.Inside(figure, $"label-{name}\u0001{side}", new Box(Math.Min(from, to), y - thickness / 2, Math.Abs(to - from), thickness), _ink.Row(group, side), [new LabelLine(Amount(group, side), amounts)], group, _division.Parts[side].Key, turn: false);
+                }
+                else if (labelled && _division.Has(group, side))
                 {
                     double x = side == 0 ? to - 6 * unit : to + 6 * unit;
                     figure.PutWhereFree([figure.Text($"label-{name}\u0001{side}", "label", x, y + font.CapHeight / 2, side == 0 ? "end" : "start", Amount(group, side), amounts, LabelFit.Beside(figure, _ink.Row(group, side), own: true)) with { Row = group, Part = _division.Parts[side].Key }], 0);

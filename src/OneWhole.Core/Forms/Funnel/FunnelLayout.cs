@@ -85,7 +85,8 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
             return;
         }
         var amount = new LabelLine(_texts.Amount(row), figure.Amounts);
-        if (!LabelFit.Inside(figure, $"label-{name}\u0001{key}", box, fill, [amount], row, key, turn: false))
+        bool inside = figure.Finish.LabelPlace != LabelPlace.Outside && LabelFit.Inside(figure, $"label-{name}\u0001{key}", box, fill, [amount], row, key, turn: false);
+        if (!inside && figure.Finish.LabelPlace != LabelPlace.Inside)
         {
             // A small stage prints its amount on the spacer.
             figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", "label", box.Right + 5 * figure.Unit, y + font.CapHeight / 2, "start", amount, LabelFit.Beside(figure, fill)) with { Row = row, Part = key }], 0);

@@ -53,7 +53,11 @@ internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool
                 {
                     figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", new Box(x, y - thickness / 2, to - x, thickness), _ink.Row(row)) with { Row = row, Part = key, Group = name });
                 }
-                if (labelled && _division.Has(row))
+                if (labelled && _division.Has(row) && figure.Finish.LabelPlace == LabelPlace.Inside)
+                {
+                    LabelFit.Inside(figure, $"label-{name}\u0001{key}", new Box(x, y - thickness / 2, Math.Max(0, to - x), thickness), _ink.Row(row), [Label(row)], row, key, turn: false);
+                }
+                else if (labelled && _division.Has(row))
                 {
                     figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", "label", to + 5 * unit, y + font.CapHeight / 2, "start", Label(row), LabelFit.Beside(figure, _ink.Row(row))) with { Row = row, Part = key }], 0);
                 }

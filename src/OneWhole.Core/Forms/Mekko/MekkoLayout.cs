@@ -26,7 +26,7 @@ internal sealed class MekkoLayout
     }
 
     public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) =>
-        workings.RowsAreGroups || workings.Division.IsEmpty || SideNames.Of(workings) is not null ? [] : PartInk.KeyOf(workings.Division);
+        workings.RowsAreGroups || workings.Division.IsEmpty || SideNames.Of(workings) is not null || LabelTexts.NamesInside(workings.Division) ? [] : PartInk.KeyOf(workings.Division);
 
     public static Domains DomainsOf(WorkingsResult workings)
     {
@@ -123,7 +123,7 @@ internal sealed class MekkoLayout
     private int HeightDecimals() => _domains.Most >= 100 ? 0 : _domains.Most >= 10 ? 1 : 2;
 
     /// <summary>Each column is named under its middle, with its share of everything.</summary>
-    private string Under(int group) => _division.Total.IsZero ? "" : $"{NumberText.Rounded(new Fraction(_division.GroupTotal(group) * 100, _division.Total), Math.Min(1, _division.Study.Rounding.Decimals), _figure.Finish.TrimZeros)} %";
+    private string Under(int group) => _texts.OfGroup(group, LabelText.Share);
 
     private IReadOnlyList<string> Wrapped(int group, double width) => TextFit.Wrap(_figure.Measurer, _division.Groups![group].Label, _figure.Names, width, 2);
 
@@ -167,7 +167,7 @@ internal sealed class MekkoLayout
                 {
                     _figure.PutWhereFree([_figure.Text($"name-{id}-{line}", "name", middle, start + font.CapHeight + line * font.LineHeight, "middle", lines[line], font, Ink.Text) with { Group = name, Full = Fits(lines) ? null : name }], 0);
                 }
-                if (_figure.TextWidth(Under(group), font) <= room)
+                if (Under(group).Length > 0 && _figure.TextWidth(Under(group), font) <= room)
                 {
                     _figure.PutWhereFree([_figure.Text($"under-{id}", "name", middle, start + font.CapHeight + lines.Count * font.LineHeight, "middle", Under(group), font, Ink.Quiet) with { Group = name }], 0);
                 }

@@ -133,7 +133,7 @@ internal sealed class NestedLayout
                 double y = box.CentreY + font.CapHeight / 2;
                 TextMark mark = down ? _figure.Text(id, "label", box.X - gap, y, "end", text, font, LabelFit.Beside(_figure, fill)) : _figure.Text(id, "label", box.Right + gap, y, "start", text, font, LabelFit.Beside(_figure, fill));
                 TextMark inside = _figure.Text(id, "label", box.Right - gap, y, "end", text, font, LabelFit.On(_figure, fill));
-                _figure.PutWhereFree(inside.Width + 2 * gap <= box.Width && !down ? [inside with { Row = row, Part = key }, mark with { Row = row, Part = key }] : [mark with { Row = row, Part = key }], 0);
+                _figure.PutWhereFree(_figure.Finish.LabelPlace != LabelPlace.Outside && inside.Width + 2 * gap <= box.Width && !down ? [inside with { Row = row, Part = key }, mark with { Row = row, Part = key }] : _figure.Finish.LabelPlace == LabelPlace.Inside ? [] : [mark with { Row = row, Part = key }], 0);
             }
             return;
         }

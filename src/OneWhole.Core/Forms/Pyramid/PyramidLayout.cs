@@ -124,7 +124,13 @@ internal sealed class PyramidLayout
         _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
         if (!_figure.IsMiniature && _figure.Finish.Labels is not (LabelText.Auto or LabelText.None))
         {
-            LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink.Row(row), LabelLine.Joined(_texts.Lines(row, LabelText.Share), "  "), row, key);
+            IReadOnlyList<LabelLine> lines = LabelLine.Joined(_texts.Lines(row, LabelText.Share), "  ");
+            bool inside = _figure.Finish.LabelPlace != LabelPlace.Outside && LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink.Row(row), lines, row, key);
+            if (!inside && _figure.Finish.LabelPlace == LabelPlace.Outside && lines[0].Font.LineHeight <= thickness + 1)
+            {
+                double gap = 4 * _figure.Unit;
+                _figure.PutWhereFree([_figure.Text($"label-{name}\u0001{key}", "label", side == 0 ? box.X - gap : box.Right + gap, y + lines[0].Font.CapHeight / 2, side == 0 ? "end" : "start", lines[0], LabelFit.Beside(_figure, _ink.Row(row))) with { Row = row, Part = key }], 0);
+            }
         }
     }
 

@@ -38,7 +38,7 @@ internal sealed class StackedLayout
     public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings)
     {
         StackedMembers members = (StackedMembers)workings.Division.Study.Form.Members;
-        if (workings.Division.PartCount < 2 && workings.Division.HasGroups || NamesBeside(workings, members) is not null)
+        if (workings.Division.PartCount < 2 && workings.Division.HasGroups || NamesBeside(workings, members) is not null || (members.Arrange == Arrangement.Stacked && LabelTexts.NamesInside(workings.Division)))
         {
             return [];
         }
@@ -93,7 +93,7 @@ internal sealed class StackedLayout
         double axis = Axes.Room(_figure, ticks, _upright);
         double most = (_upright ? (groups <= 3 ? 230 : 150) : 70) * unit * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1) * groups;
         double roughBand = Math.Min(most, _upright ? room.Width - right - axis : room.Height) / groups;
-        var groupNames = new GroupNames(_figure, _division, _upright, roughBand, under ? totals : []);
+        var groupNames = new GroupNames(_figure, _division, _upright, roughBand, _division.HasGroups && text ? [.. Enumerable.Range(0, groups).Select(group => _texts.OfGroup(group, under ? LabelText.Amount : LabelText.None))] : []);
         bool negatives = _domains.Least < 0;
         double totalRoom = !above ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 10 * unit;
         double besideRoom = _beside && text ? (_upright ? font.LineHeight + 2 * unit : 56 * unit) : 0;
@@ -219,7 +219,7 @@ internal sealed class StackedLayout
 
     private void DrawLabel(BarField field, string id, Box box, string fill, IReadOnlyList<LabelLine> lines, int row, string part, bool down)
     {
-        if (!_beside)
+        if (!_beside || _figure.Finish.LabelPlace == LabelPlace.Inside)
         {
             LabelFit.Inside(_figure, id, box, fill, lines, row, part);
             return;
