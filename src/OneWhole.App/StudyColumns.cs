@@ -8,43 +8,63 @@ internal static class StudyColumns
     private static readonly string[] Members = ["column", "sum", "distinct", "mean"];
     private static readonly string[] Lists = ["columns", "ratio"];
 
+    /// <returns>The columns that are named anywhere.</returns>
+    public static HashSet<string> Of(JsonNode? node)
+    {
+        var found = new HashSet<string>();
+        Visit(node, (name, _) => found.Add(name));
+        return found;
+    }
+
     /// <returns>Whether the column was named anywhere.</returns>
     public static bool Rename(JsonNode? node, string from, string to)
     {
         bool renamed = false;
+        Visit(node, (name, set) =>
+        {
+            if (name == from)
+            {
+                set(to);
+                renamed = true;
+            }
+        });
+        return renamed;
+    }
+
+    /// <summary>Shows each name, with what sets another in its place.</summary>
+    private static void Visit(JsonNode? node, Action<string, Action<string>> see)
+    {
         if (node is JsonArray list)
         {
             foreach (JsonNode? item in list)
             {
-                renamed |= Rename(item, from, to);
+                Visit(item, see);
             }
         }
         else if (node is JsonObject parent)
         {
-            foreach ((string name, JsonNode? value) in parent.ToList())
+            foreach ((string member, JsonNode? value) in parent.ToList())
             {
-                if (Members.Contains(name) && value is JsonValue text && text.TryGetValue(out string? column) && column == from)
+                if (Members.Contains(member) && value is JsonValue text && text.TryGetValue(out string? column))
                 {
-                    parent[name] = to;
-                    renamed = true;
+                    see(column, name => parent[member] = name);
                 }
-                else if (Lists.Contains(name) && value is JsonArray columns)
+                else if (Lists.Contains(member) && value is JsonArray columns)
                 {
                     for (int i = 0; i < columns.Count; i++)
                     {
-                        if (columns[i] is JsonValue item && item.TryGetValue(out string? listed) && listed == from)
+                        if (columns[i] is JsonValue item && item.TryGetValue(out string? listed))
                         {
-                            columns[i] = to;
-                            renamed = true;
+                            int at = i;
+                            see(listed, name => columns[at] = name);
                         }
                     }
                 }
                 else
                 {
-                    renamed |= Rename(value, from, to);
+                    Visit(value, see);
                 }
             }
         }
-        return renamed;
     }
 }

@@ -25,6 +25,10 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     /// <summary>Names the remedy of a form that can't be drawn, beside those of the tie-out's lines.</summary>
     private const string FormLine = "form";
 
+    private const int MostSecondTables = 4;
+    private const int MostEachLines = 40;
+
+    private readonly BoundedCache<(string Table, long TableRevision, string Study), WorkingsSet> _sets = new(8);
     private readonly StudyFormat _format = new(forms);
     private readonly BoundedCache<(string Table, long TableRevision, string Study), WorkingsResult> _workings = new(64);
 
@@ -72,8 +76,15 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         [.. documents.List(Kind).Select(stored => Summary(stored, width, height))];
 
     /// <summary>Sets one place of the study; nothing is saved where the result is no study or does not fit its table.</summary>
-    public StudyView Change(string id, long revision, string path, JsonNode? value, double width, double height) =>
-        Save(Find(id), revision, study => Set(study, path, value), path, width, height);
+    public StudyView Change(string id, long revision, string path, JsonNode? value, double width, double height, string? drop = null) =>
+        Save(Find(id), revision, study =>
+        {
+            Set(study, path, value);
+            if (drop is not null)
+            {
+                Set(study, drop, null);
+            }
+        }, path, width, height);
 
     private static void Set(JsonObject study, string path, JsonNode? value)
     {
@@ -157,6 +168,40 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             }
         }
     }, "parts and groups changed places", width, height);
+
+    /// <summary>The columns that a study names, in their own order.</summary>
+    public IReadOnlyList<string> ColumnsOf(string id) => [.. StudyColumns.Of(Read(Find(id)).Study).Order(StringComparer.Ordinal)];
+
+    /// <summary>The same study on another table, or on other columns of its own.</summary>
+    /// <param name="id">The study.</param>
+    /// <param name="tableId">The table.</param>
+    /// <param name="columns">By the study's columns, those of the table that stand for them; others are found by their name.</param>
+    /// <param name="width">Of the figure.</param>
+    /// <param name="height">Of the figure.</param>
+    /// <exception cref="AppException">A column is missing; the message names it.</exception>
+    public StudyView LayOn(string id, string tableId, IReadOnlyDictionary<string, string> columns, double width, double height)
+    {
+        (Table table, _) = tables.Load(tableId);
+        var study = (JsonObject)Read(Find(id)).Study.DeepClone();
+        string[] named = [.. StudyColumns.Of(study)];
+        string[] missing = [.. named.Where(name => table.Find(columns.GetValueOrDefault(name, name)) is null)];
+        if (missing.Length > 0)
+        {
+            throw new AppException("no-column", $"\"{table.Name}\" has no column {string.Join(", ", missing.Select(name => $"\"{name}\""))}: say which of its columns stands for it.");
+        }
+        // By way of names that no column has, so that two can change places.
+        foreach (string name in named)
+        {
+            StudyColumns.Rename(study, name, $"\u0001{name}");
+        }
+        foreach (string name in named)
+        {
+            StudyColumns.Rename(study, $"\u0001{name}", columns.GetValueOrDefault(name, name));
+        }
+        study.Remove("title");
+        Compute(tableId, _format.Read(study.ToJsonString()));
+        return View(documents.Create(Kind, tableId, Write(new Stored(study, [])), "laid on"), width, height);
+    }
 
     /// <summary>Moves a part, or a group, to the place of another: from then on their order is the one that is listed.</summary>
     /// <param name="id">The study.</param>
@@ -301,11 +346,72 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
 
     private WorkingsResult Compute(StoredDocument stored) => Compute(stored.Parent!, ReadStudy(stored));
 
+    /// <summary>The workings; of small figures those that stand beside them.</summary>
     private WorkingsResult Compute(string tableId, Study study, CancellationToken cancel = default)
     {
+        if (study.Each is not null)
+        {
+            WorkingsSet set = ComputeEach(tableId, study, cancel);
+            return set.Values.Count > 0 ? set.Values[ShownOf(set, study)].Workings : Compute(tableId, study with { Each = null }, cancel);
+        }
         (Table table, long revision) = tables.Load(tableId);
+        (Table? second, string stamp) = SecondOf(tableId, study);
         // Looks change no number, but workings carry their study: the key is the whole document.
-        return _workings.Get((tableId, revision, _format.Write(study).ToJsonString()), () => Calculator.Run(table, study, cancel));
+        return _workings.Get((tableId, revision, stamp + _format.Write(study).ToJsonString()), () => Calculator.Run(table, study, cancel, second));
+    }
+
+    /// <summary>The workings of each value of the study's column; of the one study where it has none.</summary>
+    private WorkingsSet ComputeEach(string tableId, Study study, CancellationToken cancel = default)
+    {
+        (Table table, long revision) = tables.Load(tableId);
+        (Table? second, string stamp) = SecondOf(tableId, study);
+        return _sets.Get((tableId, revision, stamp + _format.Write(study).ToJsonString()), () => WorkingsSet.Run(table, study, cancel, second));
+    }
+
+    private static int ShownOf(WorkingsSet set, Study study) => Math.Max(0, set.Values.ToList().FindIndex(each => each.Value == study.Finish.EachShown));
+
+    /// <summary>The table that a study reads besides its own, by name, and what tells its state.</summary>
+    private (Table? Table, string Stamp) SecondOf(string tableId, Study study)
+    {
+        if (study.Form.Form.SecondTable(study) is not { } name || tables.List().FirstOrDefault(table => table.Name == name && table.Id != tableId) is not { } found)
+        {
+            return (null, "");
+        }
+        (Table second, long revision) = tables.Load(found.Id);
+        return (second, $"{found.Id} {revision} ");
+    }
+
+    /// <summary>Clauses that the sentence can have, those among them that read another table.</summary>
+    private IReadOnlyList<Offer> OffersOf(Statement statement, Study study, Table table, string tableId)
+    {
+        Form form = study.Form.Form;
+        if (form.SecondTable(study) is not null || form.OfferOf(study, "") is null)
+        {
+            return statement.Offers;
+        }
+        HashSet<string> needed = StudyColumns.Of(_format.Write(study));
+        return
+        [
+            .. statement.Offers,
+            .. tables.List().Where(other => other.Id != tableId && needed.IsSubsetOf(tables.Document(other.Id).Shown.Select(column => column.Name))).Take(MostSecondTables).Select(other => form.OfferOf(study, other.Name)!),
+        ];
+    }
+
+    private Figure Draw(string tableId, Study study, double width, double height) => study.Each is null
+        ? FigureDrawer.Draw(Compute(tableId, study), Side(width), Side(height), TextMeasurer.Shared)
+        : SmallFigures.Draw(ComputeEach(tableId, study), Side(width), Side(height), TextMeasurer.Shared);
+
+    /// <summary>Small figures as the page has them: the one whose workings are shown is told from the others, which have no rows there.</summary>
+    private static Figure WithShown(Figure figure, int shown)
+    {
+        string prefix = $"each-{shown}";
+        return figure with
+        {
+            Marks = [.. figure.Marks.Select(mark => !mark.Id.StartsWith("each-", StringComparison.Ordinal) ? mark
+                : mark.Id == prefix ? (TextMark)mark with { Fill = Ink.ClassA }
+                : mark.Id.StartsWith(prefix + "-", StringComparison.Ordinal) ? mark
+                : mark with { Row = -1 })],
+        };
     }
 
     private Study ReadStudy(StoredDocument stored) => _format.Read(Read(stored).Study.ToJsonString());
@@ -358,8 +464,10 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         try
         {
             workings = Compute(stored.Parent!, study);
-            statement = Statement.Of(workings);
-            figure = FigureDrawer.Draw(workings, Side(width), Side(height), TextMeasurer.Shared);
+            // What 100 % is differs from one small figure to the next: the sentence then has no number for it.
+            statement = study.Each is null ? Statement.Of(workings) : Statement.Of(table, study);
+            figure = Draw(stored.Parent!, study, width, height);
+            figure = study.Each is null ? figure : WithShown(figure, ShownOf(ComputeEach(stored.Parent!, study), study));
         }
         catch (StudyException fault)
         {
@@ -378,7 +486,8 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             Title = study.Title.Length > 0 ? study.Title : statement.Heading,
             Study = document,
             Statement = statement.Phrases,
-            Offers = statement.Offers,
+            Offers = OffersOf(statement, study, table, stored.Parent!),
+            Each = study.Each is null || workings is null ? null : EachOf(ComputeEach(stored.Parent!, study), study),
             Answers = [.. forms.Forms.SelectMany(form => form.Answers.Select(answer => new AnswerView(answer.Text, form.Kind, answer.Shape)))],
             Settings = Suggest(statement.Settings, tables.Document(stored.Parent!), figure),
             Workings = workings is null ? null : ViewOf(workings, figure),
@@ -387,6 +496,9 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             Remedy = problem is null || workings is null ? null : study.Form.Form.Suits(workings)?.Mend?.Text,
         };
     }
+
+    private static EachView EachOf(WorkingsSet set, Study study) =>
+        new(set.Column!, [.. set.Values.Select(each => each.Value)], ShownOf(set, study), [.. set.Values.SelectMany(each => each.Workings.TieOut.Where(line => line.Status != TieOutStatus.Ok).Select(line => $"{each.Value}: {line.Text}")).Take(MostEachLines)]);
 
     /// <summary>The lines that stood above and below a table offer themselves as title and source line.</summary>
     private static IReadOnlyList<Setting> Suggest(IEnumerable<Setting> settings, TableDocument table, Figure? figure) =>
@@ -575,7 +687,9 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     public IReadOnlyList<Option> Options(string id, string path)
     {
         WorkingsResult workings = Compute(Find(id));
-        Token token = Statement.Of(workings).Phrases.SelectMany(phrase => phrase.Tokens).FirstOrDefault(token => token.Path == path)
+        Study study = ReadStudy(Find(id));
+        Statement statement = study.Each is null ? Statement.Of(workings) : Statement.Of(workings.Division.Table, study);
+        Token token = statement.Phrases.SelectMany(phrase => phrase.Tokens).FirstOrDefault(token => token.Path == path)
             ?? throw new AppException("not-found", $"The statement has no word for \"{path}\".");
         return token.Options?.Invoke() ?? [];
     }
@@ -644,6 +758,9 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             GivenValue = study.Parts is Axis.Columns || study.Groups is Axis.Columns ? new Measure.Rows() : study.GivenValue,
             Order = new Ordering { Parts = found.Info.Type == ColumnType.Category ? Order.Largest : Order.Natural },
             Negatives = Negatives.Keep,
+            // Whatever the study's own form needs, the values are counted without groups.
+            Form = forms.Forms.First(form => form.Groups == GroupUse.None) is var plain ? new FormChoice(plain, plain.DefaultMembers) : study.Form,
+            Each = null,
         };
         Division division = Division.Of(table, byColumn);
         double whole = division.Value(division.Total).ToDouble();
@@ -696,11 +813,11 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             case "figure.png":
                 return (PngWriter.ToBytes(Draw(), Math.Clamp(scale, 0.25, 4)), "image/png", scale == 1 ? $"{name}.png" : $"{name}@{scale:0.##}x.png");
             case "workings.csv":
-                return (WorkingsCsv.ToBytes(Compute(stored)), "text/csv; charset=utf-8", $"{name}.workings.csv");
+                return (WorkingsCsv.ToBytes(ComputeEach(stored.Parent!, ReadStudy(stored))), "text/csv; charset=utf-8", $"{name}.workings.csv");
             case "workings.json":
                 using (var bytes = new MemoryStream())
                 {
-                    WorkingsJson.Write(Compute(stored), bytes);
+                    WorkingsJson.Write(ComputeEach(stored.Parent!, ReadStudy(stored)), bytes);
                     return (bytes.ToArray(), "application/json", $"{name}.workings.json");
                 }
             case "study.json":
@@ -709,7 +826,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
                 throw new AppException("not-found", $"\"{kind}\" can't be handed over; it must be figure.svg, figure.png, workings.csv, workings.json or study.json.");
         }
 
-        Figure Draw() => FigureDrawer.Draw(Compute(stored), Side(width), Side(height), TextMeasurer.Shared);
+        Figure Draw() => this.Draw(stored.Parent!, ReadStudy(stored), width, height);
     }
 
     private static string FileName(string title)

@@ -8,6 +8,13 @@ namespace OneWhole.App;
 /// <summary>What is said to who looks for something that is not there, and the shape that is offered instead.</summary>
 public sealed record AnswerView(string Text, string Form, string Shape);
 
+/// <summary>Small figures.</summary>
+/// <param name="Column">Of what there is one for each value.</param>
+/// <param name="Values">The values, in the order of the figures.</param>
+/// <param name="Shown">Whose workings are shown, from 0.</param>
+/// <param name="Remarks">Proofs of all values that are not simply fulfilled, each with its value.</param>
+public sealed record EachView(string Column, IReadOnlyList<string> Values, int Shown, IReadOnlyList<string> Remarks);
+
 /// <summary>A part or a group that is put elsewhere by hand.</summary>
 /// <param name="Label">Which one.</param>
 /// <param name="Groups">Whether it is a group.</param>
@@ -48,6 +55,9 @@ public sealed record StudyView
 
     /// <summary>The settings of looks.</summary>
     public required IReadOnlyList<Setting> Settings { get; init; }
+
+    /// <summary>Where there are small figures, of what, and whose workings are shown; else null.</summary>
+    public EachView? Each { get; init; }
 
     /// <summary>What is said to who looks for something that is not there.</summary>
     public required IReadOnlyList<AnswerView> Answers { get; init; }

@@ -6,8 +6,11 @@ namespace OneWhole.Web;
 /// <summary>A part or a group put elsewhere.</summary>
 public sealed record MoveRequest(long Revision, LabelMove Move);
 
-/// <summary>Sets one place of a study.</summary>
-public sealed record ChangeRequest(long Revision, string Path, JsonNode? Value);
+/// <summary>Sets one place of a study, and takes another out where so asked.</summary>
+public sealed record ChangeRequest(long Revision, string Path, JsonNode? Value, string? Drop = null);
+
+/// <summary>Lays a study on a table, some of its columns called otherwise.</summary>
+public sealed record LayOnRequest(string Table, IReadOnlyDictionary<string, string> Columns);
 
 /// <summary>Sets one place of a study, without saving.</summary>
 public sealed record PreviewRequest(string Path, JsonNode? Value);
@@ -41,7 +44,7 @@ public static class StudyEndpoints
             return Results.NoContent();
         });
         studies.MapPost("{id}/change", (StudyService service, string id, ChangeRequest request, double? width, double? height) =>
-            service.Change(id, request.Revision, request.Path, request.Value, width ?? Width, height ?? Height));
+            service.Change(id, request.Revision, request.Path, request.Value, width ?? Width, height ?? Height, request.Drop));
         studies.MapPost("{id}/preview", (StudyService service, string id, PreviewRequest request, double? width, double? height, CancellationToken cancel) =>
             service.Preview(id, request.Path, request.Value, width ?? Width, height ?? Height, cancel));
         studies.MapPost("{id}/mend", (StudyService service, string id, MendRequest request, double? width, double? height) =>
@@ -57,6 +60,9 @@ public static class StudyEndpoints
         studies.MapPost("{id}/redo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
             service.Redo(id, request.Revision, width ?? Width, height ?? Height));
         studies.MapPost("{id}/copy", (StudyService service, string id, double? width, double? height) => service.Copy(id, width ?? Width, height ?? Height));
+        studies.MapGet("{id}/columns", (StudyService service, string id) => service.ColumnsOf(id));
+        studies.MapPost("{id}/lay-on", (StudyService service, string id, LayOnRequest request, double? width, double? height) =>
+            service.LayOn(id, request.Table, request.Columns, width ?? Width, height ?? Height));
         studies.MapGet("{id}/rows", (StudyService service, string id, int first, int count) => service.Rows(id, first, count));
         studies.MapGet("{id}/arithmetic", (StudyService service, string id, string column, int row) => new ArithmeticReply(service.Arithmetic(id, column, row)));
         studies.MapPost("{id}/selection", (StudyService service, string id, SelectionRequest request) => service.Selection(id, request.Rows));

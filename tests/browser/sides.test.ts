@@ -125,3 +125,33 @@ test('from search to boarding: how many are left at each stage, and where most a
   await choose(page, /^one before/);
   await expect(statement(page)).toContainText('each stage of the one before');
 });
+
+test('the pyramid of every island, another year as an outline, and the same again on other columns', async ({ page }) => {
+  await start(page, 'residents', 'Pyramid');
+  await only(page, 'Year', '2025');
+  await page.getByRole('button', { name: 'clause' }).click();
+  await page.getByRole('button', { name: /^against 2015/ }).click();
+  await expect(statement(page)).toContainText('against 2015');
+  await expect(ledger(page).getByRole('columnheader', { name: 'difference' })).toBeVisible();
+  await page.getByRole('button', { name: 'clause' }).click();
+  await page.getByRole('button', { name: /^the same for each island/ }).click();
+  await expect(statement(page)).toContainText('the same for each island');
+  // The workings are those of one island, chosen in the list or at its figure.
+  const people = (island: string) => sum(table('residents').filter((row) => row.Year === '2025' && row.Island === island), 'People');
+  const whole = ledger(page).getByRole('row').last();
+  await expect(whole).toContainText(people('Hallin').toLocaleString('en'));
+  await figure(page).getByRole('button', { name: 'Workings of Oskery' }).click();
+  await expect(whole).toContainText(people('Oskery').toLocaleString('en'));
+  await page.getByLabel('Whose workings').selectOption('Big Wick');
+  await expect(whole).toContainText(people('Big Wick').toLocaleString('en'));
+  // The same again on a table that has none of its columns: each is asked for.
+  await page.getByRole('button', { name: 'Find or do' }).click();
+  await page.getByRole('option', { name: /^The same again/ }).click();
+  await page.getByLabel('On the table').selectOption('delays');
+  await page.getByRole('button', { name: 'Make the study' }).click();
+  await expect(page.getByRole('alert')).toContainText('"delays" has no column "Year"');
+  await page.getByLabel('On the table').selectOption({ label: 'residents, other columns' });
+  await expect(page.getByLabel('Sex is there')).toHaveValue('Sex');
+  await page.getByRole('button', { name: 'Make the study' }).click();
+  await expect(statement(page)).toContainText('People by sex within each age');
+});

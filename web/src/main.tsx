@@ -1,3 +1,4 @@
+import { Problem } from './lib/api';
 import './styles.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { setNonce } from 'get-nonce';
@@ -8,7 +9,15 @@ import { startTheme } from './lib/theme';
 
 setNonce(document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? '');
 startTheme();
-const client = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: true, retry: 1, staleTime: 2000 } } });
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      refetchOnWindowFocus: true, // What the server has refused it refuses again.
+      retry: (failures, fault) => failures < 1 && !(fault instanceof Problem && fault.status < 500),
+      staleTime: 2000,
+    },
+  },
+});
 const root = document.getElementById('root');
 if (root) {
   createRoot(root).render(

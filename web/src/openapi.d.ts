@@ -1496,6 +1496,87 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studies/{id}/columns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string[];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studies/{id}/lay-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    width?: number;
+                    height?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LayOnRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StudyView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studies/{id}/rows": {
         parameters: {
             query?: never;
@@ -2214,12 +2295,13 @@ export interface components {
             column: string;
             text: string;
         };
-        /** @description Sets one place of a study. */
+        /** @description Sets one place of a study, and takes another out where so asked. */
         ChangeRequest: {
             /** Format: int64 */
             revision: number;
             path: string;
             value: null | components["schemas"]["JsonNode"];
+            drop?: null | string;
         };
         /** @description What is stored of a column. */
         ColumnDocument: {
@@ -2273,6 +2355,20 @@ export interface components {
          * @enum {unknown}
          */
         DateOrder: "iso" | "dayMonthYear" | "monthDayYear" | "yearMonthDay";
+        /** @description Small figures. */
+        EachView: {
+            /** @description Of what there is one for each value. */
+            column: string;
+            /** @description The values, in the order of the figures. */
+            values: string[];
+            /**
+             * Format: int32
+             * @description Whose workings are shown, from 0.
+             */
+            shown: number;
+            /** @description Proofs of all values that are not simply fulfilled, each with its value. */
+            remarks: string[];
+        };
         /** @description How a mark changes the study: a place along an axis becomes a value for a path, linearly between two ends. */
         Edit: {
             /** @description The place in the study ("form.cuts[0].share"). */
@@ -2430,6 +2526,13 @@ export interface components {
              */
             by: number;
         };
+        /** @description Lays a study on a table, some of its columns called otherwise. */
+        LayOnRequest: {
+            table: string;
+            columns: {
+                [key: string]: string;
+            };
+        };
         /** @description What a filter by least amount would leave. */
         LeastPreview: {
             text: string;
@@ -2583,6 +2686,8 @@ export interface components {
             path: string;
             /** @description What it sets there. */
             value: components["schemas"]["JsonNode"];
+            /** @description A clause that would stand in its way, and goes; null for none. */
+            drop?: null | string;
         };
         /** @description One choice of a changeable word. */
         Option: {
@@ -2975,6 +3080,7 @@ export interface components {
             offers: components["schemas"]["Offer"][];
             /** @description The settings of looks. */
             settings: components["schemas"]["Setting"][];
+            each?: null | components["schemas"]["EachView"];
             /** @description What is said to who looks for something that is not there. */
             answers: components["schemas"]["AnswerView"][];
             workings?: null | components["schemas"]["WorkingsView"];

@@ -26,6 +26,9 @@ public sealed record FormWorkings(IReadOnlyList<WorkingColumn> Columns, object C
     /// <summary>Adds the form's own readings to the study's, and to each group's.</summary>
     public Action<JsonObject, List<JsonObject>?>? AddReadings { get; init; }
 
+    /// <summary>Columns for the screen alone, beside those of the form's workings.</summary>
+    public IReadOnlyList<WorkingColumn> Beside { get; init; } = [];
+
     /// <summary>The form's own proofs, by their id; the tie-out gives them their place.</summary>
     public IReadOnlyList<TieOutLine> TieOut { get; init; } = [];
 
@@ -115,7 +118,13 @@ public abstract class Form
     public virtual JsonObject Beginning => new() { ["kind"] = Kind };
 
     /// <summary>Clauses that the form can add to the sentence.</summary>
-    public virtual IEnumerable<Offer> Offers(Study study) => [];
+    public virtual IEnumerable<Offer> Offers(Study study, Table table) => [];
+
+    /// <summary>The name of the second table that a study reads; null where it reads none.</summary>
+    public virtual string? SecondTable(Study study) => null;
+
+    /// <summary>What another table with the study's columns can be taken for; null where the form reads no second table.</summary>
+    public virtual Offer? OfferOf(Study study, string secondTable) => null;
 
     /// <summary>The form's settings of looks, besides the common ones.</summary>
     public virtual IEnumerable<Setting> Settings(Study study) => [];

@@ -7,7 +7,11 @@ namespace OneWhole.Core.Statements;
 /// <param name="Detail">What that means here.</param>
 /// <param name="Path">The place in the study that it sets.</param>
 /// <param name="Value">What it sets there.</param>
-public sealed record Offer(string Text, string Detail, string Path, JsonNode Value);
+public sealed record Offer(string Text, string Detail, string Path, JsonNode Value)
+{
+    /// <summary>A clause that would stand in its way, and goes; null for none.</summary>
+    public string? Drop { get; init; }
+}
 
 /// <summary>How a setting without choices is filled in.</summary>
 public enum SettingKind

@@ -18,6 +18,8 @@ public sealed class Statement
 
     private const int MostExpected = 60;
 
+    private const int MostEach = 24;
+
     private Statement(Table table, Study study, WorkingsResult? workings)
     {
         _table = table;
@@ -67,13 +69,35 @@ public sealed class Statement
                     offers.Add(new Offer($"expect these {_words.PartMany}", "one that no row has any more stays listed, and others can be named", "parts.expected", new JsonArray([.. now.Select(label => JsonValue.Create(label))])));
                 }
             }
-            offers.AddRange(_study.Form.Form.Offers(_study));
+            if (_study.Each is null)
+            {
+                foreach (Column column in EachColumns().Take(3))
+                {
+                    // Limited to one label, there would be one figure.
+                    int limit = _study.Where.ToList().FindIndex(clause => clause.Column == column.Name && clause.Is is [_]);
+                    offers.Add(new Offer($"the same for each {column.Info.NounOne}", $"{NumberText.Count(column.Labels.Labels.Count)} small figures on one scale{(limit < 0 ? "" : $", not only {_study.Where[limit].Is!.Value[0]}")}", "each", new JsonObject { ["column"] = column.Name })
+                    {
+                        Drop = limit < 0 ? null : $"where[{limit}]",
+                    });
+                }
+            }
+            offers.AddRange(_study.Form.Form.Offers(_study, _table));
             return offers;
         }
     }
 
     /// <summary>The settings of looks.</summary>
     public IReadOnlyList<Setting> Settings => [.. _study.Form.Form.Settings(_study), .. FinishSettings.Common(_study, _workings?.Division, Heading, Text, _table.Name)];
+
+    /// <summary>Columns over whose values the study can be repeated: neither parts nor groups, with a few labels.</summary>
+    private IEnumerable<Column> EachColumns()
+    {
+        HashSet<string> used = [.. ((Axis?[])[_study.Parts, UsesGroups ? _study.Groups : null]).SelectMany(axis => axis switch { Axis.Labels labels => [labels.Column], Axis.Bands bands => [bands.Column], _ => Array.Empty<string>() })];
+        return _table.Columns.Where(column => column.Info.Type == ColumnType.Category && !used.Contains(column.Name) && column.Labels.Labels.Count is > 1 and <= MostEach);
+    }
+
+    private IReadOnlyList<Option> EachOptions() =>
+        [.. EachColumns().Select(column => new Option(column.Info.NounOne, "each", new JsonObject { ["column"] = column.Name }, _study.Each == column.Name) { Detail = $"{NumberText.Count(column.Labels.Labels.Count)} small figures on one scale" })];
 
     private bool UsesGroups => _study.Groups is not null && _study.Form.Form.Groups != GroupUse.None;
 
@@ -161,6 +185,15 @@ public sealed class Statement
             { Drop = "negatives" });
         }
         _phrases.AddRange(_study.Form.Form.Phrases(_study, _workings));
+        if (_study.Each is { } each)
+        {
+            _phrases.Add(new Phrase("each",
+            [
+                new Token(", the same for each "),
+                new Token(_table.Find(each)?.Info.NounOne ?? Nouns.One(each)) { Path = "each", Control = "options", Ask = "For each of what?", Options = EachOptions },
+            ])
+            { Drop = "each" });
+        }
         _phrases.Add(new Phrase("whole",
         [
             new Token(". 100 % is "),

@@ -257,6 +257,9 @@ public sealed record Finish
     /// <summary>What the note at the pointer says of a bar.</summary>
     public LabelText Pointer { get; init; }
 
+    /// <summary>Of small figures, the value whose workings stand beside them; null for the first.</summary>
+    public string? EachShown { get; init; }
+
     /// <summary>The figure's width by its height; null for what the page has room for.</summary>
     public ExactDecimal? Proportion { get; init; }
 
@@ -296,6 +299,7 @@ public sealed record Finish
         .Has("labelColour", new ColourShape(), finish => finish.LabelColour, (finish, value) => finish with { LabelColour = value }, "the colour of labels by the ink \"chosen\"")
         .Has("labelTurn", new ChoiceShape<LabelTurn>(("auto", LabelTurn.Auto), ("level", LabelTurn.Level), ("turned", LabelTurn.Turned)), finish => finish.LabelTurn, (finish, value) => finish with { LabelTurn = value }, "how labels stand in upright bars")
         .Has("pointer", new ChoiceShape<LabelText>(("auto", LabelText.Auto), ("share", LabelText.Share), ("amount", LabelText.Amount), ("both", LabelText.Both)), finish => finish.Pointer, (finish, value) => finish with { Pointer = value }, "what the note at the pointer says")
+        .MayHave("eachShown", new TextShape("a label", 1000), finish => finish.EachShown, (finish, value) => finish with { EachShown = value }, "of small figures, the value whose workings stand beside them")
         .May("proportion", new NumberShape(least: ExactDecimal.Parse("0.2"), most: 5), finish => finish.Proportion, (finish, value) => finish with { Proportion = value }, "the figure's width by its height")
         .Has("connect", new FlagShape(), finish => finish.Connect, (finish, value) => finish with { Connect = value }, "thin lines from a part in one stack to the same part in the next")
         .Has("cuts", new ListShape<CutFinish>(CutFinish.Shape, most: 20), finish => finish.Cuts, (finish, value) => finish with { Cuts = value }, "words and lines of the cuts, in the order of the cuts");

@@ -32,7 +32,7 @@ public static class Calculator
         {
             readings["groups"] = new JsonArray([.. groups]);
         }
-        return new WorkingsResult(division, own.Columns, readings, TieOut.Of(division, own)) { Computed = own.Computed, RowsAreGroups = own.RowsAreGroups, LabelColumns = LabelColumns(division, own) };
+        return new WorkingsResult(division, own.Columns, readings, TieOut.Of(division, own)) { Computed = own.Computed, RowsAreGroups = own.RowsAreGroups, LabelColumns = [.. LabelColumns(division, own), .. own.Beside] };
     }
 
     /// <summary>The share that labels print, where it is of something else than the study's whole.</summary>

@@ -124,8 +124,8 @@ export const api = {
   startFrom: (table: string, block: Schemas['MarkedBlock'], size: Size) =>
     ask<StudyView>('POST', `/tables/${table}/marked?${query(size)}`, block),
   start: (table: string, size: Size) => ask<StudyView>('POST', `/tables/${table}/studies?${query(size)}`),
-  change: (id: string, revision: number, path: string, value: unknown, size: Size) =>
-    ask<StudyView>('POST', `/studies/${id}/change?${query(size)}`, { revision, path, value: value ?? null }),
+  change: (id: string, revision: number, path: string, value: unknown, size: Size, drop?: string | null) =>
+    ask<StudyView>('POST', `/studies/${id}/change?${query(size)}`, { revision, path, value: value ?? null, drop: drop ?? null }),
   preview: (id: string, path: string, value: unknown, size: Size, signal?: AbortSignal) =>
     ask<StudyView>('POST', `/studies/${id}/preview?${query(size)}`, { path, value: value ?? null }, signal),
   mend: (id: string, revision: number, line: string, size: Size) =>
@@ -137,6 +137,9 @@ export const api = {
     ask<StudyView>('POST', `/studies/${id}/move?${query(size)}`, { revision, move }),
   step: (id: string, step: 'undo' | 'redo', revision: number, size: Size) =>
     ask<StudyView>('POST', `/studies/${id}/${step}?${query(size)}`, { revision }),
+  columnsOf: (id: string) => ask<string[]>('GET', `/studies/${id}/columns`),
+  layOn: (id: string, table: string, columns: Record<string, string>) =>
+    ask<StudyView>('POST', `/studies/${id}/lay-on`, { table, columns }),
   copy: (id: string) => ask<StudyView>('POST', `/studies/${id}/copy`),
   removeStudy: (id: string) => ask<void>('DELETE', `/studies/${id}`),
   studyRows: (id: string, first: number, count: number) =>

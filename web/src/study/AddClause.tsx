@@ -27,7 +27,7 @@ export function AddClause({ view, actions, close }: { view: StudyView; actions: 
             detail={offer.detail}
             act={() => {
               close();
-              actions.change(offer.path, offer.value);
+              actions.change(offer.path, offer.value, offer.drop);
             }}
           />
         ))}

@@ -251,6 +251,29 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
               </g>
             );
           }
+          const small = 'text' in mark ? /^each-(\d+)$/.exec(mark.id) : null;
+          const value = small ? view.each?.values[Number(small[1])] : undefined;
+          if (value !== undefined) {
+            const show = () => actions.change('finish.eachShown', value);
+            return (
+              <g
+                key={mark.id}
+                role="button"
+                tabIndex={0}
+                aria-label={`Workings of ${value}`}
+                className="cursor-pointer"
+                onClick={(event) => {
+                  event.stopPropagation();
+                  show();
+                }}
+                onKeyDown={(event) => {
+                  if (event.key === 'Enter') show();
+                }}
+              >
+                <MarkPaint mark={mark} />
+              </g>
+            );
+          }
           const isGroup = mark.role === 'name' && !!mark.group && !mark.part && 'text' in mark && !mark.id.startsWith('under-');
           if (((mark.role === 'key' && mark.part) || isGroup) && 'text' in mark) {
             const part = (isGroup ? mark.group : mark.part) ?? '';

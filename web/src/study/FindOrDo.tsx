@@ -33,9 +33,10 @@ export function FindOrDo({ open, setOpen, view, actions, openWord, copy, help }:
     ),
     ...view.offers.map((offer): [string, () => void] => [
       `Add a clause: ${offer.text}`,
-      () => actions.change(offer.path, offer.value),
+      () => actions.change(offer.path, offer.value, offer.drop),
     ]),
     ...view.answers.map((answer): [string, () => void] => [answer.text, () => actions.shape(answer.form, answer.shape)]),
+    ['The same again, on another table or other columns', () => openWord('lay-on')],
     ['Copy this study', copy],
     ['Undo', actions.undo],
     ['Redo', actions.redo],

@@ -5,12 +5,14 @@ import { go } from '../lib/router';
 import { IconButton } from '../parts/IconButton';
 import { Link } from '../parts/Link';
 import { TopBar } from '../parts/TopBar';
+import { EachShown } from './EachShown';
 import { FigureView } from './FigureView';
 import { FindOrDo } from './FindOrDo';
 import { FinishPanel } from './FinishPanel';
 import { FormStrip } from './FormStrip';
 import { HandOver } from './HandOver';
 import { KeyList } from './KeyList';
+import { LayOn } from './LayOn';
 import { Ledger } from './Ledger';
 import { StatementLine } from './StatementLine';
 import { TieOut } from './TieOut';
@@ -224,6 +226,7 @@ export function StudyScreen({ id }: { id: string }) {
             </button>
             {later?.workings ? (
               <>
+                {later.each ? <EachShown each={later.each} actions={actions} /> : null}
                 <Ledger
                   view={later}
                   workings={later.workings}
@@ -251,6 +254,7 @@ export function StudyScreen({ id }: { id: string }) {
           help={() => setKeys(true)}
         />
       ) : null}
+      {view ? <LayOn view={view} open={open === 'lay-on'} setOpen={(on) => setOpen(on ? 'lay-on' : null)} /> : null}
       <KeyList open={keys} setOpen={setKeys} />
     </div>
   );

@@ -4,7 +4,7 @@ import { api, type LabelMove, Problem, type Size, type StudyView } from '../lib/
 
 /** What the study screen can do. Every change is saved at once; the newest answer is what is shown. */
 export type StudyActions = {
-  change: (path: string, value: unknown) => Promise<boolean>;
+  change: (path: string, value: unknown, drop?: string | null) => Promise<boolean>;
   preview: (path: string, value: unknown) => void;
   mend: (line: string) => Promise<boolean>;
   shape: (form: string, shape: string) => Promise<boolean>;
@@ -99,7 +99,7 @@ export function useStudy(id: string, size: Size | null) {
 
   const actions = useMemo<StudyActions>(
     () => ({
-      change: (path, value) => run((now, at) => api.change(id, now.revision, path, value, at)),
+      change: (path, value, drop) => run((now, at) => api.change(id, now.revision, path, value, at, drop)),
       preview,
       mend: (line) => run((now, at) => api.mend(id, now.revision, line, at)),
       shape: (form, shape) => run((now, at) => api.shape(id, now.revision, form, shape, at)),

@@ -171,7 +171,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
         ["cuts"] = new JsonArray(new JsonObject { ["share"] = 0.8 }, new JsonObject { ["position"] = 0.2 }),
     };
 
-    public override IEnumerable<Offer> Offers(Study study)
+    public override IEnumerable<Offer> Offers(Study study, Tables.Table table)
     {
         ImmutableArray<Cut> cuts = Of(study).Cuts;
         // A study that has the standard cut does not say so: with another one, both are written.

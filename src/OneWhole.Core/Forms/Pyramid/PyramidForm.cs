@@ -85,8 +85,67 @@ public sealed class PyramidForm : Form<PyramidMembers>
         {
             Shown = columns.Shown,
             AddReadings = (all, groups) => AddReadings(division, ages, other, members, all, groups),
+            Beside = other is null ? [] : Beside(division, other, members, share),
             TieOut = ages.OpenMedian is { } open ? [new TieOutLine("open-band", TieOutStatus.Warn, $"the median age falls in {open}, which has no end: it has no value")] : [],
         };
+    }
+
+    /// <summary>The second population's bar of the same band and side, and how much longer this one's is.</summary>
+    private static IReadOnlyList<WorkingColumn> Beside(Division division, WorkingsResult other, PyramidMembers members, bool share)
+    {
+        Dictionary<string, int> parts = Places(other.Division.Parts), bands = Places(other.Division.Groups!);
+        Fraction? Of(Division from, int row) => share ? from.Share(row) : from.Has(row) ? from.Value(from.Amount(row)) : null;
+        Fraction? Other(int row) =>
+            bands.TryGetValue(division.Groups![division.GroupOf(row)].Label, out int band) && parts.TryGetValue(division.Parts[division.PartOf(row)].Label, out int part)
+                ? Of(other.Division, band * other.Division.PartCount + part) : null;
+        string label = members.Against!.Label.Length > 0 ? members.Against.Label : "the second";
+        ColumnUnit unit = share ? ColumnUnit.Share : ColumnUnit.Amount;
+        return
+        [
+            WorkingColumn.OfNumber("against", label, unit, new Rule.Given($"the {(share ? "share" : "amount")} of the same band and side in {label}"), Other),
+            WorkingColumn.OfNumber("difference", "difference", unit, Rule.Column(share ? "share" : "value") - Rule.Column("against"), row => Of(division, row) is { } own && Other(row) is { } beside ? own - beside : null),
+        ];
+    }
+
+    private static Dictionary<string, int> Places(IReadOnlyList<Entry> entries) => entries.Index().ToDictionary(entry => entry.Item.Label, entry => entry.Index);
+
+    public override string? SecondTable(Study study) => Of(study).Against?.Table;
+
+    public override Offer? OfferOf(Study study, string secondTable) =>
+        new($"against the table {secondTable}", "its outline over the bars, with its readings", "form.against", new JsonObject { ["table"] = secondTable, ["label"] = secondTable });
+
+    /// <summary>Another label of a column that the study is limited to, everything where it is, or one label where it is not.</summary>
+    public override IEnumerable<Offer> Offers(Study study, Tables.Table table) => Of(study).Against is null ? Populations(study, table).Take(MostOffers) : [];
+
+    private const int MostOffers = 6;
+
+    private static IEnumerable<Offer> Populations(Study study, Tables.Table table)
+    {
+        Offer Against(string label, ImmutableArray<Clause> where) => new($"against {label}", "its outline over the bars, with its readings", "form.against",
+            new JsonObject { ["where"] = new JsonArray([.. where.Select(StudyFormat.WriteClause)]), ["label"] = label });
+        foreach (Clause clause in study.Where)
+        {
+            if (clause.Is is [var now] && table.Find(clause.Column) is { Info.Type: Tables.ColumnType.Category } column)
+            {
+                foreach (string label in column.Labels.Labels.Where(label => label != now && label != Tables.Label.Blank))
+                {
+                    yield return Against(label, study.Where.Replace(clause, clause with { Is = [label] }));
+                }
+            }
+        }
+        if (study.Where.Length > 0)
+        {
+            yield return Against("all rows", []);
+            yield break;
+        }
+        string[] used = [.. ((Axis?[])[study.Parts, study.Groups]).OfType<Axis.Labels>().Select(axis => axis.Column)];
+        foreach (Tables.Column column in table.Columns.Where(column => column.Info.Type == Tables.ColumnType.Category && !used.Contains(column.Name) && column.Labels.Labels.Count is > 1 and <= 12))
+        {
+            foreach (string label in column.Labels.Labels.Where(label => label != Tables.Label.Blank))
+            {
+                yield return Against(label, [new Clause(column.Name) { Is = [label] }]);
+            }
+        }
     }
 
     private static WorkingsResult? AgainstOf(Division division, PyramidMembers members)
@@ -100,7 +159,7 @@ public sealed class PyramidForm : Form<PyramidMembers>
         {
             return Calculator.Run(division.Table, study with { Where = where });
         }
-        return Calculator.Run(division.Second ?? throw new StudyException("no-second-table", "form.against.table", $"form.against.table names \"{against.Table}\", but no second table was given (--against FILE)."), study);
+        return Calculator.Run(division.Second ?? throw new StudyException("no-second-table", "form.against.table", $"form.against.table names \"{against.Table}\", but no second table was given (--against FILE), and no table of that name is here."), study);
     }
 
     private static void AddReadings(Division division, AgeReadings ages, WorkingsResult? other, PyramidMembers members, JsonObject all, List<JsonObject>? groups)
