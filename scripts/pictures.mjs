@@ -34,19 +34,27 @@ const views = {
     await pareto(page);
     await page.getByTestId('statement').getByRole('button', { name: /^all minutes/ }).click();
   },
-  'share-bars': async (page) => {
-    await pareto(page);
-    await page.getByRole('region', { name: 'Forms' }).getByRole('button', { name: 'Share bars' }).click();
-    await page.getByRole('region', { name: 'Forms' }).getByRole('button', { name: 'Share bars', pressed: true }).waitFor();
-    await pareto(page);
+  'share-bars': study(/^Returns, cars and ten-trip cards/),
+  mekko: study('Who pays on which route'),
+  pyramid: study('Hallin is ageing'),
+  diverging: study(/^Satisfied everywhere/),
+  finish: async (page) => {
+    await study('Revenue by year, and who brings it')(page);
+    await page.getByRole('button', { name: 'Finish' }).click();
+    await page.getByRole('tab', { name: 'colours' }).click();
   },
-  mekko: study(/revenue by ticket/i),
-  pyramid: study(/Hallin/),
-  diverging: study(/satisf/i),
+  each: async (page) => {
+    await study('Hallin is ageing')(page);
+    await page.getByRole('button', { name: 'Drop “against 2015”' }).click();
+    await page.getByRole('button', { name: 'clause', exact: true }).click();
+    await page.getByRole('button', { name: /^the same for each island/ }).click();
+    await page.getByLabel('Whose workings').waitFor();
+  },
   table: table('delays'),
   prepare: async (page) => {
     await table('delays')(page);
     await page.getByRole('button', { name: /^Prepare/ }).click();
+    await page.getByLabel('Add a step').selectOption({ label: 'bands' }).catch(() => page.getByLabel('Add a step').selectOption({ index: 5 }));
   },
   sources: async (page) => {
     await tables(page);
