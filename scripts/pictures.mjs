@@ -54,7 +54,9 @@ const views = {
   prepare: async (page) => {
     await table('delays')(page);
     await page.getByRole('button', { name: /^Prepare/ }).click();
-    await page.getByLabel('Add a step').selectOption({ label: 'bands' }).catch(() => page.getByLabel('Add a step').selectOption({ index: 5 }));
+    await page.getByLabel('Add a step').selectOption('bands');
+    await page.getByLabel('Column', { exact: true }).selectOption('Minutes');
+    await page.waitForTimeout(500);
   },
   sources: async (page) => {
     await tables(page);

@@ -9,7 +9,6 @@ using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Handing;
-using OneWhole.Formats.Pictures;
 using OneWhole.Formats.Text;
 using OneWhole.Store;
 
@@ -802,31 +801,25 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
 
     // ---- Handing over ----
 
+    public static IReadOnlyList<HandOverKind> HandOverKinds => [.. Formats.Handing.HandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, kind.Scales))];
+
+    /// <summary>A study as a file of one of the kinds of <see cref="Formats.Handing.HandOver.Standard"/>.</summary>
     public (byte[] Bytes, string Type, string Name) HandOver(string id, string kind, double width, double height, double scale)
     {
         StoredDocument stored = Find(id);
-        string name = FileName(TitleOf(stored));
-        switch (kind)
+        HandOver found;
+        try
         {
-            case "figure.svg":
-                return (SvgWriter.ToBytes(Draw()), "image/svg+xml", $"{name}.svg");
-            case "figure.png":
-                return (PngWriter.ToBytes(Draw(), Math.Clamp(scale, 0.25, 4)), "image/png", scale == 1 ? $"{name}.png" : $"{name}@{scale:0.##}x.png");
-            case "workings.csv":
-                return (WorkingsCsv.ToBytes(ComputeEach(stored.Parent!, ReadStudy(stored))), "text/csv; charset=utf-8", $"{name}.workings.csv");
-            case "workings.json":
-                using (var bytes = new MemoryStream())
-                {
-                    WorkingsJson.Write(ComputeEach(stored.Parent!, ReadStudy(stored)), bytes);
-                    return (bytes.ToArray(), "application/json", $"{name}.workings.json");
-                }
-            case "study.json":
-                return (System.Text.Encoding.UTF8.GetBytes(_format.WriteText(ReadStudy(stored))), "application/json", $"{name}.study.json");
-            default:
-                throw new AppException("not-found", $"\"{kind}\" can't be handed over; it must be figure.svg, figure.png, workings.csv, workings.json or study.json.");
+            found = Formats.Handing.HandOver.Find(kind);
         }
-
-        Figure Draw() => this.Draw(stored.Parent!, ReadStudy(stored), width, height);
+        catch (StudyException fault)
+        {
+            throw new AppException("not-found", fault.Message);
+        }
+        Study study = ReadStudy(stored);
+        string title = TitleOf(stored);
+        var size = new HandingSize(Side(width), Side(height), scale);
+        return (found.Write(new HandedStudy(title, study, ComputeEach(stored.Parent!, study)), size), found.MediaType, $"{FileName(title)}{found.Suffix(size)}{found.Extension}");
     }
 
     private static string FileName(string title)

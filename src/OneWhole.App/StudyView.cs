@@ -5,6 +5,10 @@ using OneWhole.Core.Tables;
 
 namespace OneWhole.App;
 
+/// <summary>A kind of file that a study can leave as.</summary>
+/// <param name="Scales">For pictures of pixels, in which sizes; else one.</param>
+public sealed record HandOverKind(string Kind, string Name, string Detail, IReadOnlyList<int> Scales);
+
 /// <summary>What is said to who looks for something that is not there, and the shape that is offered instead.</summary>
 public sealed record AnswerView(string Text, string Form, string Shape);
 

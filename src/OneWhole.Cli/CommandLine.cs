@@ -2,13 +2,12 @@ using System.Text;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Preparing;
+using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Handing;
-using OneWhole.Formats.Pictures;
 using OneWhole.Formats.Reading;
-using OneWhole.Formats.Text;
 
 namespace OneWhole.Cli;
 
@@ -101,14 +100,14 @@ public static class CommandLine
         return new Options(verb, values);
     }
 
-    private static WorkingsSet Compute(Options options, TextWriter error)
+    private static (Study Study, WorkingsSet Workings) Compute(Options options, TextWriter error)
     {
         options.Required("table");
         Study study = StudyFormat.Standard.Read(ReadFile(options.Required("study"), "study"));
         ReadSettings settings = Settings(options);
         Table table = ReadPrepared(options, settings, error);
         Table? second = options.Optional("against") is { } against ? ReadTable(against, settings, error) : null;
-        return WorkingsSet.Run(table, study, default, second);
+        return (study, WorkingsSet.Run(table, study, default, second));
     }
 
     private static ReadSettings Settings(Options options) =>
@@ -162,26 +161,14 @@ public static class CommandLine
     {
         string? path = options.Optional("out");
         string extension = path is null ? ".csv" : Path.GetExtension(path).ToLowerInvariant();
-        if (extension is not (".csv" or ".json"))
-        {
-            throw new WrongUse($"--out is {path}; it must end in .csv or .json.");
-        }
-        WorkingsSet workings = Compute(options, error);
+        HandOver? kind = KindOf("workings", extension, path);
+        (Study study, WorkingsSet workings) = Compute(options, error);
         if (path is null)
         {
             WorkingsCsv.Write(workings, output);
             return 0;
         }
-        using var bytes = new MemoryStream();
-        if (extension == ".json")
-        {
-            WorkingsJson.Write(workings, bytes);
-        }
-        else
-        {
-            bytes.Write(WorkingsCsv.ToBytes(workings));
-        }
-        WriteWhole(path, bytes.ToArray());
+        WriteWhole(path, kind.Write(Handed(study, workings), new HandingSize(960, 600)));
         return 0;
     }
 
@@ -189,20 +176,27 @@ public static class CommandLine
     {
         string path = options.Required("out");
         string extension = Path.GetExtension(path).ToLowerInvariant();
-        if (extension is not (".svg" or ".png"))
-        {
-            throw new WrongUse($"--out is {path}; it must end in .svg or .png.");
-        }
+        HandOver kind = KindOf("figure", extension, path);
         (int width, int height) = Size(options.Optional("size") ?? "960x600");
         if (!int.TryParse(options.Optional("scale") ?? "1", out int scale) || scale is < 1 or > 8)
         {
             throw new WrongUse("--scale must be a whole number from 1 to 8.");
         }
-        WorkingsSet workings = Compute(options, error);
-        Figure figure = workings.Column is null ? FigureDrawer.Draw(workings.Values[0].Workings, width, height, TextMeasurer.Shared) : SmallFigures.Draw(workings, width, height, TextMeasurer.Shared);
-        WriteWhole(path, extension == ".svg" ? SvgWriter.ToBytes(figure) : PngWriter.ToBytes(figure, scale));
+        (Study study, WorkingsSet workings) = Compute(options, error);
+        WriteWhole(path, kind.Write(Handed(study, workings), new HandingSize(width, height, scale)));
         return 0;
     }
+
+    /// <summary>The kind of file that an ending stands for; of a figure a page too.</summary>
+    private static HandOver KindOf(string what, string extension, string? path)
+    {
+        HandOver[] kinds = [.. HandOver.Standard.Where(kind => kind.Kind.StartsWith(what + ".", StringComparison.Ordinal) || (what == "figure" && kind.Kind.StartsWith("page.", StringComparison.Ordinal)))];
+        return Array.Find(kinds, kind => kind.Extension == extension)
+            ?? throw new WrongUse($"--out is {path}; it must end in {string.Join(", ", kinds[..^1].Select(kind => kind.Extension))} or {kinds[^1].Extension}.");
+    }
+
+    private static HandedStudy Handed(Study study, WorkingsSet workings) =>
+        new(study.Title.Length > 0 || workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Heading, study, workings);
 
     private static (int Width, int Height) Size(string text)
     {
@@ -217,7 +211,7 @@ public static class CommandLine
 
     private static int Check(Options options, TextWriter output, TextWriter error)
     {
-        WorkingsSet workings = Compute(options, error);
+        (_, WorkingsSet workings) = Compute(options, error);
         foreach (EachValue each in workings.Values)
         {
             foreach (TieOutLine line in each.Workings.TieOut)

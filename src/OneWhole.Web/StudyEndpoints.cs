@@ -71,6 +71,7 @@ public static class StudyEndpoints
         studies.MapGet("{id}/strip", (StudyService service, string id, double? width, double? height, CancellationToken cancel) => service.Strip(id, width ?? 112, height ?? 80, cancel));
         studies.MapGet("{id}/filter", (StudyService service, string id, string column, int? clause) => service.FilterValues(id, column, clause));
         studies.MapGet("{id}/least", (StudyService service, string id, int row) => service.AtLeast(id, row));
+        app.MapGet("/api/hand-over", () => StudyService.HandOverKinds).WithTags("studies");
         studies.MapGet("{id}/hand-over/{kind}", (StudyService service, string id, string kind, double? width, double? height, double? scale) =>
         {
             (byte[] bytes, string type, string name) = service.HandOver(id, kind, width ?? Width, height ?? Height, scale ?? 1);

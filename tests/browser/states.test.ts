@@ -109,10 +109,12 @@ test('the finish is listed, and changes looks alone', async ({ page }) => {
   await page.getByRole('button', { name: 'Finish' }).click();
   await page.getByRole('group', { name: 'labels' }).getByLabel('amount', { exact: true }).click();
   await expect.poll(texts).not.toContain('|50.0|');
+  await page.getByRole('tab', { name: 'form' }).click();
   await page.getByRole('group', { name: 'amount axis' }).getByLabel('to the largest bar').click();
   // The axis ends near the largest bar of 50, no longer at the whole of 100.
   await expect.poll(async () => (await figure.locator('text').allTextContents()).filter((text) => text === '100')).toEqual([]);
-  await page.getByRole('group', { name: 'key' }).getByLabel('hidden').click();
+  await page.getByRole('tab', { name: 'colours' }).click();
+  await page.getByLabel('key', { exact: true }).click();
   await expect.poll(texts).not.toContain('A, to 80 %');
   await page.keyboard.press('Escape');
   const ledger = page.getByRole('grid', { name: 'Workings' });

@@ -72,6 +72,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandOverKind"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables": {
         parameters: {
             query?: never;
@@ -2465,6 +2500,14 @@ export interface components {
         GroupRowView: {
             label: string;
             cells: string[];
+        };
+        /** @description A kind of file that a study can leave as. */
+        HandOverKind: {
+            kind: string;
+            name: string;
+            detail: string;
+            /** @description For pictures of pixels, in which sizes; else one. */
+            scales: number[];
         };
         /** @description Which part of a file is read: a sheet and a range of it, a table, or what a query gives. */
         ImportChoice: {

@@ -20,6 +20,11 @@ public readonly record struct LabelLine(string Text, Font Font)
 /// <summary>Where a form lays out its marks: the plot, the measure of text, and what is in the way.</summary>
 public sealed class FigureBuilder
 {
+    /// <summary>Under this width, or under <see cref="MiniatureHeight"/>, only the shape is drawn.</summary>
+    public const double MiniatureWidth = 240;
+
+    public const double MiniatureHeight = 150;
+
     private readonly List<Mark> _marks = [];
 
     internal FigureBuilder(double width, double height, ITextMeasurer measurer, Finish finish)
@@ -28,9 +33,12 @@ public sealed class FigureBuilder
         Height = height;
         Measurer = measurer;
         Finish = finish;
-        IsMiniature = width < 240 || height < 150;
+        IsMiniature = width < MiniatureWidth || height < MiniatureHeight;
         Unit = Math.Clamp(Math.Sqrt(Math.Min(width / 720, height / 480)), 0.78, 6);
     }
+
+    /// <summary>A page of text and lines, without a form.</summary>
+    public static FigureBuilder Page(double width, double height, ITextMeasurer measurer, Finish finish) => new(width, height, measurer, finish);
 
     public double Width { get; }
 

@@ -18,19 +18,25 @@ internal sealed class KeyDrawer
     private readonly double _between;
 
     public KeyDrawer(FigureBuilder figure, WorkingsResult workings, double inner)
+        : this(figure, workings.Division.Study, EntriesOf(figure, workings), inner)
+    {
+    }
+
+    public KeyDrawer(FigureBuilder figure, Study study, IReadOnlyList<KeyEntry> entries, double inner)
     {
         _figure = figure;
         _font = figure.Small;
         _swatch = _font.Size * 0.8;
         _gap = _font.Size * 0.5;
         _between = _font.Size * 1.5;
-        Study study = workings.Division.Study;
         _pilesUp = study.Form.Form.PilesUp(study);
         double longest = Math.Min(inner * 0.3, _font.Size * 16);
-        // The rule by which parts stand out is said in whole; it has no swatch.
-        KeyEntry[] entries = !figure.Finish.Key ? [] : [.. study.Form.Form.Key(workings), .. Emphasis.Words(workings.Division) is { } rule ? [new KeyEntry(rule, "")] : (KeyEntry[])[]];
         _texts = [.. entries.Select(entry => TextFit.Shorten(figure.Measurer, entry.Text, _font, entry.Fill.Length == 0 ? inner : longest) is var shown ? (entry, shown, Lead(entry) + figure.TextWidth(shown, _font)) : default)];
     }
+
+    /// <summary>The form's entries, and the rule by which parts stand out: said in whole, without a swatch.</summary>
+    private static KeyEntry[] EntriesOf(FigureBuilder figure, WorkingsResult workings) =>
+        !figure.Finish.Key ? [] : [.. workings.Division.Study.Form.Form.Key(workings), .. Emphasis.Words(workings.Division) is { } rule ? [new KeyEntry(rule, "")] : (KeyEntry[])[]];
 
     public bool IsEmpty => _texts.Length == 0;
 

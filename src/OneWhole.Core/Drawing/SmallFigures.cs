@@ -8,6 +8,8 @@ namespace OneWhole.Core.Drawing;
 /// <summary>The same study on each value of a column, as small figures side by side on one scale.</summary>
 public static class SmallFigures
 {
+    private const int MostKeyEntries = 12;
+
     /// <exception cref="StudyException">The form can't be drawn from the workings of a value.</exception>
     public static Figure Draw(WorkingsSet set, double width, double height, ITextMeasurer measurer)
     {
@@ -44,8 +46,14 @@ public static class SmallFigures
         bool proven = set.Values.All(each => each.Workings.TieOut.All(line => line.Status != TieOutStatus.Fail) && each.Workings.TieOut.First(line => line.Id == "parts-add-up").Status == TieOutStatus.Ok);
         string proof = $"{(proven ? "each adds up" : "not every one adds up")}, {first.Division.Table.Name}, {Numbers.NumberText.Count(first.Division.Table.RowCount)} rows";
         sheet.Add(sheet.Text("tie-out", "tie-out", width - margin, height - margin * 0.7, "end", proof, small, proven ? Ink.Quiet : Ink.Warn));
+        // One key for all of them: what each names beside its bars has no room in a small one.
+        double keyEnd = height - margin * 0.7;
+        bool miniature = Cell(0).Width < FigureBuilder.MiniatureWidth || Cell(0).Height < FigureBuilder.MiniatureHeight;
+        KeyEntry[] entries = !study.Finish.Key ? [] : [.. miniature && !form.HasOwnColours && form.Key(first).Count < 2 && first.Division.PartCount is > 1 and <= MostKeyEntries ? PartInk.KeyOf(first.Division) : [], .. form.Key(first)];
+        double keyHeight = new KeyDrawer(sheet, study, entries, width - 2 * margin).Beneath(margin, width - 2 * margin, keyEnd, sheet.TextWidth(proof, small) + gap);
         double top = below + gap, head = font.LineHeight + 4 * unit;
-        double cellWidth = (width - 2 * margin - gap * (columns - 1)) / columns, cellHeight = (height - top - margin - small.LineHeight - gap * (rows - 1)) / rows;
+        (double cellWidth, double cellHeight) = Cell(keyHeight);
+        (double Width, double Height) Cell(double key) => ((width - 2 * margin - gap * (columns - 1)) / columns, (height - below - gap - margin - small.LineHeight - key - gap * (rows - 1)) / rows);
         for (int i = 0; i < set.Values.Count; i++)
         {
             EachValue each = set.Values[i];

@@ -19,7 +19,7 @@ public static class Calculator
     {
         if (study.Each is not null)
         {
-            throw new StudyException("not-available", "each", "each: small figures are made by the command; on this screen they are not available yet. Take \"each\" out of the study.");
+            throw new StudyException("not-available", "each", "each: a study for each value of a column has workings of its own for each of them.");
         }
         Form form = study.Form.Form;
         Division division = Division.Of(table, study, cancel, second);

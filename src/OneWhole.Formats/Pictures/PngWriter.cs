@@ -1,3 +1,4 @@
+using System.Text;
 using OneWhole.Core.Drawing;
 using OneWhole.Formats.Text;
 using SkiaSharp;
@@ -126,7 +127,13 @@ public static class PngWriter
             }
             using var font = new SKFont(run.Face.Typeface, (float)text.Size) { Subpixel = true, Hinting = SKFontHinting.None, Edging = SKFontEdging.Antialias, LinearMetrics = true };
             using var builder = new SKTextBlobBuilder();
-            builder.AddPositionedRun(run.Glyphs, font, [.. run.X.Select(x => new SKPoint((float)(start + (run.Start + x) * text.Size), 0))]);
+            // With the characters that the glyphs stand for, so that a document's text can be found and copied.
+            byte[] characters = Encoding.UTF8.GetBytes(run.Text);
+            SKPositionedTextRunBuffer buffer = builder.AllocatePositionedTextRun(font, run.Glyphs.Length, characters.Length);
+            buffer.SetGlyphs(run.Glyphs);
+            buffer.SetPositions([.. run.X.Select(x => new SKPoint((float)(start + (run.Start + x) * text.Size), 0))]);
+            buffer.SetText(characters);
+            buffer.SetClusters([.. run.Clusters.Select(at => (uint)Encoding.UTF8.GetByteCount(run.Text.AsSpan(0, at)))]);
             using SKTextBlob? blob = builder.Build();
             if (blob is not null)
             {

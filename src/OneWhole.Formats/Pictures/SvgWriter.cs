@@ -21,7 +21,18 @@ public static class SvgWriter
         return bytes.ToArray();
     }
 
-    private static void Write(Figure figure, XmlWriter xml)
+    /// <summary>The picture as an element of a page; what is drawn of a row of the workings names it.</summary>
+    internal static string ToInline(Figure figure)
+    {
+        var text = new StringBuilder();
+        using (var xml = XmlWriter.Create(text, new XmlWriterSettings { OmitXmlDeclaration = true, CheckCharacters = false }))
+        {
+            Write(figure, xml, rows: true);
+        }
+        return text.ToString();
+    }
+
+    private static void Write(Figure figure, XmlWriter xml, bool rows = false)
     {
         xml.WriteStartElement("svg", Namespace);
         Attribute(xml, "width", figure.Width);
@@ -41,18 +52,19 @@ public static class SvgWriter
             // Handles are for dragging on the screen; a handed-over figure has none.
             if (mark.Role != "handle")
             {
-                Write(mark, xml);
+                Write(mark, xml, rows && mark.Role == "bar" && mark.Row >= 0 ? mark.Row : null);
             }
         }
         xml.WriteEndElement();
     }
 
-    private static void Write(Mark mark, XmlWriter xml)
+    private static void Write(Mark mark, XmlWriter xml, int? row)
     {
         switch (mark)
         {
             case RectMark rect:
                 xml.WriteStartElement("rect", Namespace);
+                Row(xml, row);
                 Attribute(xml, "x", rect.X);
                 Attribute(xml, "y", rect.Y);
                 Attribute(xml, "width", rect.Width);
@@ -62,6 +74,7 @@ public static class SvgWriter
                 break;
             case PathMark path:
                 xml.WriteStartElement("path", Namespace);
+                Row(xml, row);
                 xml.WriteAttributeString("d", PathText(path));
                 Paint(xml, path.Fill, path.Stroke, path.StrokeWidth);
                 if (path.Dash is not null)
@@ -97,6 +110,14 @@ public static class SvgWriter
                 xml.WriteString(Clean(text.Text));
                 xml.WriteEndElement();
                 break;
+        }
+    }
+
+    private static void Row(XmlWriter xml, int? row)
+    {
+        if (row is { } number)
+        {
+            xml.WriteAttributeString("data-row", number.ToString(CultureInfo.InvariantCulture));
         }
     }
 

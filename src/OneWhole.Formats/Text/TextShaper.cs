@@ -6,7 +6,11 @@ using Buffer = HarfBuzzSharp.Buffer;
 namespace OneWhole.Formats.Text;
 
 /// <summary>One run of glyphs of one face; positions in em from the start of the text.</summary>
-internal sealed record GlyphRun(FontFace? Face, ushort[] Glyphs, double[] X, double Start, double Width, string Text);
+internal sealed record GlyphRun(FontFace? Face, ushort[] Glyphs, double[] X, double Start, double Width, string Text)
+{
+    /// <summary>For each glyph, where in the text the characters begin that it stands for.</summary>
+    public int[] Clusters { get; init; } = [];
+}
 
 /// <summary>Shapes text with tabular lining figures and kerning, as the styles of the page ask for it.</summary>
 internal static class TextShaper
@@ -78,7 +82,7 @@ internal static class TextShaper
                 x += positions[i].XAdvance;
             }
             double width = x / face.UnitsPerEm;
-            runs.Add(new GlyphRun(face, glyphs, xs, at, width, text));
+            runs.Add(new GlyphRun(face, glyphs, xs, at, width, text) { Clusters = [.. infos.Select(info => (int)info.Cluster)] });
             return at + width;
         }
     }

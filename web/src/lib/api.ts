@@ -137,6 +137,7 @@ export const api = {
     ask<StudyView>('POST', `/studies/${id}/move?${query(size)}`, { revision, move }),
   step: (id: string, step: 'undo' | 'redo', revision: number, size: Size) =>
     ask<StudyView>('POST', `/studies/${id}/${step}?${query(size)}`, { revision }),
+  handOverKinds: () => ask<Schemas['HandOverKind'][]>('GET', '/hand-over'),
   columnsOf: (id: string) => ask<string[]>('GET', `/studies/${id}/columns`),
   layOn: (id: string, table: string, columns: Record<string, string>) =>
     ask<StudyView>('POST', `/studies/${id}/lay-on`, { table, columns }),

@@ -1,7 +1,8 @@
+import { useQuery } from '@tanstack/react-query';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
-import { handOver, type Size, type StudyView } from '../lib/api';
-import { toTabs } from './tabs';
+import { api, handOver, type Size, type StudyView } from '../lib/api';
+import { toHtml, toTabs } from './tabs';
 
 /** Everything that leaves: pictures, workings, the study, the clipboard. */
 export function HandOver({
@@ -16,14 +17,20 @@ export function HandOver({
   setOpen: (on: boolean) => void;
 }) {
   const [said, setSaid] = useState<string | null>(null);
-  const files: [string, string, string, number][] = [
-    ['Figure, SVG', 'for pages and editing', 'figure.svg', 1],
-    ['Figure, PNG 1×', `${size.width} × ${size.height}`, 'figure.png', 1],
-    ['Figure, PNG 2×', `${size.width * 2} × ${size.height * 2}`, 'figure.png', 2],
-    ['Figure, PNG 4×', `${size.width * 4} × ${size.height * 4}`, 'figure.png', 4],
-    ['Workings, CSV', 'unrounded', 'workings.csv', 1],
-    ['Study, JSON', 'runs on another table', 'study.json', 1],
-  ];
+  const kinds = useQuery({
+    queryKey: ['hand-over'],
+    queryFn: api.handOverKinds,
+    enabled: open,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const files = (kinds.data ?? []).flatMap((kind) =>
+    kind.scales.map((scale) => ({
+      kind: kind.kind,
+      scale,
+      name: kind.scales.length > 1 ? `${kind.name} ${scale}×` : kind.name,
+      detail: kind.scales.length > 1 ? `${size.width * scale} × ${size.height * scale}` : kind.detail,
+    })),
+  );
   const copyPicture = async () => {
     try {
       const png = fetch(handOver(view.id, 'figure.png', size, 2)).then((reply) => reply.blob());
@@ -36,7 +43,12 @@ export function HandOver({
   const copyWorkings = async () => {
     try {
       const csv = await (await fetch(handOver(view.id, 'workings.csv', size))).text();
-      await navigator.clipboard.writeText(toTabs(csv));
+      await navigator.clipboard.write([
+        new ClipboardItem({
+          'text/plain': new Blob([toTabs(csv)], { type: 'text/plain' }),
+          'text/html': new Blob([toHtml(csv)], { type: 'text/html' }),
+        }),
+      ]);
       setSaid('The workings are on the clipboard.');
     } catch {
       setSaid('The browser does not allow copying here; take the CSV file.');
@@ -52,9 +64,9 @@ export function HandOver({
     >
       <Popover.Trigger className="button primary">Hand over</Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="popover w-80 py-1" align="end" sideOffset={6} aria-label="Hand over">
+        <Popover.Content className="popover w-96 py-1" align="end" sideOffset={6} aria-label="Hand over">
           <ul>
-            {files.map(([name, detail, kind, scale]) => (
+            {files.map(({ name, detail, kind, scale }) => (
               <li key={name}>
                 <a
                   className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash"

@@ -1,12 +1,11 @@
 using OneWhole.Core.Numbers;
-using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
-namespace OneWhole.App;
+namespace OneWhole.Core.Statements;
 
 /// <summary>What is said of a row at the pointer: its amount, its shares of its group and of everything, its rank, and where the same part is largest and smallest.</summary>
-internal static class PointedReading
+public static class PointedReading
 {
     /// <summary>All that there is to say, or what the finish asks for: the amount, the share, or both.</summary>
     public static IReadOnlyList<string> Of(WorkingsResult workings, int row)

@@ -1,0 +1,60 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Text;
+
+namespace OneWhole.Formats.Handing;
+
+/// <summary>A study with its workings, ready to leave.</summary>
+/// <param name="Title">The study's title, or what stands for it.</param>
+/// <param name="Study">The study.</param>
+/// <param name="Workings">Its workings; those of each value where it is repeated.</param>
+public sealed record HandedStudy(string Title, Study Study, WorkingsSet Workings)
+{
+    public Figure Draw(double width, double height) => Workings.Column is null
+        ? FigureDrawer.Draw(Workings.Values[0].Workings, width, height, TextMeasurer.Shared)
+        : SmallFigures.Draw(Workings, width, height, TextMeasurer.Shared);
+}
+
+/// <summary>How a figure is handed over.</summary>
+/// <param name="Width">Of the figure, in pixels.</param>
+/// <param name="Height">Of the figure, in pixels.</param>
+/// <param name="Scale">Pixels of a picture for each of the figure's.</param>
+public sealed record HandingSize(double Width, double Height, double Scale = 1);
+
+/// <summary>A kind of file that a study leaves as: one class, and one line in <see cref="Standard"/>.</summary>
+public abstract class HandOver
+{
+    /// <summary>Every kind, in the order in which they are offered.</summary>
+    public static IReadOnlyList<HandOver> Standard { get; } =
+    [
+        new SvgFigure(), new PngFigure(), new PdfFigure(), new HtmlPage(),
+        new CsvWorkings(), new JsonWorkings(), new ParquetWorkings(), new MarkdownWorkings(), new StudyFile(),
+    ];
+
+    /// <exception cref="StudyException">There is no such kind; the message lists those there are.</exception>
+    public static HandOver Find(string kind) => Standard.FirstOrDefault(known => known.Kind == kind)
+        ?? throw new StudyException("not-handed-over", "", $"\"{kind}\" can't be handed over; it must be one of {string.Join(", ", Standard.Select(known => known.Kind))}.");
+
+    /// <summary>What is handed over and as what: "figure.svg".</summary>
+    public abstract string Kind { get; }
+
+    /// <summary>As it is offered.</summary>
+    public abstract string Name { get; }
+
+    /// <summary>What it is good for.</summary>
+    public abstract string Detail { get; }
+
+    public abstract string MediaType { get; }
+
+    /// <summary>The ending of its name: ".svg".</summary>
+    public string Extension => System.IO.Path.GetExtension(Kind);
+
+    /// <summary>What stands between the study's name and the ending.</summary>
+    public virtual string Suffix(HandingSize size) => "";
+
+    /// <summary>Scales in which it is offered; one where it has none.</summary>
+    public virtual IReadOnlyList<int> Scales => [1];
+
+    public abstract byte[] Write(HandedStudy study, HandingSize size);
+}

@@ -1,0 +1,187 @@
+using System.Globalization;
+using System.Text;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Pictures;
+
+namespace OneWhole.Formats.Handing;
+
+/// <summary>A vector picture that needs nothing else.</summary>
+internal sealed class SvgFigure : HandOver
+{
+    public override string Kind => "figure.svg";
+
+    public override string Name => "Figure, SVG";
+
+    public override string Detail => "for pages and editing";
+
+    public override string MediaType => "image/svg+xml";
+
+    public override byte[] Write(HandedStudy study, HandingSize size) => SvgWriter.ToBytes(study.Draw(size.Width, size.Height));
+}
+
+/// <summary>A picture of pixels.</summary>
+internal sealed class PngFigure : HandOver
+{
+    public override string Kind => "figure.png";
+
+    public override string Name => "Figure, PNG";
+
+    public override string Detail => "for slides and messages";
+
+    public override string MediaType => "image/png";
+
+    public override IReadOnlyList<int> Scales => [1, 2, 4];
+
+    public override string Suffix(HandingSize size) => size.Scale == 1 ? "" : $"@{size.Scale.ToString("0.##", CultureInfo.InvariantCulture)}x";
+
+    public override byte[] Write(HandedStudy study, HandingSize size) => PngWriter.ToBytes(study.Draw(size.Width, size.Height), Math.Clamp(size.Scale, 0.25, 8));
+}
+
+/// <summary>Every row as a table reads them.</summary>
+internal sealed class CsvWorkings : HandOver
+{
+    public override string Kind => "workings.csv";
+
+    public override string Name => "Workings, CSV";
+
+    public override string Detail => "unrounded";
+
+    public override string MediaType => "text/csv; charset=utf-8";
+
+    public override string Suffix(HandingSize size) => ".workings";
+
+    public override byte[] Write(HandedStudy study, HandingSize size) => WorkingsCsv.ToBytes(study.Workings);
+}
+
+/// <summary>Workings with rules, proofs and readings.</summary>
+internal sealed class JsonWorkings : HandOver
+{
+    public override string Kind => "workings.json";
+
+    public override string Name => "Workings, JSON";
+
+    public override string Detail => "with rules, proofs, readings";
+
+    public override string MediaType => "application/json";
+
+    public override string Suffix(HandingSize size) => ".workings";
+
+    public override byte[] Write(HandedStudy study, HandingSize size)
+    {
+        using var bytes = new MemoryStream();
+        WorkingsJson.Write(study.Workings, bytes);
+        return bytes.ToArray();
+    }
+}
+
+/// <summary>The workings as a table of plain text, for documents and messages.</summary>
+internal sealed class MarkdownWorkings : HandOver
+{
+    public override string Kind => "workings.md";
+
+    public override string Name => "Workings, Markdown";
+
+    public override string Detail => "a table of text";
+
+    public override string MediaType => "text/markdown; charset=utf-8";
+
+    public override string Suffix(HandingSize size) => ".workings";
+
+    public override byte[] Write(HandedStudy study, HandingSize size)
+    {
+        var text = new StringBuilder();
+        text.Append("# ").Append(Plain(study.Title)).Append("\n\n");
+        foreach (EachValue each in study.Workings.Values)
+        {
+            if (study.Workings.Column is not null)
+            {
+                text.Append("## ").Append(Plain(each.Value)).Append("\n\n");
+            }
+            var table = new WorkingsTable(each.Workings);
+            text.Append("| ").Append(string.Join(" | ", table.Heads.Select(Plain))).Append(" |\n|");
+            foreach (bool number in table.IsNumber)
+            {
+                text.Append(number ? "---:|" : "---|");
+            }
+            text.Append('\n');
+            foreach (IReadOnlyList<string> row in table.Rows)
+            {
+                text.Append("| ").Append(string.Join(" | ", row.Select(Plain))).Append(" |\n");
+            }
+            text.Append('\n');
+            foreach (TieOutLine line in each.Workings.TieOut)
+            {
+                text.Append("- ").Append(WorkingsJson.StatusWord(line.Status)).Append(": ").Append(Plain(line.Text)).Append('\n');
+            }
+            text.Append('\n');
+        }
+        return new UTF8Encoding(false).GetBytes(text.ToString());
+    }
+
+    /// <summary>One line in which nothing is markup: marks of the notation are escaped.</summary>
+    private static string Plain(string text)
+    {
+        var plain = new StringBuilder();
+        foreach (char c in text.ReplaceLineEndings(" "))
+        {
+            if (c is '\\' or '|' or '*' or '_' or '`' or '[' or ']' or '<' or '>' or '#' or '~')
+            {
+                plain.Append('\\');
+            }
+            plain.Append(c);
+        }
+        return plain.ToString();
+    }
+}
+
+/// <summary>The study itself.</summary>
+internal sealed class StudyFile : HandOver
+{
+    public override string Kind => "study.json";
+
+    public override string Name => "Study, JSON";
+
+    public override string Detail => "runs on another table";
+
+    public override string MediaType => "application/json";
+
+    public override string Suffix(HandingSize size) => ".study";
+
+    public override byte[] Write(HandedStudy study, HandingSize size) => Encoding.UTF8.GetBytes(StudyFormat.Standard.WriteText(study.Study));
+}
+
+/// <summary>The workings as they are printed: texts in the study's decimals.</summary>
+internal sealed class WorkingsTable
+{
+    public WorkingsTable(WorkingsResult workings)
+    {
+        Heads = [.. workings.Columns.Select(column => column.Label)];
+        IsNumber = [.. workings.Columns.Select(column => !column.IsText)];
+        Rows = [.. Enumerable.Range(0, workings.RowCount).Select(row => (IReadOnlyList<string>)[.. workings.Columns.Select(column => Cell(workings, column, row))])];
+    }
+
+    public IReadOnlyList<string> Heads { get; }
+
+    public IReadOnlyList<bool> IsNumber { get; }
+
+    public IReadOnlyList<IReadOnlyList<string>> Rows { get; }
+
+    private static string Cell(WorkingsResult workings, WorkingColumn column, int row)
+    {
+        if (column.IsText)
+        {
+            return column.Text(row) ?? "";
+        }
+        Division division = workings.Division;
+        return column.Exact(row) is not { } value ? "" : column.Unit switch
+        {
+            ColumnUnit.Amount => NumberText.Rounded(value, Math.Min(4, division.Scale)),
+            ColumnUnit.Share => NumberText.Rounded(value * 100, division.Study.Rounding.Decimals + 1) + " %",
+            ColumnUnit.Percent => NumberText.Rounded(value, division.Study.Rounding.Decimals) + " %",
+            ColumnUnit.Count => NumberText.Rounded(value, 0),
+            _ => NumberText.Rounded(value, 3),
+        };
+    }
+}
