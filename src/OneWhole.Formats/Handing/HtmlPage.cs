@@ -19,8 +19,9 @@ internal sealed class HtmlPage : HandOver
         :root { color-scheme: light; }
         body { margin: 0; background: #f6f3ea; color: #20302e; font: 14px/1.45 "Public Sans", sans-serif; font-feature-settings: "tnum", "kern"; }
         main { max-width: 1000px; margin: 24px auto; padding: 0 20px; }
-        h1, h2 { font: 500 22px/1.3 Newsreader, serif; margin: 0 0 4px; }
-        h2 { font-size: 18px; margin-top: 24px; }
+        /* The figure shows its title; the heading is for who can't see it. */
+        h1 { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+        h2 { font: 500 18px/1.3 Newsreader, serif; margin: 24px 0 4px; }
         p { margin: 0 0 12px; color: #5d6a66; }
         figure { margin: 0; background: #fff; border: 1px solid #d9d4c6; }
         svg { display: block; width: 100%; height: auto; }
