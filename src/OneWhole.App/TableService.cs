@@ -43,6 +43,21 @@ public sealed record StepView(JsonObject Step, StepReport? Report);
 /// <summary>A kind of step, as it is chosen and filled in.</summary>
 public sealed record StepKindView(string Kind, string Name, IReadOnlyList<StepField> Fields);
 
+/// <summary>What a step would do.</summary>
+/// <param name="Suggested">Members that would suit its column, or null.</param>
+/// <param name="Rows">Rows that it would touch.</param>
+/// <param name="Cells">Cells that it would touch.</param>
+/// <param name="Note">What there is to tell besides.</param>
+/// <param name="Problem">Why it can't be done as it is.</param>
+public sealed record StepTrial(JsonObject? Suggested, long Rows, long Cells, string? Note, string? Problem)
+{
+    /// <summary>The column of labels that it would make, or null.</summary>
+    public string? Column { get; init; }
+
+    /// <summary>That column's labels with their rows, in natural order.</summary>
+    public IReadOnlyList<LabelCount> Labels { get; init; } = [];
+}
+
 /// <summary>One label with its rows.</summary>
 public sealed record LabelCount(string Label, int Count);
 
@@ -428,6 +443,39 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         Column found = ColumnOf(Shown(id, stage), column);
         int[] rows = found.Labels.Codes.Tally(found.Labels.Labels.Count);
         return [.. ColumnFacts.MostFrequent(rows, most).Select(code => new LabelCount(found.Labels.Labels[code], rows[code]))];
+    }
+
+    /// <summary>A step that is being filled in: what would suit its column, and once it can be done, what it would make. Nothing changes.</summary>
+    /// <param name="id">The table.</param>
+    /// <param name="step">The step as far as it is filled in.</param>
+    /// <param name="stage">The table that it would stand on: after so many of its steps; null for all.</param>
+    public StepTrial Try(string id, JsonObject step, int? stage = null)
+    {
+        Table table = Shown(id, stage);
+        StepKind kind = StepList.Find((string?)step["do"] ?? "", "do");
+        JsonObject? suggested = (string?)step["column"] is { } name && table.Find(name) is { } column ? kind.Suggest(column) : null;
+        suggested?.Remove("do");
+        try
+        {
+            Step read = Of([step.DeepClone()]).Steps[0];
+            StepResult result = read.Kind.Apply(table, read.Members);
+            Column? made = result.Table.Columns.FirstOrDefault(other => table.Find(other.Name) is null && other.Info.Type == ColumnType.Category);
+            return new StepTrial(suggested, result.Rows, result.Cells, result.Note, null) { Column = made?.Name, Labels = made is null ? [] : InOrder(made) };
+        }
+        catch (Core.Studies.StudyException fault)
+        {
+            return new StepTrial(suggested, 0, 0, null, fault.Plain);
+        }
+    }
+
+    private const int MostTried = 60;
+
+    /// <summary>The labels of a made column with their rows, as a person would order them.</summary>
+    private static IReadOnlyList<LabelCount> InOrder(Column column)
+    {
+        LabelView labels = column.Labels;
+        int[] rows = labels.Codes.Tally(labels.Labels.Count);
+        return [.. NaturalOrder.Sort([.. labels.Labels.Index().Select(label => new Entry(label.Item, EntryKind.Label, label.Index))]).Take(MostTried).Select(label => new LabelCount(label.Label, rows[label.TableRank]))];
     }
 
     /// <summary>A column at a glance.</summary>

@@ -10,6 +10,9 @@ namespace OneWhole.Web;
 /// <summary>A revision that a step starts from.</summary>
 public sealed record RevisionRequest(long Revision);
 
+/// <summary>A step that is being filled in, and on what it would stand.</summary>
+public sealed record TryRequest(JsonObject Step, int? Stage);
+
 /// <summary>All preparing steps of a table, in their order.</summary>
 public sealed record StepsRequest(long Revision, JsonArray Steps);
 
@@ -97,6 +100,7 @@ public static class TableEndpoints
         });
         tables.MapPost("{id}/answer", (TableService service, string id, AnswerRequest request) => service.Answer(id, request.Revision, request.Note, request.Answer));
         tables.MapPost("{id}/steps", (TableService service, string id, StepsRequest request) => service.SetSteps(id, request.Revision, request.Steps));
+        tables.MapPost("{id}/try", (TableService service, string id, TryRequest request) => service.Try(id, request.Step, request.Stage));
         tables.MapGet("{id}/labels", (TableService service, string id, string column, int? stage) => service.Labels(id, column, 1000, stage));
         tables.MapGet("{id}/portrait", (TableService service, string id, string column, int? stage) => service.PortraitOf(id, column, stage));
         tables.MapGet("{id}/spellings", (TableService service, string id, string column, int? stage) => service.Spellings(id, column, stage));

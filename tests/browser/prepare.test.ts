@@ -198,6 +198,25 @@ test('pasted numbers are cut into bands, and rows outside are mended with one cl
   expect(running).toBe(numbers.length);
 });
 
+test('a step of bands suggests round ones, shows what they would hold, and tells what falls outside', async ({ page }) => {
+  await page.goto(server.url);
+  await page.getByRole('button', { name: 'Paste rows' }).click();
+  await page.getByRole('textbox').fill('Stop\tWait\nPier\t3\nPier\t47\nQuay\t12\nQuay\t99\n');
+  await page.getByRole('button', { name: 'Bring in' }).click();
+  await page.getByRole('button', { name: 'Prepare' }).click();
+  await page.getByLabel('Add a step').selectOption('bands');
+  await page.getByLabel('Column', { exact: true }).selectOption('Wait');
+  await page.getByRole('button', { name: 'take round ones that cover every value' }).click();
+  const preview = page.getByRole('list', { name: 'What Wait band would hold' });
+  await expect(preview.getByRole('listitem').first()).toContainText(/^0–/);
+  const start = await page.getByLabel('Start').inputValue();
+  expect(Number(start)).toBeLessThanOrEqual(3);
+  await page.getByLabel('End').fill('50');
+  await expect(page.getByText('1 row falls outside the bands and is blank')).toBeVisible();
+  await page.getByRole('button', { name: 'Add the step' }).click();
+  await expect(page.getByText('4 rows, 3 columns')).toBeVisible();
+});
+
 test('a heading opens its portrait, and steps begin from there', async ({ page }) => {
   const path = join(folder, 'portraits.csv');
   writeFileSync(path, 'Route,Minutes\nHallin,10\nHallin,20\nOskery,5\n,7\n');

@@ -519,6 +519,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TryRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StepTrial"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{id}/labels": {
         parameters: {
             query?: never;
@@ -3066,6 +3107,28 @@ export interface components {
             revision: number;
             steps: components["schemas"]["JsonArray"];
         };
+        /** @description What a step would do. */
+        StepTrial: {
+            suggested: null | components["schemas"]["JsonObject"];
+            /**
+             * Format: int64
+             * @description Rows that it would touch.
+             */
+            rows: number;
+            /**
+             * Format: int64
+             * @description Cells that it would touch.
+             */
+            cells: number;
+            /** @description What there is to tell besides. */
+            note: null | string;
+            /** @description Why it can't be done as it is. */
+            problem: null | string;
+            /** @description The column of labels that it would make, or null. */
+            column?: null | string;
+            /** @description That column's labels with their rows, in natural order. */
+            labels?: components["schemas"]["LabelCount"][];
+        };
         /** @description One preparing step as shown: its document, its words, what it touched. One that was not reached has no report. */
         StepView: {
             step: components["schemas"]["JsonObject"];
@@ -3212,6 +3275,12 @@ export interface components {
             /** @description Whether it only does something, and is no part of the sentence. */
             aside?: boolean;
             value?: null | components["schemas"]["JsonNode"];
+        };
+        /** @description A step that is being filled in, and on what it would stand. */
+        TryRequest: {
+            step: components["schemas"]["JsonObject"];
+            /** Format: int32 */
+            stage: null | number;
         };
         /** @description A cell that its column's type can't read. */
         UnreadableCell: {

@@ -51,6 +51,9 @@ public abstract class StepKind
     /// <summary>The step in plain words.</summary>
     public abstract string Words(object members);
 
+    /// <summary>Members that would suit a column, for whoever fills the step in; null where there is nothing to suggest.</summary>
+    public virtual JsonObject? Suggest(Column column) => null;
+
     /// <summary>Makes the next table.</summary>
     /// <exception cref="StudyException">The step does not fit the table; the place is the member's.</exception>
     public abstract StepResult Apply(Table table, object members);

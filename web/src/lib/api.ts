@@ -28,6 +28,7 @@ export type RenamedColumn = Schemas['RenamedColumn'];
 export type TableEdit = Partial<Schemas['TableEdit']>;
 export type SourceView = Schemas['SourceView'];
 export type StepKind = Schemas['StepKindView'];
+export type StepTrial = Schemas['StepTrial'];
 export type StepField = Schemas['StepField'];
 /** One preparing step, as its document has it. */
 export type Step = { do: string; off?: boolean } & Record<string, unknown>;
@@ -89,6 +90,8 @@ export const api = {
   lookFresh: (id: string, name: string, content: Blob) =>
     ask<RefreshSummary>('POST', `/tables/${id}/fresh?${query({ name })}`, content),
   takeFresh: (id: string) => ask<TableView>('POST', `/fresh/${id}`),
+  tryStep: (id: string, step: Step, stage?: number) =>
+    ask<Schemas['StepTrial']>('POST', `/tables/${id}/try`, { step, stage: stage ?? null }),
   callAsBefore: (id: string, column: RenamedColumn) => ask<RefreshSummary>('POST', `/fresh/${id}/renamed`, column),
   leaveFresh: (id: string) => ask<void>('DELETE', `/fresh/${id}`),
   stepKinds: () => ask<StepKind[]>('GET', '/step-kinds'),

@@ -7,7 +7,13 @@ import { FilterEditor } from './FilterEditor';
 import type { StudyActions } from './useStudy';
 import { NamesEditor, NumberEditor, OptionsEditor } from './WordEditors';
 
-type Props = { view: StudyView; actions: StudyActions; open: string | null; setOpen: (path: string | null) => void };
+type Props = {
+  view: StudyView;
+  actions: StudyActions;
+  open: string | null;
+  /** Opens a word's choices, or closes them where they are still open. */
+  setOpen: (what: string, on: boolean) => void;
+};
 
 /** The study as a sentence; every underlined word can be changed. */
 export function StatementLine({ view, actions, open, setOpen }: Props) {
@@ -33,7 +39,7 @@ export function StatementLine({ view, actions, open, setOpen }: Props) {
                 view={view}
                 actions={actions}
                 open={open === token.path}
-                setOpen={(on) => setOpen(on ? (token.path ?? null) : null)}
+                setOpen={(on) => setOpen(token.path ?? '', on)}
               />
             ) : (
               // biome-ignore lint/suspicious/noArrayIndexKey: plain text has nothing else to be told by
@@ -52,13 +58,13 @@ export function StatementLine({ view, actions, open, setOpen }: Props) {
           ) : null}
         </span>
       ))}{' '}
-      <Popover.Root open={open === '+'} onOpenChange={(on) => setOpen(on ? '+' : null)}>
+      <Popover.Root open={open === '+'} onOpenChange={(on) => setOpen('+', on)}>
         <Popover.Trigger className="plain inline-flex translate-y-[-2px] font-sans text-[13px] text-accent">
           <Plus size={12} /> clause
         </Popover.Trigger>
         <Popover.Portal>
           <Popover.Content className="popover w-96" align="start" sideOffset={6} aria-label="Add a clause">
-            <AddClause view={view} actions={actions} close={() => setOpen(null)} />
+            <AddClause view={view} actions={actions} close={() => setOpen('+', false)} />
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
@@ -97,7 +103,7 @@ function Word({
       <Popover.Portal>
         <Popover.Content className="popover w-[440px]" align="start" sideOffset={6} aria-label={token.ask ?? undefined}>
           <p className="border-b border-hairline px-4 py-2 text-[13px] text-quiet">{token.ask}</p>
-          {token.control === 'options' ? <OptionsEditor study={view.id} path={path} set={set} /> : null}
+          {token.control === 'options' ? <OptionsEditor study={view.id} revision={view.revision} path={path} set={set} /> : null}
           {token.control === 'percent' || token.control === 'number' ? (
             <NumberEditor percent={token.control === 'percent'} value={Number(token.value)} set={(value) => set(path, value)} />
           ) : null}

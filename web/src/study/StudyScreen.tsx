@@ -36,6 +36,8 @@ export function StudyScreen({ id }: { id: string }) {
   const [finding, setFinding] = useState(false);
   const [keys, setKeys] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
+  // A change that takes a while closes what it was made in, not what was opened meanwhile.
+  const show = useCallback((what: string, on: boolean) => setOpen((now) => (on ? what : now === what ? null : now)), []);
   const [drawer, setDrawer] = useState(false);
   const [split, setSplit] = useState(() => Number(localStorage.getItem('onewhole.split')) || 0.59);
 
@@ -130,14 +132,14 @@ export function StudyScreen({ id }: { id: string }) {
             view={view}
             size={size ?? { width: 960, height: 600 }}
             open={open === 'hand-over'}
-            setOpen={(on) => setOpen(on ? 'hand-over' : null)}
+            setOpen={(on) => show('hand-over', on)}
           />
         ) : null}
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col">
         <h1 className="sr-only">{view?.title ?? 'Study'}</h1>
         <div className="min-h-[76px] px-6 pt-3 pb-2">
-          {view ? <StatementLine view={view} actions={actions} open={open} setOpen={setOpen} /> : null}
+          {view ? <StatementLine view={view} actions={actions} open={open} setOpen={show} /> : null}
           {problem ? (
             <p role="alert" className="mt-1 text-fail">
               {problem}{' '}
@@ -203,12 +205,7 @@ export function StudyScreen({ id }: { id: string }) {
                 Workings
               </button>
               {view ? (
-                <FinishPanel
-                  view={view}
-                  actions={actions}
-                  open={open === 'finish'}
-                  setOpen={(on) => setOpen(on ? 'finish' : null)}
-                />
+                <FinishPanel view={view} actions={actions} open={open === 'finish'} setOpen={(on) => show('finish', on)} />
               ) : null}
             </div>
           </div>
@@ -254,7 +251,7 @@ export function StudyScreen({ id }: { id: string }) {
           help={() => setKeys(true)}
         />
       ) : null}
-      {view ? <LayOn view={view} open={open === 'lay-on'} setOpen={(on) => setOpen(on ? 'lay-on' : null)} /> : null}
+      {view ? <LayOn view={view} open={open === 'lay-on'} setOpen={(on) => show('lay-on', on)} /> : null}
       <KeyList open={keys} setOpen={setKeys} />
     </div>
   );

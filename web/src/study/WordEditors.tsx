@@ -5,15 +5,18 @@ import { api, type Choice } from '../lib/api';
 /** The choices of a word, with what each would mean; typing searches. */
 export function OptionsEditor({
   study,
+  revision,
   path,
   set,
 }: {
   study: string;
+  /** The choices belong to it: a change that comes in while they are open makes others. */
+  revision: number;
   path: string;
   set: (path: string, value: unknown) => void;
 }) {
   const options = useQuery({
-    queryKey: ['options', study, path],
+    queryKey: ['options', study, revision, path],
     queryFn: () => api.options(study, path),
     staleTime: 0,
     gcTime: 0,

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, type Step, type StepField, type StepKind, type TableView } from '../lib/api';
+import { api, type Step, type StepField, type StepKind, type StepTrial, type TableView } from '../lib/api';
 
 type Props = {
   /** The table as the step finds it. */
@@ -18,6 +18,7 @@ type Props = {
 /** A step's members, asked for as its kind describes them. */
 export function StepForm({ view, stage, kind, start, save, cancel, adding }: Props) {
   const [step, setStep] = useState<Step>(start);
+  const [taken, setTaken] = useState(0);
   const set = (path: string, value: unknown) =>
     setStep((old) => {
       const next = { ...old };
@@ -25,6 +26,14 @@ export function StepForm({ view, stage, kind, start, save, cancel, adding }: Pro
       else next[path] = value;
       return next;
     });
+  const column = typeof step.column === 'string' ? step.column : undefined;
+  const tried = useQuery({
+    queryKey: ['try', view.id, view.revision, stage, step],
+    queryFn: () => api.tryStep(view.id, step, stage ?? undefined),
+    enabled: column !== undefined,
+    placeholderData: (before) => before,
+  });
+  const suggested = tried.data?.suggested as Record<string, unknown> | null | undefined;
   const missing = kind.fields.some((field) => !field.optional && step[field.path] === undefined);
   return (
     <form
@@ -36,8 +45,29 @@ export function StepForm({ view, stage, kind, start, save, cancel, adding }: Pro
       }}
     >
       {kind.fields.map((field) => (
-        <Field key={field.path} view={view} stage={stage} field={field} step={step} set={set} />
+        <Field
+          // What was suggested is a new start for the fields.
+          key={`${field.path} ${taken}`}
+          view={view}
+          stage={stage}
+          field={field}
+          step={step}
+          set={set}
+        />
       ))}
+      {suggested && Object.entries(suggested).some(([path, value]) => JSON.stringify(step[path]) !== JSON.stringify(value)) ? (
+        <button
+          type="button"
+          className="word self-start cursor-pointer text-[13px] text-accent"
+          onClick={() => {
+            setStep({ do: step.do, ...(step.off ? { off: true } : {}), ...suggested });
+            setTaken(taken + 1);
+          }}
+        >
+          take round ones that cover every value
+        </button>
+      ) : null}
+      {!missing && tried.data ? <Made trial={tried.data} /> : null}
       <span className="flex gap-2">
         <button type="submit" className="button primary" disabled={missing}>
           {adding ? 'Add the step' : 'Set the step'}
@@ -47,6 +77,28 @@ export function StepForm({ view, stage, kind, start, save, cancel, adding }: Pro
         </button>
       </span>
     </form>
+  );
+}
+
+/** What the step would make, before it is taken. */
+function Made({ trial }: { trial: StepTrial }) {
+  if (trial.problem) return <p className="text-[13px] text-warn">{trial.problem}</p>;
+  const most = Math.max(1, ...(trial.labels ?? []).map((label) => label.count));
+  return (
+    <div className="figures text-[13px]">
+      {trial.note ? <p className="text-warn">{trial.note}</p> : null}
+      {trial.labels?.length ? (
+        <ul aria-label={`What ${trial.column} would hold`} className="max-h-56 overflow-auto">
+          {trial.labels.map((label) => (
+            <li key={label.label} className="grid grid-cols-[minmax(72px,auto)_1fr_auto] items-center gap-2">
+              <span>{label.label}</span>
+              <span className="h-2 bg-accent" style={{ width: `${(label.count / most) * 100}%` }} aria-hidden="true" />
+              <span>{label.count.toLocaleString('en')}</span>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </div>
   );
 }
 

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
+using System.Text.Json.Nodes;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Preparing.Steps;
 
@@ -59,6 +61,18 @@ public sealed class Bands : StepKind<Bands.With>
             return "bands with two or more rising edges";
         }
         return with.Labels.Length > 0 && with.Edges.Length > 0 && with.Labels.Length != with.Edges.Length - 1 ? "bands with one label for each" : null;
+    }
+
+    /// <summary>Round bands that cover every number: a start at or below the smallest, as many of one width as it takes to pass the largest.</summary>
+    public override JsonObject? Suggest(Column column)
+    {
+        if (RoundBands.Suggest(column.Numbers) is not var (start, width) || column.Numbers.Ends() is not var (_, most, _))
+        {
+            return null;
+        }
+        var with = new With(column.Name, $"{column.Name} band") { Start = start, Width = width };
+        ExactDecimal end = Edges(column, with)[^1];
+        return Write(with with { End = end > most ? end : null });
     }
 
     private protected override string Words(With members) => members.Edges.Length > 0
