@@ -37,6 +37,8 @@ test('revenue by passenger type, a column a year: the total on top, and in each 
   await form(page, 'Stacked').click();
   await word(page, 'passenger type').click();
   await choose(page, /^year/);
+  // The sentence is another one then, and its words stand elsewhere.
+  await expect(page.getByTestId('statement')).toContainText('within each year');
   await word(page, 'route').click();
   await choose(page, /^passenger type/);
   await expect(page.getByTestId('statement')).toContainText('within each year');
