@@ -29,6 +29,8 @@ async function start(page: Page) {
   await expect(ledger(page).getByText('Whole')).toBeVisible();
   await form(page, 'Nested bars').click();
   await expect(figure(page)).toHaveAttribute('aria-label', /^Nested bars/);
+  // The workings follow the figure in the next breath.
+  await expect(ledger(page).getByRole('columnheader', { name: 'rank' })).toHaveCount(0);
 }
 
 test('a rule lets the largest of each group stand out, and is said in the key', async ({ page }) => {
