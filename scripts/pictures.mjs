@@ -56,7 +56,8 @@ const views = {
     await page.getByRole('button', { name: /^Prepare/ }).click();
     await page.getByLabel('Add a step').selectOption('bands');
     await page.getByLabel('Column', { exact: true }).selectOption('Minutes');
-    await page.waitForTimeout(500);
+    await page.getByRole('button', { name: 'take round ones that cover every value' }).click();
+    await page.getByRole('list', { name: /^What .* would hold/ }).waitFor();
   },
   sources: async (page) => {
     await tables(page);

@@ -353,19 +353,26 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             WorkingsSet set = ComputeEach(tableId, study, cancel);
             return set.Values.Count > 0 ? set.Values[ShownOf(set, study)].Workings : Compute(tableId, study with { Each = null }, cancel);
         }
-        (Table table, long revision) = tables.Load(tableId);
-        (Table? second, string stamp) = SecondOf(tableId, study);
-        // Looks change no number, but workings carry their study: the key is the whole document.
-        return _workings.Get((tableId, revision, stamp + _format.Write(study).ToJsonString()), () => Calculator.Run(table, study, cancel, second));
+        return Known(_workings, tableId, study, (table, second) => Calculator.Run(table, study, cancel, second));
     }
 
     /// <summary>The workings of each value of the study's column; of the one study where it has none.</summary>
     private WorkingsSet ComputeEach(string tableId, Study study, CancellationToken cancel = default)
     {
+        return study.Each is null ? WorkingsSet.Of(Compute(tableId, study, cancel)) : Known(_sets, tableId, study, (table, second) => WorkingsSet.Run(table, study, cancel, second));
+    }
+
+    /// <summary>What was computed of a study and its tables as they are now, or is computed.</summary>
+    private T Known<T>(BoundedCache<(string Table, long TableRevision, string Study), T> cache, string tableId, Study study, Func<Table, Table?, T> run)
+    {
         (Table table, long revision) = tables.Load(tableId);
         (Table? second, string stamp) = SecondOf(tableId, study);
-        return _sets.Get((tableId, revision, stamp + _format.Write(study).ToJsonString()), () => WorkingsSet.Run(table, study, cancel, second));
+        // Looks change no number, but workings carry their study: the key is the whole document.
+        return cache.Get((tableId, revision, stamp + _format.Write(study).ToJsonString()), () => run(table, second));
     }
+
+    /// <summary>The sentence. What 100 % is differs from one small figure to the next: it then has no number for it.</summary>
+    private static Statement StatementOf(WorkingsResult workings, Study study) => study.Each is null ? Statement.Of(workings) : Statement.Of(workings.Division.Table, study);
 
     private static int ShownOf(WorkingsSet set, Study study) => Math.Max(0, set.Values.ToList().FindIndex(each => each.Value == study.Finish.EachShown));
 
@@ -395,10 +402,6 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             .. tables.List().Where(other => other.Id != tableId && needed.IsSubsetOf(tables.Document(other.Id).Shown.Select(column => column.Name))).Take(MostSecondTables).Select(other => form.OfferOf(study, other.Name)!),
         ];
     }
-
-    private Figure Draw(string tableId, Study study, double width, double height) => study.Each is null
-        ? FigureDrawer.Draw(Compute(tableId, study), Side(width), Side(height), TextMeasurer.Shared)
-        : SmallFigures.Draw(ComputeEach(tableId, study), Side(width), Side(height), TextMeasurer.Shared);
 
     /// <summary>Small figures as the page has them: the one whose workings are shown is told from the others, which have no rows there.</summary>
     private static Figure WithShown(Figure figure, int shown)
@@ -439,11 +442,11 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         }
         try
         {
-            return Statement.Of(Compute(stored.Parent!, study)).Heading;
+            return Statement.Of(Compute(stored.Parent!, study)).Title;
         }
         catch (StudyException)
         {
-            return Statement.Of(tables.Load(stored.Parent!).Table, study).Heading;
+            return Statement.Of(tables.Load(stored.Parent!).Table, study).Title;
         }
     }
 
@@ -458,15 +461,17 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         (Table table, _) = tables.Load(stored.Parent!);
         Statement statement;
         WorkingsResult? workings = null;
+        EachView? each = null;
         Figure? figure = null;
         string? problem = null;
         try
         {
             workings = Compute(stored.Parent!, study);
-            // What 100 % is differs from one small figure to the next: the sentence then has no number for it.
-            statement = study.Each is null ? Statement.Of(workings) : Statement.Of(table, study);
-            figure = Draw(stored.Parent!, study, width, height);
-            figure = study.Each is null ? figure : WithShown(figure, ShownOf(ComputeEach(stored.Parent!, study), study));
+            statement = StatementOf(workings, study);
+            WorkingsSet set = ComputeEach(stored.Parent!, study);
+            each = study.Each is null ? null : EachOf(set, study);
+            figure = FigureDrawer.Draw(set, Side(width), Side(height), TextMeasurer.Shared);
+            figure = each is null ? figure : WithShown(figure, each.Shown);
         }
         catch (StudyException fault)
         {
@@ -482,11 +487,11 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             TableId = stored.Parent!,
             TableName = table.Name,
             Changed = stored.Changed,
-            Title = study.Title.Length > 0 ? study.Title : statement.Heading,
+            Title = statement.Title,
             Study = document,
             Statement = statement.Phrases,
             Offers = OffersOf(statement, study, table, stored.Parent!),
-            Each = study.Each is null || workings is null ? null : EachOf(ComputeEach(stored.Parent!, study), study),
+            Each = each,
             Answers = [.. forms.Forms.SelectMany(form => form.Answers.Select(answer => new AnswerView(answer.Text, form.Kind, answer.Shape)))],
             Settings = Suggest(statement.Settings, tables.Document(stored.Parent!), figure),
             Workings = workings is null ? null : ViewOf(workings, figure),
@@ -556,14 +561,14 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             switch (column.Key)
             {
                 case "value":
-                    return Shown(division, ColumnUnit.Amount, division.Value(division.GroupTotal(group)));
+                    return WorkingsText.Of(division, ColumnUnit.Amount, division.Value(division.GroupTotal(group)));
                 case "share" when division.WholeOf != WholeOf.Part && !division.Whole(first).IsZero:
                     return NumberText.Rounded(new Fraction(division.GroupTotal(group) * 100, division.Whole(first)), division.Study.Rounding.Decimals + 1);
                 case "shownShare" when division.WholeOf != WholeOf.Part && !division.Whole(first).IsZero:
                     Fraction sum = rows.Aggregate(Fraction.Zero, (all, row) => all + (shown!.Percent(row) ?? Fraction.Zero));
-                    return Shown(division, ColumnUnit.Percent, sum);
+                    return WorkingsText.Of(division, ColumnUnit.Percent, sum);
                 case "area":
-                    return Shown(division, column.Unit, rows.Aggregate(Fraction.Zero, (all, row) => all + (column.Exact(row) ?? Fraction.Zero)));
+                    return WorkingsText.Of(division, column.Unit, rows.Aggregate(Fraction.Zero, (all, row) => all + (column.Exact(row) ?? Fraction.Zero)));
                 default:
                     return "";
             }
@@ -599,19 +604,8 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             return NumberText.Dash;
         }
         // Beside the shown share stands the share as it is, one decimal finer, so that one sees what was rounded.
-        return column.Key == "share" && workings.Find("shownShare") is not null
-            ? NumberText.Rounded(value * 100, workings.Division.Study.Rounding.Decimals + 1)
-            : Shown(workings.Division, column.Unit, value);
+        return WorkingsText.Of(workings.Division, column.Unit, value, finer: column.Key == "share" && workings.Find("shownShare") is not null ? 1 : 0);
     }
-
-    private static string Shown(Division division, ColumnUnit unit, Fraction value) => unit switch
-    {
-        ColumnUnit.Amount => NumberText.Rounded(value, Math.Min(4, division.Scale)),
-        ColumnUnit.Share => NumberText.Rounded(value * 100, division.Study.Rounding.Decimals),
-        ColumnUnit.Percent => NumberText.Rounded(value, division.Study.Rounding.Decimals),
-        ColumnUnit.Count => NumberText.Rounded(value, 0),
-        _ => NumberText.Rounded(value, 3),
-    };
 
     private static string WholeCell(WorkingsResult workings, WorkingColumn column)
     {
@@ -621,7 +615,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             "part" => "Whole",
             "group" => workings.RowsAreGroups ? "Whole" : "",
             "width" or "area" when !division.IsEmpty && !division.Total.IsZero => NumberText.Rounded(100, division.Study.Rounding.Decimals),
-            "value" => Shown(division, ColumnUnit.Amount, division.Value(division.ReadingWhole)),
+            "value" => WorkingsText.Of(division, ColumnUnit.Amount, division.Value(division.ReadingWhole)),
             "share" or "shownShare" when !division.ReadingWhole.IsZero && division.WholeCount == 1 => NumberText.Rounded(100, division.Study.Rounding.Decimals),
             _ => "",
         };
@@ -685,10 +679,9 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     /// <summary>The choices of a changeable word of the statement.</summary>
     public IReadOnlyList<Option> Options(string id, string path)
     {
-        WorkingsResult workings = Compute(Find(id));
-        Study study = ReadStudy(Find(id));
-        Statement statement = study.Each is null ? Statement.Of(workings) : Statement.Of(workings.Division.Table, study);
-        Token token = statement.Phrases.SelectMany(phrase => phrase.Tokens).FirstOrDefault(token => token.Path == path)
+        StoredDocument stored = Find(id);
+        Study study = ReadStudy(stored);
+        Token token = StatementOf(Compute(stored.Parent!, study), study).Phrases.SelectMany(phrase => phrase.Tokens).FirstOrDefault(token => token.Path == path)
             ?? throw new AppException("not-found", $"The statement has no word for \"{path}\".");
         return token.Options?.Invoke() ?? [];
     }

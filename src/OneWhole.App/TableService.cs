@@ -125,7 +125,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         // The separator and the encoding belong to the file, not to the table.
         (TableDocument read, Table table) = ReadIn(stream, fileName, old.Name, settings with { Separator = null, Encoding = null }, null, CancellationToken.None);
         cache.Put(read.Import, 0, table);
-        TableDocument fresh = Known(read with { From = from, Notes = [.. read.Notes.Where(note => !note.Ask)] }, old, table);
+        TableDocument fresh = Corrected(read with { From = from, Notes = [.. read.Notes.Where(note => !note.Ask)] }, old, table, name => name);
         return Ready(id, stored.Revision, old, fresh, StepsIn(old));
     }
 
@@ -135,10 +135,7 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         TableDocument old = Json.Read<TableDocument>(Find(rows.Id).Body);
         JsonArray steps = StepsOf(rows.Document);
         steps.Insert(0, new JsonObject { ["do"] = "rename", ["column"] = column.To, ["to"] = column.From });
-        TableDocument fresh = rows.Document with
-        {
-            Columns = [.. rows.Document.Columns.Select(now => now.Name == column.To && old.Columns.FirstOrDefault(known => known.Name == column.From) is { } known ? Corrected(now, known, LoadRead(rows.Document)) : now)],
-        };
+        TableDocument fresh = Corrected(rows.Document, old, LoadRead(rows.Document), name => name == column.To ? column.From : null);
         return Ready(rows.Id, rows.Revision, old, fresh, Of(steps));
     }
 
@@ -152,10 +149,14 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         return new FreshRows(id, revision, fresh, before, WithMet(after, fresh)) { Renamed = renamed };
     }
 
-    /// <summary>What was corrected of a column by hand holds for the fresh one of its name.</summary>
-    private static TableDocument Known(TableDocument fresh, TableDocument old, Table table) => fresh with
+    /// <summary>What was corrected of a column by hand holds for the fresh one that it is now.</summary>
+    /// <param name="fresh">The fresh rows' document.</param>
+    /// <param name="old">The one from before.</param>
+    /// <param name="table">The fresh rows.</param>
+    /// <param name="before">What a fresh column was called before; null for one that stays as it was read.</param>
+    private static TableDocument Corrected(TableDocument fresh, TableDocument old, Table table, Func<string, string?> before) => fresh with
     {
-        Columns = [.. fresh.Columns.Select(column => old.Columns.FirstOrDefault(known => known.Name == column.Name) is { } known ? Corrected(column, known, table) : column)],
+        Columns = [.. fresh.Columns.Select(column => old.Columns.FirstOrDefault(known => known.Name == before(column.Name)) is { } known ? Corrected(column, known, table) : column)],
     };
 
     private static ColumnDocument Corrected(ColumnDocument column, ColumnDocument known, Table table) =>

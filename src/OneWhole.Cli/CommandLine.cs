@@ -161,7 +161,7 @@ public static class CommandLine
     {
         string? path = options.Optional("out");
         string extension = path is null ? ".csv" : Path.GetExtension(path).ToLowerInvariant();
-        HandOver? kind = KindOf("workings", extension, path);
+        HandOver kind = KindOf("workings", extension, path);
         (Study study, WorkingsSet workings) = Compute(options, error);
         if (path is null)
         {
@@ -196,7 +196,7 @@ public static class CommandLine
     }
 
     private static HandedStudy Handed(Study study, WorkingsSet workings) =>
-        new(study.Title.Length > 0 || workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Heading, study, workings);
+        new(workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Title, study, workings);
 
     private static (int Width, int Height) Size(string text)
     {

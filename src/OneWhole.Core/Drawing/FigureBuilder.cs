@@ -95,6 +95,8 @@ public sealed class FigureBuilder
 
     public double TextWidth(string text, Font font) => Measurer.Width(text, font);
 
+    public double TextWidth(LabelLine line) => Measurer.Width(line.Text, line.Font);
+
     /// <summary>Adds a mark, unless the finish hides what it is.</summary>
     public void Add(Mark mark)
     {

@@ -29,7 +29,7 @@ public static class FigureDrawer
             throw new StudyException("cannot-draw", "form.kind", $"{form.Name} can't be drawn: {unsuitable.Why}.");
         }
         Statement statement = Statement.Of(workings);
-        string title = study.Title.Length > 0 ? study.Title : statement.Heading;
+        string title = statement.Title;
         if (figure.IsMiniature)
         {
             double edge = Math.Min(width, height) * 0.06;
@@ -49,6 +49,11 @@ public static class FigureDrawer
         }
         return new Figure(width, height, title, $"{form.Name}. {statement.Text}", figure.Marks);
     }
+
+    /// <summary>Draws one figure, or the small figures of a study for each value of a column.</summary>
+    /// <exception cref="StudyException">The form can't be drawn from these workings.</exception>
+    public static Figure Draw(WorkingsSet set, double width, double height, ITextMeasurer measurer) =>
+        set.Column is null ? Draw(set.Values[0].Workings, width, height, measurer) : SmallFigures.Draw(set, width, height, measurer);
 
     /// <summary>Draws what surrounds the plot, and returns the room that is left for it.</summary>
     private static Box Frame(FigureBuilder figure, WorkingsResult workings, string title, string caption)

@@ -1,3 +1,5 @@
+using OneWhole.Core.Studies;
+
 namespace OneWhole.Core.Drawing;
 
 /// <summary>
@@ -47,13 +49,13 @@ public static class Ink
     public static string HighSide(int step) => $"high-{step}";
 
     /// <summary>One of the ordered set, light to dark, for the place of one level among so many.</summary>
-    public static string Ordered(int index, int count) => $"seq-{Step(index, count)}";
+    public static string Ordered(int index, int count) => $"seq-{Step(index, count, Steps)}";
 
     /// <summary>One of the set of one hue, light to dark.</summary>
-    public static string OneHue(int index, int count) => $"hue-{Step(index, count)}";
+    public static string OneHue(int index, int count) => $"hue-{Step(index, count, Steps)}";
 
     /// <summary>One of the greys, light to dark.</summary>
-    public static string Grey(int index, int count) => $"grey-{Step(index, count)}";
+    public static string Grey(int index, int count) => $"grey-{Step(index, count, Steps)}";
 
     /// <summary>One of the two-sided set, from the low end over the middle to the high one.</summary>
     public static string TwoSided(int index, int count)
@@ -64,14 +66,17 @@ public static class Ink
             return Middle;
         }
         int away = index < half ? half - 1 - index : index - count + half;
-        int step = half <= 1 ? SideSteps : 1 + (int)Math.Round((double)away / (half - 1) * (SideSteps - 1));
+        int step = Step(away, half, SideSteps);
         return index < half ? LowSide(step) : HighSide(step);
     }
 
-    private static int Step(int index, int count) => count <= 1 ? Steps : 1 + (int)Math.Round((double)index / (count - 1) * (Steps - 1));
+    /// <summary>The step of a set, from 1, for one place of so many; the fullest where there is one.</summary>
+    internal static int Step(int index, int count, int steps) => count <= 1 ? steps : 1 + (int)Math.Round((double)index / (count - 1) * (steps - 1));
 
-    /// <summary>The grey that stands for a colour with a meaning of its own, in print without colours.</summary>
-    public static string GreyOf(string name) => name switch
+    /// <summary>A colour with a meaning of its own as a set has it: grey in print without colours, else itself.</summary>
+    public static string In(Palette palette, string name) => palette == Palette.Greys ? GreyOf(name) : name;
+
+    private static string GreyOf(string name) => name switch
     {
         ClassA or "cat-1" or "high-4" => "grey-6",
         ClassB or "high-2" => "grey-4",

@@ -61,6 +61,8 @@ internal sealed class KeyDrawer
         return lines;
     }
 
+    private bool Fit(List<List<int>> lines) => lines.Count <= MostLines && _figure.Height >= (240 + 40 * lines.Count) * _figure.Unit;
+
     /// <summary>Beneath the plot: at the left of the tie-out where there is room beside it, else in lines of its own above it.</summary>
     /// <param name="margin">Where the lines begin.</param>
     /// <param name="inner">Their length.</param>
@@ -79,7 +81,7 @@ internal sealed class KeyDrawer
             Line(lines[0], margin, baseline);
             return 0;
         }
-        if (lines.Count > MostLines || _figure.Height < (240 + 40 * lines.Count) * _figure.Unit)
+        if (!Fit(lines))
         {
             return 0;
         }
@@ -99,7 +101,7 @@ internal sealed class KeyDrawer
     public double Above(double margin, double inner, double top)
     {
         List<List<int>> lines = Lines(inner);
-        if (IsEmpty || lines.Count > MostLines || _figure.Height < (240 + 40 * lines.Count) * _figure.Unit)
+        if (IsEmpty || !Fit(lines))
         {
             return 0;
         }

@@ -28,7 +28,7 @@ internal static class LabelFit
         {
             // The last line is the share: where two don't fit, it stays.
             int first = lines.Count - kept;
-            double width = lines.Skip(first).Max(line => figure.TextWidth(line.Text, line.Font)), height = lines.Skip(first).Sum(line => line.Font.LineHeight);
+            double width = lines.Skip(first).Max(figure.TextWidth), height = lines.Skip(first).Sum(line => line.Font.LineHeight);
             if (width <= box.Width - 6 && height <= box.Height - 1)
             {
                 double top = box.CentreY - height / 2;
@@ -43,7 +43,7 @@ internal static class LabelFit
             }
         }
         LabelLine last = lines[^1];
-        if (how != LabelTurn.Level && figure.TextWidth(last.Text, last.Font) <= box.Height - 6 && last.Font.LineHeight <= box.Width - 1)
+        if (how != LabelTurn.Level && figure.TextWidth(last) <= box.Height - 6 && last.Font.LineHeight <= box.Width - 1)
         {
             return figure.PutWhereFree([Mark(lines.Count - 1, box.CentreX + last.Font.CapHeight / 2, box.CentreY, -90)], 0);
         }

@@ -27,7 +27,7 @@ internal sealed class PartInk
         _division = division;
         _emphasis = new Emphasis(division);
         Finish finish = division.Study.Finish;
-        Func<int, string> colours = own is null ? SetOf(division, palette) : palette == Palette.Greys ? part => Ink.GreyOf(own(part)) : own;
+        Func<int, string> colours = own is null ? SetOf(division, palette) : part => Ink.In(palette, own(part));
         _colours = [.. division.Parts.Select((part, at) => finish.Colours.GetValueOrDefault(part.Label) ?? (own is null && (part.Kind == EntryKind.Folded || part.IsBlank) ? Ink.ClassC : colours(at)))];
     }
 

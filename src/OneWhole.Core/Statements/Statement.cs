@@ -37,6 +37,9 @@ public sealed class Statement
     /// <summary>A title for a study without one: "Minutes by cause".</summary>
     public string Heading => $"{Capital(CountedWords())} by {ByWords()}";
 
+    /// <summary>The study's own title, or what stands for it.</summary>
+    public string Title => _study.Title.Length > 0 ? _study.Title : Heading;
+
     public static Statement Of(WorkingsResult workings) => new(workings.Division.Table, workings.Division.Study, workings);
 
     /// <summary>The statement of a study that can't be computed (yet).</summary>

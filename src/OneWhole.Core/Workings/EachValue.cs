@@ -14,14 +14,16 @@ public sealed record WorkingsSet(string? Column, IReadOnlyList<EachValue> Values
 {
     private const int MostValues = 400;
 
+    /// <summary>One study's workings, for all rows.</summary>
+    public static WorkingsSet Of(WorkingsResult single) => new(null, [new EachValue("", single)], single.Columns);
+
     /// <summary>Computes a study, or the same study on the rows of each value of its column.</summary>
     /// <exception cref="StudyException">The study does not fit the table.</exception>
     public static WorkingsSet Run(Table table, Study study, CancellationToken cancel = default, Table? second = null)
     {
         if (study.Each is not { } name)
         {
-            WorkingsResult single = Calculator.Run(table, study, cancel, second);
-            return new WorkingsSet(null, [new EachValue("", single)], single.Columns);
+            return Of(Calculator.Run(table, study, cancel, second));
         }
         Column column = Workings.Columns.Find(table, name, "each.column");
         Study one = study with { Each = null };

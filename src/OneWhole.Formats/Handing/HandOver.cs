@@ -11,9 +11,7 @@ namespace OneWhole.Formats.Handing;
 /// <param name="Workings">Its workings; those of each value where it is repeated.</param>
 public sealed record HandedStudy(string Title, Study Study, WorkingsSet Workings)
 {
-    public Figure Draw(double width, double height) => Workings.Column is null
-        ? FigureDrawer.Draw(Workings.Values[0].Workings, width, height, TextMeasurer.Shared)
-        : SmallFigures.Draw(Workings, width, height, TextMeasurer.Shared);
+    public Figure Draw(double width, double height) => FigureDrawer.Draw(Workings, width, height, TextMeasurer.Shared);
 }
 
 /// <summary>How a figure is handed over.</summary>
@@ -50,8 +48,8 @@ public abstract class HandOver
     /// <summary>The ending of its name: ".svg".</summary>
     public string Extension => System.IO.Path.GetExtension(Kind);
 
-    /// <summary>What stands between the study's name and the ending.</summary>
-    public virtual string Suffix(HandingSize size) => "";
+    /// <summary>What stands between the study's name and the ending: what it is, where it is no picture of the study.</summary>
+    public virtual string Suffix(HandingSize size) => System.IO.Path.GetFileNameWithoutExtension(Kind) is var what and not ("figure" or "page") ? $".{what}" : "";
 
     /// <summary>Scales in which it is offered; one where it has none.</summary>
     public virtual IReadOnlyList<int> Scales => [1];

@@ -1,6 +1,6 @@
 using System.Globalization;
 using System.Text;
-using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Pictures;
@@ -50,8 +50,6 @@ internal sealed class CsvWorkings : HandOver
 
     public override string MediaType => "text/csv; charset=utf-8";
 
-    public override string Suffix(HandingSize size) => ".workings";
-
     public override byte[] Write(HandedStudy study, HandingSize size) => WorkingsCsv.ToBytes(study.Workings);
 }
 
@@ -65,8 +63,6 @@ internal sealed class JsonWorkings : HandOver
     public override string Detail => "with rules, proofs, readings";
 
     public override string MediaType => "application/json";
-
-    public override string Suffix(HandingSize size) => ".workings";
 
     public override byte[] Write(HandedStudy study, HandingSize size)
     {
@@ -86,8 +82,6 @@ internal sealed class MarkdownWorkings : HandOver
     public override string Detail => "a table of text";
 
     public override string MediaType => "text/markdown; charset=utf-8";
-
-    public override string Suffix(HandingSize size) => ".workings";
 
     public override byte[] Write(HandedStudy study, HandingSize size)
     {
@@ -147,8 +141,6 @@ internal sealed class StudyFile : HandOver
 
     public override string MediaType => "application/json";
 
-    public override string Suffix(HandingSize size) => ".study";
-
     public override byte[] Write(HandedStudy study, HandingSize size) => Encoding.UTF8.GetBytes(StudyFormat.Standard.WriteText(study.Study));
 }
 
@@ -174,14 +166,8 @@ internal sealed class WorkingsTable
         {
             return column.Text(row) ?? "";
         }
-        Division division = workings.Division;
-        return column.Exact(row) is not { } value ? "" : column.Unit switch
-        {
-            ColumnUnit.Amount => NumberText.Rounded(value, Math.Min(4, division.Scale)),
-            ColumnUnit.Share => NumberText.Rounded(value * 100, division.Study.Rounding.Decimals + 1) + " %",
-            ColumnUnit.Percent => NumberText.Rounded(value, division.Study.Rounding.Decimals) + " %",
-            ColumnUnit.Count => NumberText.Rounded(value, 0),
-            _ => NumberText.Rounded(value, 3),
-        };
+        // A share stands as it is, one decimal finer than it is shown.
+        return column.Exact(row) is not { } value ? ""
+            : WorkingsText.Of(workings.Division, column.Unit, value, finer: 1) + (column.Unit is ColumnUnit.Share or ColumnUnit.Percent ? " %" : "");
     }
 }

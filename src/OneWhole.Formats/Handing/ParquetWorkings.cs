@@ -15,8 +15,6 @@ internal sealed class ParquetWorkings : HandOver
 
     public override string MediaType => "application/vnd.apache.parquet";
 
-    public override string Suffix(HandingSize size) => ".workings";
-
     public override byte[] Write(HandedStudy study, HandingSize size) => WriteAsync(study.Workings).GetAwaiter().GetResult();
 
     private static async Task<byte[]> WriteAsync(WorkingsSet set)

@@ -1,5 +1,4 @@
 using OneWhole.Core.Drawing;
-using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Pictures;
 using OneWhole.Formats.Text;
@@ -26,9 +25,9 @@ internal sealed class PdfFigure : HandOver
     public override byte[] Write(HandedStudy study, HandingSize size)
     {
         using var bytes = new MemoryStream();
-        using (SKDocument document = SKDocument.CreatePdf(bytes, new SKDocumentPdfMetadata { Title = study.Title, Subject = study.Draw(size.Width, size.Height).Description, Creator = "One Whole", Producer = "One Whole" }))
+        Figure figure = study.Draw(size.Width, size.Height);
+        using (SKDocument document = SKDocument.CreatePdf(bytes, new SKDocumentPdfMetadata { Title = study.Title, Subject = figure.Description, Creator = "One Whole", Producer = "One Whole" }))
         {
-            Figure figure = study.Draw(size.Width, size.Height);
             foreach (Figure page in (IEnumerable<Figure>)[figure, .. study.Workings.Values.SelectMany(each => Pages(study, each, size))])
             {
                 SKCanvas canvas = document.BeginPage((float)page.Width * Points, (float)page.Height * Points);
@@ -53,12 +52,13 @@ internal sealed class PdfFigure : HandOver
         lines.Add(new Line(""));
         lines.AddRange(each.Workings.TieOut.Select(line => new Line($"{WorkingsJson.StatusWord(line.Status)}:  {line.Text}")));
         string title = study.Workings.Column is null ? study.Title : $"{study.Title}: {each.Value}";
+        double width = Math.Max(size.Width, 480), height = Math.Max(size.Height, 320);
+        var columns = new TableColumns(FigureBuilder.Page(width, height, TextMeasurer.Shared, study.Study.Finish), table);
         int done = 0;
         while (done < lines.Count)
         {
-            var page = new TablePage(Math.Max(size.Width, 480), Math.Max(size.Height, 320), study.Study.Finish, title, table);
-            int taken = page.Fill(lines.Skip(done));
-            done += Math.Max(1, taken);
+            var page = new TablePage(FigureBuilder.Page(width, height, TextMeasurer.Shared, study.Study.Finish), title, table, columns);
+            done += Math.Max(1, page.Fill(lines.Skip(done)));
             yield return page.Figure;
         }
     }
@@ -77,60 +77,62 @@ internal sealed class PdfFigure : HandOver
         }
     }
 
-    private sealed class TablePage
+    /// <summary>Where the table's columns stand, the same on all of its pages.</summary>
+    private sealed class TableColumns
     {
-        private readonly FigureBuilder _figure;
-        private readonly WorkingsTable _table;
-        private readonly double[] _rights;
-        private readonly double[] _widths;
-        private readonly double _margin;
-        private readonly string _title;
-        private double _y;
-
-        public TablePage(double width, double height, Finish finish, string title, WorkingsTable table)
+        public TableColumns(FigureBuilder figure, WorkingsTable table)
         {
-            _figure = FigureBuilder.Page(width, height, TextMeasurer.Shared, finish);
-            _table = table;
-            _title = title;
-            _margin = Math.Round(24 * _figure.Unit);
-            Font font = _figure.Small;
-            double gap = font.Size * 1.2, inner = width - 2 * _margin;
-            _widths = [.. table.Heads.Select((head, at) => Math.Max(_figure.TextWidth(head, font), table.Rows.Take(MostRows).Select(row => _figure.TextWidth(row[at], font)).DefaultIfEmpty(0).Max()))];
+            Margin = Math.Round(24 * figure.Unit);
+            Font font = figure.Small;
+            double gap = font.Size * 1.2, inner = figure.Width - 2 * Margin;
+            Widths = [.. table.Heads.Select((head, at) => Math.Max(figure.TextWidth(head, font), table.Rows.Take(MostRows).Select(row => figure.TextWidth(row[at], font)).DefaultIfEmpty(0).Max()))];
             // Names give way where numbers need the room.
-            double over = _widths.Sum() + gap * (_widths.Length - 1) - inner;
-            for (int at = 0; at < _widths.Length && over > 0; at++)
+            double over = Widths.Sum() + gap * (Widths.Length - 1) - inner;
+            for (int at = 0; at < Widths.Length && over > 0; at++)
             {
                 if (!table.IsNumber[at])
                 {
-                    double less = Math.Min(over, Math.Max(0, _widths[at] - font.Size * 6));
-                    _widths[at] -= less;
+                    double less = Math.Min(over, Math.Max(0, Widths[at] - font.Size * 6));
+                    Widths[at] -= less;
                     over -= less;
                 }
             }
-            _rights = new double[_widths.Length];
-            double x = _margin;
-            for (int at = 0; at < _widths.Length; at++)
+            Rights = new double[Widths.Length];
+            double x = Margin;
+            for (int at = 0; at < Widths.Length; at++)
             {
-                _rights[at] = x + _widths[at];
-                x = _rights[at] + gap;
+                Rights[at] = x + Widths[at];
+                x = Rights[at] + gap;
             }
         }
 
-        public Figure Figure => new(_figure.Width, _figure.Height, _title, $"Workings of {_title}", _figure.Marks);
+        public double Margin { get; }
+
+        public double[] Widths { get; }
+
+        public double[] Rights { get; }
+    }
+
+    private sealed class TablePage(FigureBuilder figure, string title, WorkingsTable table, TableColumns columns)
+    {
+        private readonly double _margin = columns.Margin;
+        private double _y;
+
+        public Figure Figure => new(figure.Width, figure.Height, title, $"Workings of {title}", figure.Marks);
 
         public int Fill(IEnumerable<Line> lines)
         {
-            Font font = _figure.Small;
-            _y = _margin + _figure.Title.CapHeight;
-            _figure.Add(_figure.Text("title", "title", _margin, _y, "start", _title, _figure.Title, Ink.Text, _figure.Width - 2 * _margin));
+            Font font = figure.Small;
+            _y = _margin + figure.Title.CapHeight;
+            figure.Add(figure.Text("title", "title", _margin, _y, "start", title, figure.Title, Ink.Text, figure.Width - 2 * _margin));
             _y += font.LineHeight * 1.6;
-            Row("head", _table.Heads, Ink.Quiet);
-            _figure.Line("head-line", "rule", _margin, _y + font.LineHeight * 0.35, _figure.Width - _margin, _y + font.LineHeight * 0.35, Ink.Text);
+            Row("head", table.Heads, Ink.Quiet);
+            figure.Line("head-line", "rule", _margin, _y + font.LineHeight * 0.35, figure.Width - _margin, _y + font.LineHeight * 0.35, Ink.Text);
             int taken = 0;
             foreach (Line line in lines)
             {
                 double next = _y + font.LineHeight * 1.25;
-                if (next > _figure.Height - _margin)
+                if (next > figure.Height - _margin)
                 {
                     break;
                 }
@@ -141,7 +143,7 @@ internal sealed class PdfFigure : HandOver
                 }
                 else
                 {
-                    _figure.Add(_figure.Text($"line-{taken}", "line", _margin, _y, "start", line.Text, font, Ink.Quiet, _figure.Width - 2 * _margin));
+                    figure.Add(figure.Text($"line-{taken}", "line", _margin, _y, "start", line.Text, font, Ink.Quiet, figure.Width - 2 * _margin));
                 }
                 taken++;
             }
@@ -150,10 +152,10 @@ internal sealed class PdfFigure : HandOver
 
         private void Row(string id, IReadOnlyList<string> cells, string ink)
         {
-            for (int at = 0; at < cells.Count && _rights[at] <= _figure.Width - _margin + 1; at++)
+            for (int at = 0; at < cells.Count && columns.Rights[at] <= figure.Width - _margin + 1; at++)
             {
-                bool number = _table.IsNumber[at];
-                _figure.Add(_figure.Text($"{id}-{at}", "cell", number ? _rights[at] : _rights[at] - _widths[at], _y, number ? "end" : "start", cells[at], _figure.Small, ink, _widths[at] + 0.5));
+                bool number = table.IsNumber[at];
+                figure.Add(figure.Text($"{id}-{at}", "cell", number ? columns.Rights[at] : columns.Rights[at] - columns.Widths[at], _y, number ? "end" : "start", cells[at], figure.Small, ink, columns.Widths[at] + 0.5));
             }
         }
     }

@@ -7,9 +7,7 @@ namespace OneWhole.Formats.Handing;
 /// <summary>The workings as CSV: RFC 4180, CRLF, UTF-8 without a mark; numbers unrounded and culture-invariant.</summary>
 public static class WorkingsCsv
 {
-    public static void Write(WorkingsResult workings, TextWriter to) => Write(Single(workings), to);
-
-    private static WorkingsSet Single(WorkingsResult workings) => new(null, [new EachValue("", workings)], workings.Columns);
+    public static void Write(WorkingsResult workings, TextWriter to) => Write(WorkingsSet.Of(workings), to);
 
     /// <summary>With "each" as the first column where a study is repeated over a column's values.</summary>
     public static void Write(WorkingsSet set, TextWriter to)
@@ -29,7 +27,7 @@ public static class WorkingsCsv
         }
     }
 
-    public static byte[] ToBytes(WorkingsResult workings) => ToBytes(Single(workings));
+    public static byte[] ToBytes(WorkingsResult workings) => ToBytes(WorkingsSet.Of(workings));
 
     public static byte[] ToBytes(WorkingsSet set)
     {

@@ -8,7 +8,7 @@ namespace OneWhole.Formats.Handing;
 /// <summary>The workings as JSON: columns with their rules, rows with every key, the tie-out and the readings.</summary>
 public static class WorkingsJson
 {
-    public static void Write(WorkingsResult workings, Stream to) => Write(new WorkingsSet(null, [new EachValue("", workings)], workings.Columns), to);
+    public static void Write(WorkingsResult workings, Stream to) => Write(WorkingsSet.Of(workings), to);
 
     /// <summary>With "each" as the first key, and the readings in a list of that name, where a study is repeated over a column's values.</summary>
     public static void Write(WorkingsSet set, Stream to)

@@ -1,3 +1,4 @@
+import { closing } from './closing';
 import type { StudyActions } from './useStudy';
 
 /** Where the amount axis ends, said at the axis; the form's own end can be had again. */
@@ -30,15 +31,7 @@ export function AxisEnd({
         if (end > 0) set(end);
         else actions.say('An axis ends at a number above 0.');
       }}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape') {
-          event.stopPropagation();
-          close();
-        }
-      }}
-      onBlur={(event) => {
-        if (!event.currentTarget.contains(event.relatedTarget)) close();
-      }}
+      {...closing(close)}
     >
       <label className="flex flex-col">
         <span className="text-[12px] text-quiet">The axis ends at</span>

@@ -231,48 +231,16 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
             );
           }
           if ('text' in mark && mark.edit?.control === 'end') {
-            const open = () => setEnd({ left: (mark.x / figure.width) * 100, top: (mark.y / figure.height) * 100 });
+            const place = { left: (mark.x / figure.width) * 100, top: (mark.y / figure.height) * 100 };
             return (
-              <g
-                key={mark.id}
-                role="button"
-                tabIndex={0}
-                aria-label={`${mark.text}: say where the axis ends`}
-                className="cursor-pointer"
-                onClick={(event) => {
-                  event.stopPropagation();
-                  open();
-                }}
-                onKeyDown={(event) => {
-                  if (event.key === 'Enter') open();
-                }}
-              >
-                <MarkPaint mark={mark} />
-              </g>
+              <MarkButton key={mark.id} mark={mark} name={`${mark.text}: say where the axis ends`} act={() => setEnd(place)} />
             );
           }
           const small = 'text' in mark ? /^each-(\d+)$/.exec(mark.id) : null;
           const value = small ? view.each?.values[Number(small[1])] : undefined;
           if (value !== undefined) {
             const show = () => actions.change('finish.eachShown', value);
-            return (
-              <g
-                key={mark.id}
-                role="button"
-                tabIndex={0}
-                aria-label={`Workings of ${value}`}
-                className="cursor-pointer"
-                onClick={(event) => {
-                  event.stopPropagation();
-                  show();
-                }}
-                onKeyDown={(event) => {
-                  if (event.key === 'Enter') show();
-                }}
-              >
-                <MarkPaint mark={mark} />
-              </g>
-            );
+            return <MarkButton key={mark.id} mark={mark} name={`Workings of ${value}`} act={show} />;
           }
           const isGroup = mark.role === 'name' && !!mark.group && !mark.part && 'text' in mark && !mark.id.startsWith('under-');
           if (((mark.role === 'key' && mark.part) || isGroup) && 'text' in mark) {
@@ -284,24 +252,8 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
                 left: ((mark.x - (mark.anchor === 'end' ? 90 : 10)) / figure.width) * 100,
                 top: ((mark.y - mark.size) / figure.height) * 100,
               });
-            return (
-              <g
-                key={mark.id}
-                role="button"
-                tabIndex={0}
-                aria-label={`${isGroup ? 'Looks' : 'Colour'} of ${mark.full ?? mark.text}`}
-                className="cursor-pointer"
-                onClick={(event) => {
-                  event.stopPropagation();
-                  open();
-                }}
-                onKeyDown={(event) => {
-                  if (event.key === 'Enter') open();
-                }}
-              >
-                <MarkPaint mark={mark} />
-              </g>
-            );
+            const name = `${isGroup ? 'Looks' : 'Colour'} of ${mark.full ?? mark.text}`;
+            return <MarkButton key={mark.id} mark={mark} name={name} act={open} />;
           }
           if (mark.role === 'cut-words') {
             return (
@@ -411,6 +363,27 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
       {end ? <AxisEnd {...end} now={finish?.amountEnd} actions={actions} close={() => setEnd(null)} /> : null}
       {cut !== null ? <CutEditor edit={cut} view={view} actions={actions} close={() => setCut(null)} /> : null}
     </>
+  );
+}
+
+/** A text of the figure that can be pressed. */
+function MarkButton({ mark, name, act }: { mark: Mark; name: string; act: () => void }) {
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={name}
+      className="cursor-pointer"
+      onClick={(event) => {
+        event.stopPropagation();
+        act();
+      }}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') act();
+      }}
+    >
+      <MarkPaint mark={mark} />
+    </g>
   );
 }
 

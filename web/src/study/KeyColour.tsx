@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { palette } from '../lib/paint';
+import { closing } from './closing';
 
 /** The colours that a part of the key can be given. */
 export function KeyColour({
@@ -37,15 +38,7 @@ export function KeyColour({
       aria-label={group ? `Looks of ${part}` : `Colour of ${part}`}
       className="popover absolute z-10 w-[212px] -translate-y-full p-2"
       style={{ left: `min(${left}%, calc(100% - 220px))`, top: `${top}%` }}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape') {
-          event.stopPropagation();
-          close();
-        }
-      }}
-      onBlur={(event) => {
-        if (!event.currentTarget.contains(event.relatedTarget)) close();
-      }}
+      {...closing(close)}
     >
       <p className="px-1 pb-1 text-[12px] text-quiet">
         {part}

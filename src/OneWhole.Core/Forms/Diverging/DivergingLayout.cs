@@ -40,7 +40,7 @@ internal sealed class DivergingLayout
         {
             for (int i = 0; i < parts.Count; i++)
             {
-                ink[parts[i]] = name(parts.Count == 1 ? Ink.SideSteps : 1 + (int)Math.Round(i / (parts.Count - 1.0) * (Ink.SideSteps - 1)));
+                ink[parts[i]] = name(Ink.Step(i, parts.Count, Ink.SideSteps));
             }
         }
         Fill(levels.Lows, Ink.LowSide);

@@ -27,7 +27,7 @@ internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool
         double gap = text ? 14 * unit : room.Width * 0.03;
         double lane = (room.Width - names - gap * (lanes - 1)) / lanes;
         bool labelled = text && every == 1 && figure.Finish.Labels != LabelText.None;
-        double widest = labelled ? Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row)).Select(row => figure.TextWidth(Label(row).Text, Label(row).Font)).DefaultIfEmpty(0).Max() + 8 * unit : 0;
+        double widest = labelled ? Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row)).Select(row => figure.TextWidth(Label(row))).DefaultIfEmpty(0).Max() + 8 * unit : 0;
         if (widest > lane * 0.6)
         {
             labelled = false;

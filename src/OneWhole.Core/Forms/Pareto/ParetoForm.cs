@@ -210,7 +210,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
     {
         ParetoMembers members = Of(workings.Division.Study);
         string First(int i) => NumberText.PlainPercent(members.Limits[i]);
-        string Shade(string ink) => workings.Division.Study.Finish.Palette == Palette.Greys ? Ink.GreyOf(ink) : ink;
+        string Shade(string ink) => Ink.In(workings.Division.Study.Finish.Palette, ink);
         return members.Limits.Length == 1
             ? [new($"A, to {First(0)}", Shade(Ink.ClassA)), new("B, the rest", Shade(Ink.ClassB))]
             : [new($"A, to {First(0)}", Shade(Ink.ClassA)), new($"B, to {First(1)}", Shade(Ink.ClassB)), new("C, the rest", Ink.ClassC)];

@@ -207,8 +207,6 @@ internal sealed class ParetoLayout
 
     private string ClassInk(int row) => _workings["class"].Text(row) switch { "A" => Ink.ClassA, "B" => Ink.ClassB, _ => Ink.ClassC };
 
-    private string Shade(string ink) => _figure.Finish.Palette == Palette.Greys ? Ink.GreyOf(ink) : ink;
-
     private bool IsDrawn(int row) => DrawnParts.Has(_division, row);
 
     private void DrawBars()
@@ -259,7 +257,7 @@ internal sealed class ParetoLayout
                 }
             }
             run.AddRange([FigureBuilder.Round(Math.Max(pixel, X(first))), FigureBuilder.Round(extreme), FigureBuilder.Round(X(last + 1)), FigureBuilder.Round(extreme), FigureBuilder.Round(X(last + 1)), zero]);
-            _figure.Add(new PathMark($"bars-{ink}-{first}", "bar", [run]) { Fill = Shade(ink), StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
+            _figure.Add(new PathMark($"bars-{ink}-{first}", "bar", [run]) { Fill = Ink.In(_figure.Finish.Palette, ink), StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
             first = last + 1;
         }
     }

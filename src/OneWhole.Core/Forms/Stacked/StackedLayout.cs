@@ -235,7 +235,7 @@ internal sealed class StackedLayout
         if (field.Upright)
         {
             double y = down ? box.Bottom + gap + font.CapHeight : box.Y - gap;
-            bool wide = _figure.TextWidth(line.Text, font) <= box.Width + 2;
+            bool wide = _figure.TextWidth(line) <= box.Width + 2;
             if (wide && _figure.Finish.LabelTurn != LabelTurn.Turned && _figure.PutWhereFree([Mark(box.CentreX, y, "middle")], 0))
             {
                 return;

@@ -1,0 +1,21 @@
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Statements;
+
+/// <summary>A number of the workings as it is printed, by what it is: in the study's decimals, without a unit.</summary>
+public static class WorkingsText
+{
+    /// <param name="division">What is divided.</param>
+    /// <param name="unit">What the number is.</param>
+    /// <param name="value">The number.</param>
+    /// <param name="finer">By how many decimals a share is finer than the study's.</param>
+    public static string Of(Division division, ColumnUnit unit, Fraction value, int finer = 0) => unit switch
+    {
+        ColumnUnit.Amount => NumberText.Rounded(value, Math.Min(4, division.Scale)),
+        ColumnUnit.Share => NumberText.Rounded(value * 100, division.Study.Rounding.Decimals + finer),
+        ColumnUnit.Percent => NumberText.Rounded(value, division.Study.Rounding.Decimals),
+        ColumnUnit.Count => NumberText.Rounded(value, 0),
+        _ => NumberText.Rounded(value, 3),
+    };
+}
