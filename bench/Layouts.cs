@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Globalization;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
@@ -23,8 +24,17 @@ internal static class Layouts
             try
             {
                 WorkingsResult workings = Calculator.Run(table, study);
-                double figure = Comparison.Median(25, () => FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared));
-                Console.WriteLine($"{Side} × {Side}    {form.Name,-24} figure {figure.ToString("0.0", CultureInfo.InvariantCulture),6} ms");
+                void Draw() => FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared);
+                var first = Stopwatch.StartNew();
+                Draw();
+                first.Stop();
+                // Until the code has been compiled for speed, as it is in a server that draws all day.
+                for (var warming = Stopwatch.StartNew(); warming.ElapsedMilliseconds < 1_000;)
+                {
+                    Draw();
+                }
+                double figure = Comparison.Median(25, Draw);
+                Console.WriteLine($"{Side} × {Side}    {form.Name,-24} figure {figure.ToString("0.0", CultureInfo.InvariantCulture),6} ms, the first one {first.Elapsed.TotalMilliseconds.ToString("0", CultureInfo.InvariantCulture)} ms");
             }
             catch (StudyException unfit)
             {

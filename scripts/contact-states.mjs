@@ -41,7 +41,7 @@ const grouped = () => ({
 });
 
 const ages = [...Array.from({ length: 17 }, (_, at) => `${at * 5}–${at * 5 + 4}`), '85+'];
-const aged = (at, sex) => Math.round((200 + 160 * Math.sin(at / 5) - at * 8) * (sex ? 1 + at * 0.02 : 1));
+const aged = (at, sex) => Math.round(Math.max(12 - at / 3, 200 + 160 * Math.sin(at / 5) - at * 8) * (sex ? 1 + at * 0.02 : 1));
 const levels = ['very poor', 'poor', 'fair', 'good', 'very good'];
 const answers = (g, p) => [8, 14, 20, 36, 22][(p + (g > 2 ? 1 : 0)) % 5] * (10 - g);
 const stages = ['Searches', 'Quotes', 'Holds', 'Payments', 'Boardings'];

@@ -50,6 +50,25 @@ const views = {
     await page.getByRole('button', { name: /^the same for each island/ }).click();
     await page.getByLabel('Whose workings').waitFor();
   },
+  briefing: async (page) => {
+    await page.goto(`${url}/briefings`);
+    await page.getByRole('link', { name: 'The ferry company on one page' }).click();
+    await page.locator('[role="graphics-document"]').nth(3).waitFor();
+  },
+  'briefing-filtered': async (page) => {
+    await page.goto(`${url}/briefings`);
+    await page.getByRole('link', { name: 'The ferry company on one page' }).click();
+    await page.getByRole('button', { name: '+ filter for the page' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: /^Year in/ }).click();
+    await page.getByRole('dialog').getByLabel('2025', { exact: true }).check();
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'only year is 2025', exact: true }).waitFor();
+    await page.getByRole('button', { name: 'Read', exact: true }).click();
+  },
+  'hand-over': async (page) => {
+    await study('Revenue by year, and who brings it')(page);
+    await page.getByRole('button', { name: 'Hand over' }).click();
+  },
   table: table('delays'),
   prepare: async (page) => {
     await table('delays')(page);

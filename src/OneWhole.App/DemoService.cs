@@ -1,10 +1,11 @@
+using OneWhole.Core.Briefings;
 using OneWhole.Formats.Reading;
 using OneWhole.Store;
 
 namespace OneWhole.App;
 
-/// <summary>Loads the demo's tables and studies, once.</summary>
-public sealed class DemoService(DocumentStore documents, TableService tables, StudyService studies, SourceService sources, string? folder)
+/// <summary>Loads the demo's tables, studies and pages, once.</summary>
+public sealed class DemoService(DocumentStore documents, TableService tables, StudyService studies, SourceService sources, BriefingService briefings, string? folder)
 {
     private const string Kind = "demo";
 
@@ -24,13 +25,21 @@ public sealed class DemoService(DocumentStore documents, TableService tables, St
             ids[Path.GetFileNameWithoutExtension(path)] = tables.Import(stream, Path.GetFileName(path), ReadSettings.Found).Id;
         }
         // A study's file is named for its table: "delays.minutes-by-cause.study.json".
+        var studyIds = new Dictionary<string, string>(StringComparer.Ordinal);
         string studyFolder = Path.Combine(folder!, "studies");
         foreach (string path in Directory.Exists(studyFolder) ? Directory.GetFiles(studyFolder, "*.study.json").Order(StringComparer.Ordinal).ToArray() : [])
         {
-            if (ids.TryGetValue(Path.GetFileName(path).Split('.')[0], out string? table))
+            string name = Path.GetFileName(path);
+            if (ids.TryGetValue(name.Split('.')[0], out string? table))
             {
-                studies.Add(table, File.ReadAllText(path));
+                studyIds[name[..^".study.json".Length]] = studies.Add(table, File.ReadAllText(path));
             }
+        }
+        string pageFolder = Path.Combine(folder!, "briefings");
+        foreach (string path in Directory.Exists(pageFolder) ? Directory.GetFiles(pageFolder, "*.briefing.json").Order(StringComparer.Ordinal).ToArray() : [])
+        {
+            Briefing page = Briefing.Read(File.ReadAllText(path));
+            briefings.Add(page with { Blocks = [.. page.Blocks.Select(block => studyIds.TryGetValue(block.Study, out string? id) ? block with { Study = id } : block)] });
         }
         foreach ((string name, string place) in (ReadOnlySpan<(string, string)>)[("Kiosk sales, monthly", "feed"), ("Company database", "company.sqlite")])
         {

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
+using OneWhole.Core.Briefings;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
@@ -40,9 +41,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     public StudyView Start(string tableId, double width, double height)
     {
         (Table table, _) = tables.Load(tableId);
-        JsonObject study = StudyStart.Suggest(table, forms.Forms[0], _format);
-        StoredDocument stored = documents.Create(Kind, tableId, Write(new Stored(study, [])), "started");
-        return View(stored, width, height);
+        return View(Create(tableId, StudyStart.Suggest(table, forms.Forms[0], _format), "started"), width, height);
     }
 
     /// <summary>
@@ -58,7 +57,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             TableView copy = tables.CopyBlock(tableId, block);
             return Start(copy.Id, width, height);
         }
-        return View(documents.Create(Kind, tableId, Write(new Stored(study, [])), "started"), width, height);
+        return View(Create(tableId, study, "started"), width, height);
     }
 
     /// <summary>Stores a study that came as a document.</summary>
@@ -66,7 +65,36 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     public string Add(string tableId, string json)
     {
         Study study = _format.Read(json);
-        return documents.Create(Kind, tableId, Write(new Stored(_format.Write(study), [])), "brought in").Id;
+        return Create(tableId, _format.Write(study), "brought in").Id;
+    }
+
+    /// <summary>Stores a new study; its parts have the colours that other studies of the table gave them.</summary>
+    private StoredDocument Create(string tableId, JsonObject study, string note)
+    {
+        foreach (StoredDocument other in documents.List(Kind, tableId).Take(1))
+        {
+            SharedColours.Lay(study, SharedColours.Changes(study, Read(other).Study, given: true));
+        }
+        return documents.Create(Kind, tableId, Write(new Stored(study, [])), note);
+    }
+
+    /// <summary>What one study's change did to its colours, as changes of the table's other studies: a part has one colour in all.</summary>
+    private IEnumerable<DocumentChange> SharedChanges(StoredDocument changed, JsonObject before, JsonObject after)
+    {
+        IReadOnlyDictionary<string, string?> colours = SharedColours.Changes(before, after);
+        if (colours.Count == 0)
+        {
+            yield break;
+        }
+        foreach (StoredDocument other in documents.List(Kind, changed.Parent).Where(other => other.Id != changed.Id))
+        {
+            Stored body = Read(other);
+            var study = (JsonObject)body.Study.DeepClone();
+            if (SharedColours.Lay(study, colours))
+            {
+                yield return new DocumentChange(other.Id, other.Revision, Write(body with { Study = _format.Write(_format.Read(study.ToJsonString())) }), $"colours as in {TitleOf(changed)}");
+            }
+        }
     }
 
     public StudyView Get(string id, double width, double height) => View(Find(id), width, height);
@@ -199,7 +227,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         }
         study.Remove("title");
         Compute(tableId, _format.Read(study.ToJsonString()));
-        return View(documents.Create(Kind, tableId, Write(new Stored(study, [])), "laid on"), width, height);
+        return View(Create(tableId, study, "laid on"), width, height);
     }
 
     /// <summary>Moves a part, or a group, to the place of another: from then on their order is the one that is listed.</summary>
@@ -236,9 +264,16 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         }, $"{move.Label} moved", width, height);
     }
 
-    public StudyView Undo(string id, long revision, double width, double height) => View(documents.Undo(Find(id).Id, revision), width, height);
+    public StudyView Undo(string id, long revision, double width, double height) => View(Stepped(Find(id), stored => documents.Undo(stored.Id, revision)), width, height);
 
-    public StudyView Redo(string id, long revision, double width, double height) => View(documents.Redo(Find(id).Id, revision), width, height);
+    public StudyView Redo(string id, long revision, double width, double height) => View(Stepped(Find(id), stored => documents.Redo(stored.Id, revision)), width, height);
+
+    private StoredDocument Stepped(StoredDocument before, Func<StoredDocument, StoredDocument> step)
+    {
+        StoredDocument after = step(before);
+        documents.ChangeAll([.. SharedChanges(after, Read(before).Study, Read(after).Study)]);
+        return after;
+    }
 
     /// <summary>A copy with a title and a history of its own.</summary>
     public StudyView Copy(string id, double width, double height)
@@ -338,7 +373,12 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         Compute(stored.Parent!, read);
         JsonObject tidy = _format.Write(read);
         bool same = stored.Revision == revision && JsonNode.DeepEquals(tidy, body.Study);
-        return View(same ? stored : documents.Change(stored.Id, revision, Write(new Stored(tidy, memory ?? body.Forms)), note), tidy, read, width, height);
+        if (same)
+        {
+            return View(stored, tidy, read, width, height);
+        }
+        var saved = new DocumentChange(stored.Id, revision, Write(new Stored(tidy, memory ?? body.Forms)), note);
+        return View(documents.ChangeAll([saved, .. SharedChanges(stored, body.Study, tidy)])[0], tidy, read, width, height);
     }
 
     // ---- Computing ----
@@ -792,18 +832,39 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         return new LeastPreview($"{words.Parts(kept.Length)} of at least {NumberText.Exact(division.Decimal(least))}: the new whole is {NumberText.Exact(division.Decimal(sum))} {words.Counted}{share}", kept.Length, clause);
     }
 
+    // ---- On a page ----
+
+    /// <summary>A study as it stands on a page: with the page's filter, and with its colours.</summary>
+    /// <param name="Document">The stored study.</param>
+    /// <param name="Handed">It, with its workings.</param>
+    /// <param name="Without">Columns of the filter that its table does not have.</param>
+    internal sealed record OnPage(StoredDocument Document, HandedStudy Handed, IReadOnlyList<string> Without);
+
+    /// <exception cref="AppException">There is no such study.</exception>
+    /// <exception cref="StudyException">It does not fit its table.</exception>
+    internal OnPage OnPageOf(string id, IReadOnlyList<Clause> filter, IReadOnlyDictionary<string, string> colours)
+    {
+        StoredDocument stored = Find(id);
+        (Study study, IReadOnlyList<string> without) = SharedFilter.Lay(PageColours.Lay(ReadStudy(stored), colours), tables.Load(stored.Parent!).Table, filter);
+        WorkingsSet workings = ComputeEach(stored.Parent!, study);
+        string title = study.Title.Length > 0 || workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Title;
+        return new OnPage(stored, new HandedStudy(title, study, workings), without);
+    }
+
     // ---- Handing over ----
 
-    public static IReadOnlyList<HandOverKind> HandOverKinds => [.. Formats.Handing.HandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, kind.Scales))];
+    public static IReadOnlyList<HandOverKind> HandOverKinds => [.. Formats.Handing.HandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, kind.Scales) { Papers = kind.HasPaper ? [.. Paper.All.Select(paper => new PaperKind(paper.Kind, paper.Name))] : [] })];
 
     /// <summary>A study as a file of one of the kinds of <see cref="Formats.Handing.HandOver.Standard"/>.</summary>
-    public (byte[] Bytes, string Type, string Name) HandOver(string id, string kind, double width, double height, double scale)
+    public (byte[] Bytes, string Type, string Name) HandOver(string id, string kind, double width, double height, double scale, string? paper = null, double? margin = null, bool workings = true, bool sharesOnly = false)
     {
         StoredDocument stored = Find(id);
         HandOver found;
+        Paper? sheet;
         try
         {
             found = Formats.Handing.HandOver.Find(kind);
+            sheet = paper is null ? null : Paper.Find(paper);
         }
         catch (StudyException fault)
         {
@@ -811,11 +872,12 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         }
         Study study = ReadStudy(stored);
         string title = TitleOf(stored);
-        var size = new HandingSize(Side(width), Side(height), scale);
-        return (found.Write(new HandedStudy(title, study, ComputeEach(stored.Parent!, study)), size), found.MediaType, $"{FileName(title)}{found.Suffix(size)}{found.Extension}");
+        var size = new HandingSize(Side(width), Side(height), scale) { Paper = sheet, Margin = margin ?? 15, HasWorkings = workings };
+        var handed = new HandedStudy(title, study, ComputeEach(stored.Parent!, study));
+        return (found.Write(sharesOnly ? SharesOnly.Of(handed) : handed, size), found.MediaType, $"{FileName(title)}{found.Suffix(size)}{found.Extension}");
     }
 
-    private static string FileName(string title)
+    internal static string FileName(string title)
     {
         string plain = string.Concat(title.Select(c => char.IsLetterOrDigit(c) ? char.ToLowerInvariant(c) : '-'));
         while (plain.Contains("--", StringComparison.Ordinal))

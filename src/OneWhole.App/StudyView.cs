@@ -7,7 +7,14 @@ namespace OneWhole.App;
 
 /// <summary>A kind of file that a study can leave as.</summary>
 /// <param name="Scales">For pictures of pixels, in which sizes; else one.</param>
-public sealed record HandOverKind(string Kind, string Name, string Detail, IReadOnlyList<int> Scales);
+public sealed record HandOverKind(string Kind, string Name, string Detail, IReadOnlyList<int> Scales)
+{
+    /// <summary>The papers that it can be laid out on; none where it has no pages.</summary>
+    public required IReadOnlyList<PaperKind> Papers { get; init; }
+}
+
+/// <summary>A sheet of paper by its name.</summary>
+public sealed record PaperKind(string Kind, string Name);
 
 /// <summary>What is said to who looks for something that is not there, and the shape that is offered instead.</summary>
 public sealed record AnswerView(string Text, string Form, string Shape);

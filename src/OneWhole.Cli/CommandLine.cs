@@ -1,11 +1,13 @@
 using System.Text;
 using System.Text.Json.Nodes;
+using OneWhole.Core.Briefings;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
+using OneWhole.Formats.Bundles;
 using OneWhole.Formats.Handing;
 using OneWhole.Formats.Reading;
 
@@ -15,12 +17,15 @@ namespace OneWhole.Cli;
 public static class CommandLine
 {
     private const string Usage = """
-        onewhole workings --table FILE --study FILE [--out FILE.csv|FILE.json]
-        onewhole figure   --table FILE --study FILE --out FILE.svg|FILE.png [--size 960x600] [--scale 2]
+        onewhole workings --table FILE --study FILE [--out FILE.csv|.json|.ods|.parquet|.md]
+        onewhole figure   --table FILE --study FILE --out FILE.svg|.png|.pdf|.html|.xlsx|.pptx [--size 960x600] [--scale 2]
+                          of a PDF: [--paper a4-lying] [--margin 15] [--pages figure|all]
+        onewhole briefing --bundle FILE --out FILE.pdf|.html|.pptx [--table NAME=FILE] …  a page, with fresh tables laid in by name
         onewhole check    --table FILE --study FILE
         onewhole table    --table FILE [--out FILE.csv]  the table as it was read and prepared
-        onewhole schema   [--of study|prepare]           the JSON Schema of study documents, or of preparations
+        onewhole schema   [--of study|prepare|briefing]  the JSON Schema of study documents, preparations or briefings
 
+        --only shares    leaves every amount out of a figure, or of workings
         --read FILE      settles how the table is read (JSON)
         --prepare FILE   steps that make the table fit, done before anything else (JSON)
         --against FILE   a second table, for forms that compare two
@@ -28,13 +33,15 @@ public static class CommandLine
 
     private sealed class WrongUse(string message) : Exception(message);
 
-    private sealed record Options(string Verb, Dictionary<string, string> Values)
+    private sealed record Options(string Verb, Dictionary<string, List<string>> Values)
     {
-        public string Required(string name) => Values.TryGetValue(name, out string? value)
-            ? value
-            : throw new WrongUse($"--{name} is missing: onewhole {Verb} needs it.");
+        public string Required(string name) => Optional(name)
+            ?? throw new WrongUse($"--{name} is missing: onewhole {Verb} needs it.");
 
-        public string? Optional(string name) => Values.GetValueOrDefault(name);
+        public string? Optional(string name) => Values.GetValueOrDefault(name)?[0];
+
+        /// <summary>The values of an option that may be given several times.</summary>
+        public IReadOnlyList<string> All(string name) => Values.GetValueOrDefault(name) ?? [];
     }
 
     /// <returns>0 done; 1 the study or the table can't be read or does not fit; 2 wrong use; 3 a proof fails.</returns>
@@ -52,6 +59,7 @@ public static class CommandLine
             {
                 "workings" => Workings(options, output, error),
                 "figure" => Figure(options, error),
+                "briefing" => Page(options, error),
                 "check" => Check(options, output, error),
                 "table" => PreparedTable(options, output, error),
                 _ => Schema(options, output),
@@ -77,14 +85,15 @@ public static class CommandLine
         string verb = arguments[0];
         string[] known = verb switch
         {
-            "workings" => ["table", "study", "out", "read", "prepare", "against"],
-            "figure" => ["table", "study", "out", "size", "scale", "read", "prepare", "against"],
+            "workings" => ["table", "study", "out", "only", "read", "prepare", "against"],
+            "figure" => ["table", "study", "out", "size", "scale", "paper", "margin", "pages", "only", "read", "prepare", "against"],
             "check" => ["table", "study", "read", "prepare", "against"],
             "table" => ["table", "out", "read", "prepare"],
+            "briefing" => ["bundle", "out", "table"],
             "schema" => ["of"],
-            _ => throw new WrongUse($"\"{verb}\" is not a command: it must be workings, figure, check, table or schema."),
+            _ => throw new WrongUse($"\"{verb}\" is not a command: it must be workings, figure, briefing, check, table or schema."),
         };
-        var values = new Dictionary<string, string>(StringComparer.Ordinal);
+        var values = new Dictionary<string, List<string>>(StringComparer.Ordinal);
         for (int i = 1; i < arguments.Count; i++)
         {
             string name = arguments[i].StartsWith("--", StringComparison.Ordinal) ? arguments[i][2..] : "";
@@ -92,10 +101,12 @@ public static class CommandLine
             {
                 throw new WrongUse($"\"{arguments[i]}\" is not an option of {verb}.");
             }
-            if (i + 1 == arguments.Count || !values.TryAdd(name, arguments[++i]))
+            if (i + 1 == arguments.Count || (values.ContainsKey(name) && !(verb == "briefing" && name == "table")))
             {
                 throw new WrongUse($"--{name} must have one value.");
             }
+            values.TryAdd(name, []);
+            values[name].Add(arguments[++i]);
         }
         return new Options(verb, values);
     }
@@ -165,10 +176,10 @@ public static class CommandLine
         (Study study, WorkingsSet workings) = Compute(options, error);
         if (path is null)
         {
-            WorkingsCsv.Write(workings, output);
+            WorkingsCsv.Write(Handed(options, study, workings).Workings, output);
             return 0;
         }
-        WriteWhole(path, kind.Write(Handed(study, workings), new HandingSize(960, 600)));
+        WriteWhole(path, kind.Write(Handed(options, study, workings), new HandingSize(960, 600)));
         return 0;
     }
 
@@ -182,8 +193,42 @@ public static class CommandLine
         {
             throw new WrongUse("--scale must be a whole number from 1 to 8.");
         }
+        if (!double.TryParse(options.Optional("margin") ?? "15", System.Globalization.NumberStyles.Float, System.Globalization.CultureInfo.InvariantCulture, out double margin) || margin is not (>= 0 and <= 100))
+        {
+            throw new WrongUse("--margin must be a number of millimetres from 0 to 100.");
+        }
+        string pages = options.Optional("pages") ?? "all";
+        if (pages is not ("figure" or "all"))
+        {
+            throw new WrongUse($"--pages is {pages}; it must be figure or all.");
+        }
+        Paper? paper = options.Optional("paper") is { } sheet ? Paper.All.FirstOrDefault(known => known.Kind == sheet)
+            ?? throw new WrongUse($"--paper is {sheet}; it must be one of {string.Join(", ", Paper.All.Select(known => known.Kind))}.") : null;
         (Study study, WorkingsSet workings) = Compute(options, error);
-        WriteWhole(path, kind.Write(Handed(study, workings), new HandingSize(width, height, scale)));
+        WriteWhole(path, kind.Write(Handed(options, study, workings), new HandingSize(width, height, scale) { Paper = paper, Margin = margin, HasWorkings = pages == "all" }));
+        return 0;
+    }
+
+    /// <summary>The page of a bundle, with fresh tables laid in by name.</summary>
+    private static int Page(Options options, TextWriter error)
+    {
+        string path = options.Required("out");
+        BriefingHandOver kind = BriefingHandOver.Standard.FirstOrDefault(known => known.Extension == Path.GetExtension(path).ToLowerInvariant())
+            ?? throw new WrongUse($"--out is {path}; it must end in {string.Join(", ", BriefingHandOver.Standard.Select(known => known.Extension))}.");
+        Bundle bundle = Bundle.Read(new MemoryStream(ReadFile(options.Required("bundle"), "bundle")));
+        var fresh = new Dictionary<string, Table>();
+        foreach (string pair in options.All("table"))
+        {
+            int equals = pair.IndexOf('=', StringComparison.Ordinal);
+            string name = equals < 0 ? pair : pair[..equals];
+            if (equals < 1 || bundle.Tables.FirstOrDefault(table => table.Name == name) is not { } old)
+            {
+                throw new WrongUse($"--table is {pair}; it must be NAME=FILE, with one of the bundle's tables: {string.Join(", ", bundle.Tables.Select(table => table.Name))}.");
+            }
+            // Fresh rows are read as the old ones: columns stay what they were.
+            fresh[name] = ReadTable(pair[(equals + 1)..], ReadSettings.Found with { Columns = old.Read.Columns }, error);
+        }
+        WriteWhole(path, kind.Write(BundledPage.Of(bundle, fresh)));
         return 0;
     }
 
@@ -195,8 +240,17 @@ public static class CommandLine
             ?? throw new WrongUse($"--out is {path}; it must end in {string.Join(", ", kinds[..^1].Select(kind => kind.Extension))} or {kinds[^1].Extension}.");
     }
 
-    private static HandedStudy Handed(Study study, WorkingsSet workings) =>
-        new(workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Title, study, workings);
+    /// <summary>The study as it leaves: with its amounts, or as shares only.</summary>
+    private static HandedStudy Handed(Options options, Study study, WorkingsSet workings)
+    {
+        var handed = new HandedStudy(workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Title, study, workings);
+        return options.Optional("only") switch
+        {
+            null => handed,
+            "shares" => SharesOnly.Of(handed),
+            var other => throw new WrongUse($"--only is {other}; it must be shares."),
+        };
+    }
 
     private static (int Width, int Height) Size(string text)
     {
@@ -228,7 +282,8 @@ public static class CommandLine
         {
             "study" => StudyFormat.Standard.Schema(),
             "prepare" => Preparation.Schema(),
-            var other => throw new WrongUse($"--of is {other}; it must be study or prepare."),
+            "briefing" => Briefing.Shape.Schema(),
+            var other => throw new WrongUse($"--of is {other}; it must be study, prepare or briefing."),
         };
         output.WriteLine(schema.ToJsonString(StudyFormat.Pretty));
         return 0;

@@ -41,6 +41,8 @@ public static class Server
         app.MapOpenApi("/openapi/v1.json");
         app.MapTables(mostUpload);
         app.MapStudies();
+        app.MapBriefings();
+        app.MapBundles(mostUpload);
         app.MapSources();
         if (builder.Configuration["demo"] is { } demo && Directory.Exists(Path.Combine(demo, "feed")))
         {
@@ -64,10 +66,13 @@ public static class Server
         services.AddSingleton<RefreshService>();
         services.AddSingleton(provider => new SourceService(provider.GetRequiredService<DocumentStore>(), provider.GetRequiredService<TableService>(),
             provider.GetRequiredService<RefreshService>(), provider.GetRequiredService<ImportJobs>(), mostUpload));
+        services.AddSingleton<BriefingService>();
+        services.AddSingleton<BriefingRefreshService>();
+        services.AddSingleton<BundleService>();
         services.AddSingleton(FormList.Standard);
         services.AddSingleton(provider => new DemoService(
             provider.GetRequiredService<DocumentStore>(), provider.GetRequiredService<TableService>(), provider.GetRequiredService<StudyService>(),
-            provider.GetRequiredService<SourceService>(), builder.Configuration["demo"]));
+            provider.GetRequiredService<SourceService>(), provider.GetRequiredService<BriefingService>(), builder.Configuration["demo"]));
         // The build starts the host only to write the contract down; that must open no database.
         if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
         {

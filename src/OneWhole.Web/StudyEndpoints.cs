@@ -72,9 +72,9 @@ public static class StudyEndpoints
         studies.MapGet("{id}/filter", (StudyService service, string id, string column, int? clause) => service.FilterValues(id, column, clause));
         studies.MapGet("{id}/least", (StudyService service, string id, int row) => service.AtLeast(id, row));
         app.MapGet("/api/hand-over", () => StudyService.HandOverKinds).WithTags("studies");
-        studies.MapGet("{id}/hand-over/{kind}", (StudyService service, string id, string kind, double? width, double? height, double? scale) =>
+        studies.MapGet("{id}/hand-over/{kind}", (StudyService service, string id, string kind, double? width, double? height, double? scale, string? paper, double? margin, bool? workings, bool? sharesOnly) =>
         {
-            (byte[] bytes, string type, string name) = service.HandOver(id, kind, width ?? Width, height ?? Height, scale ?? 1);
+            (byte[] bytes, string type, string name) = service.HandOver(id, kind, width ?? Width, height ?? Height, scale ?? 1, paper, margin, workings ?? true, sharesOnly ?? false);
             return Results.File(bytes, type, name);
         });
     }

@@ -125,7 +125,7 @@ public static class TableEndpoints
     }
 
     /// <summary>Keeps what is sent in a file of its own.</summary>
-    private static async Task<string> Upload(HttpContext context, long most)
+    internal static async Task<string> Upload(HttpContext context, long most)
     {
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
         {

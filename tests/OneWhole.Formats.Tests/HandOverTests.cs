@@ -40,6 +40,30 @@ public sealed class HandOverTests
         Assert.Contains("figure.pdf", Assert.Throws<StudyException>(() => HandOver.Find("figure.gif")).Message);
 
     [Fact]
+    public void A_pdf_is_laid_out_on_paper_alone_or_with_the_workings()
+    {
+        using PdfDocument both = PdfDocument.Open(HandOver.Find("figure.pdf").Write(Study(), new HandingSize(960, 600) { Paper = Paper.Find("a4-lying"), Margin = 20 }));
+        Assert.Equal(2, both.NumberOfPages);
+        Assert.All(both.GetPages(), page => Assert.Equal((842, 595), (page.Width, page.Height)));
+        double points = 20 / 25.4 * 72;
+        Assert.All(both.GetPages().SelectMany(page => page.Letters), letter => Assert.True(letter.BoundingBox.Left > points - 1 && letter.BoundingBox.Right < 841.9 - points + 1 && letter.BoundingBox.Bottom > points - 3 && letter.BoundingBox.Top < 595.3 - points + 1, $"{letter.Value} is in the margin"));
+        using PdfDocument alone = PdfDocument.Open(HandOver.Find("figure.pdf").Write(Study(), new HandingSize(960, 600) { Paper = Paper.Find("a4"), HasWorkings = false }));
+        Assert.Equal(1, alone.NumberOfPages);
+        Assert.Contains("a5-lying", Assert.Throws<StudyException>(() => Paper.Find("b4")).Message);
+    }
+
+    [Fact]
+    public void An_OpenDocument_spreadsheet_has_the_workings_as_numbers_and_says_what_it_is_first()
+    {
+        byte[] bytes = Write("workings.ods", Study());
+        // The name and the content of the first entry stand at fixed places (ISO/IEC 26300, part 3).
+        Assert.Equal("mimetypeapplication/vnd.oasis.opendocument.spreadsheet", Encoding.ASCII.GetString(bytes, 30, 54));
+        using var stream = new MemoryStream(bytes);
+        Table table = TableFile.Read(stream, "workings.ods", ReadSettings.Found).Table;
+        Assert.Equal(["Fog on the Sound", "<script>alert(1)</script> & | *x*", "=1+1", "Ærvåg"], table.Columns[0].Labels.Labels.Take(4));
+    }
+
+    [Fact]
     public void A_pdf_has_its_text_and_its_fonts_and_the_workings_on_the_next_page()
     {
         byte[] bytes = Write("figure.pdf", Study());

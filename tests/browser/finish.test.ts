@@ -49,6 +49,28 @@ test('a rule lets the largest of each group stand out, and is said in the key', 
   await expect(figure(page).getByText('in colour: shares of 40 % or more')).toBeVisible();
 });
 
+test('an entry of the key is carried to the place of another, and a click still opens its looks', async ({ page }) => {
+  await start(page);
+  const key = () => figure(page).locator('[data-carried="part-name"]').evaluateAll((all) => all.map((entry) => entry.getAttribute('data-label')));
+  const before = await key();
+  const box = async (at: number) => {
+    const found = await figure(page).locator('[data-carried="part-name"]').nth(at).boundingBox();
+    return found ? [found.x + found.width / 2, found.y + found.height / 2] : [0, 0];
+  };
+  const [fromX = 0, fromY = 0] = await box(2);
+  const [toX = 0, toY = 0] = await box(0);
+  await page.mouse.move(fromX, fromY);
+  await page.mouse.down();
+  await page.mouse.move((fromX + toX) / 2, toY - 6, { steps: 4 });
+  await page.mouse.move(toX, toY, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(key).toEqual([before[2], before[0], before[1], ...before.slice(3)]);
+  await expect(page.getByTestId('statement')).toContainText('in an order of my own');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await figure(page).getByRole('button', { name: `Colour of ${before[0]}` }).click();
+  await expect(page.getByRole('dialog', { name: `Colour of ${before[0]}` })).toBeVisible();
+});
+
 test('parts and groups are put in order by hand: dragged in the workings, or moved at the key', async ({ page }) => {
   await start(page);
   const parts = () => ledger(page).locator('[role="row"].border-hairline [role="gridcell"]:first-child').allTextContents();

@@ -1,3 +1,4 @@
+import { BriefingScreen } from './briefing/BriefingScreen';
 import { usePath } from './lib/router';
 import { Link } from './parts/Link';
 import { TopBar } from './parts/TopBar';
@@ -13,6 +14,7 @@ export function App() {
   if (place === 'studies' && id) return <StudyScreen key={id} id={id} />;
   if (place === 'tables' && id) return <TableScreen key={id} id={id} />;
   if (place === 'tables') return <TablesScreen />;
+  if (place === 'briefings' && id) return <BriefingScreen key={id} id={id} />;
   if (place === 'briefings') return <Briefings />;
   if (!place || place === 'studies') return <Home />;
   return (

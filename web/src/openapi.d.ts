@@ -107,6 +107,183 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/briefing-kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandOverKind"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/briefings/{id}/bundle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studies/{id}/bundle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bundles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BundleLook"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bundles/{id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BundleTaken"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables": {
         parameters: {
             query?: never;
@@ -1984,6 +2161,372 @@ export interface paths {
                     width?: number;
                     height?: number;
                     scale?: number;
+                    paper?: string;
+                    margin?: number;
+                    workings?: boolean;
+                    sharesOnly?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    kind: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/briefings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BriefingSummary"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StartBriefingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BriefingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/briefings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    pickColumn?: string;
+                    pickLabel?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BriefingView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/briefings/{id}/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    pickColumn?: string;
+                    pickLabel?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChangeBriefingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BriefingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/briefings/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    pickColumn?: string;
+                    pickLabel?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RevisionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BriefingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/briefings/{id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    pickColumn?: string;
+                    pickLabel?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RevisionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BriefingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/briefings/{id}/newer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NewerTable"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/briefings/{id}/take-newer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PageRefresh"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/briefings/{id}/hand-over/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    pickColumn?: string;
+                    pickLabel?: string;
                 };
                 header?: never;
                 path: {
@@ -2361,6 +2904,65 @@ export interface components {
         ArithmeticReply: {
             text: string;
         };
+        /** @description A block of a page. */
+        BlockView: {
+            key: string;
+            kind: string;
+            /** Format: int32 */
+            span: number;
+            show: string;
+            /** @description The text as it is written, with the names of its readings. */
+            text: string;
+            /** @description The text as it is read. */
+            segments: components["schemas"]["TextSegment"][];
+            study?: null | components["schemas"]["PageStudy"];
+            /** @description What is wrong with it. */
+            problem?: null | string;
+        };
+        /** @description A briefing in the list. */
+        BriefingSummary: {
+            id: string;
+            title: string;
+            /** Format: int32 */
+            studies: number;
+            changed: string;
+        };
+        /** @description A briefing as it is shown. */
+        BriefingView: {
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            title: string;
+            /** Format: int32 */
+            columns: number;
+            canUndo?: boolean;
+            canRedo?: boolean;
+            changed?: string;
+            /** @description The document. */
+            document: components["schemas"]["JsonObject"];
+            filter: components["schemas"]["FilterWords"][];
+            /** @description What was picked on the page, in words; null where nothing is. */
+            picked?: null | string;
+            blocks: components["schemas"]["BlockView"][];
+            filterColumns: components["schemas"]["PageColumn"][];
+        };
+        /** @description What is in a bundle, before anything of it is taken. */
+        BundleLook: {
+            /** @description By which it is taken. */
+            id: string;
+            title: string;
+            /** @description Names of its tables. */
+            tables: string[];
+            /** @description Titles of its studies. */
+            studies: string[];
+            /** @description The title of its page; null for studies alone. */
+            page: null | string;
+        };
+        /** @description What was taken: the page, or the first study. */
+        BundleTaken: {
+            briefing: null | string;
+            study: string;
+        };
         /** @description A text typed into one cell. */
         CellEdit: {
             /**
@@ -2370,6 +2972,13 @@ export interface components {
             row: number;
             column: string;
             text: string;
+        };
+        /** @description The whole document of a page, changed. */
+        ChangeBriefingRequest: {
+            /** Format: int64 */
+            revision: number;
+            document: components["schemas"]["JsonObject"];
+            note: string;
         };
         /** @description Sets one place of a study, and takes another out where so asked. */
         ChangeRequest: {
@@ -2525,6 +3134,11 @@ export interface components {
             share: number;
             chosen: boolean;
         };
+        /** @description A clause of the page's filter, in words. */
+        FilterWords: {
+            column: string;
+            text: string;
+        };
         /** @description How a column follows from others. */
         Following: {
             /** @description In words: "the share of Boardings in its total". */
@@ -2549,6 +3163,8 @@ export interface components {
             detail: string;
             /** @description For pictures of pixels, in which sizes; else one. */
             scales: number[];
+            /** @description The papers that it can be laid out on; none where it has no pages. */
+            papers: components["schemas"]["PaperKind"][];
         };
         /** @description Which part of a file is read: a sheet and a range of it, a table, or what a query gives. */
         ImportChoice: {
@@ -2756,6 +3372,18 @@ export interface components {
             revision: number;
             move: components["schemas"]["LabelMove"];
         };
+        /** @description A reading in words, that running text can have in it and that follows the numbers. */
+        NamedReading: {
+            /** @description Stable: "whole", "cut-1". */
+            name: string;
+            /** @description "74,930 minutes", "6 of 12 causes make 80 %". */
+            text: string;
+        };
+        /** @description A table of the page whose source has something newer. */
+        NewerTable: {
+            id: string;
+            name: string;
+        };
         /** @description Whether fresh rows are there; null where that can't be told. */
         NewerView: {
             newer: null | boolean;
@@ -2792,6 +3420,71 @@ export interface components {
             asks?: null | string;
             /** @description What is chosen among, where several are. */
             among?: string[];
+        };
+        /** @description A column that the page can be filtered by. */
+        PageColumn: {
+            column: string;
+            /** @description Its labels, the first ones. */
+            labels: string[];
+            /**
+             * Format: int32
+             * @description How many studies of the page have it.
+             */
+            studies: number;
+        };
+        /** @description What taking newer rows moved. */
+        PageRefresh: {
+            table: string;
+            /** Format: int32 */
+            rowsBefore: number;
+            /** Format: int32 */
+            rowsAfter: number;
+            problem: null | string;
+            studies: components["schemas"]["StudyChange"][];
+        };
+        /** @description A row of a figure on a page. */
+        PageRow: {
+            /** Format: int32 */
+            row: number;
+            part: null | string;
+            group: null | string;
+            /** @description What is said of it at the pointer, its name first. */
+            lines: string[];
+        };
+        /** @description A study as it stands on a page. */
+        PageStudy: {
+            /** @description The study. */
+            id: string;
+            /** @description Its title. */
+            title: string;
+            /** @description What is shown, and what 100 % is. */
+            statement: string;
+            tableId?: string;
+            figure?: null | components["schemas"]["Figure"];
+            table?: null | components["schemas"]["PageTable"];
+            /** @description The column of its parts, and of its groups; null where they are columns themselves, or there are none. */
+            parts?: null | string;
+            groups?: null | string;
+            /** @description By row of the figure, what stands there: its part and its group. */
+            rows: components["schemas"]["PageRow"][];
+            /** @description What running text can have of it. */
+            readings: components["schemas"]["NamedReading"][];
+            /** @description Which columns of the page's filter do not act on it, in words; empty where all do. */
+            without: string;
+            addsUp?: boolean;
+        };
+        /** @description A table as it stands on a page. */
+        PageTable: {
+            heads: string[];
+            numbers: boolean[];
+            rows: string[][];
+            /** Format: int32 */
+            rowCount: number;
+        };
+        /** @description A sheet of paper by its name. */
+        PaperKind: {
+            kind: string;
+            name: string;
         };
         /** @description A run of tokens. A clause that can be dropped says which member of the study goes with it. */
         Phrase: {
@@ -3062,6 +3755,11 @@ export interface components {
             title: string;
             columns: string[];
         };
+        /** @description A new page, with some studies on it. */
+        StartBriefingRequest: {
+            title: string;
+            studies: string[];
+        };
         /** @description One member of a step, for whoever fills it in. */
         StepField: {
             /** @description The member. */
@@ -3253,6 +3951,15 @@ export interface components {
              * @description Cells and rows that were typed by hand since the rows were read.
              */
             typed?: number;
+        };
+        /** @description A stretch of running text. */
+        TextSegment: {
+            /** @description As it is read. */
+            text: string;
+            /** @description Which reading it is ("b2.whole"); null for plain text. */
+            reading: null | string;
+            /** @description Whether that reading is not there (any more). */
+            problem: boolean;
         };
         /** @description One proof as shown. */
         TieOutView: {

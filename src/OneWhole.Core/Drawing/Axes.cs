@@ -14,7 +14,7 @@ public static class Axes
     /// <summary>Ticks of an amount axis; where it ends at a value that is not round (the whole), that is a tick too.</summary>
     public static IReadOnlyList<Tick> Amounts(double least, double most, double pixels, double textHeight, string? endText, AmountIn labels = AmountIn.Ones)
     {
-        double step = Ticks.Step(least, most, Math.Max(2, (int)(pixels / (textHeight * 4.5))));
+        double step = Ticks.StepTo(least, most, Math.Max(2, (int)(pixels / (textHeight * 4.5))));
         double largest = Math.Max(Math.Abs(least), Math.Abs(most));
         var ticks = new List<Tick>();
         foreach (double value in Ticks.Between(least, most, step))
@@ -33,7 +33,7 @@ public static class Axes
     /// <summary>Ticks of a share axis: quarters, tenths, or what suits.</summary>
     public static IReadOnlyList<Tick> Shares(double least, double most, double pixels, double textHeight)
     {
-        double step = most - least is > 0.9 and <= 1.01 && pixels < textHeight * 18 ? 0.25 : Ticks.Step(least, most, Math.Max(2, (int)(pixels / (textHeight * 4.5))));
+        double step = most - least is > 0.9 and <= 1.01 && pixels < textHeight * 18 ? 0.25 : Ticks.StepTo(least, most, Math.Max(2, (int)(pixels / (textHeight * 4.5))));
         if (least == 0 && most == 1)
         {
             step = pixels < textHeight * 6 ? 0.5 : pixels < textHeight * 45 ? 0.25 : 0.1;
@@ -47,8 +47,12 @@ public static class Axes
 
     /// <summary>The room that an axis takes beside an upright plot, or under one that lies; none where its numbers are hidden.</summary>
     public static double Room(FigureBuilder figure, IReadOnlyList<Tick> ticks, bool upright = true) =>
-        ticks.Count == 0 || !figure.Finish.Axes.Numbers ? 0
-            : upright ? ticks.Max(tick => figure.TextWidth(tick.Text, figure.Small)) + 12 * figure.Unit : figure.Small.LineHeight + 8 * figure.Unit;
+        figure.Common("axis", ticks.Count == 0 || !figure.Finish.Axes.Numbers ? 0
+            : upright ? ticks.Max(tick => figure.TextWidth(tick.Text, figure.Small)) + 12 * figure.Unit : figure.Small.LineHeight + 8 * figure.Unit);
+
+    /// <summary>How far the last number of a lying axis reaches beyond the plot.</summary>
+    public static double Overhang(FigureBuilder figure, IReadOnlyList<Tick> ticks) =>
+        ticks.Count == 0 || !figure.Finish.Axes.Numbers ? 0 : figure.TextWidth(ticks[^1].Text, figure.Small) / 2;
 
     private static Edit? End(Tick tick) => tick.CanEnd ? new Edit("finish.amountEnd", "end") { Name = "where the axis ends" } : null;
 

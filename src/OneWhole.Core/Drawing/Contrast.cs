@@ -19,10 +19,13 @@ public static class Contrast
         return (Math.Max(a, b) + 0.05) / (Math.Min(a, b) + 0.05);
     }
 
+    private static readonly Dictionary<string, string> OnNamed = Ink.Sheet.Keys.ToDictionary(name => name, name => StandingOut(Ink.Sheet[name]));
+
     /// <summary>The ink for text on a fill: the one of white and dark that stands out more.</summary>
-    public static string TextOn(string fill)
+    public static string TextOn(string fill) => OnNamed.GetValueOrDefault(fill) ?? StandingOut(Ink.OnSheet(fill));
+
+    private static string StandingOut(string colour)
     {
-        string colour = Ink.OnSheet(fill);
         return Of(colour, Ink.Sheet[Ink.OnDarkFill]) >= Of(colour, Ink.Sheet[Ink.OnLightFill]) ? Ink.OnDarkFill : Ink.OnLightFill;
     }
 

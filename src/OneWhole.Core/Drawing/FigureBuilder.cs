@@ -81,6 +81,21 @@ public sealed class FigureBuilder
 
     private static double Step(PrintSize size) => size switch { PrintSize.Small => 0.84, PrintSize.Large => 1.25, _ => 1 };
 
+    /// <summary>The rooms that small figures on one scale have in common, while they are measured and drawn; null for a figure by itself.</summary>
+    internal Dictionary<string, double>? Rooms { get; init; }
+
+    /// <summary>The room that text takes beside the bars: this figure's own, or the largest of all small figures, so that their bars have one scale.</summary>
+    /// <param name="what">What stands there; the same name in each of the figures.</param>
+    /// <param name="own">What this figure needs, in pixels.</param>
+    public double Common(string what, double own)
+    {
+        if (Rooms is null)
+        {
+            return own;
+        }
+        return Rooms[what] = Math.Max(own, Rooms.GetValueOrDefault(what));
+    }
+
     /// <summary>Whether names stand along the bars.</summary>
     public bool HasNames => !IsMiniature && Finish.Axes.Names;
 

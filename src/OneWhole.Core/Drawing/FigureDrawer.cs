@@ -23,8 +23,7 @@ public static class FigureDrawer
         Study study = workings.Division.Study;
         Form form = study.Form.Form;
         var figure = new FigureBuilder(width, height, measurer, study.Finish);
-        Unsuitable? unsuitable = form.Suits(workings);
-        if (unsuitable is not null && form.RefusesToDraw(workings))
+        if (Refused(workings) is { } unsuitable)
         {
             throw new StudyException("cannot-draw", "form.kind", $"{form.Name} can't be drawn: {unsuitable.Why}.");
         }
@@ -49,6 +48,10 @@ public static class FigureDrawer
         }
         return new Figure(width, height, title, $"{form.Name}. {statement.Text}", figure.Marks);
     }
+
+    /// <summary>Why a figure is not drawn at all; null where it is.</summary>
+    public static Unsuitable? Refused(WorkingsResult workings) =>
+        workings.Division.Study.Form.Form is var form && form.Suits(workings) is { } unsuitable && form.RefusesToDraw(workings) ? unsuitable : null;
 
     /// <summary>Draws one figure, or the small figures of a study for each value of a column.</summary>
     /// <exception cref="StudyException">The form can't be drawn from these workings.</exception>
@@ -80,7 +83,7 @@ public static class FigureDrawer
             figure.Put(mark with { Full = string.Join(' ', captionLines) == caption ? null : caption });
         }
         var key = new KeyDrawer(figure, workings, inner);
-        double top = y + Math.Round(14 * unit), bottom = Foot(figure, workings, key, margin);
+        double top = y + Math.Round(18 * unit), bottom = Foot(figure, workings, key, margin);
         top += figure.Finish.KeyPlace == KeyPlace.Above ? key.Above(margin, inner, top) : 0;
         double right = figure.Finish.KeyPlace == KeyPlace.Right ? key.AtRight(margin + inner, top, bottom) : 0;
         return new Box(margin, top, inner - right, Math.Max(1, bottom - top));

@@ -1,3 +1,4 @@
+using System.Globalization;
 using OneWhole.Core.Studies;
 
 namespace OneWhole.Core.Drawing;
@@ -153,6 +154,33 @@ public static class Ink
         [OnLightFill] = "#14201e",
     };
 
+    /// <summary>A colour for text on the sheet: as much of it, mixed with the ink of text, as can still be read ("cat-2/70" is 70 % of it).</summary>
+    public static string Readable(string name)
+    {
+        int part = 100;
+        while (part > 0 && Contrast.Of(Mixed(OnSheet(name), part), Sheet[Paper]) < Contrast.ForText)
+        {
+            part -= 5;
+        }
+        return $"{name}/{part}";
+    }
+
     /// <summary>The colour of a name on a white sheet.</summary>
-    public static string OnSheet(string name) => name.StartsWith('#') ? name : Sheet.GetValueOrDefault(name, Sheet[Text]);
+    public static string OnSheet(string name)
+    {
+        int slash = name.IndexOf('/');
+        return slash > 0 ? Mixed(OnSheet(name[..slash]), int.Parse(name.AsSpan(slash + 1), CultureInfo.InvariantCulture))
+            : name.StartsWith('#') ? name : Sheet.GetValueOrDefault(name, Sheet[Text]);
+    }
+
+    /// <summary>So many percent of a colour, the rest the ink of text; channel by channel.</summary>
+    private static string Mixed(string colour, int percent)
+    {
+        int Channel(int at)
+        {
+            int own = int.Parse(colour.AsSpan(at, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture), ink = int.Parse(Sheet[Text].AsSpan(at, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture);
+            return (int)Math.Round((own * percent + ink * (100 - percent)) / 100.0);
+        }
+        return $"#{Channel(1):x2}{Channel(3):x2}{Channel(5):x2}";
+    }
 }

@@ -36,7 +36,10 @@ internal sealed class KeyDrawer
 
     /// <summary>The form's entries, and the rule by which parts stand out: said in whole, without a swatch.</summary>
     private static KeyEntry[] EntriesOf(FigureBuilder figure, WorkingsResult workings) =>
-        !figure.Finish.Key ? [] : [.. workings.Division.Study.Form.Form.Key(workings), .. Emphasis.Words(workings.Division) is { } rule ? [new KeyEntry(rule, "")] : (KeyEntry[])[]];
+        !figure.Finish.Key ? [] : [.. workings.Division.Study.Form.Form.Key(workings), .. RuleOf(workings.Division)];
+
+    /// <summary>The rule by which parts stand out, as an entry without a swatch.</summary>
+    public static IEnumerable<KeyEntry> RuleOf(Division division) => Emphasis.Words(division) is { } rule ? [new KeyEntry(rule, "")] : [];
 
     public bool IsEmpty => _texts.Length == 0;
 

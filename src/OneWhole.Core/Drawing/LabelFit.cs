@@ -50,16 +50,43 @@ internal static class LabelFit
         return false;
     }
 
+    /// <summary>A label over the end of an upright bar, or under that of one that hangs; turned by a quarter where the bar is too narrow for it.</summary>
+    /// <returns>Whether it fitted.</returns>
+    public static bool AtEnd(FigureBuilder figure, string id, Box box, string fill, LabelLine line, int row, string? part, bool down)
+    {
+        double gap = 4 * figure.Unit, width = figure.TextWidth(line), cap = line.Font.CapHeight;
+        LabelTurn how = figure.Finish.LabelTurn;
+        TextMark Mark(double x, double y, string anchor) => figure.Text(id, "label", x, y, anchor, line, Beside(figure, fill)) with { Row = row, Part = part };
+        if (how != LabelTurn.Turned && width <= box.Width + 2)
+        {
+            return figure.PutWhereFree([Mark(box.CentreX, down ? box.Bottom + gap + cap : box.Y - gap, "middle")], 0);
+        }
+        return how != LabelTurn.Level && line.Font.LineHeight <= box.Width + 4
+            && figure.PutWhereFree([Mark(box.CentreX + cap / 2, down ? box.Bottom + gap : box.Y - gap, down ? "end" : "start") with { Turn = -90 }], 0);
+    }
+
+    /// <summary>The height that labels over the ends of upright bars need; none where they don't fit there.</summary>
+    /// <param name="figure">The figure.</param>
+    /// <param name="widest">The widest of them.</param>
+    /// <param name="bar">How broad a bar is.</param>
+    /// <param name="most">The most that may be given to them.</param>
+    public static double HeadRoom(FigureBuilder figure, double widest, double bar, double most)
+    {
+        Font font = figure.Amounts;
+        return widest <= bar + 2 && figure.Finish.LabelTurn != LabelTurn.Turned ? font.LineHeight + 2 * figure.Unit
+            : font.LineHeight <= bar + 4 && figure.Finish.LabelTurn != LabelTurn.Level ? Math.Min(most, widest + 8 * figure.Unit) : 0;
+    }
+
     /// <summary>The ink of a label on a fill: the chosen one, or the one that stands out.</summary>
     public static string On(FigureBuilder figure, string fill) => figure.Finish.LabelInk == LabelInk.Chosen ? figure.Finish.LabelColour : Contrast.TextOn(fill);
 
-    /// <summary>The ink of a label on the sheet, beside its bar: the chosen one, the bar's own where it can be read, or the text's.</summary>
-    /// <param name="own">Whether the form itself would have the bar's own.</param>
+    /// <summary>The ink of a label on the sheet, beside its bar: the chosen one, the bar's own, or the text's.</summary>
+    /// <param name="own">Whether the form itself would have the bar's own, as dark as it has to be to be read.</param>
     public static string Beside(FigureBuilder figure, string fill, bool own = false) => figure.Finish.LabelInk switch
     {
         LabelInk.Chosen => figure.Finish.LabelColour,
         LabelInk.Part => fill,
-        _ => own && Contrast.Of(Ink.OnSheet(fill), Ink.OnSheet(Ink.Paper)) >= Contrast.ForText ? fill : Ink.Text,
+        _ => own ? Ink.Readable(fill) : Ink.Text,
     };
 
     /// <summary>Texts at a side, each as near as can be to where it belongs, kept a line apart; a thin line leads to what was moved far.</summary>

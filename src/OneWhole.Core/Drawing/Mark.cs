@@ -106,9 +106,11 @@ public sealed record TextMark(string Id, string Role, double X, double Y, string
                 return new Box(X + left, Y + up, Width, down - up);
             }
             double angle = Turn * Math.PI / 180, cos = Math.Cos(angle), sin = Math.Sin(angle);
-            double[] xs = [left, left + Width, left, left + Width], ys = [up, up, down, down];
-            double[] px = [.. xs.Select((x, i) => X + x * cos - ys[i] * sin)], py = [.. xs.Select((x, i) => Y + x * sin + ys[i] * cos)];
-            return new Box(px.Min(), py.Min(), px.Max() - px.Min(), py.Max() - py.Min());
+            // The sums of the ends that lie furthest to each side: the text's own extents, turned.
+            double ax = left * cos, bx = (left + Width) * cos, cx = -up * sin, dx = -down * sin;
+            double ay = left * sin, by = (left + Width) * sin, cy = up * cos, dy = down * cos;
+            double x = X + Math.Min(ax, bx) + Math.Min(cx, dx), y = Y + Math.Min(ay, by) + Math.Min(cy, dy);
+            return new Box(x, y, X + Math.Max(ax, bx) + Math.Max(cx, dx) - x, Y + Math.Max(ay, by) + Math.Max(cy, dy) - y);
         }
     }
 }

@@ -3,10 +3,23 @@ namespace OneWhole.Core.Drawing;
 /// <summary>What labels must keep clear of: other labels' boxes, and lines.</summary>
 public sealed class Obstacles
 {
-    private readonly List<Box> _boxes = [];
+    /// <summary>The height of the strips in which boxes are looked up: about a line of print.</summary>
+    private const double Strip = 24;
+
+    private readonly Dictionary<int, List<Box>> _strips = [];
     private readonly List<(double Ax, double Ay, double Bx, double By)> _lines = [];
 
-    public void Add(Box box) => _boxes.Add(box);
+    public void Add(Box box)
+    {
+        for (int strip = StripOf(box.Y); strip <= StripOf(box.Bottom); strip++)
+        {
+            if (!_strips.TryGetValue(strip, out List<Box>? boxes))
+            {
+                _strips[strip] = boxes = [];
+            }
+            boxes.Add(box);
+        }
+    }
 
     public void AddLine(double ax, double ay, double bx, double by) => _lines.Add((ax, ay, bx, by));
 
@@ -20,11 +33,14 @@ public sealed class Obstacles
 
     public bool IsFree(Box box, double gap = 2)
     {
-        foreach (Box other in _boxes)
+        for (int strip = StripOf(box.Y - gap); strip <= StripOf(box.Bottom + gap); strip++)
         {
-            if (box.Overlaps(other, gap))
+            foreach (Box other in _strips.GetValueOrDefault(strip) ?? [])
             {
-                return false;
+                if (box.Overlaps(other, gap))
+                {
+                    return false;
+                }
             }
         }
         Box wide = new(box.X - gap, box.Y - gap, box.Width + 2 * gap, box.Height + 2 * gap);
@@ -37,4 +53,6 @@ public sealed class Obstacles
         }
         return true;
     }
+
+    private static int StripOf(double y) => (int)Math.Floor(y / Strip);
 }

@@ -21,7 +21,7 @@ public static class SmallFigures
         Form form = first.Division.Study.Form.Form;
         foreach (EachValue each in set.Values)
         {
-            if (form.RefusesToDraw(each.Workings) && form.Suits(each.Workings) is { } unsuitable)
+            if (FigureDrawer.Refused(each.Workings) is { } unsuitable)
             {
                 throw new StudyException("cannot-draw", "form.kind", $"{form.Name} can't be drawn for {each.Value}: {unsuitable.Why}.");
             }
@@ -49,11 +49,27 @@ public static class SmallFigures
         // One key for all of them: what each names beside its bars has no room in a small one.
         double keyEnd = height - margin * 0.7;
         bool miniature = Cell(0).Width < FigureBuilder.MiniatureWidth || Cell(0).Height < FigureBuilder.MiniatureHeight;
-        KeyEntry[] entries = !study.Finish.Key ? [] : [.. miniature && !form.HasOwnColours && form.Key(first).Count < 2 && first.Division.PartCount is > 1 and <= MostKeyEntries ? PartInk.KeyOf(first.Division) : [], .. form.Key(first)];
+        KeyEntry[] entries = !study.Finish.Key ? [] : [.. miniature && !form.HasOwnColours && form.Key(first).Count < 2 && first.Division.PartCount is > 1 and <= MostKeyEntries ? PartInk.KeyOf(first.Division) : [], .. form.Key(first), .. KeyDrawer.RuleOf(first.Division)];
         double keyHeight = new KeyDrawer(sheet, study, entries, width - 2 * margin).Beneath(margin, width - 2 * margin, keyEnd, sheet.TextWidth(proof, small) + gap);
         double top = below + gap, head = font.LineHeight + 4 * unit;
         (double cellWidth, double cellHeight) = Cell(keyHeight);
         (double Width, double Height) Cell(double key) => ((width - 2 * margin - gap * (columns - 1)) / columns, (height - below - gap - margin - small.LineHeight - key - gap * (rows - 1)) / rows);
+        // Laid out once to learn how much room text takes at most, and once in that room: bars then have one scale.
+        var rooms = new Dictionary<string, double>();
+        FigureBuilder Laid(EachValue each)
+        {
+            var builder = new FigureBuilder(cellWidth, Math.Max(8, cellHeight - head), measurer, study.Finish) { Rooms = rooms };
+            builder.Plot = builder.IsMiniature ? new Box(0, 0, builder.Width, builder.Height) : new Box(0, 6 * unit, builder.Width, builder.Height - 6 * unit);
+            if (!each.Workings.Division.IsEmpty)
+            {
+                form.Layout(each.Workings, domains, builder);
+            }
+            return builder;
+        }
+        foreach (EachValue each in set.Values)
+        {
+            Laid(each);
+        }
         for (int i = 0; i < set.Values.Count; i++)
         {
             EachValue each = set.Values[i];
@@ -62,13 +78,7 @@ public static class SmallFigures
             {
                 sheet.Add(sheet.Text($"each-{i}", "name", x, y + font.CapHeight, "start", each.Value, font, Ink.Text, cellWidth));
             }
-            var builder = new FigureBuilder(cellWidth, Math.Max(8, cellHeight - head), measurer, study.Finish);
-            builder.Plot = builder.IsMiniature ? new Box(0, 0, builder.Width, builder.Height) : new Box(0, 6 * unit, builder.Width, builder.Height - 6 * unit);
-            if (!each.Workings.Division.IsEmpty)
-            {
-                form.Layout(each.Workings, domains, builder);
-            }
-            foreach (Mark mark in builder.Marks)
+            foreach (Mark mark in Laid(each).Marks)
             {
                 sheet.Add(Moved(mark, $"each-{i}-", x, y + head));
             }

@@ -26,6 +26,26 @@ public static class Ticks
         return 10 * power;
     }
 
+    /// <summary>A round step that both ends are multiples of, so that the axis ends in a number; where there is none, a round one.</summary>
+    public static double StepTo(double least, double most, int intervals)
+    {
+        for (int count = intervals; count >= Math.Max(2, intervals / 2); count--)
+        {
+            double step = (most - least) / count;
+            if (step > 0 && IsRound(step) && Math.Abs(least / step - Math.Round(least / step)) < 1e-9)
+            {
+                return step;
+            }
+        }
+        return Step(least, most, intervals);
+    }
+
+    private static bool IsRound(double step)
+    {
+        double mantissa = step / Math.Pow(10, Math.Floor(Math.Log10(step) + 1e-9));
+        return Steps.Any(round => Math.Abs(mantissa - round) < 1e-9);
+    }
+
     /// <summary>The multiples of the step within the ends.</summary>
     public static IReadOnlyList<double> Between(double least, double most, double step)
     {

@@ -135,6 +135,9 @@ public abstract class Form
     /// <summary>One sentence that gives the verdict, or null.</summary>
     public virtual string? Verdict(WorkingsResult workings) => null;
 
+    /// <summary>The form's own readings in words, for running text.</summary>
+    public virtual IEnumerable<NamedReading> Named(WorkingsResult workings) => [];
+
     /// <summary>A form in which one part compares better from group to group: its kind, its shape, and what is offered.</summary>
     public virtual (string Kind, string Shape, string Text)? ComparesIn => null;
 
@@ -152,6 +155,9 @@ public abstract class Form
 
     /// <summary>The value ranges that a figure of these workings spans.</summary>
     public abstract Domains Domains(WorkingsResult workings);
+
+    /// <summary>The figure as a chart that office programs draw themselves; null where none of their kinds is true to it: it is then handed over as shapes.</summary>
+    public virtual Charts.NativeChart? Chart(WorkingsResult workings) => null;
 
     /// <summary>Lays the figure out within its frame.</summary>
     public abstract void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure);

@@ -42,11 +42,11 @@ internal sealed class GroupNames
         if (upright)
         {
             _fitted = Axes.Fit(figure, _labels, band, figure.Plot.Height * 0.3);
-            Room = _fitted.Height + (_under.Count > 0 ? figure.Names.LineHeight : 0) + (_fitted.Height > 0 ? 12 * figure.Unit : 0);
+            Room = figure.Common("names", _fitted.Height + (_under.Count > 0 ? figure.Names.LineHeight : 0) + (_fitted.Height > 0 ? 12 * figure.Unit : 0));
         }
         else
         {
-            Room = Math.Min(figure.Plot.Width * 0.32, _shown.Concat(_under).Max(text => figure.TextWidth(text, figure.Names))) + 10 * figure.Unit;
+            Room = figure.Common("names", Math.Min(figure.Plot.Width * 0.32, _shown.Concat(_under).Max(text => figure.TextWidth(text, figure.Names))) + 10 * figure.Unit);
         }
     }
 

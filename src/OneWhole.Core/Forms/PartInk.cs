@@ -68,6 +68,9 @@ internal sealed class PartInk
     /// <summary>The part's colour in the key; grey where it does not stand out.</summary>
     public string this[int part] => _emphasis.StandsPart(part) ? _colours[part] : Ink.ClassC;
 
+    /// <summary>The part's colour, whether it stands out or not.</summary>
+    public string OwnOf(int part) => _colours[part];
+
     /// <summary>The colour of one amount; grey where it does not stand out.</summary>
     /// <param name="row">A row of the division: group × parts + part.</param>
     public string Row(int row) => _emphasis.Stands(row) ? _colours[_division.PartOf(row)] : Ink.ClassC;

@@ -42,7 +42,7 @@ public sealed class StandardColumns
             Measure.Distinct distinct => $"distinct values of {distinct.Column} in the rows used",
             _ => _division.Study.Parts is Axis.Columns || _division.Study.Groups is Axis.Columns ? "sum of the column over the rows used" : "number of rows used",
         };
-        return WorkingColumn.OfNumber("value", _words.Counted, ColumnUnit.Amount, new Rule.Given(words),
+        return WorkingColumn.OfNumber("value", _words.Counted, ColumnUnit.Amount, new Rule.Amount(words, row => (_division.GroupOf(row), _division.PartOf(row))),
             row => _division.Has(row) ? _division.Value(_division.Amount(row)) : null);
     }
 

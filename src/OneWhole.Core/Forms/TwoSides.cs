@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
@@ -59,6 +60,9 @@ internal static class TwoSides
             ? study with { Parts = new Axis.Columns([wide[0].Name, wide[1].Name]), Groups = new Axis.Labels(names.Name, []), GivenValue = null, Order = new Ordering() }
             : study;
     }
+
+    /// <summary>Where a scale of lengths ends: at the largest amount; it has some length where that is not above 0.</summary>
+    public static double ScaleEnd(Fraction largest) => largest.Sign > 0 ? largest.ToDouble() : 1;
 
     private static string[] Filled(Column column) => column.Labels.Labels.Count > 500 ? [] : [.. column.Labels.Labels.Where(label => label != Label.Blank)];
 

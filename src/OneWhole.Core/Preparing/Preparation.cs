@@ -42,22 +42,11 @@ public sealed record Preparation(ImmutableArray<Step> Steps)
     public static Preparation None { get; } = new(ImmutableArray<Step>.Empty);
 
     private static readonly ObjectShape<Preparation> Shape = new ObjectShape<Preparation>("a preparation", () => None)
-        .Has("format", new FormatShape(), _ => Format, (preparation, _) => preparation, "the format and its version", required: true)
+        .Has("format", new FormatShape(Format), _ => Format, (preparation, _) => preparation, "the format and its version", required: true)
         .Has("steps", new ListShape<Step>(new StepShape(), most: 500), preparation => preparation.Steps, (preparation, value) => new Preparation(value), "the steps, in their order", required: true);
 
     /// <exception cref="StudyException">The text is not JSON, or not a preparation.</exception>
-    public static Preparation Read(string json)
-    {
-        try
-        {
-            using JsonDocument document = JsonDocument.Parse(json.TrimStart('\uFEFF'), new JsonDocumentOptions { AllowDuplicateProperties = false, MaxDepth = 32 });
-            return Shape.Read(document.RootElement, "");
-        }
-        catch (JsonException broken)
-        {
-            throw new StudyException("not-json", "", $"The preparation is not well-formed JSON (line {(broken.LineNumber ?? 0) + 1}).");
-        }
-    }
+    public static Preparation Read(string json) => Shape.ReadDocument(json, "preparation");
 
     public JsonObject Write() => (JsonObject)Shape.Write(this)!;
 
@@ -105,16 +94,6 @@ public sealed record Preparation(ImmutableArray<Step> Steps)
             }
         }
         return (table, reports);
-    }
-
-    private sealed class FormatShape : Shape<string>
-    {
-        public override string Read(JsonElement element, string place) =>
-            element.ValueKind == JsonValueKind.String && element.GetString() == Format ? Format : throw Wrong(element, place, $"\"{Format}\"");
-
-        public override JsonNode? Write(string value) => JsonValue.Create(value);
-
-        public override JsonObject Schema() => new() { ["const"] = Format };
     }
 
     private sealed class StepShape : Shape<Step>

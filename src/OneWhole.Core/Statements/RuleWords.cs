@@ -31,6 +31,7 @@ public sealed class RuleWords(WorkingsResult workings)
     private string Words(Rule rule) => rule switch
     {
         Rule.Given given => given.Words,
+        Rule.Amount amount => amount.Words,
         Rule.Cell cell => LabelOf(cell.Key),
         Rule.TheWhole => WholeText(null),
         Rule.PartCount => NumberText.Count(_division.PartCount),
@@ -51,6 +52,7 @@ public sealed class RuleWords(WorkingsResult workings)
         Rule.GroupTotal => _division.HasGroups ? "the group's total" : NumberText.Exact(_division.Decimal(_division.Total)),
         Rule.GrandTotal => NumberText.Exact(_division.Decimal(_division.Total)),
         Rule.Largest largest => $"largest {LabelOf(largest.Key)} of {largest.Over}",
+        Rule.ByRow byRow => byRow.Words,
         Rule.Rank rank => $"1 for the largest {LabelOf(rank.Key)}; equal ones share a rank",
         Rule.Shown shown => $"{LabelOf(shown.Key)} in percent, {(shown.Decimals == 1 ? "1 decimal" : $"{shown.Decimals} decimals")}{(shown.Reconciled ? ", rounded so that each whole shows 100" : "")}",
         Rule.ShownQuotient shown => $"{Words(shown.Of)} in percent, {(shown.Decimals == 1 ? "1 decimal" : $"{shown.Decimals} decimals")}{(shown.Reconciled ? ", rounded so that each whole shows 100" : "")}",
@@ -81,8 +83,9 @@ public sealed class RuleWords(WorkingsResult workings)
         string result = Value(column.Unit, value);
         string expression = column.Rule switch
         {
-            Rule.Given given => given.Words,
+            Rule.Given or Rule.Amount => Words(column.Rule),
             Rule.Rank => Words(column.Rule),
+            Rule.ByRow byRow => byRow.Of(row) is { } own ? Numbers(own, row) : byRow.Words,
             Rule.RunningTotal total => RunningArithmetic(total, row),
             Rule.ShownQuotient shown => Numbers(shown.Of, row),
             Rule.Shown shown => $"{NumberText.Rounded(workings[shown.Key].Exact(row)!.Value * 100, Math.Max(4, shown.Decimals + 2), true)} %",
@@ -137,13 +140,17 @@ public sealed class RuleWords(WorkingsResult workings)
         WorkingColumn column = workings[key];
         int first = inGroup && _division.HasGroups ? row - _division.PartOf(row) : 0;
         bool negative = column.Exact(row)?.Sign < 0;
-        Fraction[] terms = [.. Enumerable.Range(first, row - first).Select(column.Exact).OfType<Fraction>().Where(value => !sameSign || value.Sign < 0 == negative)];
+        return Terms(column.Unit, [.. Enumerable.Range(first, row - first).Select(column.Exact).OfType<Fraction>().Where(value => !sameSign || value.Sign < 0 == negative)]);
+    }
+
+    private string Terms(ColumnUnit unit, Fraction[] terms)
+    {
         return terms.Length switch
         {
             0 => "0",
-            1 => Value(column.Unit, terms[0]),
-            <= 4 => $"({string.Join(" + ", terms.Select(term => Value(column.Unit, term)))})",
-            _ => $"({Value(column.Unit, terms[0])} + … + {Value(column.Unit, terms[^1])})",
+            1 => Value(unit, terms[0]),
+            <= 4 => $"({string.Join(" + ", terms.Select(term => Value(unit, term)))})",
+            _ => $"({Value(unit, terms[0])} + … + {Value(unit, terms[^1])})",
         };
     }
 
@@ -173,6 +180,9 @@ public sealed class RuleWords(WorkingsResult workings)
         Rule.GroupsBefore => GroupsBefore(row),
         Rule.Before before => Above(before.Key, row, before.Over == "group", false),
         Rule.SameSignBefore before => Above(before.Key, row, true, true),
+        Rule.SumOf sum => Terms(workings[sum.Key].Unit, [.. sum.Rows.Select(workings[sum.Key].Exact).OfType<Fraction>()]),
+        Rule.Most most => $"the largest of {(most.Of.Count > 4 ? $"{most.Of.Count} groups" : string.Join(", ", most.Of.Select(other => Numbers(other, row))))}",
+        Rule.Constant constant => NumberText.Exact(ExactDecimal.FromDouble(constant.Value)),
         Rule.Divide divide => $"{NumberTerm(divide.Dividend, row)} ÷ {NumberTerm(divide.Divisor, row)}",
         Rule.Multiply multiply => $"{NumberTerm(multiply.First, row)} × {NumberTerm(multiply.Second, row)}",
         Rule.Add add => $"{Numbers(add.First, row)} + {Numbers(add.Second, row)}",

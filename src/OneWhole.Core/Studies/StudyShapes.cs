@@ -14,7 +14,7 @@ internal static class StudyShapes
     private static readonly Shape<string> Heading = new TextShape("a column's name", 1000);
 
     public static ObjectShape<Study> Envelope(Shape<FormChoice> form) => new ObjectShape<Study>("a study", () => new Study { Parts = null!, Form = null! })
-        .Has("format", new FormatShape(), _ => Study.Format, (study, _) => study, "the version of the format", required: true)
+        .Has("format", new FormatShape(Study.Format), _ => Study.Format, (study, _) => study, "the version of the format", required: true)
         .Has("title", new TextShape("a title", 500), study => study.Title, (study, value) => study with { Title = value }, "the figure's title")
         .Has("where", new ListShape<Clause>(Clause), study => study.Where, (study, value) => study with { Where = value }, "which rows are used; all clauses must hold")
         .MayHave("value", new MeasureShape(), study => study.GivenValue, (study, value) => study with { GivenValue = value }, "what is added up; {\"count\": \"rows\"} where it is left out")
@@ -63,16 +63,6 @@ internal static class StudyShapes
         .MayHave("groups", new OrderShape(), order => order.Groups, (order, value) => order with { Groups = value }, "the order of groups")
         .Has("reverse", new ReverseShape(), order => (order.ReverseParts, order.ReverseGroups),
             (order, value) => order with { ReverseParts = value.Item1, ReverseGroups = value.Item2 }, "which of the two is turned round");
-
-    private sealed class FormatShape : Shape<string>
-    {
-        public override string Read(JsonElement element, string place) =>
-            element.ValueKind == JsonValueKind.String && element.GetString() == Study.Format ? Study.Format : throw Wrong(element, place, $"\"{Study.Format}\"");
-
-        public override JsonNode? Write(string value) => JsonValue.Create(value);
-
-        public override JsonObject Schema() => new() { ["const"] = Study.Format };
-    }
 
     /// <summary>A category label: trimmed, NFC; not empty.</summary>
     private sealed class LabelShape : Shape<string>

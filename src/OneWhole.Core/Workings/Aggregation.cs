@@ -341,6 +341,13 @@ internal sealed class Aggregation
         return Finish(0, tally, all.Count);
     }
 
+    /// <summary>The number of each row's value; −1 for a row without one.</summary>
+    internal static Func<int, int> DistinctOf(Column column)
+    {
+        (int[] valueOf, _) = DistinctValues(column);
+        return row => valueOf[row];
+    }
+
     /// <summary>A number for each distinct value, −1 for none: numbers in a quantity column, labels in any other.</summary>
     private static (int[] ValueOf, int Count) DistinctValues(Column column)
     {

@@ -13,6 +13,10 @@ public abstract record Rule
     /// <summary>A value that comes from the rows or from the study; told in words.</summary>
     public sealed record Given(string Words) : Rule;
 
+    /// <summary>What the rows used add up to (or count, or have of distinct values) for one group and part, told in words.</summary>
+    /// <param name="Of">The group and the part of a row of the workings.</param>
+    public sealed record Amount(string Words, Func<int, (int Group, int Part)> Of) : Rule;
+
     /// <summary>Another column's value in the same row.</summary>
     public sealed record Cell(string Key) : Rule;
 
@@ -80,6 +84,15 @@ public abstract record Rule
 
     /// <summary>A, B or C by a running share: the one before the row's step, or the one with it.</summary>
     public sealed record ClassOf(string Key, IReadOnlyList<double> Limits, bool CrossingIn) : Rule;
+
+    /// <summary>What a column adds up to over certain rows; rows without a value count as 0.</summary>
+    public sealed record SumOf(string Key, IReadOnlyList<int> Rows) : Rule;
+
+    /// <summary>The largest of several, at least 0.</summary>
+    public sealed record Most(IReadOnlyList<Rule> Of) : Rule;
+
+    /// <summary>A rule that is another one from row to row: said in one sentence for all of them. None for a row that has no value.</summary>
+    public sealed record ByRow(string Words, Func<int, Rule?> Of) : Rule;
 
     public static Rule Column(string key) => new Cell(key);
 

@@ -18,7 +18,17 @@ public sealed record HandedStudy(string Title, Study Study, WorkingsSet Workings
 /// <param name="Width">Of the figure, in pixels.</param>
 /// <param name="Height">Of the figure, in pixels.</param>
 /// <param name="Scale">Pixels of a picture for each of the figure's.</param>
-public sealed record HandingSize(double Width, double Height, double Scale = 1);
+public sealed record HandingSize(double Width, double Height, double Scale = 1)
+{
+    /// <summary>The paper of a page; null for one of the figure's own size.</summary>
+    public Paper? Paper { get; init; }
+
+    /// <summary>The paper's margin in millimetres, at most a third of its shorter side.</summary>
+    public double Margin { get; init; } = 15;
+
+    /// <summary>Whether the workings and proofs follow on pages of their own.</summary>
+    public bool HasWorkings { get; init; } = true;
+}
 
 /// <summary>A kind of file that a study leaves as: one class, and one line in <see cref="Standard"/>.</summary>
 public abstract class HandOver
@@ -26,8 +36,8 @@ public abstract class HandOver
     /// <summary>Every kind, in the order in which they are offered.</summary>
     public static IReadOnlyList<HandOver> Standard { get; } =
     [
-        new SvgFigure(), new PngFigure(), new PdfFigure(), new HtmlPage(),
-        new CsvWorkings(), new JsonWorkings(), new ParquetWorkings(), new MarkdownWorkings(), new StudyFile(),
+        new SvgFigure(), new PngFigure(), new PdfFigure(), new HtmlPage(), new Workbook(), new Slides(),
+        new CsvWorkings(), new JsonWorkings(), new OdsWorkings(), new ParquetWorkings(), new MarkdownWorkings(), new StudyFile(),
     ];
 
     /// <exception cref="StudyException">There is no such kind; the message lists those there are.</exception>
@@ -50,6 +60,9 @@ public abstract class HandOver
 
     /// <summary>What stands between the study's name and the ending: what it is, where it is no picture of the study.</summary>
     public virtual string Suffix(HandingSize size) => System.IO.Path.GetFileNameWithoutExtension(Kind) is var what and not ("figure" or "page") ? $".{what}" : "";
+
+    /// <summary>Whether it is laid out on paper.</summary>
+    public virtual bool HasPaper => false;
 
     /// <summary>Scales in which it is offered; one where it has none.</summary>
     public virtual IReadOnlyList<int> Scales => [1];

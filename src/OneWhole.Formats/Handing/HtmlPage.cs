@@ -1,9 +1,4 @@
-using System.Net;
-using System.Text;
-using System.Text.Json;
-using OneWhole.Core.Statements;
 using OneWhole.Core.Workings;
-using OneWhole.Formats.Pictures;
 
 namespace OneWhole.Formats.Handing;
 
@@ -13,47 +8,6 @@ namespace OneWhole.Formats.Handing;
 /// </summary>
 internal sealed class HtmlPage : HandOver
 {
-    private const int MostNotes = 2_000;
-
-    private const string Style = """
-        :root { color-scheme: light; }
-        body { margin: 0; background: #f6f3ea; color: #20302e; font: 14px/1.45 "Public Sans", sans-serif; font-feature-settings: "tnum", "kern"; }
-        main { max-width: 1000px; margin: 24px auto; padding: 0 20px; }
-        /* The figure shows its title; the heading is for who can't see it. */
-        h1 { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-        h2 { font: 500 18px/1.3 Newsreader, serif; margin: 24px 0 4px; }
-        p { margin: 0 0 12px; color: #5d6a66; }
-        figure { margin: 0; background: #fff; border: 1px solid #d9d4c6; }
-        svg { display: block; width: 100%; height: auto; }
-        [data-row] { cursor: default; }
-        .lit { stroke: #20302e; stroke-width: 2; }
-        table { border-collapse: collapse; margin-top: 20px; width: 100%; }
-        caption { text-align: left; color: #5d6a66; padding-bottom: 4px; }
-        th { font-weight: 400; color: #5d6a66; text-align: left; vertical-align: bottom; border-bottom: 1px solid #20302e; }
-        th, td { padding: 3px 6px; }
-        td { border-bottom: 1px solid #d9d4c6; }
-        .number { text-align: right; white-space: nowrap; }
-        ul { padding: 0; margin: 12px 0 0; list-style: none; color: #5d6a66; }
-        .warn { color: #7d5a0b; } .fail { color: #a83c2c; }
-        #note { position: fixed; display: none; max-width: 280px; background: #fff; border: 1px solid #20302e; padding: 6px 10px; pointer-events: none; font-size: 13px; }
-        @media print { body { background: #fff; } main { margin: 0; max-width: none; } figure { border: 0; break-inside: avoid; } tr { break-inside: avoid; } thead { display: table-header-group; } #note { display: none; } }
-        """;
-
-    private const string Script = """
-        const notes = JSON.parse(document.getElementById('notes').textContent), note = document.getElementById('note');
-        document.addEventListener('pointermove', (event) => {
-          const bar = event.target.closest ? event.target.closest('[data-row]') : null;
-          for (const lit of document.querySelectorAll('.lit')) if (lit !== bar) lit.classList.remove('lit');
-          const lines = bar && notes[bar.dataset.row];
-          note.style.display = lines ? 'block' : 'none';
-          if (!lines) return;
-          bar.classList.add('lit');
-          note.replaceChildren(...lines.map((line) => Object.assign(document.createElement('div'), { textContent: line })));
-          note.style.left = Math.min(event.clientX + 14, innerWidth - note.offsetWidth - 8) + 'px';
-          note.style.top = Math.min(event.clientY + 14, innerHeight - note.offsetHeight - 8) + 'px';
-        });
-        """;
-
     public override string Kind => "page.html";
 
     public override string Name => "Page, HTML";
@@ -64,56 +18,18 @@ internal sealed class HtmlPage : HandOver
 
     public override byte[] Write(HandedStudy study, HandingSize size)
     {
-        var page = new StringBuilder();
-        page.Append("<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n<title>").Append(Text(study.Title)).Append("</title>\n<style>\n").Append(Style).Append("\n</style>\n</head>\n<body>\n<main>\n<h1>").Append(Text(study.Title)).Append("</h1>\n");
-        page.Append("<figure>\n").Append(SvgWriter.ToInline(study.Draw(size.Width, size.Height))).Append("\n</figure>\n");
+        var page = new HtmlDocument(study.Title);
         bool single = study.Workings.Column is null;
+        page.Body.Append("<h1 class=\"heard\">").Append(HtmlDocument.Text(study.Title)).Append("</h1>\n");
+        page.Figure(study.Draw(size.Width, size.Height), single ? study.Workings.Values[0].Workings : null);
         foreach (EachValue each in study.Workings.Values)
         {
             if (!single)
             {
-                page.Append("<h2>").Append(Text(each.Value)).Append("</h2>\n");
+                page.Body.Append("<h2>").Append(HtmlDocument.Text(each.Value)).Append("</h2>\n");
             }
-            Workings(page, each.Workings, single ? study.Title : each.Value);
+            page.Workings(each.Workings, single ? study.Title : each.Value);
         }
-        page.Append("</main>\n");
-        if (single)
-        {
-            WorkingsResult workings = study.Workings.Values[0].Workings;
-            var notes = Enumerable.Range(0, Math.Min(MostNotes, workings.RowCount)).ToDictionary(row => row, row => (IReadOnlyList<string>)[workings.NameOf(row), .. PointedReading.Of(workings, row)]);
-            // The writer of JSON escapes what could end the element.
-            page.Append("<div id=\"note\" role=\"status\"></div>\n<script type=\"application/json\" id=\"notes\">").Append(JsonSerializer.Serialize(notes)).Append("</script>\n<script>\n").Append(Script).Append("\n</script>\n");
-        }
-        page.Append("</body>\n</html>\n");
-        return new UTF8Encoding(false).GetBytes(page.ToString());
+        return page.ToBytes();
     }
-
-    private static void Workings(StringBuilder page, WorkingsResult workings, string title)
-    {
-        var table = new WorkingsTable(workings);
-        page.Append("<table>\n<caption>Workings: ").Append(Text(title)).Append("</caption>\n<thead><tr>");
-        for (int at = 0; at < table.Heads.Count; at++)
-        {
-            page.Append("<th scope=\"col\"").Append(table.IsNumber[at] ? " class=\"number\">" : ">").Append(Text(table.Heads[at])).Append("</th>");
-        }
-        page.Append("</tr></thead>\n<tbody>\n");
-        foreach (IReadOnlyList<string> row in table.Rows)
-        {
-            page.Append("<tr>");
-            for (int at = 0; at < row.Count; at++)
-            {
-                page.Append(table.IsNumber[at] ? "<td class=\"number\">" : "<td>").Append(Text(row[at])).Append("</td>");
-            }
-            page.Append("</tr>\n");
-        }
-        page.Append("</tbody>\n</table>\n<ul aria-label=\"Proofs\">\n");
-        foreach (TieOutLine line in workings.TieOut)
-        {
-            string status = WorkingsJson.StatusWord(line.Status);
-            page.Append("<li class=\"").Append(status).Append("\">").Append(line.Status switch { TieOutStatus.Ok => "✓", TieOutStatus.Warn => "!", _ => "✗" }).Append(' ').Append(Text(line.Text)).Append("</li>\n");
-        }
-        page.Append("</ul>\n");
-    }
-
-    private static string Text(string text) => WebUtility.HtmlEncode(text);
 }

@@ -145,7 +145,7 @@ internal sealed class StudyFile : HandOver
 }
 
 /// <summary>The workings as they are printed: texts in the study's decimals.</summary>
-internal sealed class WorkingsTable
+public sealed class WorkingsTable
 {
     public WorkingsTable(WorkingsResult workings)
     {

@@ -6,7 +6,7 @@ using SkiaSharp;
 
 namespace OneWhole.Formats.Handing;
 
-/// <summary>The figure on a page of its own size, the workings and proofs on pages after it; real text, with its fonts inside.</summary>
+/// <summary>The figure on a page of its own size or on paper, the workings and proofs on pages after it; real text, with its fonts inside.</summary>
 internal sealed class PdfFigure : HandOver
 {
     /// <summary>Points for each pixel: 72 to an inch, of which there are 96.</summary>
@@ -22,22 +22,47 @@ internal sealed class PdfFigure : HandOver
 
     public override string MediaType => "application/pdf";
 
+    public override bool HasPaper => true;
+
     public override byte[] Write(HandedStudy study, HandingSize size)
     {
         using var bytes = new MemoryStream();
         Figure figure = study.Draw(size.Width, size.Height);
         using (SKDocument document = SKDocument.CreatePdf(bytes, new SKDocumentPdfMetadata { Title = study.Title, Subject = figure.Description, Creator = "One Whole", Producer = "One Whole" }))
         {
-            foreach (Figure page in (IEnumerable<Figure>)[figure, .. study.Workings.Values.SelectMany(each => Pages(study, each, size))])
+            HandingSize workings = size.Paper is { } paper ? size with { Width = (paper.Width - 2 * Margin(size)) * Pixels, Height = (paper.Height - 2 * Margin(size)) * Pixels } : size;
+            foreach (Figure page in (IEnumerable<Figure>)[figure, .. size.HasWorkings ? study.Workings.Values.SelectMany(each => Pages(study, each, workings)) : []])
             {
-                SKCanvas canvas = document.BeginPage((float)page.Width * Points, (float)page.Height * Points);
-                canvas.Scale(Points);
-                PngWriter.Draw(page, canvas);
-                document.EndPage();
+                Draw(document, page, size);
             }
             document.Close();
         }
         return bytes.ToArray();
+    }
+
+    /// <summary>Pixels of a millimetre.</summary>
+    private const double Pixels = 96 / 25.4;
+
+    private static double Margin(HandingSize size) => Math.Clamp(size.Margin, 0, Math.Min(size.Paper!.Width, size.Paper.Height) / 3);
+
+    /// <summary>A page of the figure's own size; or paper, with the figure as large as fits within its margins.</summary>
+    private static void Draw(SKDocument document, Figure page, HandingSize size)
+    {
+        if (size.Paper is not { } paper)
+        {
+            using SKCanvas own = document.BeginPage((float)page.Width * Points, (float)page.Height * Points);
+            own.Scale(Points);
+            PngWriter.Draw(page, own);
+            document.EndPage();
+            return;
+        }
+        double margin = Margin(size) * Pixels, width = paper.Width * Pixels - 2 * margin, height = paper.Height * Pixels - 2 * margin, scale = Math.Min(width / page.Width, height / page.Height);
+        using SKCanvas canvas = document.BeginPage((float)(paper.Width * Pixels) * Points, (float)(paper.Height * Pixels) * Points);
+        canvas.Scale(Points);
+        canvas.Translate((float)(margin + (width - page.Width * scale) / 2), (float)margin);
+        canvas.Scale((float)scale);
+        PngWriter.Draw(page, canvas);
+        document.EndPage();
     }
 
     /// <summary>The workings' rows under their headings, as many a page as it has room for, the proofs after the last.</summary>

@@ -39,8 +39,8 @@ public static class SvgWriter
         Attribute(xml, "height", figure.Height);
         xml.WriteAttributeString("viewBox", $"0 0 {Number(figure.Width)} {Number(figure.Height)}");
         xml.WriteAttributeString("role", "img");
-        xml.WriteElementString("title", Namespace, Clean(figure.Title));
-        xml.WriteElementString("desc", Namespace, Clean(figure.Description));
+        xml.WriteElementString("title", Namespace, XmlSafe.Clean(figure.Title));
+        xml.WriteElementString("desc", Namespace, XmlSafe.Clean(figure.Description));
         xml.WriteElementString("style", Namespace, Style(figure));
         xml.WriteStartElement("rect", Namespace);
         xml.WriteAttributeString("width", "100%");
@@ -105,9 +105,9 @@ public static class SvgWriter
                 xml.WriteAttributeString("fill", Ink.OnSheet(text.Fill));
                 if (text.Full is not null)
                 {
-                    xml.WriteElementString("title", Namespace, Clean(text.Full));
+                    xml.WriteElementString("title", Namespace, XmlSafe.Clean(text.Full));
                 }
-                xml.WriteString(Clean(text.Text));
+                xml.WriteString(XmlSafe.Clean(text.Text));
                 xml.WriteEndElement();
                 break;
         }
@@ -181,18 +181,4 @@ public static class SvgWriter
     private static void Attribute(XmlWriter xml, string name, double value) => xml.WriteAttributeString(name, Number(value));
 
     private static string Number(double value) => (Math.Round(value * 100) / 100).ToString("0.##", CultureInfo.InvariantCulture);
-
-    /// <summary>Leaves out what XML can't hold.</summary>
-    private static string Clean(string text)
-    {
-        var clean = new StringBuilder(text.Length);
-        foreach (Rune rune in text.EnumerateRunes())
-        {
-            if (rune.Value is 0x9 or 0xA or 0xD or (>= 0x20 and <= 0xD7FF) or (>= 0xE000 and <= 0xFFFD) or >= 0x10000)
-            {
-                clean.Append(rune.ToString());
-            }
-        }
-        return clean.ToString();
-    }
 }

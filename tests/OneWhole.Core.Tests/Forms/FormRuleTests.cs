@@ -23,13 +23,45 @@ public sealed class FormRuleTests
         {
             WorkingsResult workings = Calculator.Run(Table, StudyFormat.Standard.Read(
                 $$"""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "groups": {"column": "Group"}, "value": {"sum": "Amount"}, "running": {"ties": "{{ties}}"}, "form": {"kind": "{{kind}}"}{{where}} }"""));
-            foreach (WorkingColumn column in workings.Columns.Where(column => RuleEvaluator.CanEvaluate(column.Rule)))
+            AssertRulesHold(workings, kind);
+        }
+    }
+
+    private static void AssertRulesHold(WorkingsResult workings, string name)
+    {
+        foreach (WorkingColumn column in workings.Columns.Where(column => RuleEvaluator.CanEvaluate(column.Rule)))
+        {
+            for (int row = 0; row < workings.RowCount; row++)
             {
-                for (int row = 0; row < workings.RowCount; row++)
-                {
-                    double? expected = RuleEvaluator.Evaluate(workings, column.Rule, row), actual = column.Number(row);
-                    Assert.True(expected is null == actual is null && Math.Abs((expected ?? 0) - (actual ?? 0)) < 1e-9, $"{kind}.{column.Key} row {row}: the rule gives {expected}, computed is {actual}");
-                }
+                double? expected = RuleEvaluator.Evaluate(workings, column.Rule, row), actual = column.Number(row);
+                Assert.True(expected is null == actual is null && Math.Abs((expected ?? 0) - (actual ?? 0)) < 1e-9, $"{name}.{column.Key} row {row}: the rule gives {expected}, computed is {actual}");
+            }
+        }
+    }
+
+    /// <summary>Where the ends of levels stand for each side, neutral place and scale: absent pairs and a group without answers among them.</summary>
+    [Theory]
+    [InlineData("split", "share", "")]
+    [InlineData("split", "amount", "")]
+    [InlineData("apart", "share", "")]
+    [InlineData("apart", "amount", "")]
+    [InlineData("out", "share", "")]
+    [InlineData("split", "share", """, "sides": {"bad": "high", "poor": "high", "fair": "neutral", "mixed": "neutral", "good": "low", "great": "low"}""")]
+    [InlineData("apart", "share", """, "sides": {"bad": "low", "poor": "low", "fair": "low", "mixed": "low", "good": "low", "great": "high"}""")]
+    public void The_ends_of_levels_follow_from_the_amounts(string neutral, string scale, string sides)
+    {
+        Table answers = TableOf.Columns("Answer: bad | poor | fair | mixed | good | great | bad | fair | great | good | poor", "Route: x | x | x | x | x | x | y | y | y | z | y", "N: 4 | 2 | 3 | 5 | 7 | 1 | 2 | 6 | 9 | 0 | 1.5");
+        WorkingsResult workings = Calculator.Run(answers, StudyFormat.Standard.Read(
+            $$"""{"format": "onewhole.study/1", "parts": {"column": "Answer"}, "groups": {"column": "Route"}, "value": {"sum": "N"}, "order": {"parts": ["bad", "poor", "fair", "mixed", "good", "great"]}, "form": {"kind": "diverging", "neutral": "{{neutral}}", "scale": "{{scale}}"{{sides}} } }"""));
+        Assert.All((string[])["base", "top"], key => Assert.True(RuleEvaluator.CanEvaluate(workings[key].Rule)));
+        AssertRulesHold(workings, "diverging");
+        // Each end's arithmetic ends in the number that it explains.
+        var words = new RuleWords(workings);
+        for (int row = 0; row < workings.RowCount; row++)
+        {
+            if (workings["top"].Exact(row) is { } top)
+            {
+                Assert.EndsWith($"= {words.Value(workings["top"].Unit, top)}", words.Arithmetic(workings["top"], row), StringComparison.Ordinal);
             }
         }
     }

@@ -14,6 +14,9 @@ internal static class RuleEvaluator
         {
             case Rule.Cell cell:
                 return Cell(cell.Key, row);
+            case Rule.Amount amount:
+                (int group, int part) = amount.Of(row);
+                return division.Has(group, part) ? SumOfRows(division, group, part) : null;
             case Rule.TheWhole:
                 return division.Value(division.Whole(row)).ToDouble();
             case Rule.PartCount:
@@ -61,12 +64,22 @@ internal static class RuleEvaluator
                 IEnumerable<int> rows = Enumerable.Range(0, workings.RowCount).Where(at => largest.Over switch { "the group" => division.GroupOf(at) == division.GroupOf(row), "the lane" => division.PartOf(at) == division.PartOf(row), _ => true });
                 double most = rows.Max(at => Cell(largest.Key, at) ?? 0);
                 return largest.Over == "left and right" ? Enumerable.Range(0, workings.RowCount).Max(at => Math.Max(Cell("left", at) ?? 0, Cell("right", at) ?? 0)) : Math.Max(0, most);
+            case Rule.SumOf sum:
+                return sum.Rows.Sum(at => Cell(sum.Key, at) ?? 0);
+            case Rule.Most largestOf:
+                return largestOf.Of.Max(other => Math.Max(0, Of(other) ?? 0));
+            case Rule.ByRow byRow:
+                return byRow.Of(row) is { } its ? Of(its) : null;
             case Rule.Rank rank:
                 return 1 + Enumerable.Range(0, workings.RowCount).Count(at => Cell(rank.Key, at) > Cell(rank.Key, row));
             default:
                 throw new NotSupportedException(rule.GetType().Name);
         }
     }
+
+    /// <summary>What the rows behind an amount add up to.</summary>
+    private static double SumOfRows(Division division, int group, int part) =>
+        UsedRows.Of(division).Where(row => row.Group == group && row.Part == part && row.IsUsed).Sum(row => row.Amount.ToDouble());
 
     /// <summary>Whether a rule has an expression of its own (others are told in words, or checked by their own tests).</summary>
     public static bool CanEvaluate(Rule rule) => rule is not (Rule.Given or Rule.Shown or Rule.ClassOf);

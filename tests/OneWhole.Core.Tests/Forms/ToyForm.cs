@@ -5,6 +5,7 @@ using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Workings;
+using OneWhole.Formats.Handing;
 
 namespace OneWhole.Core.Tests.Forms;
 
@@ -89,6 +90,30 @@ public sealed class ToyFormTests
         Assert.Contains("within each g, largest first, gs as in the table, bars 4 apart", Statement.Of(Run()).Text, StringComparison.Ordinal);
         Figure figure = FigureDrawer.Draw(Run(), 400, 300, Formats.Text.TextMeasurer.Shared);
         Assert.Equal(4, figure.Marks.Count(mark => mark.Role == "spacer"));
+    }
+
+    [Theory]
+    [InlineData("figure.xlsx")]
+    [InlineData("figure.pptx")]
+    [InlineData("figure.pdf")]
+    [InlineData("page.html")]
+    public void It_is_handed_over_with_no_change_to_a_writer(string kind)
+    {
+        WorkingsResult workings = Run();
+        byte[] bytes = HandOver.Find(kind).Write(new HandedStudy("a toy", workings.Division.Study, WorkingsSet.Of(workings)), new HandingSize(960, 600));
+        if (kind is "figure.xlsx" or "figure.pptx")
+        {
+            using var zip = new System.IO.Compression.ZipArchive(new MemoryStream(bytes));
+            string drawing = new StreamReader(zip.Entries.Single(entry => entry.FullName.EndsWith(kind == "figure.xlsx" ? "drawing1.xml" : "slide1.xml", StringComparison.Ordinal)).Open()).ReadToEnd();
+            Assert.Equal(4, System.Text.RegularExpressions.Regex.Count(drawing, "name=\"spacer-[0-9]\""));
+        }
+        if (kind == "figure.xlsx")
+        {
+            // Its spacer is a formula made from its rule.
+            using var zip = new System.IO.Compression.ZipArchive(new MemoryStream(bytes));
+            string sheet = new StreamReader(zip.GetEntry("xl/worksheets/sheet2.xml")!.Open()).ReadToEnd();
+            Assert.Contains("MAX(0,E$7:E$8,E$10:E$11)-E7", sheet, StringComparison.Ordinal);
+        }
     }
 
     [Fact]

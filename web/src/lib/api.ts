@@ -33,6 +33,21 @@ export type StepField = Schemas['StepField'];
 /** One preparing step, as its document has it. */
 export type Step = { do: string; off?: boolean } & Record<string, unknown>;
 export type RowPage = Schemas['RowPage'];
+export type BriefingView = Schemas['BriefingView'];
+export type BlockView = Schemas['BlockView'];
+export type PageStudy = Schemas['PageStudy'];
+/** A block as the document has it. */
+export type Block = { key: string; kind: 'text' | 'study'; text?: string; study?: string; show?: string; span?: number };
+/** A page as the document has it. */
+export type BriefingDocument = {
+  format: string;
+  title?: string;
+  columns?: number;
+  filter?: { column: string; is?: string[] }[];
+  blocks?: Block[];
+};
+/** What is picked on a page: it is not stored. */
+export type Pick = { column: string; label: string } | null;
 export type LeastPreview = Schemas['LeastPreview'];
 
 /** What the server says is wrong: a sentence for the person, and a stable code. */
@@ -66,11 +81,16 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
   return response.status === 204 ? (undefined as T) : response.json();
 }
 
-const query = (values: Record<string, string | number | undefined>) => {
+const query = (values: Record<string, string | number | boolean | undefined>) => {
   const text = new URLSearchParams();
   for (const [name, value] of Object.entries(values)) if (value !== undefined) text.set(name, String(value));
   return text.toString();
 };
+
+const picked = (pick: Pick) => (pick ? query({ pickColumn: pick.column, pickLabel: pick.label }) : '');
+
+/** The address of a handed-over page. */
+export const handOverPage = (id: string, kind: string, pick: Pick) => `/api/briefings/${id}/hand-over/${kind}?${picked(pick)}`;
 
 /** A figure's size in pixels. */
 export type Size = { width: number; height: number };
@@ -157,9 +177,26 @@ export const api = {
     ask<StripItem[]>('GET', `/studies/${id}/strip?${query(size)}`, undefined, signal),
   filter: (id: string, column: string, clause?: number) =>
     ask<FilterList>('GET', `/studies/${id}/filter?${query({ column, clause })}`),
+  briefings: () => ask<Schemas['BriefingSummary'][]>('GET', '/briefings'),
+  startBriefing: (title: string, studies: string[]) => ask<BriefingView>('POST', '/briefings', { title, studies }),
+  briefing: (id: string, pick: Pick) => ask<BriefingView>('GET', `/briefings/${id}?${picked(pick)}`),
+  changeBriefing: (id: string, revision: number, document: BriefingDocument, note: string, pick: Pick) =>
+    ask<BriefingView>('POST', `/briefings/${id}/change?${picked(pick)}`, { revision, document, note }),
+  stepBriefing: (id: string, step: 'undo' | 'redo', revision: number, pick: Pick) =>
+    ask<BriefingView>('POST', `/briefings/${id}/${step}?${picked(pick)}`, { revision }),
+  removeBriefing: (id: string) => ask<void>('DELETE', `/briefings/${id}`),
+  briefingKinds: () => ask<Schemas['HandOverKind'][]>('GET', '/briefing-kinds'),
+  newerOnPage: (id: string) => ask<Schemas['NewerTable'][]>('GET', `/briefings/${id}/newer`),
+  takeNewer: (id: string) => ask<Schemas['PageRefresh'][]>('POST', `/briefings/${id}/take-newer`),
+  lookIntoBundle: (file: Blob) => ask<Schemas['BundleLook']>('POST', '/bundles', file),
+  takeBundle: (id: string) => ask<Schemas['BundleTaken']>('POST', `/bundles/${id}/take`),
   least: (id: string, row: number) => ask<LeastPreview>('GET', `/studies/${id}/least?${query({ row })}`),
 };
 
 /** The address of a handed-over file. */
-export const handOver = (id: string, kind: string, size: Size, scale = 1) =>
-  `/api/studies/${id}/hand-over/${kind}?${query({ ...size, scale })}`;
+export const handOver = (
+  id: string,
+  kind: string,
+  size: Size,
+  how: { scale?: number; paper?: string; workings?: boolean; sharesOnly?: boolean } = {},
+) => `/api/studies/${id}/hand-over/${kind}?${query({ ...size, scale: 1, ...how })}`;

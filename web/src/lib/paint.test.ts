@@ -8,6 +8,7 @@ describe('paint', () => {
     expect(paint('#123456')).toBe('#123456');
     expect(paint('cat-2')).toBe('#b98a2e');
     expect(paint(null)).toBe('none');
+    expect(paint('cat-2/70')).toBe('color-mix(in srgb, #b98a2e calc(70% * var(--own-ink)), var(--ink))');
   });
 });
 

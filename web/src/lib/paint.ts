@@ -39,6 +39,9 @@ export const palette = categories.map((colour) => `#${colour}`);
 
 export function paint(name: string | null | undefined): string {
   if (!name) return 'none';
+  // "cat-2/70": so much of a colour, the rest the ink of text; on a dark page less of it.
+  const [colour = name, part] = name.split('/');
+  if (part) return `color-mix(in srgb, ${paint(colour)} calc(${part}% * var(--own-ink)), var(--ink))`;
   return inks[name] ?? fixed[name] ?? name;
 }
 

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo, useRef, useState } from 'react';
 import { api, type Edit, type Figure, type Mark, type StudyView, type WorkingsRow } from '../lib/api';
 import { MarkPaint } from '../parts/FigurePaint';
+import { PointerNote } from '../parts/PointerNote';
 import { AxisEnd } from './AxisEnd';
 import { CutEditor } from './CutEditor';
 import { KeyColour } from './KeyColour';
@@ -253,7 +254,10 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
                 top: ((mark.y - mark.size) / figure.height) * 100,
               });
             const name = `${isGroup ? 'Looks' : 'Colour'} of ${mark.full ?? mark.text}`;
-            return <MarkButton key={mark.id} mark={mark} name={name} act={open} />;
+            const moved = (to: string) => actions.move({ label: part, groups: isGroup, to });
+            return (
+              <MarkButton key={mark.id} mark={mark} name={name} act={open} carried={{ label: part, groups: isGroup, moved }} />
+            );
           }
           if (mark.role === 'cut-words') {
             return (
@@ -366,25 +370,72 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
   );
 }
 
-/** A text of the figure that can be pressed. */
-function MarkButton({ mark, name, act }: { mark: Mark; name: string; act: () => void }) {
+type Carried = { label: string; groups: boolean; moved: (to: string) => void };
+
+/** A text of the figure that can be pressed; a name of the key or of the bars also carried to the place of another. */
+function MarkButton({ mark, name, act, carried }: { mark: Mark; name: string; act: () => void; carried?: Carried }) {
+  const from = useRef<{ x: number; y: number } | null>(null);
+  const wasCarried = useRef(false);
+  const [shift, setShift] = useState<[number, number] | null>(null);
+  const kind = carried ? `${carried.groups ? 'group' : 'part'}-name` : undefined;
   return (
     <g
       role="button"
       tabIndex={0}
       aria-label={name}
-      className="cursor-pointer"
+      data-carried={kind}
+      data-label={carried?.label}
+      className={carried ? 'cursor-grab' : 'cursor-pointer'}
+      transform={shift ? `translate(${shift[0]} ${shift[1]})` : undefined}
       onClick={(event) => {
         event.stopPropagation();
-        act();
+        if (!wasCarried.current) act();
+        wasCarried.current = false;
       }}
       onKeyDown={(event) => {
         if (event.key === 'Enter') act();
+      }}
+      onPointerDown={(event) => {
+        event.stopPropagation();
+        from.current = { x: event.clientX, y: event.clientY };
+        wasCarried.current = false;
+        if (carried) event.currentTarget.setPointerCapture(event.pointerId);
+      }}
+      onPointerMove={(event) => {
+        if (!from.current || !carried || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
+        const [x, y] = [event.clientX - from.current.x, event.clientY - from.current.y];
+        const svg = event.currentTarget.ownerSVGElement;
+        const scale = svg ? svg.viewBox.baseVal.width / svg.getBoundingClientRect().width : 1;
+        if (shift || Math.hypot(x, y) > 5) setShift([x * scale, y * scale]);
+      }}
+      onPointerUp={(event) => {
+        from.current = null;
+        if (!shift || !carried) return;
+        wasCarried.current = true;
+        setShift(null);
+        const to = nearestName(event.currentTarget, event.clientX, event.clientY);
+        if (to && to !== carried.label) carried.moved(to);
       }}
     >
       <MarkPaint mark={mark} />
     </g>
   );
+}
+
+/** The name of its kind that is nearest to a place on the screen. */
+function nearestName(of: SVGGElement, x: number, y: number): string | undefined {
+  const names = [...(of.ownerSVGElement?.querySelectorAll<SVGGElement>(`[data-carried="${of.dataset.carried}"]`) ?? [])];
+  const away = (name: SVGGElement) => {
+    const box = name.getBoundingClientRect();
+    const dx = Math.max(box.left - x, 0, x - box.right);
+    const dy = Math.max(box.top - y, 0, y - box.bottom);
+    return Math.hypot(dx, dy);
+  };
+  return names
+    .filter((name) => name !== of)
+    .map((name) => ({ label: name.dataset.label, far: away(name) }))
+    .sort((a, b) => a.far - b.far)
+    .find((name) => name.far < 40)?.label;
 }
 
 function spoken(row: WorkingsRow | undefined, view: StudyView): string {
@@ -415,23 +466,7 @@ function Note({ row, view, x, y }: { row: WorkingsRow | undefined; view: StudyVi
     `${cell('value')} ${columns.find((column) => column.key === 'value')?.label}`,
     `${cell('shownShare') ?? cell('share')} % of the whole`,
   ];
-  return (
-    <div
-      className="figures pointer-events-none absolute z-10 max-w-72 rounded-xs border border-hairline bg-sheet px-3 py-2 text-[12px] shadow-sm"
-      style={{
-        left: `${x * 100}%`,
-        top: `${y * 100}%`,
-        transform: `translate(${x > 0.6 ? 'calc(-100% - 12px)' : '14px'}, ${y > 0.7 ? '-110%' : '10px'})`,
-      }}
-    >
-      <p className="font-semibold">{row.name}</p>
-      {(said.data ?? first).map((line, place) => (
-        <p key={line} className={place > 1 ? 'text-quiet' : ''}>
-          {line}
-        </p>
-      ))}
-    </div>
-  );
+  return <PointerNote name={row.name} lines={said.data ?? first} x={x} y={y} />;
 }
 
 type HandleProps = {

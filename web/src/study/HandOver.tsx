@@ -17,23 +17,30 @@ export function HandOver({
   setOpen: (on: boolean) => void;
 }) {
   const [said, setSaid] = useState<string | null>(null);
+  const [paper, setPaper] = useState('');
+  const [alone, setAlone] = useState(false);
+  const [sharesOnly, setSharesOnly] = useState(false);
   const kinds = useQuery({
     queryKey: ['hand-over'],
     queryFn: api.handOverKinds,
     enabled: open,
     staleTime: Number.POSITIVE_INFINITY,
   });
+  const papers = kinds.data?.flatMap((kind) => kind.papers) ?? [];
   const files = (kinds.data ?? []).flatMap((kind) =>
     kind.scales.map((scale) => ({
       kind: kind.kind,
       scale,
+      onPaper: kind.papers.length > 0,
       name: kind.scales.length > 1 ? `${kind.name} ${scale}×` : kind.name,
       detail: kind.scales.length > 1 ? `${size.width * scale} × ${size.height * scale}` : kind.detail,
     })),
   );
   const copyPicture = async () => {
     try {
-      const png = fetch(handOver(view.id, 'figure.png', size, 2)).then((reply) => reply.blob());
+      const png = fetch(handOver(view.id, 'figure.png', size, { scale: 2, sharesOnly: sharesOnly || undefined })).then((reply) =>
+        reply.blob(),
+      );
       await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]);
       setSaid('The picture is on the clipboard.');
     } catch {
@@ -42,7 +49,7 @@ export function HandOver({
   };
   const copyWorkings = async () => {
     try {
-      const csv = await (await fetch(handOver(view.id, 'workings.csv', size))).text();
+      const csv = await (await fetch(handOver(view.id, 'workings.csv', size, { sharesOnly: sharesOnly || undefined }))).text();
       await navigator.clipboard.write([
         new ClipboardItem({
           'text/plain': new Blob([toTabs(csv)], { type: 'text/plain' }),
@@ -64,20 +71,57 @@ export function HandOver({
     >
       <Popover.Trigger className="button primary">Hand over</Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="popover w-96 py-1" align="end" sideOffset={6} aria-label="Hand over">
+        <Popover.Content className="popover max-h-[88vh]! w-96 py-1" align="end" sideOffset={6} aria-label="Hand over">
+          <label className="flex items-center gap-2 border-b border-hairline px-4 py-1.5 text-[13px]">
+            <input type="checkbox" checked={sharesOnly} onChange={(event) => setSharesOnly(event.target.checked)} />
+            shares only: no amount in any file but the bundle
+          </label>
           <ul>
-            {files.map(({ name, detail, kind, scale }) => (
+            {files.map(({ name, detail, kind, scale, onPaper }) => (
               <li key={name}>
                 <a
                   className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash"
-                  href={handOver(view.id, kind, size, scale)}
+                  href={handOver(view.id, kind, size, {
+                    scale,
+                    sharesOnly: sharesOnly || undefined,
+                    ...(onPaper ? { paper: paper || undefined, workings: !alone } : {}),
+                  })}
                   download
                 >
                   <span>{name}</span>
                   <span className="figures text-[12px] text-quiet">{detail}</span>
                 </a>
+                {onPaper ? (
+                  <span className="flex items-center gap-4 px-4 pb-1.5 text-[12px] text-quiet">
+                    <label>
+                      on{' '}
+                      <select className="field px-1 py-0" value={paper} onChange={(event) => setPaper(event.target.value)}>
+                        <option value="">a page of its size</option>
+                        {papers.map((each) => (
+                          <option key={each.kind} value={each.kind}>
+                            {each.name}
+                          </option>
+                        ))}
+                      </select>
+                    </label>
+                    <label className="flex items-center gap-1.5">
+                      <input type="checkbox" checked={!alone} onChange={(event) => setAlone(!event.target.checked)} />
+                      with the workings
+                    </label>
+                  </span>
+                ) : null}
               </li>
             ))}
+            <li>
+              <a
+                className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash"
+                href={`/api/studies/${view.id}/bundle`}
+                download
+              >
+                <span>Bundle</span>
+                <span className="text-[12px] text-quiet">with its table</span>
+              </a>
+            </li>
           </ul>
           <div className="mt-1 flex gap-2 border-t border-hairline px-4 py-2.5">
             <button type="button" className="button" onClick={copyPicture}>

@@ -42,7 +42,7 @@ export function KeyColour({
     >
       <p className="px-1 pb-1 text-[12px] text-quiet">
         {part}
-        {group ? '' : ', in all figures of this study'}
+        {group ? '' : ', in all figures of this table'}
       </p>
       {group ? null : (
         <span className="flex flex-wrap gap-1">

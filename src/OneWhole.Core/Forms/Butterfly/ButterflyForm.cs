@@ -1,3 +1,4 @@
+using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
@@ -76,8 +77,8 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
         return new FormWorkings(
         [
             WorkingColumn.OfText("group", words.GroupOne, new Rule.Given($"each {words.GroupOne}"), group => division.Groups![group].Label),
-            WorkingColumn.OfNumber("left", NameOf(0), ColumnUnit.Amount, new Rule.Given($"{words.Counted} of {NameOf(0)}"), group => Side(group, 0)),
-            WorkingColumn.OfNumber("right", NameOf(1), ColumnUnit.Amount, new Rule.Given($"{words.Counted} of {NameOf(1)}"), group => Side(group, 1)),
+            WorkingColumn.OfNumber("left", NameOf(0), ColumnUnit.Amount, new Rule.Amount($"{words.Counted} of {NameOf(0)}", group => (group, 0)), group => Side(group, 0)),
+            WorkingColumn.OfNumber("right", NameOf(1), ColumnUnit.Amount, new Rule.Amount($"{words.Counted} of {NameOf(1)}", group => (group, 1)), group => Side(group, 1)),
             WorkingColumn.OfNumber("difference", "difference", ColumnUnit.Amount, Rule.Column("left") - Rule.Column("right"), group => Side(group, 0) - Side(group, 1)),
             WorkingColumn.OfNumber("spacerBefore", "spacer before", ColumnUnit.Amount, Spacer("left"), group => division.Value(left - division.Amount(group, 0))) with { Quiet = true },
             WorkingColumn.OfNumber("spacerAfter", "spacer after", ColumnUnit.Amount, Spacer("right"), group => division.Value(right - division.Amount(group, 1))) with { Quiet = true },
@@ -108,6 +109,8 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
         Division division = workings.Division;
         return new Domains(division.Value(ends.Left).ToDouble(), division.Value(ends.Right).ToDouble());
     }
+
+    public override NativeChart? Chart(WorkingsResult workings) => ButterflyChart.Of(workings, Of(workings.Division.Study));
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new ButterflyLayout(workings, domains, figure).Draw();
 }

@@ -21,11 +21,11 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         double head = text && figure.Finish.Key ? font.LineHeight + 6 * unit : 0;
         double band = Math.Min((room.Height - head) / rows, 64 * unit);
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / Math.Max(0.01, band)));
-        double gutter = figure.HasNames ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, font))) + 22 * unit : text ? 6 * unit : room.Width * 0.08;
+        double gutter = figure.Common("gutter", figure.HasNames ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, font))) + 22 * unit : text ? 6 * unit : room.Width * 0.08);
         string Amount(int group, int side) => _division.Has(group, side) ? _texts.Amount(_division.Amount(group, side)) : "";
         Font amounts = figure.Amounts with { Weight = 600 };
         bool labelled = text && figure.Finish.Labels != LabelText.None && every == 1;
-        double labels = labelled ? Enumerable.Range(0, rows).Max(group => Math.Max(figure.TextWidth(Amount(group, 0), amounts), figure.TextWidth(Amount(group, 1), amounts))) + 8 * unit : 0;
+        double labels = figure.Common("labels", labelled ? Enumerable.Range(0, rows).Max(group => Math.Max(figure.TextWidth(Amount(group, 0), amounts), figure.TextWidth(Amount(group, 1), amounts))) + 8 * unit : 0);
         // One scale: the sides are as wide as their largest amounts. Scales of their own: both have half of the room.
         bool common = ((ButterflyMembers)_division.Study.Form.Members).Scales == Scales.Common;
         double half = Math.Max(4, Math.Min((room.Width - gutter) / 2 - labels, 420 * unit));

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
@@ -9,7 +10,7 @@ using OneWhole.Core.Workings;
 namespace OneWhole.Core.Forms.Diverging;
 
 /// <summary>What the diverging layout wants to find again.</summary>
-internal sealed record DivergingComputed(Levels Levels, IReadOnlyList<SideLengths> Groups, Fraction LongestLeft, Fraction LongestHigh);
+internal sealed record DivergingComputed(Levels Levels, IReadOnlyList<SideLengths> Groups, Fraction LongestLeft, Fraction LongestHigh, DivergingEnds Ends);
 
 /// <summary>Ordered levels around zero: low ones to the left, high ones to the right, neutral ones between.</summary>
 public sealed class DivergingForm : Form<DivergingMembers>
@@ -78,7 +79,7 @@ public sealed class DivergingForm : Form<DivergingMembers>
             left = Fraction.Max(left, side.Left(members.Neutral));
             high = Fraction.Max(high, side.High ?? Fraction.Zero);
         }
-        (Fraction? Base, Fraction? Top)[] ends = Ends(division, members, levels, lengths, high, share);
+        var ends = new DivergingEnds(division, members, levels, lengths, left, high);
         ColumnUnit columnUnit = share ? ColumnUnit.Share : ColumnUnit.Amount;
         TieOutLine[] span = division.HasGroups ? [new TieOutLine("rows-span", TieOutStatus.Ok, $"all {groups} rows begin in one line, spacers included")] : [];
         return new FormWorkings(
@@ -88,45 +89,14 @@ public sealed class DivergingForm : Form<DivergingMembers>
             columns.Value(),
             columns.Share(),
             columns.ShownShare(),
-            WorkingColumn.OfNumber("base", "base", columnUnit, new Rule.Given("lengths of the levels nearer to zero, added up on its side"), row => ends[row].Base) with { Quiet = true },
-            WorkingColumn.OfNumber("top", "top", columnUnit, new Rule.Given("base and the level's own length"), row => ends[row].Top) with { Quiet = true },
-        ], new DivergingComputed(levels, lengths, left, high))
+            WorkingColumn.OfNumber("base", "base", columnUnit, ends.BaseRule, row => ends[row].Base) with { Quiet = true },
+            WorkingColumn.OfNumber("top", "top", columnUnit, ends.TopRule, row => ends[row].Top) with { Quiet = true },
+        ], new DivergingComputed(levels, lengths, left, high, ends))
         {
             Shown = columns.Shown,
             AddReadings = (all, byGroup) => AddReadings(division, members, lengths, left, all, byGroup),
             TieOut = span,
         };
-    }
-
-    private static (Fraction? Base, Fraction? Top)[] Ends(Division division, DivergingMembers members, Levels levels, SideLengths[] lengths, Fraction longestHigh, bool share)
-    {
-        var ends = new (Fraction? Base, Fraction? Top)[division.RowCount];
-        for (int group = 0; group < lengths.Length; group++)
-        {
-            if (lengths[group].Low is null)
-            {
-                continue;
-            }
-            int first = group * division.PartCount;
-            Fraction LengthOf(int part) => share ? new Fraction(division.Amount(group, part), division.GroupTotal(group)) : division.Value(division.Amount(group, part));
-            Fraction half = members.Neutral == NeutralPlace.Split ? lengths[group].Neutral!.Value / 2L : Fraction.Zero;
-            void Lay(IReadOnlyList<int> parts, Fraction from, long sign)
-            {
-                foreach (int part in parts)
-                {
-                    Fraction to = from + LengthOf(part) * sign;
-                    ends[first + part] = division.Has(group, part) ? (from, to) : (null, null);
-                    from = to;
-                }
-            }
-            Lay(levels.Lows, -half, -1);
-            Lay(levels.Highs, half, 1);
-            if (members.Neutral != NeutralPlace.Out)
-            {
-                Lay(levels.Neutrals, members.Neutral == NeutralPlace.Split ? -half : longestHigh, 1);
-            }
-        }
-        return ends;
     }
 
     private static void AddReadings(Division division, DivergingMembers members, SideLengths[] lengths, Fraction longest, JsonObject all, List<JsonObject>? groups)
@@ -228,6 +198,8 @@ public sealed class DivergingForm : Form<DivergingMembers>
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => DivergingLayout.KeyOf(workings);
 
     public override Domains Domains(WorkingsResult workings) => DivergingLayout.DomainsOf(workings);
+
+    public override NativeChart? Chart(WorkingsResult workings) => DivergingChart.Of(workings, Of(workings.Division.Study));
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new DivergingLayout(workings, domains, figure).Draw();
 }

@@ -30,7 +30,7 @@ internal sealed class DivergingLayout
     }
 
     /// <summary>A two-sided set: the further from neutral, the fuller the colour.</summary>
-    private static PartInk InkOf(WorkingsResult workings)
+    internal static PartInk InkOf(WorkingsResult workings)
     {
         Division division = workings.Division;
         Levels levels = ((DivergingComputed)workings.Computed).Levels;
@@ -97,7 +97,7 @@ internal sealed class DivergingLayout
         var names = new GroupNames(_figure, _division, upright: false, band, []);
         string[] nets = [.. _computed.Groups.Select(NetText)];
         bool labelled = text && _figure.Finish.Labels != LabelText.None && font.LineHeight <= band;
-        double net = labelled ? Math.Max(_figure.TextWidth("net", font), nets.Max(shown => _figure.TextWidth(shown, _figure.Strong))) + 14 * unit : 0;
+        double net = _figure.Common("net", labelled ? Math.Max(_figure.TextWidth("net", font), nets.Max(shown => _figure.TextWidth(shown, _figure.Strong))) + 14 * unit : 0);
         Box plot = room.Inset(names.Room, head, net, 0) with { Height = band * rows };
         plot = plot with { Width = Math.Max(4, plot.Width) };
         var scale = new Scale(_domains.Least, _domains.Most, plot.X, plot.Right);
@@ -135,7 +135,7 @@ internal sealed class DivergingLayout
         _figure.PutWhereFree([_figure.Text("net-head", "axis", room.Right, room.Y + font.CapHeight, "end", "net", font, Ink.Quiet)], 0);
         for (int group = 0; group < rows; group++)
         {
-            string colour = _computed.Groups[group].Net?.Sign < 0 ? Ink.Cut : Ink.ClassA;
+            string colour = _computed.Groups[group].Net?.Sign switch { < 0 => Ink.Cut, > 0 => Ink.ClassA, _ => Ink.Quiet };
             _figure.PutWhereFree([_figure.Text($"net-{group}", "total", room.Right, plot.Y + (group + 0.5) * band + font.CapHeight / 2, "end", nets[group], _figure.Strong, colour) with { Group = _division.Groups?[group].Label }], 0);
         }
     }

@@ -1,3 +1,4 @@
+using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
@@ -125,8 +126,16 @@ public sealed class FunnelForm : Form<FunnelMembers>
     public override bool RefusesToDraw(WorkingsResult workings) =>
         !workings.Division.IsEmpty && (workings.RowCount > 2000 || workings.Division.HasNegative);
 
-    public override Domains Domains(WorkingsResult workings) => new(0, 1);
+    /// <summary>The common scale of all funnels; where each has its own, they stay their own.</summary>
+    public override Domains Domains(WorkingsResult workings) => new(0, EndOf(workings, 0));
 
-    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
-        new FunnelLayout(workings, (ExactInt?[])workings.Computed, Of(workings.Division.Study), figure).Draw();
+    private static double EndOf(WorkingsResult workings, int funnel) => TwoSides.ScaleEnd(workings.Division.Value(((ExactInt?[])workings.Computed)[funnel] ?? ExactInt.Zero));
+
+    public override NativeChart? Chart(WorkingsResult workings) => FunnelChart.Of(workings, Of(workings.Division.Study));
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure)
+    {
+        FunnelMembers members = Of(workings.Division.Study);
+        new FunnelLayout(workings, funnel => members.Scales == Scales.Own ? EndOf(workings, funnel) : domains.Most, members.Base, figure).Draw();
+    }
 }

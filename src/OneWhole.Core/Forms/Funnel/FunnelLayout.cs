@@ -6,7 +6,7 @@ using OneWhole.Core.Workings;
 namespace OneWhole.Core.Forms.Funnel;
 
 /// <summary>Lays funnels out: centred bars a stage, the spacer behind them, rates between and beside; several side by side.</summary>
-internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, FunnelMembers members, FigureBuilder figure)
+internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> endOf, FunnelBase printed, FigureBuilder figure)
 {
     private readonly Division _division = workings.Division;
     private readonly LabelTexts _texts = new(workings, figure);
@@ -23,14 +23,14 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
         double head = text && _division.HasGroups ? font.LineHeight + 6 * unit : 0;
         double band = Math.Min((room.Height - head) / stages, 84 * unit);
         Font nameFont = figure.Names;
-        double names = figure.HasNames ? Math.Min(room.Width * 0.26, _division.Parts.Max(part => figure.TextWidth(part.Label, nameFont))) + 14 * unit : 0;
+        double names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.26, _division.Parts.Max(part => figure.TextWidth(part.Label, nameFont))) + 14 * unit : 0);
         double apart = funnels > 1 ? (text ? 18 * unit : room.Width * 0.04) : 0;
         double lane = (room.Width - names - apart * (funnels - 1)) / funnels;
         bool labelled = text && figure.Finish.Labels != LabelText.None && font.LineHeight < band;
-        double rates = labelled ? Math.Min(lane * 0.34, Rows().Select(row => figure.TextWidth(Rate(row), figure.Strong)).DefaultIfEmpty(0).Max() + 8 * unit) : 0;
+        double rates = figure.Common("rates", labelled ? Math.Min(lane * 0.34, Rows().Select(row => figure.TextWidth(Rate(row), figure.Strong)).DefaultIfEmpty(0).Max() + 8 * unit) : 0);
         double top = room.Y + head;
         // Room between stages for the rate of the one before.
-        bool between = labelled && members.Base == FunnelBase.First && band >= 2.6 * font.LineHeight;
+        bool between = labelled && printed == FunnelBase.First && band >= 2.6 * font.LineHeight;
         double thickness = between ? band - font.LineHeight - 6 * unit : figure.Broad(band, text ? 0.7 : 0.78);
         for (int stage = 0; figure.HasNames && stage < stages; stage++)
         {
@@ -44,8 +44,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
         {
             double x = room.X + names + funnel * (lane + apart);
             double width = Math.Max(2, lane - rates);
-            ExactInt end = most[members.Scales == Scales.Own ? funnel : 0] ?? ExactInt.Zero;
-            double whole = end.Sign > 0 ? _division.Value(end).ToDouble() : 1;
+            double whole = endOf(funnel);
             if (head > 0)
             {
                 string label = _division.Groups![funnel].Label;
@@ -60,7 +59,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, ExactInt?[] most, Fu
 
     private IEnumerable<int> Rows() => Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row));
 
-    private string Rate(int row) => workings[members.Base == FunnelBase.First ? "overallRate" : "stepRate"].Exact(row) is { } rate ? NumberText.Percent(rate, 1, figure.Finish.TrimZeros) : "";
+    private string Rate(int row) => workings[printed == FunnelBase.First ? "overallRate" : "stepRate"].Exact(row) is { } rate ? NumberText.Percent(rate, 1, figure.Finish.TrimZeros) : "";
 
     private void DrawStage(int funnel, int stage, double x, double width, double y, double thickness, double whole, bool labelled, double rates, bool between, double band)
     {

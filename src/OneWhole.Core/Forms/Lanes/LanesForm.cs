@@ -1,3 +1,4 @@
+using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
@@ -71,8 +72,15 @@ public sealed class LanesForm : Form<LanesMembers>
     public override bool RefusesToDraw(WorkingsResult workings) =>
         !workings.Division.IsEmpty && (workings.Division.PartCount > 40 || workings.RowCount > TooMany.Pieces || workings.Division.HasNegative);
 
-    public override Domains Domains(WorkingsResult workings) => new(0, 1);
+    /// <summary>The common scale of all lanes; where each has its own, they stay their own.</summary>
+    public override Domains Domains(WorkingsResult workings) => new(0, TwoSides.ScaleEnd(workings.Division.Value(((ExactInt[])workings.Computed)[0])));
 
-    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
-        new LanesLayout(workings, (ExactInt[])workings.Computed, Of(workings.Division.Study).Scales == Scales.Own, figure).Draw();
+    public override NativeChart? Chart(WorkingsResult workings) => LanesChart.Of(workings, Of(workings.Division.Study));
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure)
+    {
+        var most = (ExactInt[])workings.Computed;
+        bool own = Of(workings.Division.Study).Scales == Scales.Own;
+        new LanesLayout(workings, lane => own ? TwoSides.ScaleEnd(workings.Division.Value(most[lane])) : domains.Most, figure).Draw();
+    }
 }

@@ -1,12 +1,11 @@
 using OneWhole.Core.Drawing;
-using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Lanes;
 
 /// <summary>Lays lanes out: names at the left, a column of bars a part, each from its own line, numbers on the spacers.</summary>
-internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool own, FigureBuilder figure)
+internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> endOf, FigureBuilder figure)
 {
     private readonly Division _division = workings.Division;
     private readonly LabelTexts _texts = new(workings, figure);
@@ -23,11 +22,11 @@ internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool
         double band = Math.Min((room.Height - head) / rows, 58 * unit);
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / Math.Max(0.01, band)));
         Font nameFont = figure.Names;
-        double names = figure.HasNames ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, nameFont))) + 12 * unit : 0;
+        double names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, nameFont))) + 12 * unit : 0);
         double gap = text ? 14 * unit : room.Width * 0.03;
         double lane = (room.Width - names - gap * (lanes - 1)) / lanes;
         bool labelled = text && every == 1 && figure.Finish.Labels != LabelText.None;
-        double widest = labelled ? Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row)).Select(row => figure.TextWidth(Label(row))).DefaultIfEmpty(0).Max() + 8 * unit : 0;
+        double widest = figure.Common("labels", labelled ? Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row)).Select(row => figure.TextWidth(Label(row))).DefaultIfEmpty(0).Max() + 8 * unit : 0);
         if (widest > lane * 0.6)
         {
             labelled = false;
@@ -37,8 +36,7 @@ internal sealed class LanesLayout(WorkingsResult workings, ExactInt[] most, bool
         for (int part = 0; part < lanes; part++)
         {
             double x = room.X + names + part * (lane + gap);
-            ExactInt end = most[own ? part : 0];
-            var scale = new Scale(0, end.IsZero ? 1 : _division.Value(end).ToDouble(), x, x + Math.Max(2, lane - widest));
+            var scale = new Scale(0, endOf(part), x, x + Math.Max(2, lane - widest));
             if (text)
             {
                 figure.PutWhereFree([figure.Text($"key-text-{_division.Parts[part].Key}", "key", x, room.Y + font.CapHeight + 2, "start", _division.Parts[part].Label, figure.Strong, Ink.Text, lane) with { Part = _division.Parts[part].Key }], 0);

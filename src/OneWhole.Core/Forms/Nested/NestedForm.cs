@@ -1,3 +1,4 @@
+using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
@@ -50,6 +51,8 @@ public sealed class NestedForm : Form<NestedMembers>
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => NestedLayout.KeyOf(workings);
 
     public override Domains Domains(WorkingsResult workings) => NestedLayout.DomainsOf(workings);
+
+    public override NativeChart? Chart(WorkingsResult workings) => NestedChart.Of(workings, Of(workings.Division.Study).Lay);
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new NestedLayout(workings, Of(workings.Division.Study).Lay, domains, figure).Draw();

@@ -63,7 +63,7 @@ internal sealed class NestedLayout
         IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, _figure.Finish.AmountIn) : [];
         double axis = Axes.Room(_figure, ticks, _upright);
         var names = new GroupNames(_figure, _division, _upright, Math.Min(most, _upright ? room.Width - axis : room.Height) / groups, []);
-        double ends = !text ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 12 * unit;
+        double ends = _figure.Common("totals", !text ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 12 * unit);
         Box plot = _upright ? room.Inset(axis, ends, 0, names.Room) : room.Inset(names.Room, 0, ends, axis);
         plot = _upright ? plot with { Width = Math.Clamp(plot.Width, 4, most), Height = Math.Max(4, plot.Height) } : plot with { Height = Math.Clamp(plot.Height, 4, most), Width = Math.Max(4, plot.Width) };
         var field = new BarField(plot, _upright, _domains.Least, _domains.Most);
@@ -133,10 +133,16 @@ internal sealed class NestedLayout
                 double y = box.CentreY + font.CapHeight / 2;
                 TextMark mark = down ? _figure.Text(id, "label", box.X - gap, y, "end", text, font, LabelFit.Beside(_figure, fill)) : _figure.Text(id, "label", box.Right + gap, y, "start", text, font, LabelFit.Beside(_figure, fill));
                 TextMark inside = _figure.Text(id, "label", box.Right - gap, y, "end", text, font, LabelFit.On(_figure, fill));
-                _figure.PutWhereFree(_figure.Finish.LabelPlace != LabelPlace.Outside && inside.Width + 2 * gap <= box.Width && !down ? [inside with { Row = row, Part = key }, mark with { Row = row, Part = key }] : _figure.Finish.LabelPlace == LabelPlace.Inside ? [] : [mark with { Row = row, Part = key }], 0);
+                // In a bar that is hardly as high as the print it could not be read.
+                bool fits = font.CapHeight + 3 <= box.Height && inside.Width + 2 * gap <= box.Width && !down;
+                _figure.PutWhereFree(_figure.Finish.LabelPlace != LabelPlace.Outside && fits ? [inside with { Row = row, Part = key }, mark with { Row = row, Part = key }] : _figure.Finish.LabelPlace == LabelPlace.Inside ? [] : [mark with { Row = row, Part = key }], 0);
             }
             return;
         }
-        LabelFit.Inside(_figure, id, box, fill, [joined], row, key);
+        bool outside = _figure.Finish.LabelPlace == LabelPlace.Outside;
+        if ((outside || !LabelFit.Inside(_figure, id, box, fill, [joined], row, key)) && _figure.Finish.LabelPlace != LabelPlace.Inside)
+        {
+            LabelFit.AtEnd(_figure, id, box, fill, joined, row, key, down);
+        }
     }
 }

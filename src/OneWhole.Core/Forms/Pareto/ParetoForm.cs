@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
+using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
@@ -121,6 +122,21 @@ public sealed class ParetoForm : Form<ParetoMembers>
         return ($"the first {NumberText.Count(first)} {(first == 1 ? "holds" : "hold")} {NumberText.Percent(reading.ShareReached, decimals)}", "");
     }
 
+    public override IEnumerable<NamedReading> Named(WorkingsResult workings)
+    {
+        var readings = (ParetoReadings)workings.Computed;
+        StudyWords words = StudyWords.Of(workings.Division);
+        foreach ((int at, CutReading cut) in readings.Cuts.Index())
+        {
+            (string said, string more) = ReadingWords(cut, readings, words, Math.Min(1, workings.Division.Study.Rounding.Decimals));
+            yield return new NamedReading($"cut-{at + 1}", said);
+            if (more.Length > 0)
+            {
+                yield return new NamedReading($"cut-{at + 1}-more", more);
+            }
+        }
+    }
+
     public override string? Verdict(WorkingsResult workings)
     {
         var readings = (ParetoReadings)workings.Computed;
@@ -217,6 +233,8 @@ public sealed class ParetoForm : Form<ParetoMembers>
     }
 
     public override Domains Domains(WorkingsResult workings) => ParetoLayout.DomainsOf(workings, Of(workings.Division.Study));
+
+    public override NativeChart? Chart(WorkingsResult workings) => ParetoChart.Of(workings, Of(workings.Division.Study));
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new ParetoLayout(workings, Of(workings.Division.Study), domains, figure).Draw();

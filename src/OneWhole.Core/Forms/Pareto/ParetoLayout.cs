@@ -205,7 +205,9 @@ internal sealed class ParetoLayout
 
     private double Value(int row) => _division.Value(_division.Amount(row)).ToDouble();
 
-    private string ClassInk(int row) => _workings["class"].Text(row) switch { "A" => Ink.ClassA, "B" => Ink.ClassB, _ => Ink.ClassC };
+    private string ClassInk(int row) => InkOfClass(_workings["class"].Text(row));
+
+    internal static string InkOfClass(string? name) => name switch { "A" => Ink.ClassA, "B" => Ink.ClassB, _ => Ink.ClassC };
 
     private bool IsDrawn(int row) => DrawnParts.Has(_division, row);
 

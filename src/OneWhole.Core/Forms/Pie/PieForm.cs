@@ -1,3 +1,4 @@
+using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
@@ -143,6 +144,8 @@ public sealed class PieForm : Form<PieMembers>
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => PieLayout.KeyOf(workings);
 
     public override Domains Domains(WorkingsResult workings) => new(0, 1);
+
+    public override NativeChart? Chart(WorkingsResult workings) => PieChart.Of(workings, Of(workings.Division.Study));
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new PieLayout(workings, Of(workings.Division.Study), figure).Draw();

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
+using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
@@ -231,6 +232,8 @@ public sealed class PyramidForm : Form<PyramidMembers>
         Of(workings.Division.Study).Against is { } against ? [new($"outline: {(against.Label.Length > 0 ? against.Label : "the second population")}", Ink.Text)] : [];
 
     public override Domains Domains(WorkingsResult workings) => PyramidLayout.DomainsOf(workings);
+
+    public override NativeChart? Chart(WorkingsResult workings) => PyramidChart.Of(workings, Of(workings.Division.Study));
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new PyramidLayout(workings, Of(workings.Division.Study), domains, figure).Draw();

@@ -56,7 +56,7 @@ internal sealed class PyramidLayout
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight * 0.92 / Math.Max(0.01, band)));
         // The gutter is as wide as the longest name needs, to a limit.
         Font nameFont = _figure.Names;
-        double gutter = _figure.HasNames ? Math.Min(room.Width * 0.24, _division.Groups!.Max(group => _figure.TextWidth(group.Label, nameFont))) + 14 * unit : text ? 4 * unit : 2;
+        double gutter = _figure.Common("gutter", _figure.HasNames ? Math.Min(room.Width * 0.24, _division.Groups!.Max(group => _figure.TextWidth(group.Label, nameFont))) + 14 * unit : text ? 4 * unit : 2);
         Box plot = text ? room.Inset(0, _figure.Finish.Key ? font.LineHeight + 4 * unit : 0, 0, _figure.Finish.Axes.Numbers ? font.LineHeight + 8 * unit : 0) : room;
         double widest = 460 * unit, half = Math.Max(2, Math.Min((plot.Width - gutter) / 2, widest));
         band = Math.Min(plot.Height / bands, 60 * unit);
@@ -95,7 +95,7 @@ internal sealed class PyramidLayout
     private void DrawAxis(Scale left, Scale right, Box area, double half)
     {
         Font font = _figure.Small;
-        IReadOnlyList<Axes.Tick> ticks = _share ? Axes.Shares(0, _domains.Most, half, font.Size * 2) : Axes.Amounts(0, _domains.Most, half, font.Size * 2, null, _figure.Finish.AmountIn);
+        IReadOnlyList<Axes.Tick> ticks = _share ? Axes.Shares(0, _domains.Most, half, font.Size) : Axes.Amounts(0, _domains.Most, half, font.Size * 1.4, null, _figure.Finish.AmountIn);
         foreach ((Scale scale, string id, string anchor) in (ReadOnlySpan<(Scale, string, string)>)[(left, "left", "end"), (right, "right", "start")])
         {
             foreach (Axes.Tick tick in ticks)

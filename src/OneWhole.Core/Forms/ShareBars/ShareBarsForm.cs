@@ -1,3 +1,4 @@
+using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
@@ -55,6 +56,8 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
         }
         return Drawing.Domains.Around(least, most);
     }
+
+    public override NativeChart? Chart(WorkingsResult workings) => ShareBarsChart.Of(workings, Of(workings.Division.Study).Lay);
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new ShareBarsLayout(workings, domains, figure).Draw(Of(workings.Division.Study).Lay);

@@ -13,7 +13,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
     private readonly Division _division = workings.Division;
     private readonly WorkingColumn _shares = workings["share"];
     private readonly WorkingColumn _shown = workings["shownShare"];
-    private readonly PartInk _ink = new(workings.Division, part => workings.Division.Parts[part] is { Kind: EntryKind.Folded } or { IsBlank: true } ? Ink.ClassC : Ink.ClassA);
+    private readonly PartInk _ink = InkOf(workings.Division);
 
     public void Draw(Lay lay)
     {
@@ -26,6 +26,8 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             Upright();
         }
     }
+
+    internal static PartInk InkOf(Division division) => new(division, part => division.Parts[part] is { Kind: EntryKind.Folded } or { IsBlank: true } ? Ink.ClassC : Ink.ClassA);
 
     private int[] Rows() => DrawnParts.Of(_division);
 
@@ -54,9 +56,9 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         if (labelled)
         {
             int[] named = [.. rows.Where((_, i) => i % every == 0)];
-            names = figure.HasNames ? Math.Min(room.Width * 0.36, named.Max(row => figure.TextWidth(_division.Parts[row].Label, font))) + gap : 0;
-            shares = HasShares ? named.Max(row => figure.TextWidth(ShareText(row), shareFont)) + gap : 0;
-            amounts = HasAmounts ? named.Max(row => figure.TextWidth(AmountText(row), amountFont)) + gap : 0;
+            names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.36, named.Max(row => figure.TextWidth(_division.Parts[row].Label, font))) + gap : 0);
+            shares = figure.Common("shares", HasShares ? named.Max(row => figure.TextWidth(ShareText(row), shareFont)) + gap : 0);
+            amounts = figure.Common("amounts", HasAmounts ? named.Max(row => figure.TextWidth(AmountText(row), amountFont)) + gap : 0);
             if (room.Width - names - shares - amounts < room.Width * 0.25)
             {
                 amounts = 0;

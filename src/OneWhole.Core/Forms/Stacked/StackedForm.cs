@@ -1,3 +1,4 @@
+using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
@@ -111,6 +112,8 @@ public sealed class StackedForm : Form<StackedMembers>
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => StackedLayout.KeyOf(workings);
 
     public override Domains Domains(WorkingsResult workings) => StackedLayout.DomainsOf(workings, Of(workings.Division.Study));
+
+    public override NativeChart? Chart(WorkingsResult workings) => StackedChart.Of(workings, Of(workings.Division.Study));
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new StackedLayout(workings, Of(workings.Division.Study), domains, figure).Draw();

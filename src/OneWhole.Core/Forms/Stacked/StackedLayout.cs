@@ -95,11 +95,12 @@ internal sealed class StackedLayout
         double roughBand = Math.Min(most, _upright ? room.Width - right - axis : room.Height) / groups;
         var groupNames = new GroupNames(_figure, _division, _upright, roughBand, _division.HasGroups && text ? [.. Enumerable.Range(0, groups).Select(group => _texts.OfGroup(group, under ? LabelText.Amount : LabelText.None))] : []);
         bool negatives = _domains.Least < 0;
-        double totalRoom = !above ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 10 * unit;
-        double besideRoom = _beside && text ? (_upright ? font.LineHeight + 2 * unit : 56 * unit) : 0;
+        double totalRoom = _figure.Common("totals", !above ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 10 * unit);
+        double besideRoom = !_beside || !text ? 0 : !_upright ? 56 * unit
+            : LabelFit.HeadRoom(_figure, Enumerable.Range(0, _division.RowCount).Where(row => _division.Has(row)).Select(row => BesideLabel(row) is { } line ? _figure.TextWidth(line) : 0).DefaultIfEmpty(0).Max(), Beside(roughBand).Thickness, room.Height * 0.2);
         Box plot = _upright
             ? room.Inset(axis, totalRoom + besideRoom, right, groupNames.Room + (negatives ? besideRoom : 0))
-            : room.Inset(groupNames.Room, 0, totalRoom + besideRoom, axis);
+            : room.Inset(groupNames.Room, 0, Math.Max(totalRoom + besideRoom, Axes.Overhang(_figure, ticks)), axis);
         if (_upright && plot.Width > most)
         {
             plot = plot with { Width = most };
@@ -211,11 +212,16 @@ internal sealed class StackedLayout
             });
             if (text && (_beside || LabelFit.HasRoom(_figure, box)))
             {
-                IReadOnlyList<LabelLine> lines = _texts.Lines(row, _beside && !_share ? LabelText.Amount : LabelText.Share);
+                IReadOnlyList<LabelLine> lines = LinesOf(row);
                 labels.Add(() => DrawLabel(field, $"label-{name}\u0001{key}", box, fill, lines, row, key, high < low));
             }
         }
     }
+
+    private IReadOnlyList<LabelLine> LinesOf(int row) => _texts.Lines(row, _beside && !_share ? LabelText.Amount : LabelText.Share);
+
+    /// <summary>What stands over a bar beside others; null where nothing does.</summary>
+    private LabelLine? BesideLabel(int row) => LinesOf(row) is { Count: > 0 } lines && _figure.Finish.LabelPlace != LabelPlace.Inside ? LabelLine.Joined(lines, " ")[0] : null;
 
     private void DrawLabel(BarField field, string id, Box box, string fill, IReadOnlyList<LabelLine> lines, int row, string part, bool down)
     {
@@ -230,19 +236,17 @@ internal sealed class StackedLayout
         }
         LabelLine line = LabelLine.Joined(lines, _upright ? " " : "  ")[0];
         Font font = line.Font;
-        TextMark Mark(double x, double y, string anchor) => _figure.Text(id, "label", x, y, anchor, line, LabelFit.Beside(_figure, fill)) with { Row = row, Part = part };
-        double gap = 4 * _figure.Unit;
         if (field.Upright)
         {
-            double y = down ? box.Bottom + gap + font.CapHeight : box.Y - gap;
-            bool wide = _figure.TextWidth(line) <= box.Width + 2;
-            if (wide && _figure.Finish.LabelTurn != LabelTurn.Turned && _figure.PutWhereFree([Mark(box.CentreX, y, "middle")], 0))
+            if (!LabelFit.AtEnd(_figure, id, box, fill, line, row, part, down))
             {
-                return;
+                LabelFit.Inside(_figure, id, box, fill, [line], row, part);
             }
-            LabelFit.Inside(_figure, id, box, fill, [line], row, part);
+            return;
         }
-        else if (font.LineHeight <= box.Height + 2)
+        TextMark Mark(double x, double y, string anchor) => _figure.Text(id, "label", x, y, anchor, line, LabelFit.Beside(_figure, fill)) with { Row = row, Part = part };
+        double gap = 4 * _figure.Unit;
+        if (font.LineHeight <= box.Height + 2)
         {
             _figure.PutWhereFree([down ? Mark(box.X - gap, box.CentreY + font.CapHeight / 2, "end") : Mark(box.Right + gap, box.CentreY + font.CapHeight / 2, "start")], 0);
         }

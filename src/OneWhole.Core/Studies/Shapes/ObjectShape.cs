@@ -84,6 +84,23 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
 
     public override T Read(JsonElement element, string place) => ReadExcept(element, place);
 
+    /// <summary>Reads a whole document.</summary>
+    /// <param name="json">Its text; a byte order mark is passed over.</param>
+    /// <param name="document">What it is, for the message: "preparation".</param>
+    /// <exception cref="StudyException">The text is not JSON, or holds something else.</exception>
+    internal T ReadDocument(string json, string document)
+    {
+        try
+        {
+            using JsonDocument read = JsonDocument.Parse(json.TrimStart('\uFEFF'), new JsonDocumentOptions { AllowDuplicateProperties = false, MaxDepth = 32 });
+            return Read(read.RootElement, "");
+        }
+        catch (JsonException broken)
+        {
+            throw new StudyException("not-json", "", $"The {document} is not well-formed JSON (line {(broken.LineNumber ?? 0) + 1}).");
+        }
+    }
+
     /// <summary>Reads, passing over members that were read elsewhere.</summary>
     internal T ReadExcept(JsonElement element, string place, params ReadOnlySpan<string> except)
     {

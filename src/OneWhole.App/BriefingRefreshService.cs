@@ -1,0 +1,46 @@
+namespace OneWhole.App;
+
+/// <summary>Newer rows of a page's tables: told of, and taken in one step.</summary>
+public sealed class BriefingRefreshService(BriefingService briefings, SourceService sources, RefreshService refresh, TableService tables)
+{
+    /// <summary>The page's tables whose source has something else than what was read.</summary>
+    public async Task<IReadOnlyList<NewerTable>> Newer(string id, CancellationToken cancel)
+    {
+        var newer = new List<NewerTable>();
+        foreach (string table in briefings.TablesOf(id))
+        {
+            if (await sources.HasNewer(table, cancel).ConfigureAwait(false) == true)
+            {
+                newer.Add(new NewerTable(table, tables.Load(table).Table.Name));
+            }
+        }
+        return newer;
+    }
+
+    /// <summary>Reads them again, and takes what can be taken; a table that can't be read stays as it is, and says why.</summary>
+    public async Task<IReadOnlyList<PageRefresh>> Take(string id, CancellationToken cancel)
+    {
+        var moved = new List<PageRefresh>();
+        foreach (NewerTable table in await Newer(id, cancel).ConfigureAwait(false))
+        {
+            try
+            {
+                RefreshSummary summary = await sources.LookAgain(table.Id, cancel).ConfigureAwait(false);
+                if (summary.Problem is null)
+                {
+                    refresh.Take(summary.Id);
+                }
+                else
+                {
+                    refresh.Leave(summary.Id);
+                }
+                moved.Add(new PageRefresh(table.Name, summary.RowsBefore, summary.RowsAfter, summary.Problem, [.. summary.Studies.Where(study => study.Before != study.After)]));
+            }
+            catch (AppException fault)
+            {
+                moved.Add(new PageRefresh(table.Name, 0, 0, fault.Message, []));
+            }
+        }
+        return moved;
+    }
+}

@@ -1,0 +1,77 @@
+using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Charts;
+
+/// <summary>What the charts of several forms are made of.</summary>
+internal sealed class ChartParts(WorkingsResult workings)
+{
+    private readonly Division _division = workings.Division;
+    private readonly LabelNumbers _numbers = new(workings);
+
+    public bool HasLabels => _division.Study.Finish.Labels != LabelText.None;
+
+    public bool HasKey => _division.Study.Finish.Key;
+
+    /// <summary>The room between bars: the one that is set, or the form's own.</summary>
+    public double Gap(double own) => _division.Study.Finish.Gap?.ToDouble() ?? own;
+
+    /// <summary>The row of a group's part.</summary>
+    public int Row(int group, int part) => group * _division.PartCount + part;
+
+    /// <summary>A cell of the workings.</summary>
+    public ChartNumber? Cell(string key, int row) => workings[key] is var column && column.Exact(row) is { } value ? new ChartNumber(Rule.Column(key), row, value, column.Unit) : null;
+
+    /// <summary>The total of a group.</summary>
+    public ChartNumber Total(int group) => new(new Rule.GroupTotal(), workings.RowsAreGroups ? group : Row(group, 0), _division.Value(_division.GroupTotal(group)), ColumnUnit.Amount);
+
+    public ChartLabel TotalLabel(int group) => new(null, [Total(group)], _numbers.Amount(_division.GroupTotal(group)));
+
+    /// <summary>The names of groups; "all" where there are none.</summary>
+    public IReadOnlyList<ChartLabel> Groups(bool withTotals = false) =>
+        [.. Enumerable.Range(0, _division.GroupCount).Select(group => Named(_division.Groups?[group].Label ?? "all", withTotals ? TotalLabel(group) : null))];
+
+    /// <summary>The names of parts.</summary>
+    public IReadOnlyList<ChartLabel> Parts(IEnumerable<int> parts) => [.. parts.Select(part => Named(_division.Parts[part].Label, null))];
+
+    private static ChartLabel Named(string name, ChartLabel? number) => new(name, number?.Numbers ?? [], number is null ? name : $"{name}\n{number.Text}");
+
+    /// <summary>A label of a row, with what the finish asks for or else the form's own choice.</summary>
+    public ChartLabel? Label(int row, LabelText otherwise)
+    {
+        LabelText what = LabelTexts.What(_division, otherwise);
+        ChartNumber? amount = workings.RowsAreGroups ? null : Cell("value", row), share = _numbers.ShareKey is { } key ? Cell(key, row) : null;
+        string? name = what == LabelText.Name ? _division.Parts[_division.PartOf(row)].Label : null;
+        ChartNumber[] numbers = [.. (what switch { LabelText.None => [], LabelText.Amount => [amount], LabelText.Both => [amount, share], _ => (ChartNumber?[])[share] }).OfType<ChartNumber>()];
+        if (numbers.Length == 0)
+        {
+            return null;
+        }
+        string[] texts = [.. name is null ? (string[])[] : [name], .. numbers.Select(number => number == amount ? _numbers.Amount(row) : _numbers.Share(row))];
+        return new ChartLabel(name, numbers, string.Join("  ", texts));
+    }
+
+    /// <summary>A label that prints one number of the workings.</summary>
+    public ChartLabel? Of(ChartNumber? number) => number is null ? null : new ChartLabel(null, [number], Text(number));
+
+    private string Text(ChartNumber number) => number.Unit switch
+    {
+        ColumnUnit.Amount => _numbers.Amount(AmountOf(number.Value)),
+        ColumnUnit.Share => NumberText.Percent(number.Value, _division.Study.Rounding.Decimals, _division.Study.Finish.TrimZeros),
+        ColumnUnit.Percent => $"{NumberText.Rounded(number.Value, _division.Study.Rounding.Decimals, _division.Study.Finish.TrimZeros)} %",
+        _ => NumberText.Rounded(number.Value, 3, true),
+    };
+
+    private ExactInt AmountOf(Fraction value) => (value * new Fraction(ExactInt.PowerOfTen(_division.Scale))).Round();
+
+    /// <summary>A room that is drawn nowhere, as a part of the largest amount of a column.</summary>
+    public ChartSeries Room(string name, double part, string key, string over, Fraction largest, ColumnUnit unit)
+    {
+        var rule = new Rule.Multiply(new Rule.Constant(part), new Rule.Largest(key, over));
+        Fraction value = largest * ExactDecimal.FromDouble(part).ToFraction();
+        return new ChartSeries(name, category => new ChartNumber(rule, category, value, unit));
+    }
+}

@@ -1,0 +1,34 @@
+using OneWhole.Core.Charts;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Pie;
+
+/// <summary>A pie or a ring of the parts that have something.</summary>
+internal static class PieChart
+{
+    public static NativeChart? Of(WorkingsResult workings, PieMembers members)
+    {
+        Division division = workings.Division;
+        int[] rows = [.. DrawnParts.Of(division).Where(row => !division.Amount(row).IsZero)];
+        if (division.IsEmpty || division.HasNegative || rows.Length == 0 || rows.Length > 60)
+        {
+            return null;
+        }
+        var parts = new ChartParts(workings);
+        var ink = new PartInk(division);
+        // A ring has its labels on it: there is room for the share alone, and the names stand in the key.
+        bool ring = !members.Hole.Units.IsZero;
+        ChartLabel? Label(int row) => ring ? (parts.HasLabels ? parts.Of(parts.Cell("shownShare", row)) : null)
+            : parts.Label(row, LabelText.Both) is { } label ? label with { Name = division.Parts[row].Label, Text = $"{division.Parts[row].Label}  {label.Text}" } : null;
+        ChartSeries slices = new(workings["value"].Label, at => parts.Cell("value", rows[at]))
+        {
+            Fill = Ink.Category(0),
+            FillAt = at => ink.Row(rows[at]),
+            Label = at => Label(rows[at]),
+            LabelPlace = ring ? ChartLabelPlace.Centre : ChartLabelPlace.Beyond,
+        };
+        return new NativeChart(parts.Parts(rows), [slices]) { IsPie = true, Hole = members.Hole.ToDouble(), HasKey = (ring || !parts.HasLabels) && parts.HasKey };
+    }
+}

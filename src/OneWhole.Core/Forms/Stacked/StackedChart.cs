@@ -1,0 +1,51 @@
+using OneWhole.Core.Charts;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Stacked;
+
+/// <summary>A series a part over the groups: stacked, as 100 %, or beside; totals are labels of a series that has no length.</summary>
+internal static class StackedChart
+{
+    public static NativeChart? Of(WorkingsResult workings, StackedMembers members)
+    {
+        Division division = workings.Division;
+        if (division.IsEmpty || division.RowCount > TooMany.Pieces)
+        {
+            return null;
+        }
+        var chart = new ChartParts(workings);
+        var ink = new PartInk(division);
+        bool share = members.Scale == StackScale.Share, beside = members.Arrange == Arrangement.Beside;
+        // Office programs take 100 % of the sizes: with a negative part the shares themselves are stacked.
+        bool lengths = share && (division.HasNegative || beside);
+        ChartNumber? Piece(int group, int part)
+        {
+            int row = chart.Row(group, part);
+            return !lengths ? chart.Cell("value", row)
+                : !division.Has(row) || division.GroupTotal(group).Sign <= 0 ? null
+                : new ChartNumber(Rule.Column("value") / new Rule.GroupTotal(), row, new Fraction(division.Amount(row), division.GroupTotal(group)), ColumnUnit.Share);
+        }
+        List<ChartSeries> series = [.. DrawnParts.Of(division).Select(part => new ChartSeries(division.Parts[part].Label, group => Piece(group, part))
+        {
+            Fill = ink[part],
+            FillAt = group => ink.Row(group, part),
+            Label = group => chart.Label(chart.Row(group, part), beside && !share ? LabelText.Amount : LabelText.Share),
+            LabelPlace = beside ? ChartLabelPlace.Beyond : ChartLabelPlace.Centre,
+        })];
+        if (!share && !beside && chart.HasLabels)
+        {
+            series.Add(new ChartSeries("total", group => new ChartNumber(new Rule.Constant(0), chart.Row(group, 0), Fraction.Zero, ColumnUnit.Amount)) { Label = chart.TotalLabel, LabelPlace = ChartLabelPlace.AtBase });
+        }
+        return new NativeChart(chart.Groups(withTotals: share && !beside && division.HasGroups && chart.HasLabels), series)
+        {
+            IsSideways = members.Lay == Lay.Sideways,
+            Arrangement = beside ? ChartArrangement.Beside : share && !lengths ? ChartArrangement.Full : ChartArrangement.Stacked,
+            Unit = share ? ColumnUnit.Share : ColumnUnit.Amount,
+            HasValueAxis = beside || share || !chart.HasLabels,
+            Gap = chart.Gap(beside ? 0.6 : 0.4),
+            HasKey = chart.HasKey && division.PartCount > 1,
+        };
+    }
+}

@@ -1,0 +1,84 @@
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Statements;
+
+/// <summary>The numbers of labels, in the decimals and units that the finish asks for.</summary>
+public sealed class LabelNumbers
+{
+    private readonly WorkingsResult _workings;
+    private readonly Finish _finish;
+    private readonly WorkingColumn? _shares;
+
+    public LabelNumbers(WorkingsResult workings)
+    {
+        _workings = workings;
+        _finish = workings.Division.Study.Finish;
+        _shares = workings.Find("labelShare") ?? workings.Find("shownShare");
+        Unit = StudyWords.Of(workings.Division).Unit;
+        AmountDecimals = _finish.AmountDecimals ?? Decimals(workings.Division);
+    }
+
+    /// <summary>The column whose shares are printed, in percent; null where the form has none.</summary>
+    public string? ShareKey => _shares?.Key;
+
+    /// <summary>The decimals of amounts in ones.</summary>
+    public int AmountDecimals { get; }
+
+    /// <summary>Whether amounts end where their zeros begin.</summary>
+    public bool TrimsAmounts => _finish.TrimZeros || _finish.AmountDecimals is null;
+
+    /// <summary>What is counted, as it is written with a number; empty where it has no name.</summary>
+    public string Unit { get; }
+
+    /// <summary>Enough for three figures of the largest amount, and so many that none but 0 is printed as 0.</summary>
+    private static int Decimals(Division division)
+    {
+        double largest = 0, smallest = double.MaxValue;
+        for (int row = 0; row < division.RowCount; row++)
+        {
+            double size = Math.Abs(division.Value(division.Amount(row)).ToDouble());
+            largest = Math.Max(largest, size);
+            smallest = size > 0 ? Math.Min(smallest, size) : smallest;
+        }
+        int decimals = largest >= 100 || largest == 0 ? 0 : largest >= 10 ? 1 : 2;
+        while (decimals < division.Scale && smallest < 0.5 * Math.Pow(10, -decimals))
+        {
+            decimals++;
+        }
+        return Math.Min(decimals, division.Scale);
+    }
+
+    /// <summary>"24.9 %", "&lt;0.1 %" for what would be 0 and is not, a dash where there is none.</summary>
+    public string Share(int row)
+    {
+        if (_shares?.Exact(row) is not { } percent)
+        {
+            return NumberText.Dash;
+        }
+        int decimals = _workings.Division.Study.Rounding.Decimals;
+        if (percent.Sign == 0 && !_workings.Division.Amount(row).IsZero)
+        {
+            return $"<{NumberText.Rounded(new Fraction(ExactInt.One, ExactInt.PowerOfTen(decimals)), decimals)} %";
+        }
+        return $"{NumberText.Rounded(percent, decimals, _finish.TrimZeros)} %";
+    }
+
+    public string Amount(int row) => Amount(_workings.Division.Amount(row));
+
+    public string Amount(ExactInt units)
+    {
+        (int power, string suffix) = _finish.AmountIn switch { AmountIn.Thousands => (3, " k"), AmountIn.Millions => (6, " m"), _ => (0, "") };
+        Fraction value = _workings.Division.Value(units) / new Fraction(ExactInt.PowerOfTen(power));
+        // Thousands of small amounts want decimals of their own, unless they were set.
+        int decimals = power == 0 || _finish.AmountDecimals is not null ? AmountDecimals : value.Abs() >= 100 ? 0 : 1;
+        string number = NumberText.Rounded(value, decimals, trimZeros: TrimsAmounts) + suffix;
+        return _finish.UnitPlace switch
+        {
+            UnitPlace.Before when Unit.Length > 0 => number.StartsWith('\u2212') ? $"\u2212{Unit}{number[1..]}" : $"{Unit}{number}",
+            UnitPlace.After when Unit.Length > 0 => $"{number} {Unit}",
+            _ => number,
+        };
+    }
+}

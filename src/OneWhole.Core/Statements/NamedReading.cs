@@ -1,0 +1,37 @@
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Statements;
+
+/// <summary>A reading in words, that running text can have in it and that follows the numbers.</summary>
+/// <param name="Name">Stable: "whole", "cut-1".</param>
+/// <param name="Text">"74,930 minutes", "6 of 12 causes make 80 %".</param>
+public sealed record NamedReading(string Name, string Text)
+{
+    /// <summary>Every reading of a study: those that all have, and the form's own.</summary>
+    public static IReadOnlyList<NamedReading> Of(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        StudyWords words = StudyWords.Of(division);
+        var all = new List<NamedReading> { new("whole", $"{NumberText.Exact(division.Decimal(division.ReadingWhole))} {words.Counted}") };
+        if (division.IsEmpty)
+        {
+            return all;
+        }
+        all.Add(new("parts", words.Parts(division.PartCount)));
+        if (!division.Total.IsZero)
+        {
+            int largest = Enumerable.Range(0, division.PartCount).MaxBy(division.PartTotal);
+            string Share(ExactInt amount) => NumberText.Percent(new Fraction(amount, division.Total), division.Study.Rounding.Decimals, division.Study.Finish.TrimZeros);
+            all.Add(new("largest", division.Parts[largest].Label));
+            all.Add(new("largest-share", Share(division.PartTotal(largest))));
+            all.Add(new("largest-amount", NumberText.Exact(division.Decimal(division.PartTotal(largest)))));
+        }
+        all.AddRange(division.Study.Form.Form.Named(workings));
+        if (division.Study.Form.Form.Verdict(workings) is { } verdict)
+        {
+            all.Add(new("verdict", verdict));
+        }
+        return all;
+    }
+}

@@ -1,0 +1,15 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+
+namespace OneWhole.Core.Studies.Shapes;
+
+/// <summary>The name and version of a document's format, which can be one only.</summary>
+public sealed class FormatShape(string format) : Shape<string>
+{
+    public override string Read(JsonElement element, string place) =>
+        element.ValueKind == JsonValueKind.String && element.GetString() == format ? format : throw Wrong(element, place, $"\"{format}\"");
+
+    public override JsonNode? Write(string value) => JsonValue.Create(value);
+
+    public override JsonObject Schema() => new() { ["const"] = format };
+}

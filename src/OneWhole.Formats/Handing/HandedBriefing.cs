@@ -1,0 +1,135 @@
+using OneWhole.Core.Briefings;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Formats.Handing;
+
+/// <summary>A block of a page, ready to leave: running text with its readings in it, or a study.</summary>
+/// <param name="Span">How many columns it takes.</param>
+public sealed record HandedBlock(int Span)
+{
+    /// <summary>Running text, paragraphs apart by an empty line; null for a study.</summary>
+    public string? Text { get; init; }
+
+    public HandedStudy? Study { get; init; }
+
+    public BlockShow Show { get; init; }
+
+    /// <summary>Columns of the page's filter that do not act on it.</summary>
+    public IReadOnlyList<string> Without { get; init; } = [];
+
+    /// <summary>Why there is no figure; null where there is one.</summary>
+    public string? Problem { get; init; }
+}
+
+/// <summary>A block of a page with what was computed for it.</summary>
+/// <param name="Block">As the document has it.</param>
+/// <param name="Study">The study with the page's filter; null for text, or where it can't be computed.</param>
+/// <param name="Without">Columns of the filter that do not act on it.</param>
+/// <param name="Problem">Why it can't be computed.</param>
+public sealed record PageBlock(BriefingBlock Block, HandedStudy? Study, IReadOnlyList<string> Without, string? Problem);
+
+/// <summary>A page of several studies, ready to leave.</summary>
+/// <param name="Title">Its title.</param>
+/// <param name="Columns">How many columns it has, 1 to 3.</param>
+/// <param name="Filter">The filter that it was made with, in words; empty for none.</param>
+/// <param name="Blocks">In order.</param>
+public sealed record HandedBriefing(string Title, int Columns, string Filter, IReadOnlyList<HandedBlock> Blocks)
+{
+    /// <summary>Computes a page's blocks: once as they are, for its colours (what is filtered away keeps its own), and once with the filter.</summary>
+    /// <param name="page">The page.</param>
+    /// <param name="filter">The filter, and what was picked.</param>
+    /// <param name="compute">Computes a block of a study with a filter and colours.</param>
+    /// <param name="studyOf">The study of such a block; null where it could not be computed.</param>
+    /// <param name="text">A block of text.</param>
+    public static IReadOnlyList<T> Compute<T>(Briefing page, IReadOnlyList<Clause> filter, Func<BriefingBlock, IReadOnlyList<Clause>, IReadOnlyDictionary<string, string>, T> compute, Func<T, HandedStudy?> studyOf, Func<BriefingBlock, T> text)
+    {
+        var none = new Dictionary<string, string>();
+        IReadOnlyDictionary<string, string> colours = PageColours.Of(page.Blocks.Where(block => block.Kind == BlockKind.Study)
+            .SelectMany(block => studyOf(compute(block, [], none))?.Workings.Values.Take(1) ?? []).Select(each => each.Workings));
+        return [.. page.Blocks.Select(block => block.Kind == BlockKind.Study ? compute(block, filter, colours) : text(block))];
+    }
+
+    /// <param name="page">The page.</param>
+    /// <param name="clauses">The filter that it is made with.</param>
+    /// <param name="blocks">Its blocks, computed.</param>
+    public static HandedBriefing Of(Briefing page, IReadOnlyList<Clause> clauses, IReadOnlyList<PageBlock> blocks)
+    {
+        IReadOnlyDictionary<string, string> readings = PageText.Readings(blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Workings)));
+        return new HandedBriefing(page.Title, page.Columns, string.Join(", ", clauses.Select(WordsOf)), [.. blocks.Select(block => BlockOf(block, page.Columns, readings))]);
+    }
+
+    /// <summary>"only season is Summer".</summary>
+    public static string WordsOf(Clause clause) => $"only {Statement.WhereWords(clause, Nouns.Lower(clause.Column))}";
+
+    /// <param name="block">A block, computed.</param>
+    /// <param name="columns">The columns of the page.</param>
+    /// <param name="readings">What text can have in it.</param>
+    public static HandedBlock BlockOf(PageBlock block, int columns, IReadOnlyDictionary<string, string> readings) => new(Math.Min(block.Block.Span, columns))
+    {
+        Text = block.Block.Kind == BlockKind.Text ? string.Concat(PageText.Segments(block.Block.Text, readings).Select(segment => segment.Text)) : null,
+        Study = block.Study,
+        Show = block.Block.Show,
+        Without = block.Without,
+        Problem = block.Problem ?? (block.Study is { } study ? Undrawn(study) : null),
+    };
+
+    /// <summary>Why a study can't be drawn; null where it can.</summary>
+    private static string? Undrawn(HandedStudy study)
+    {
+        if (study.Workings.Values.Count == 0)
+        {
+            return "no row is left";
+        }
+        return study.Workings.Values.Select(each => FigureDrawer.Refused(each.Workings)).FirstOrDefault(unfit => unfit is not null) is { } unsuitable ? $"{study.Study.Form.Form.Name} can't be drawn: {unsuitable.Why}" : null;
+    }
+
+    /// <summary>Blocks in rows of the page: as many as fit beside one another, in order.</summary>
+    public IEnumerable<IReadOnlyList<HandedBlock>> Rows()
+    {
+        var row = new List<HandedBlock>();
+        int taken = 0;
+        foreach (HandedBlock block in Blocks)
+        {
+            int span = Math.Min(block.Span, Columns);
+            if (taken + span > Columns)
+            {
+                yield return row;
+                row = [];
+                taken = 0;
+            }
+            row.Add(block with { Span = span });
+            taken += span;
+        }
+        if (row.Count > 0)
+        {
+            yield return row;
+        }
+    }
+
+    /// <summary>What a block says of a filter that does not act on it.</summary>
+    public static string WithoutWords(IReadOnlyList<string> columns) => columns.Count == 0 ? "" : $"not filtered by {string.Join(", ", columns.Distinct().Select(column => column.ToLowerInvariant()))}: its table has no such column";
+}
+
+/// <summary>A kind of file that a page leaves as: one class, and one line in <see cref="Standard"/>.</summary>
+public abstract class BriefingHandOver
+{
+    public static IReadOnlyList<BriefingHandOver> Standard { get; } = [new BriefingPdf(), new BriefingHtml(), new BriefingSlides()];
+
+    /// <exception cref="StudyException">There is no such kind.</exception>
+    public static BriefingHandOver Find(string kind) => Standard.FirstOrDefault(known => known.Extension[1..] == kind)
+        ?? throw new StudyException("not-handed-over", "", $"A briefing can't be handed over as \"{kind}\"; it must be one of {string.Join(", ", Standard.Select(known => known.Extension[1..]))}.");
+
+    /// <summary>".pdf".</summary>
+    public abstract string Extension { get; }
+
+    public abstract string Name { get; }
+
+    public abstract string Detail { get; }
+
+    public abstract string MediaType { get; }
+
+    public abstract byte[] Write(HandedBriefing briefing);
+}

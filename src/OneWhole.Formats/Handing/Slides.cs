@@ -1,0 +1,18 @@
+using OneWhole.Formats.Office;
+
+namespace OneWhole.Formats.Handing;
+
+/// <summary>The figure as a slide that can be edited, its workings as a table on the next.</summary>
+internal sealed class Slides : HandOver
+{
+    public override string Kind => "figure.pptx";
+
+    public override string Name => "Slides";
+
+    public override string Detail => "a chart that can be edited";
+
+    public override string MediaType => "application/vnd.openxmlformats-officedocument.presentationml.presentation";
+
+    public override byte[] Write(HandedStudy study, HandingSize size) =>
+        SlideDeck.Write([StudySlides.Figure(study), .. StudySlides.Table(study) is { } table ? (SlideContent[])[table] : []], study.Title, wide: size.Width / size.Height > 1.45);
+}

@@ -1,0 +1,60 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Handing;
+
+namespace OneWhole.Formats.Office;
+
+/// <summary>A study as slides: the figure, and its workings as a table on the next one.</summary>
+internal static class StudySlides
+{
+    /// <summary>The slide of the figure: a native chart with its workbook, or shapes.</summary>
+    public static SlideContent Figure(HandedStudy study, string? text = null)
+    {
+        // Without what the slide says itself: title, caption and tie-out stand around the figure.
+        Figure drawn = study.Draw(960, 540);
+        string tieOut = TieOutLine(drawn);
+        string caption = study.Study.Finish.Caption ?? (study.Workings.Column is null ? Statement.Of(study.Workings.Values[0].Workings).Text : drawn.Description);
+        StudyWorkbook? workbook = study.Workings.Column is null ? StudyWorkbook.Of(study, new HandingSize(960, 600)) : null;
+        var content = new SlideContent(study.Title, caption, tieOut, drawn.Description) { Text = text };
+        return workbook?.Chart is { } chart
+            ? content with { Chart = relationship => ChartXml.Write(chart.Chart, chart.Table, chart.Formats, null, relationship), Workbook = workbook.ToBytes() }
+            : content with { Shapes = Plain(drawn) };
+    }
+
+    /// <summary>The slide of the workings; none where they are those of several values.</summary>
+    public static SlideContent? Table(HandedStudy study)
+    {
+        if (study.Workings.Column is not null || study.Workings.Values.Count == 0)
+        {
+            return null;
+        }
+        WorkingsResult workings = study.Workings.Values[0].Workings;
+        var table = new WorkingsTable(workings);
+        SlideContent figure = new($"{study.Title}: workings", Statement.Of(workings).Text, string.Join("; ", workings.TieOut.Take(3).Select(line => line.Text)), "");
+        return figure with { Table = [table.Heads, .. table.Rows], TableNumbers = table.IsNumber };
+    }
+
+    /// <summary>"adds up (delays, 3,974 of 3,990 rows)", from the figure's own line.</summary>
+    public static string TieOutLine(Figure figure) => figure.Marks.OfType<TextMark>().Where(mark => mark.Role == "tie-out").Select(mark => mark.Full ?? mark.Text).Reverse().ToArray() switch
+    {
+        [var proof, var source] => $"{proof} ({source})",
+        var all => string.Join("; ", all),
+    };
+
+    /// <summary>The figure without the texts that stand on the slide, and the room that they took.</summary>
+    private static Figure Plain(Figure figure)
+    {
+        Mark[] kept = [.. figure.Marks.Where(mark => mark.Role is not ("title" or "caption" or "tie-out" or "handle"))];
+        double top = kept.Length == 0 ? 0 : Math.Max(0, kept.Min(mark => mark.Bounds.Y) - 8), bottom = kept.Length == 0 ? figure.Height : Math.Min(figure.Height, kept.Max(mark => mark.Bounds.Bottom) + 8);
+        return figure with { Height = bottom - top, Marks = [.. kept.Select(mark => Raised(mark, top))] };
+    }
+
+    private static Mark Raised(Mark mark, double by) => mark switch
+    {
+        RectMark rect => rect with { Y = rect.Y - by },
+        TextMark text => text with { Y = text.Y - by },
+        PathMark path => path with { Runs = [.. path.Runs.Select(run => (IReadOnlyList<double>)[.. run.Select((value, at) => at % 2 == 0 ? value : value - by)])] },
+        _ => mark,
+    };
+}

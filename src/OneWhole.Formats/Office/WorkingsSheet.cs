@@ -1,0 +1,236 @@
+using System.Globalization;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Formats.Office;
+
+/// <summary>The workings as a sheet: each column's heading and rule, a row of totals for each group, then its rows; everything at the end.</summary>
+internal sealed class WorkingsSheet : IWorkingsPlaces
+{
+    private const int HeadRow = 4;
+    private const int RuleRow = 5;
+    private const int FirstRow = 6;
+
+    private static readonly CellStyle Title = new() { Large = true };
+    private static readonly CellStyle Head = new() { Bold = true, Ruled = true, Wrap = true };
+    private static readonly CellStyle Note = new() { Quiet = true, Wrap = true };
+
+    private readonly Division _division;
+    private readonly IReadOnlyList<WorkingColumn> _columns;
+    private readonly Dictionary<string, int> _places = [];
+    private readonly NumberFormats _formats;
+    private readonly string _number;
+
+    /// <param name="workings">What is written.</param>
+    /// <param name="rows">The rows behind it; null where they are too many, so that amounts stand as values.</param>
+    /// <param name="number">What tells this sheet and its names from those of other values: empty for one.</param>
+    public WorkingsSheet(WorkingsResult workings, Sheet? rows, string number)
+    {
+        Workings = workings;
+        _division = workings.Division;
+        _number = number;
+        _formats = new NumberFormats(workings);
+        _columns = [.. workings.Columns, .. workings.LabelColumns];
+        HasRows = rows is not null;
+        RowsReference = rows?.Reference ?? "";
+        Sheet = new Sheet($"Workings{(number.Length > 0 ? " " : "")}{number}") { FrozenRows = RuleRow };
+        int column = 1;
+        GroupNumberColumn = _division.HasGroups ? column++ : 0;
+        PartNumberColumn = workings.RowsAreGroups ? 0 : column++;
+        foreach (WorkingColumn each in _columns)
+        {
+            _places[each.Key] = column++;
+            if (IsReconciled(each))
+            {
+                ProofColumn = column++;
+            }
+        }
+    }
+
+    public Sheet Sheet { get; }
+
+    public WorkingsResult Workings { get; }
+
+    public int GroupNumberColumn { get; }
+
+    public int PartNumberColumn { get; }
+
+    public bool HasRows { get; }
+
+    public string RowsReference { get; }
+
+    public string TotalName => "Total" + _number;
+
+    public string WholeName => "Whole" + _number;
+
+    /// <summary>The column beside a reconciled one that proves each of its values; 0 where there is none.</summary>
+    public int ProofColumn { get; }
+
+    private bool HasGroupRows => _division.HasGroups && !Workings.RowsAreGroups;
+
+    public int ColumnOf(string key) => _places[key];
+
+    public int RowOf(int row) => FirstRow + row + (HasGroupRows ? _division.GroupOf(row) + 1 : 0);
+
+    public int SubtotalRow(int group) => Workings.RowsAreGroups ? RowOf(group) : FirstRow + group * (_division.PartCount + 1);
+
+    public (int First, int Last) Data => (FirstRow, Math.Max(FirstRow, Workings.RowCount == 0 ? FirstRow : RowOf(Workings.RowCount - 1)));
+
+    private int TotalRow => Data.Last + 1;
+
+    private int WholeRow => Data.Last + 2;
+
+    /// <summary>What everything adds up to, where the form has amounts in one column.</summary>
+    public string? TotalPlace => _places.ContainsKey("value") ? $"{Sheet.Reference}!${Sheet.Letter(ColumnOf("value"))}${TotalRow}" : null;
+
+    /// <summary>What 100 % is, where it is one number for all.</summary>
+    public string? WholePlace => HasOneWhole ? $"{Sheet.Reference}!${Sheet.Letter(ColumnOf("value"))}${WholeRow}" : null;
+
+    private bool HasOneWhole => _places.ContainsKey("value") && _division.WholeOf is not (WholeOf.Group or WholeOf.Part) && !_division.IsEmpty;
+
+    private static bool IsReconciled(WorkingColumn column) => column.Rule is Rule.Shown { Reconciled: true } or Rule.ShownQuotient { Reconciled: true };
+
+    public void Write(string title, string statement)
+    {
+        var words = new RuleWords(Workings);
+        Sheet.Text(1, 1, title, Title);
+        Sheet.Text(2, 1, statement, new CellStyle { Quiet = true });
+        foreach ((int column, string text) in (ReadOnlySpan<(int, string)>)[(GroupNumberColumn, "group no."), (PartNumberColumn, "part no.")])
+        {
+            if (column > 0)
+            {
+                Sheet.Text(HeadRow, column, text, Head with { Quiet = true });
+                Sheet.Text(RuleRow, column, HasRows ? "as on the sheet of rows" : "in order", Note);
+                Sheet.Widths[column] = 8;
+            }
+        }
+        foreach (WorkingColumn column in _columns)
+        {
+            Sheet.Text(HeadRow, ColumnOf(column.Key), column.Label, Head with { Right = !column.IsText });
+            Sheet.Text(RuleRow, ColumnOf(column.Key), words.Of(column), Note);
+            Sheet.Widths[ColumnOf(column.Key)] = column.IsText ? 26 : 14;
+        }
+        if (ProofColumn > 0)
+        {
+            Sheet.Text(HeadRow, ProofColumn, "within one unit", Head with { Quiet = true });
+            Sheet.Text(RuleRow, ProofColumn, "whether the shown share is within one unit of its last decimal of the share", Note);
+            Sheet.Widths[ProofColumn] = 12;
+        }
+        var formulas = new FormulaWriter(this);
+        for (int group = 0; HasGroupRows && group < _division.GroupCount; group++)
+        {
+            WriteGroup(group);
+        }
+        for (int row = 0; row < Workings.RowCount; row++)
+        {
+            WriteRow(row, formulas);
+        }
+        WriteEnd();
+    }
+
+    private void WriteGroup(int group)
+    {
+        int sheetRow = SubtotalRow(group), first = group * _division.PartCount, last = first + _division.PartCount - 1;
+        Sheet.Number(sheetRow, GroupNumberColumn, group + 1, new CellStyle { Quiet = true });
+        Sheet.Text(sheetRow, ColumnOf("group"), _division.Groups![group].Label, new CellStyle { Bold = true, Ruled = true });
+        foreach (WorkingColumn column in _columns.Where(column => column.Key is "value" or "share" or "shownShare"))
+        {
+            string letter = Sheet.Letter(ColumnOf(column.Key));
+            Fraction sum = Enumerable.Range(first, _division.PartCount).Aggregate(Fraction.Zero, (all, row) => all + (column.Exact(row) ?? Fraction.Zero));
+            Sheet.Formula(sheetRow, ColumnOf(column.Key), $"SUM({letter}{RowOf(first)}:{letter}{RowOf(last)})", sum.ToDouble(), new CellStyle(_formats.OfCell(column)) { Bold = true, Ruled = true });
+        }
+    }
+
+    private void WriteRow(int row, FormulaWriter formulas)
+    {
+        int sheetRow = RowOf(row);
+        var quiet = new CellStyle { Quiet = true };
+        if (GroupNumberColumn > 0)
+        {
+            Sheet.Number(sheetRow, GroupNumberColumn, (Workings.RowsAreGroups ? row : _division.GroupOf(row)) + 1, quiet);
+        }
+        if (PartNumberColumn > 0)
+        {
+            Sheet.Number(sheetRow, PartNumberColumn, _division.PartOf(row) + 1, quiet);
+        }
+        foreach (WorkingColumn column in _columns)
+        {
+            int at = ColumnOf(column.Key);
+            if (column.IsText)
+            {
+                WriteText(sheetRow, at, column, row, formulas);
+                continue;
+            }
+            double? value = column.Number(row);
+            var style = new CellStyle(_formats.OfCell(column)) { Quiet = column.Quiet };
+            if (formulas.OfCell(column, row) is { } formula)
+            {
+                Sheet.Formula(sheetRow, at, formula, value, style);
+            }
+            else if (value is { } number)
+            {
+                Sheet.Number(sheetRow, at, number, style);
+            }
+            if (IsReconciled(column) && column.Rule is Rule.Shown shown && value is not null)
+            {
+                string proof = $"ABS({Sheet.Place(sheetRow, at)}-{Sheet.Place(sheetRow, ColumnOf(shown.Key))}*100)<{Math.Pow(10, -shown.Decimals).ToString("R", CultureInfo.InvariantCulture)}";
+                Sheet.Formula(sheetRow, ProofColumn, proof, true, quiet);
+            }
+        }
+    }
+
+    private void WriteText(int sheetRow, int at, WorkingColumn column, int row, FormulaWriter formulas)
+    {
+        string text = column.Text(row) ?? "";
+        if (column.Rule is Rule.ClassOf && formulas.OfCell(column, row) is { } formula)
+        {
+            Sheet.Formula(sheetRow, at, formula, text);
+        }
+        else
+        {
+            Sheet.Text(sheetRow, at, text, column.Key == "group" && HasGroupRows ? new CellStyle { Quiet = true } : null);
+        }
+    }
+
+    /// <summary>What everything adds up to, and what 100 % is.</summary>
+    private void WriteEnd()
+    {
+        if (_division.IsEmpty)
+        {
+            return;
+        }
+        int nameColumn = ColumnOf(_columns.First(column => column.IsText).Key);
+        var strong = new CellStyle { Bold = true, Ruled = true };
+        Sheet.Text(TotalRow, nameColumn, "All", strong);
+        foreach (WorkingColumn column in _columns.Where(column => column.Key is "value" or "left" or "right"))
+        {
+            string letter = Sheet.Letter(ColumnOf(column.Key));
+            string sum = HasGroupRows ? Subtotals(letter) : $"SUM({letter}{Data.First}:{letter}{Data.Last})";
+            Fraction value = Enumerable.Range(0, Workings.RowCount).Aggregate(Fraction.Zero, (all, row) => all + (column.Exact(row) ?? Fraction.Zero));
+            Sheet.Formula(TotalRow, ColumnOf(column.Key), sum, value.ToDouble(), strong with { Format = _formats.OfCell(column) });
+        }
+        if (!HasOneWhole)
+        {
+            return;
+        }
+        string format = _formats.OfCell(_columns.First(column => column.Key == "value"));
+        double whole = _division.Value(_division.ReadingWhole).ToDouble();
+        Sheet.Text(WholeRow, nameColumn, "100 %", strong);
+        if (_division.FixedWhole is null)
+        {
+            Sheet.Formula(WholeRow, ColumnOf("value"), TotalName, whole, strong with { Format = format });
+        }
+        else
+        {
+            Sheet.Number(WholeRow, ColumnOf("value"), whole, strong with { Format = format });
+        }
+    }
+
+    private string Subtotals(string letter)
+    {
+        string[] cells = [.. Enumerable.Range(0, _division.GroupCount).Select(group => $"{letter}{SubtotalRow(group)}")];
+        return string.Join('+', cells.Chunk(200).Select(chunk => $"SUM({string.Join(',', chunk)})"));
+    }
+}

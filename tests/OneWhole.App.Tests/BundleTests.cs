@@ -1,0 +1,136 @@
+using System.IO.Compression;
+using System.Text;
+using System.Text.Json.Nodes;
+using OneWhole.Core.Studies;
+
+namespace OneWhole.App.Tests;
+
+/// <summary>A page moves as one file, and what is damaged or hostile is refused with nothing changed.</summary>
+public sealed class BundleTests : AppTest
+{
+    private const string Revenue = "Code,Type,When,Revenue\n001,Cars,03/02/2025,\"1,5\"\n002,Foot,04/02/2025,\"30,25\"\n003,Cars,05/02/2025,\"20\"\n";
+
+    public BundleTests()
+    {
+        Briefings = new BriefingService(Documents, Tables, Studies);
+        Bundles = new BundleService(Documents, Tables, Studies, Briefings);
+    }
+
+    private BriefingService Briefings { get; }
+
+    private BundleService Bundles { get; }
+
+    private string Page()
+    {
+        string table = Tables.Import(new MemoryStream(Encoding.UTF8.GetBytes(Revenue)), "revenue.csv", Formats.Reading.ReadSettings.Read("""{"columns": {"Code": {"type": "category"}, "When": {"type": "date", "dates": "day-month-year"}, "Revenue": {"type": "quantity", "decimalMark": ","}}}""")).Id;
+        string first = Studies.Add(table, """{"format": "onewhole.study/1", "title": "Who pays", "parts": {"column": "Type"}, "value": {"sum": "Revenue"}, "form": {"kind": "pie"}, "finish": {"colours": {"Foot": "#114455"}} }""");
+        string second = Studies.Add(table, """{"format": "onewhole.study/1", "parts": {"column": "Code"}, "where": [{"column": "When", "from": "2025-02-04"}], "value": {"sum": "Revenue"}, "form": {"kind": "pareto"} }""");
+        BriefingView page = Briefings.Start("The month", [first, second]);
+        var document = (JsonObject)page.Document.DeepClone();
+        ((JsonArray)document["blocks"]!).Add(new JsonObject { ["key"] = "b3", ["kind"] = "text", ["text"] = "In all [[b1.whole]]." });
+        return Briefings.Change(page.Id, page.Revision, document.ToJsonString(), "text", null).Id;
+    }
+
+    private BundleLook Look(byte[] bytes) => Bundles.Look(new MemoryStream(bytes));
+
+    [Fact]
+    public void It_is_added_beside_what_is_there_with_the_same_numbers_types_and_colours()
+    {
+        string page = Page();
+        (byte[] bytes, string name) = Bundles.OfBriefing(page);
+        Assert.Equal("the-month.bundle.zip", name);
+        BundleLook look = Look(bytes);
+        Assert.Equal(["revenue"], look.Tables);
+        Assert.Equal(2, look.Studies.Count);
+        Assert.Equal("The month", look.Page);
+        Assert.Single(Tables.List());
+
+        BundleTaken taken = Bundles.Take(look.Id);
+        Assert.Equal(2, Tables.List().Count);
+        BriefingView view = Briefings.Get(taken.Briefing!, null);
+        Assert.NotEqual(page, view.Id);
+        Assert.Equal("In all 51.75 revenue.", string.Concat(view.Blocks[2].Segments.Select(segment => segment.Text)));
+        Assert.Equal("50.25 revenue", view.Blocks[1].Study!.Readings.Single(reading => reading.Name == "whole").Text);
+        Assert.Contains(view.Blocks[0].Study!.Figure!.Marks.OfType<Core.Drawing.PathMark>(), mark => mark.Fill == "#114455");
+        Assert.Throws<AppException>(() => Bundles.Take(look.Id));
+    }
+
+    [Fact]
+    public void It_is_a_data_package_whose_checksums_and_schemas_hold()
+    {
+        using var zip = new ZipArchive(new MemoryStream(Bundles.OfBriefing(Page()).Bytes));
+        byte[] Bytes(string path)
+        {
+            using var copy = new MemoryStream();
+            zip.GetEntry(path)!.Open().CopyTo(copy);
+            return copy.ToArray();
+        }
+        JsonObject package = (JsonObject)JsonNode.Parse(Bytes("datapackage.json"))!;
+        Assert.Equal("data-package", (string?)package["profile"]);
+        foreach (JsonNode? resource in package["resources"]!.AsArray())
+        {
+            byte[] content = Bytes((string)resource!["path"]!);
+            Assert.Equal(content.Length, (int)resource["bytes"]!);
+            Assert.Equal((string?)resource["hash"], "sha256:" + Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(content)));
+        }
+        JsonNode table = package["resources"]!.AsArray().Single(resource => (string?)resource!["format"] == "csv")!;
+        Assert.Equal(["Code string", "Revenue number", "Type string", "When date"], table["schema"]!["fields"]!.AsArray().Select(field => $"{field!["name"]} {field["type"]}").Order(StringComparer.Ordinal));
+        Assert.Equal("Code,Type,When,Revenue", Encoding.UTF8.GetString(Bytes("tables/revenue.csv")).Split("\r\n")[0]);
+    }
+
+    /// <summary>The bundle with one thing done to its files.</summary>
+    private static byte[] Changed(byte[] bytes, Action<Dictionary<string, byte[]>> change)
+    {
+        var files = new Dictionary<string, byte[]>();
+        using (var zip = new ZipArchive(new MemoryStream(bytes)))
+        {
+            foreach (ZipArchiveEntry entry in zip.Entries)
+            {
+                using var copy = new MemoryStream();
+                entry.Open().CopyTo(copy);
+                files[entry.FullName] = copy.ToArray();
+            }
+        }
+        change(files);
+        using var written = new MemoryStream();
+        using (var zip = new ZipArchive(written, ZipArchiveMode.Create, true))
+        {
+            foreach ((string name, byte[] content) in files)
+            {
+                using Stream stream = zip.CreateEntry(name).Open();
+                stream.Write(content);
+            }
+        }
+        return written.ToArray();
+    }
+
+    [Fact]
+    public void What_is_damaged_or_hostile_is_refused_with_the_reason_and_nothing_changed()
+    {
+        byte[] bytes = Bundles.OfBriefing(Page()).Bytes;
+        static byte[] Replaced(byte[] content, string from, string to) => Encoding.UTF8.GetBytes(Encoding.UTF8.GetString(content).Replace(from, to, StringComparison.Ordinal));
+        (string Why, byte[] Bytes)[] cases =
+        [
+            ("no zip archive", Encoding.UTF8.GetBytes("not a zip")),
+            ("no zip archive", bytes[..(bytes.Length / 2)]),
+            ("has no datapackage.json", Changed(bytes, files => files.Remove("datapackage.json"))),
+            ("not well-formed JSON", Changed(bytes, files => files["datapackage.json"] = [.. "{"u8])),
+            ("not well-formed JSON", Changed(bytes, files => files["datapackage.json"] = Encoding.UTF8.GetBytes(new string('[', 5000)))),
+            ("does not match its checksum", Changed(bytes, files => files["tables/revenue.csv"] = [.. files["tables/revenue.csv"], (byte)'x'])),
+            ("is listed, and is not there", Changed(bytes, files => files.Remove("tables/revenue.csv"))),
+            ("is not listed", Changed(bytes, files => files["run.exe"] = [1])),
+            ("is no name for a file", Changed(bytes, files => files["../../etc/passwd"] = [1])),
+            ("is no name for a file", Changed(bytes, files => files["/etc/passwd"] = [1])),
+            ("which is not in it", Changed(bytes, files => files["datapackage.json"] = Replaced(files["datapackage.json"], "\"table\": \"revenue\"", "\"table\": \"other\""))),
+            ("larger than is taken", Changed(bytes, files => files["datapackage.json"] = new byte[9 << 20])),
+        ];
+        foreach ((string why, byte[] hostile) in cases)
+        {
+            StudyException refused = Assert.Throws<StudyException>(() => Look(hostile));
+            Assert.Contains(why, refused.Message);
+            Assert.EndsWith("Nothing was changed.", refused.Message);
+        }
+        Assert.Single(Tables.List());
+        Assert.Single(Briefings.List());
+    }
+}

@@ -1,0 +1,98 @@
+using OneWhole.Core.Charts;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Tests.Forms;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Tests.Charts;
+
+/// <summary>The charts that office programs are told to draw: each number is what its rule gives, and spacers make rows of one length.</summary>
+public sealed class NativeChartTests
+{
+    private static readonly Table Answers = TableOf.Columns(
+        "Part: bad | poor | fair | good | great | bad | poor | fair | good | bad | poor | great",
+        "Group: x | x | x | x | x | y | y | y | y | z | z | z",
+        "Amount: 10.5 | 3 | 3 | 2.25 | 3 | 1 | 4 | 6 | 7 | 2 | 9 | 8");
+
+    private static WorkingsResult Run(string form, string more = "") => Calculator.Run(Answers, StudyFormat.Standard.Read(
+        $$"""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "groups": {"column": "Group"}, "value": {"sum": "Amount"}, "order": {"parts": ["bad", "poor", "fair", "good", "great"]}, "form": {{form}}{{more}} }"""));
+
+    private static readonly string[] Kinds =
+    [
+        """{"kind": "pareto"}""", """{"kind": "pareto", "axes": "free"}""", """{"kind": "sharebars"}""", """{"kind": "sharebars", "lay": "upright"}""", """{"kind": "pie"}""", """{"kind": "pie", "hole": 0.6}""",
+        """{"kind": "stacked"}""", """{"kind": "stacked", "scale": "share"}""", """{"kind": "stacked", "arrange": "beside"}""", """{"kind": "stacked", "arrange": "beside", "scale": "share"}""", """{"kind": "nested"}""",
+        """{"kind": "lanes"}""", """{"kind": "diverging"}""", """{"kind": "diverging", "neutral": "apart"}""", """{"kind": "diverging", "neutral": "out", "scale": "amount"}""",
+        """{"kind": "funnel"}""", """{"kind": "funnel", "base": "previous"}""",
+    ];
+
+    private static readonly string[] TwoSides = ["""{"kind": "pyramid"}""", """{"kind": "pyramid", "scale": "amount"}""", """{"kind": "butterfly"}"""];
+
+    private const string OnlyTwo = """, "where": [{"column": "Part", "is": ["bad", "poor"]}]""";
+
+    [Fact]
+    public void Every_number_is_what_its_rule_gives_from_the_workings()
+    {
+        foreach ((string form, string more) in Kinds.Select(form => (form, "")).Concat(TwoSides.Select(form => (form, OnlyTwo))))
+        {
+            foreach (string finish in (string[])["", """, "finish": {"labels": "both"}"""])
+            {
+                WorkingsResult workings = Run(form, more + finish);
+                NativeChart chart = workings.Division.Study.Form.Form.Chart(workings) ?? throw new InvalidOperationException($"{form} has no chart");
+                foreach (ChartSeries series in chart.Series)
+                {
+                    for (int category = 0; category < chart.Categories.Count; category++)
+                    {
+                        ChartLabel? label = series.Label?.Invoke(category);
+                        foreach (ChartNumber number in (IEnumerable<ChartNumber>)[.. series.At(category) is { } own ? [own] : (ChartNumber[])[], .. label?.Numbers ?? [], .. chart.Categories[category].Numbers])
+                        {
+                            if (RuleEvaluator.CanEvaluate(number.Rule))
+                            {
+                                double? expected = RuleEvaluator.Evaluate(workings, number.Rule, number.Row);
+                                Assert.True(expected is { } value && Math.Abs(value - number.Value.ToDouble()) < 1e-9, $"{form} {series.Name} {category}: the rule gives {expected}, the chart has {number.Value.ToDouble()}");
+                            }
+                        }
+                    }
+                }
+            }
+        }
+    }
+
+    /// <summary>Spacers are there so that rows line up: whatever follows the last drawn piece, all rows reach the same length.</summary>
+    [Theory]
+    [InlineData("""{"kind": "lanes"}""", "")]
+    [InlineData("""{"kind": "funnel"}""", "")]
+    [InlineData("""{"kind": "butterfly"}""", OnlyTwo)]
+    public void Rows_with_spacers_have_one_length(string form, string more)
+    {
+        WorkingsResult workings = Run(form, more);
+        NativeChart chart = workings.Division.Study.Form.Form.Chart(workings)!;
+        double[] lengths = [.. Enumerable.Range(0, chart.Categories.Count).Where(category => chart.Series.All(series => series.At(category) is not null)).Select(category => chart.Series.Sum(series => series.At(category)!.Value.ToDouble()))];
+        Assert.NotEmpty(lengths);
+        Assert.All(lengths, length => Assert.Equal(lengths[0], length, 9));
+    }
+
+    /// <summary>Zero, where low meets high, is at one place in all rows of a diverging chart.</summary>
+    [Fact]
+    public void Levels_meet_in_one_line()
+    {
+        WorkingsResult workings = Run("""{"kind": "diverging"}""");
+        NativeChart chart = workings.Division.Study.Form.Form.Chart(workings)!;
+        Assert.Equal(["spacer before", "bad", "poor", "fair", "good", "great"], chart.Series.Select(series => series.Name));
+        double Middle(int group) => chart.Series.Take(3).Sum(series => series.At(group)?.Value.ToDouble() ?? 0) + (chart.Series[3].At(group)?.Value.ToDouble() ?? 0) / 2;
+        Assert.All(Enumerable.Range(0, 3), group => Assert.Equal(Middle(0), Middle(group), 9));
+    }
+
+    /// <summary>What no chart is true to has none, and is handed over as shapes.</summary>
+    [Theory]
+    [InlineData("""{"kind": "mekko"}""", "")]
+    [InlineData("""{"kind": "lanes", "scales": "own"}""", "")]
+    [InlineData("""{"kind": "funnel", "scales": "own"}""", "")]
+    [InlineData("""{"kind": "butterfly", "scales": "own"}""", OnlyTwo)]
+    [InlineData("""{"kind": "pareto", "along": "position"}""", "")]
+    [InlineData("""{"kind": "pyramid", "against": {"where": [{"column": "Part", "is": ["bad", "poor"]}], "label": "all"}}""", OnlyTwo)]
+    public void What_no_kind_of_chart_is_true_to_has_none(string form, string more)
+    {
+        WorkingsResult workings = Run(form, more);
+        Assert.Null(workings.Division.Study.Form.Form.Chart(workings));
+    }
+}

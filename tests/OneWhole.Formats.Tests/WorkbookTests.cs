@@ -1,0 +1,133 @@
+using DocumentFormat.OpenXml;
+using DocumentFormat.OpenXml.Packaging;
+using DocumentFormat.OpenXml.Spreadsheet;
+using DocumentFormat.OpenXml.Validation;
+using OneWhole.Core.Charts;
+using OneWhole.Core.Studies;
+using Table = OneWhole.Core.Tables.Table;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Handing;
+using OneWhole.Core.Tests;
+using C = DocumentFormat.OpenXml.Drawing.Charts;
+
+namespace OneWhole.Formats.Tests;
+
+/// <summary>The workbook of every form: valid by the open-format SDK, whole part by part, and its chart shows the workings.</summary>
+public sealed class WorkbookTests
+{
+    private const string Rows = "Part: bad | poor | fair | good | great | bad | poor | fair | good | bad | poor | great;Group: x | x | x | x | x | y | y | y | y | z | z | z;Amount: 10.5 | 3 | 3 | 2.25 | 3 | 1 | 4 | 6 | 7 | 2 | 9 | 8;Other: 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9 | 10 | 11 | 12";
+
+    private static readonly string[] Studies =
+    [
+        """ "form": {"kind": "pareto"} """, """ "form": {"kind": "pareto", "axes": "free"}, "finish": {"labels": "both"} """, """ "form": {"kind": "pareto", "along": "position"} """,
+        """ "form": {"kind": "sharebars"} """, """ "form": {"kind": "sharebars", "lay": "upright"} """, """ "form": {"kind": "pie"} """, """ "form": {"kind": "pie", "hole": 0.6} """,
+        """ "form": {"kind": "stacked"} """, """ "form": {"kind": "stacked", "scale": "share", "lay": "sideways"}, "finish": {"labels": "both", "trimZeros": true} """, """ "form": {"kind": "stacked", "arrange": "beside"} """,
+        """ "whole": {"of": "part"}, "form": {"kind": "stacked"} """, """ "whole": {"given": 100}, "form": {"kind": "stacked"} """, """ "fold": {"keep": 2}, "form": {"kind": "stacked"} """,
+        """ "form": {"kind": "mekko"} """, """ "form": {"kind": "mekko", "height": {"mean": "Other"}} """, """ "form": {"kind": "nested"} """, """ "form": {"kind": "lanes"} """,
+        """ "form": {"kind": "diverging"} """, """ "form": {"kind": "diverging", "neutral": "apart"} """, """ "form": {"kind": "funnel"} """,
+        """ "where": [{"column": "Part", "is": ["bad", "poor"]}], "form": {"kind": "pyramid"} """, """ "where": [{"column": "Part", "is": ["bad", "poor"]}], "form": {"kind": "butterfly"} """,
+        """ "where": [{"column": "Part", "is": []}], "form": {"kind": "stacked"} """, """ "each": {"column": "Group"}, "form": {"kind": "sharebars"} """,
+    ];
+
+    public static TheoryData<string> Each() => [.. Studies];
+
+    internal static HandedStudy Handed(string study, string rows = Rows)
+    {
+        Study read = StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", "title": "=SUM(1) what it is", "parts": {"column": "Part"}, "groups": {"column": "Group"}, "value": {"sum": "Amount"}, "order": {"parts": ["bad", "poor", "fair", "good", "great"]}, {{study}} }""");
+        return new HandedStudy(read.Title, read, WorkingsSet.Run(TableOf.Columns(rows.Split(';')), read));
+    }
+
+    private static SpreadsheetDocument Written(HandedStudy study) => SpreadsheetDocument.Open(new MemoryStream(HandOver.Find("figure.xlsx").Write(study, new HandingSize(960, 600))), false);
+
+    [Theory]
+    [MemberData(nameof(Each))]
+    public void The_open_format_SDK_finds_nothing_wrong(string study)
+    {
+        using SpreadsheetDocument document = Written(Handed(study));
+        ValidationErrorInfo[] findings = [.. new OpenXmlValidator(FileFormatVersions.Microsoft365).Validate(document)];
+        Assert.True(findings.Length == 0, string.Join('\n', findings.Take(5).Select(finding => $"{finding.Part?.Uri} {finding.Path?.XPath}: {finding.Description}")));
+        AssertWhole(document);
+    }
+
+    /// <summary>Every relationship has its part, every sheet its id, and nothing reaches outside or can run.</summary>
+    internal static void AssertWhole(OpenXmlPackage document)
+    {
+        OpenXmlPart[] parts = [.. document.GetAllParts()];
+        Assert.All(parts, part =>
+        {
+            Assert.Empty(part.ExternalRelationships);
+            Assert.Empty(part.HyperlinkRelationships);
+            Assert.DoesNotContain("macro", part.ContentType, StringComparison.OrdinalIgnoreCase);
+            Assert.DoesNotContain("vba", part.ContentType, StringComparison.OrdinalIgnoreCase);
+        });
+        if (document is SpreadsheetDocument { WorkbookPart: { } workbook })
+        {
+            Sheet[] sheets = [.. workbook.Workbook!.Sheets!.Elements<Sheet>()];
+            Assert.Equal(sheets.Length, workbook.WorksheetParts.Count());
+            Assert.Equal(sheets.Length, sheets.Select(sheet => sheet.Id!.Value).Distinct().Count());
+            Assert.All(sheets, sheet => Assert.IsType<WorksheetPart>(workbook.GetPartById(sheet.Id!.Value!)));
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Each))]
+    public void The_charts_points_are_the_workings(string study)
+    {
+        HandedStudy handed = Handed(study);
+        using SpreadsheetDocument document = Written(handed);
+        WorkingsResult workings = handed.Workings.Values[0].Workings;
+        NativeChart? chart = handed.Workings.Column is null ? workings.Division.Study.Form.Form.Chart(workings) : null;
+        DrawingsPart drawing = document.WorkbookPart!.WorksheetParts.Select(part => part.DrawingsPart).OfType<DrawingsPart>().Single();
+        if (chart is null)
+        {
+            Assert.Empty(drawing.ChartParts);
+            Assert.Contains(drawing.WorksheetDrawing!.Descendants<DocumentFormat.OpenXml.Drawing.Spreadsheet.Shape>(), _ => true);
+            return;
+        }
+        C.ChartSpace space = drawing.ChartParts.Single().ChartSpace!;
+        OpenXmlElement[] series = [.. space.Descendants().Where(element => element.LocalName == "ser")];
+        Assert.Equal(chart.Series.Count, series.Length);
+        foreach ((int at, ChartSeries own) in chart.Series.Index())
+        {
+            Dictionary<uint, double> points = series[at].Descendants<C.NumberingCache>().Single().Elements<C.NumericPoint>().ToDictionary(point => point.Index!.Value, point => double.Parse(point.NumericValue!.Text, System.Globalization.CultureInfo.InvariantCulture));
+            for (uint category = 0; category < chart.Categories.Count; category++)
+            {
+                Assert.Equal(own.At((int)category)?.Value.ToDouble(), points.TryGetValue(category, out double value) ? value : null);
+            }
+        }
+        // A spacer is laid out, not drawn, and has no entry in the key.
+        uint[] hidden = [.. space.Descendants<C.LegendEntry>().Select(entry => entry.Index!.Val!.Value)];
+        Assert.All(chart.Series.Index().Where(own => own.Item.Fill is null && chart.HasKey), own =>
+        {
+            Assert.Contains((uint)own.Index, hidden);
+            Assert.NotNull(series[own.Index].GetFirstChild<C.ChartShapeProperties>()!.GetFirstChild<DocumentFormat.OpenXml.Drawing.NoFill>());
+        });
+    }
+
+    [Fact]
+    public void Labels_that_begin_like_formulas_stay_text()
+    {
+        HandedStudy handed = Handed(""" "form": {"kind": "stacked"} """, "Part: =1+1 | +a | -b | @c;Group: =x | =x | y | y;Amount: 1 | 2 | 3 | 4");
+        using SpreadsheetDocument document = Written(handed);
+        CellFormats formats = document.WorkbookPart!.WorkbookStylesPart!.Stylesheet!.CellFormats!;
+        Cell[] cells = [.. document.WorkbookPart.WorksheetParts.SelectMany(part => part.Worksheet!.Descendants<Cell>()).Where(cell => cell.InlineString?.InnerText is [('=' or '+' or '-' or '@'), ..])];
+        Assert.NotEmpty(cells);
+        Assert.All(cells, cell =>
+        {
+            Assert.Null(cell.CellFormula);
+            Assert.True(((CellFormat)formats.ElementAt((int)cell.StyleIndex!.Value)).QuotePrefix?.Value);
+        });
+    }
+
+    [Fact]
+    public void More_rows_than_are_kept_leave_amounts_as_values_and_say_so()
+    {
+        string[] numbers = [.. Enumerable.Range(1, 20_001).Select(i => $"{i % 7}")];
+        Study read = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "form": {"kind": "pareto"}}""");
+        var table = new Table("many", [TableOf.Column("Part", numbers.Select(number => $"p{number}"))]);
+        using SpreadsheetDocument document = Written(new HandedStudy("many", read, WorkingsSet.Run(table, read)));
+        string[] texts = [.. document.WorkbookPart!.WorksheetParts.SelectMany(part => part.Worksheet!.Descendants<Cell>()).Select(cell => cell.InlineString?.InnerText ?? "")];
+        Assert.Contains(texts, text => text.StartsWith("20,001 rows are used, and at most 20,000 stand here", StringComparison.Ordinal));
+        Assert.DoesNotContain(document.WorkbookPart.WorksheetParts.SelectMany(part => part.Worksheet!.Descendants<CellFormula>()), formula => formula.Text.Contains("SUMIFS", StringComparison.Ordinal));
+    }
+}

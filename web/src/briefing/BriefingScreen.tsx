@@ -1,0 +1,419 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { ArrowLeft, ArrowRight, Redo2, Trash2, Undo2 } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { type ReactNode, useRef, useState } from 'react';
+import { api, type Block, type BlockView, type BriefingView, handOverPage, type Pick } from '../lib/api';
+import { Link } from '../parts/Link';
+import { TopBar } from '../parts/TopBar';
+import { FilterLine } from './FilterLine';
+import { PageFigure } from './PageFigure';
+import { TextBlock } from './TextBlock';
+import { type BriefingActions, useBriefing } from './useBriefing';
+
+const shows = [
+  ['figure', 'figure'],
+  ['workings', 'workings'],
+  ['both', 'both'],
+] as const;
+
+/** A page of several studies and text: arranged, filtered, picked from, read, handed over. */
+export function BriefingScreen({ id }: { id: string }) {
+  const { view, problem, pick, actions } = useBriefing(id);
+  const [reading, setReading] = useState(false);
+  const [lit, setLit] = useState<string | null>(null);
+  const dragged = useRef<string | null>(null);
+  const move = (key: string, to: string) =>
+    actions.change('block moved', (document) => {
+      const blocks = [...(document.blocks ?? [])];
+      const from = blocks.findIndex((block) => block.key === key);
+      const target = blocks.findIndex((block) => block.key === to);
+      const [block] = blocks.splice(from, 1);
+      if (block) blocks.splice(target, 0, block);
+      return { ...document, blocks };
+    });
+  return (
+    <>
+      <TopBar
+        trail={
+          <span>
+            › <Link to="/briefings">Briefings</Link> › {view?.title}
+          </span>
+        }
+      >
+        {view && !reading ? (
+          <>
+            <button
+              type="button"
+              className="plain"
+              aria-label="Undo"
+              disabled={!view.canUndo}
+              onClick={() => actions.step('undo')}
+            >
+              <Undo2 size={15} />
+            </button>
+            <button
+              type="button"
+              className="plain"
+              aria-label="Redo"
+              disabled={!view.canRedo}
+              onClick={() => actions.step('redo')}
+            >
+              <Redo2 size={15} />
+            </button>
+          </>
+        ) : null}
+        <button type="button" className="button" aria-pressed={reading} onClick={() => setReading(!reading)}>
+          {reading ? 'Arrange' : 'Read'}
+        </button>
+        <HandOverPage id={id} pick={pick} />
+      </TopBar>
+      <main className="mx-auto w-full max-w-[1290px] px-6 py-6">
+        {problem ? (
+          <p role="alert" className="mb-3 text-fail">
+            {problem}
+          </p>
+        ) : null}
+        {view ? (
+          <>
+            <Title view={view} reading={reading} actions={actions} />
+            <FilterLine view={view} pick={pick} actions={actions} />
+            <NewerRows id={id} taken={actions.again} />
+            {reading ? null : <Arrange view={view} actions={actions} />}
+            <div
+              className="mt-5 grid items-start gap-6"
+              style={{ gridTemplateColumns: `repeat(${view.columns}, minmax(0, 1fr))` }}
+            >
+              {view.blocks.map((block, at) => (
+                <section
+                  key={block.key}
+                  aria-label={block.study?.title ?? (block.kind === 'text' ? 'Text' : 'Study')}
+                  style={{ gridColumn: `span ${block.span}` }}
+                  className="min-w-0"
+                  onDragOver={(event) => {
+                    if (dragged.current) event.preventDefault();
+                  }}
+                  onDrop={() => {
+                    if (dragged.current && dragged.current !== block.key) move(dragged.current, block.key);
+                    dragged.current = null;
+                  }}
+                >
+                  {reading ? null : (
+                    <BlockTools
+                      block={block}
+                      view={view}
+                      actions={actions}
+                      earlier={at > 0 ? () => move(block.key, view.blocks[at - 1]?.key ?? '') : undefined}
+                      later={at + 1 < view.blocks.length ? () => move(block.key, view.blocks[at + 1]?.key ?? '') : undefined}
+                      drag={() => {
+                        dragged.current = block.key;
+                      }}
+                    />
+                  )}
+                  <BlockBody block={block} view={view} reading={reading} actions={actions} lit={lit} setLit={setLit} />
+                </section>
+              ))}
+            </div>
+          </>
+        ) : null}
+      </main>
+    </>
+  );
+}
+
+function Title({ view, reading, actions }: { view: BriefingView; reading: boolean; actions: BriefingActions }) {
+  const [editing, setEditing] = useState(false);
+  if (editing && !reading) {
+    return (
+      <input
+        className="w-full border border-accent bg-sheet px-1 font-serif text-[26px]"
+        aria-label="Title"
+        autoFocus
+        defaultValue={view.title}
+        onBlur={(event) => {
+          setEditing(false);
+          const title = event.target.value.trim();
+          if (title && title !== view.title) actions.change('title', (document) => ({ ...document, title }));
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') event.currentTarget.blur();
+        }}
+      />
+    );
+  }
+  return (
+    <h1 className="font-serif text-[26px]">
+      {reading ? (
+        view.title
+      ) : (
+        <button type="button" className="cursor-text text-left" onClick={() => setEditing(true)}>
+          {view.title}
+        </button>
+      )}
+    </h1>
+  );
+}
+
+/** How many columns, and what else can stand on the page. */
+function Arrange({ view, actions }: { view: BriefingView; actions: BriefingActions }) {
+  const studies = useQuery({ queryKey: ['studies'], queryFn: () => api.studies({ width: 300, height: 140 }) });
+  const add = (block: Omit<Block, 'key'>) =>
+    actions.change('block added', (document) => {
+      const blocks = document.blocks ?? [];
+      const next = 1 + Math.max(0, ...blocks.map((each) => Number(/^b(\d+)$/.exec(each.key)?.[1] ?? 0)));
+      return { ...document, blocks: [...blocks, { ...block, key: `b${next}` }] };
+    });
+  return (
+    <div className="mt-3 flex items-center gap-4 text-[13px] text-quiet">
+      <span>
+        in{' '}
+        {[1, 2, 3].map((columns) => (
+          <button
+            key={columns}
+            type="button"
+            aria-pressed={view.columns === columns}
+            className={`cursor-pointer px-1.5 ${view.columns === columns ? 'font-semibold text-ink' : 'hover:text-ink'}`}
+            onClick={() => actions.change('columns', (document) => ({ ...document, columns }))}
+          >
+            {columns === 1 ? 'one' : columns === 2 ? 'two' : 'three'}
+          </button>
+        ))}{' '}
+        {view.columns === 1 ? 'column' : 'columns'}
+      </span>
+      <Popover.Root>
+        <Popover.Trigger className="plain">+ study</Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content className="popover w-96 py-1" align="start" aria-label="Add a study">
+            {(studies.data ?? []).map((study) => (
+              <Popover.Close asChild key={study.id}>
+                <button
+                  type="button"
+                  className="block w-full cursor-pointer truncate px-4 py-1 text-left hover:bg-wash"
+                  onClick={() => add({ kind: 'study', study: study.id })}
+                >
+                  {study.title}
+                </button>
+              </Popover.Close>
+            ))}
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      <button type="button" className="plain" onClick={() => add({ kind: 'text', text: '' })}>
+        + text
+      </button>
+    </div>
+  );
+}
+
+type ToolProps = {
+  block: BlockView;
+  view: BriefingView;
+  actions: BriefingActions;
+  earlier?: () => void;
+  later?: () => void;
+  drag: () => void;
+};
+
+/** What can be done with a block: moved, made wider, shown otherwise, taken away. */
+function BlockTools({ block, view, actions, earlier, later, drag }: ToolProps) {
+  const name = block.study?.title ?? 'the text';
+  const set = (note: string, change: Partial<Block>) =>
+    actions.change(note, (document) => ({
+      ...document,
+      blocks: (document.blocks ?? []).map((each) => (each.key === block.key ? { ...each, ...change } : each)),
+    }));
+  const tool = (label: string, act: (() => void) | undefined, icon: ReactNode) => (
+    <button type="button" className="plain" aria-label={`${label}: ${name}`} disabled={!act} onClick={act}>
+      {icon}
+    </button>
+  );
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: what is dragged here can be done with the buttons beside it.
+    <div draggable className="mb-1 flex h-6 cursor-grab items-center gap-1 text-[12px] text-quiet" onDragStart={drag}>
+      <span aria-hidden="true">⠿</span>
+      {tool('Earlier', earlier, <ArrowLeft size={13} />)}
+      {tool('Later', later, <ArrowRight size={13} />)}
+      {tool('Narrower', block.span > 1 ? () => set('narrower', { span: block.span - 1 }) : undefined, '–')}
+      {tool('Wider', block.span < view.columns ? () => set('wider', { span: block.span + 1 }) : undefined, '+')}
+      {block.kind === 'study'
+        ? shows.map(([show, word]) => (
+            <button
+              key={show}
+              type="button"
+              aria-pressed={block.show === show}
+              aria-label={`Show ${word}: ${name}`}
+              className={`cursor-pointer px-1 ${block.show === show ? 'font-semibold text-ink' : 'hover:text-ink'}`}
+              onClick={() => set('shown otherwise', { show })}
+            >
+              {word}
+            </button>
+          ))
+        : null}
+      <span className="flex-1" />
+      {tool(
+        'Take away',
+        () =>
+          actions.change('block taken away', (document) => ({
+            ...document,
+            blocks: (document.blocks ?? []).filter((each) => each.key !== block.key),
+          })),
+        <Trash2 size={13} />,
+      )}
+    </div>
+  );
+}
+
+type BodyProps = {
+  block: BlockView;
+  view: BriefingView;
+  reading: boolean;
+  actions: BriefingActions;
+  lit: string | null;
+  setLit: (label: string | null) => void;
+};
+
+function BlockBody({ block, view, reading, actions, lit, setLit }: BodyProps) {
+  if (block.kind === 'text') {
+    const save = (text: string) =>
+      actions.change('text', (document) => ({
+        ...document,
+        blocks: (document.blocks ?? []).map((each) => (each.key === block.key ? { ...each, text } : each)),
+      }));
+    return <TextBlock block={block} view={view} reading={reading} save={save} />;
+  }
+  const study = block.study;
+  return (
+    <div className="border border-hairline bg-sheet">
+      {block.problem ? <p className="p-4 text-warn">{block.problem}</p> : null}
+      {study ? (
+        <>
+          <PageFigure study={study} lit={lit} setLit={setLit} pick={actions.pick} />
+          {study.table ? <PageWorkings study={study} /> : null}
+          {study.without || !reading ? (
+            <p className="flex gap-3 px-4 py-1 text-[12px] text-quiet">
+              <span className="flex-1 text-warn">{study.without}</span>
+              {reading ? null : (
+                <Link to={`/studies/${study.id}`} className="word">
+                  the study
+                </Link>
+              )}
+            </p>
+          ) : null}
+        </>
+      ) : null}
+    </div>
+  );
+}
+
+function PageWorkings({ study }: { study: NonNullable<BlockView['study']> }) {
+  const table = study.table;
+  if (!table) return null;
+  return (
+    <div className="overflow-x-auto px-4 pt-2 pb-3">
+      <table className="figures w-full text-[12px]">
+        <caption className="sr-only">Workings of {study.title}</caption>
+        <thead>
+          <tr>
+            {table.heads.map((head, at) => (
+              <th
+                key={head}
+                scope="col"
+                className={`border-b border-ink py-0.5 font-normal text-quiet ${table.numbers[at] ? 'pl-2 text-right' : 'text-left'}`}
+              >
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {table.rows.map((row) => (
+            <tr key={row.join('\u0001')}>
+              {row.map((cell, at) => (
+                <td
+                  key={table.heads[at]}
+                  className={`border-b border-hairline py-0.5 ${table.numbers[at] ? 'pl-2 text-right whitespace-nowrap' : ''}`}
+                >
+                  {cell}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {table.rowCount > table.rows.length ? (
+        <p className="pt-1 text-[12px] text-quiet">and {table.rowCount - table.rows.length} rows more</p>
+      ) : null}
+    </div>
+  );
+}
+
+/** Says that a table of the page has newer rows, and takes them in one step. */
+function NewerRows({ id, taken }: { id: string; taken: () => void }) {
+  const newer = useQuery({ queryKey: ['newer-on-page', id], queryFn: () => api.newerOnPage(id), staleTime: 60_000 });
+  const take = useMutation({
+    mutationFn: () => api.takeNewer(id),
+    onSuccess: () => {
+      taken();
+      newer.refetch();
+    },
+  });
+  if (take.data) {
+    return (
+      <ul role="status" className="mt-2 text-[13px] text-quiet">
+        {take.data.map((table) => (
+          <li key={table.table}>
+            {table.table}: {table.problem ?? `${table.rowsBefore} rows before, ${table.rowsAfter} now`}
+            {table.studies
+              .map((study) => `; ${study.title}: ${study.before ?? '–'}, now ${study.after ?? study.problem ?? '–'}`)
+              .join('')}
+          </li>
+        ))}
+      </ul>
+    );
+  }
+  if (!newer.data?.length) return null;
+  return (
+    <p role="status" className="mt-2 text-[13px]">
+      {newer.data.map((table) => table.name).join(', ')} {newer.data.length === 1 ? 'has' : 'have'} newer rows.{' '}
+      <button type="button" className="word cursor-pointer text-accent" disabled={take.isPending} onClick={() => take.mutate()}>
+        take them
+      </button>
+    </p>
+  );
+}
+
+function HandOverPage({ id, pick }: { id: string; pick: Pick }) {
+  const kinds = useQuery({ queryKey: ['briefing-kinds'], queryFn: api.briefingKinds, staleTime: Number.POSITIVE_INFINITY });
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="button primary">Hand over</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className="popover w-96 py-1" align="end" sideOffset={6} aria-label="Hand over">
+          <ul>
+            {(kinds.data ?? []).map((kind) => (
+              <li key={kind.kind}>
+                <a
+                  className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash"
+                  href={handOverPage(id, kind.kind, pick)}
+                  download
+                >
+                  <span>{kind.name}</span>
+                  <span className="text-[12px] text-quiet">{kind.detail}</span>
+                </a>
+              </li>
+            ))}
+            <li>
+              <a
+                className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash"
+                href={`/api/briefings/${id}/bundle`}
+                download
+              >
+                <span>Bundle</span>
+                <span className="text-[12px] text-quiet">with its studies and tables</span>
+              </a>
+            </li>
+          </ul>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

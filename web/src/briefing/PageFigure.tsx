@@ -1,0 +1,75 @@
+import { useMemo, useState } from 'react';
+import type { PageStudy, Pick } from '../lib/api';
+import { MarkPaint } from '../parts/FigurePaint';
+import { PointerNote } from '../parts/PointerNote';
+
+type Props = {
+  study: PageStudy;
+  /** The part or group that is pointed at, anywhere on the page. */
+  lit: string | null;
+  setLit: (label: string | null) => void;
+  pick: (pick: Pick) => void;
+};
+
+/** A figure on a page: pointing at a part lights it in all figures, picking it narrows the page to it. */
+export function PageFigure({ study, lit, setLit, pick }: Props) {
+  const figure = study.figure;
+  const [note, setNote] = useState<{ x: number; y: number; lines: string[] } | null>(null);
+  const rows = useMemo(() => new Map(study.rows.map((row) => [row.row, row])), [study.rows]);
+  if (!figure) return null;
+  const here = rows.size > 0 && lit !== null && study.rows.some((row) => row.part === lit || row.group === lit);
+  return (
+    <div className="relative">
+      <svg
+        role="graphics-document"
+        aria-roledescription="figure"
+        aria-label={figure.description}
+        className="sheet-figure block h-auto w-full bg-sheet"
+        viewBox={`0 0 ${figure.width} ${figure.height}`}
+        onPointerLeave={() => {
+          setLit(null);
+          setNote(null);
+        }}
+      >
+        {figure.marks.map((mark) => {
+          if (mark.role === 'handle') return null;
+          const row = rows.get(mark.row ?? -1);
+          if (mark.role !== 'bar' || !row) return <MarkPaint key={mark.id} mark={mark} />;
+          const label = row.part ?? row.group ?? '';
+          const column = row.part ? study.parts : study.groups;
+          const on = row.part === lit || row.group === lit;
+          const choose = () => column && pick({ column, label });
+          return (
+            <g
+              key={mark.id}
+              role="button"
+              tabIndex={0}
+              aria-label={`${row.lines.join('; ')}${column ? '; pick it' : ''}`}
+              className={column ? 'cursor-pointer outline-none' : 'outline-none'}
+              onPointerMove={(event) => {
+                const box = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
+                setLit(label);
+                if (box)
+                  setNote({
+                    x: (event.clientX - box.left) / box.width,
+                    y: (event.clientY - box.top) / box.height,
+                    lines: row.lines,
+                  });
+              }}
+              onPointerOut={() => setNote(null)}
+              onFocus={() => setLit(label)}
+              onBlur={() => setLit(null)}
+              onClick={choose}
+              onKeyDown={(event) => {
+                if (event.key === 'Enter') choose();
+              }}
+            >
+              <MarkPaint mark={mark} lit={here && on} faint={here && !on} />
+            </g>
+          );
+        })}
+      </svg>
+      {note ? <PointerNote name={note.lines[0] ?? ''} lines={note.lines.slice(1)} x={note.x} y={note.y} /> : null}
+    </div>
+  );
+}

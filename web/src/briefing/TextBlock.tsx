@@ -1,0 +1,99 @@
+import { useRef, useState } from 'react';
+import type { BlockView, BriefingView } from '../lib/api';
+
+/** Running text with readings in it, which follow the numbers. */
+export function TextBlock({
+  block,
+  view,
+  reading,
+  save,
+}: {
+  block: BlockView;
+  view: BriefingView;
+  /** Only read, not edited. */
+  reading: boolean;
+  save: (text: string) => void;
+}) {
+  const [editing, setEditing] = useState(false);
+  const area = useRef<HTMLTextAreaElement>(null);
+  if (editing && !reading) {
+    const studies = view.blocks.filter((other) => other.study?.readings.length);
+    return (
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          setEditing(false);
+          save(area.current?.value ?? block.text);
+        }}
+      >
+        <textarea
+          ref={area}
+          aria-label="Text"
+          autoFocus
+          className="field min-h-32 w-full text-[15px] leading-relaxed"
+          defaultValue={block.text}
+        />
+        <div className="mt-1 flex items-center gap-2">
+          <select
+            aria-label="Put a reading in"
+            className="field max-w-80 text-[13px]"
+            value=""
+            onChange={(event) => {
+              const at = area.current;
+              if (!at || !event.target.value) return;
+              at.setRangeText(`[[${event.target.value}]]`, at.selectionStart, at.selectionEnd, 'end');
+              at.focus();
+            }}
+          >
+            <option value="">put a reading in…</option>
+            {studies.map((other) => (
+              <optgroup key={other.key} label={other.study?.title}>
+                {other.study?.readings.map((each) => (
+                  <option key={each.name} value={`${other.key}.${each.name}`}>
+                    {each.text}
+                  </option>
+                ))}
+              </optgroup>
+            ))}
+          </select>
+          <span className="flex-1" />
+          <button type="submit" className="button primary">
+            Done
+          </button>
+        </div>
+      </form>
+    );
+  }
+  const empty = block.segments.length === 0;
+  const body = (
+    <span className="block max-w-prose text-[16px] leading-relaxed whitespace-pre-wrap">
+      {empty ? <span className="text-quiet">{reading ? '' : 'Text: click to write'}</span> : null}
+      {block.segments.map((segment, at) =>
+        segment.reading ? (
+          <span
+            // biome-ignore lint/suspicious/noArrayIndexKey: a text may have the same reading twice.
+            key={at}
+            className={segment.problem ? 'text-warn' : 'figures font-semibold'}
+            title={segment.problem ? `There is no reading ${segment.reading} (any more)` : undefined}
+          >
+            {segment.text}
+          </span>
+        ) : (
+          // biome-ignore lint/suspicious/noArrayIndexKey: stretches of one text have no other name.
+          <span key={at}>{segment.text}</span>
+        ),
+      )}
+    </span>
+  );
+  if (reading) return body;
+  return (
+    <button
+      type="button"
+      className="block w-full cursor-text text-left"
+      aria-label="Edit the text"
+      onClick={() => setEditing(true)}
+    >
+      {body}
+    </button>
+  );
+}
