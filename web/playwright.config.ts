@@ -3,7 +3,11 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '../tests/browser',
   outputDir: '../tests/browser/results',
-  timeout: 90_000,
+  timeout: 120_000,
+  // A shared machine may pause for seconds.
+  expect: { timeout: 15_000 },
+  // Tried once more, and named in the list of flaky tests: each name there is a defect to be found.
+  retries: 1,
   workers: 1,
   use: {
     viewport: { width: 1280, height: 800 },

@@ -59,6 +59,9 @@ test('the figure can be walked and selected by keyboard', async ({ page }) => {
   await bars.first().focus();
   await page.keyboard.press('ArrowRight');
   await expect(bars.nth(1)).toBeFocused();
+  // A pointer that lies over the sheet takes nothing from the keyboard.
+  const sheet = await page.locator('[role="graphics-document"]').boundingBox();
+  await page.mouse.move((sheet?.x ?? 0) + 3, (sheet?.y ?? 0) + 3);
   await page.keyboard.press(' ');
   await expect(page.getByText(/^Engine: .* minutes, .* % of all$/)).toBeVisible();
 });

@@ -169,8 +169,12 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           else if (event.target === svg.current) setChosen([]);
         }}
         onKeyDown={(event) => {
+          const target = event.target as Element;
+          if (target.getAttribute('role') === 'slider') return;
+          // The bar that has the focus, wherever the pointer rests.
+          const focused = target.getAttribute('role') === 'graphics-symbol' ? Number(target.getAttribute('data-row')) : null;
           const order = bars.map((mark) => mark.row ?? 0);
-          const at = order.indexOf(lit ?? -1);
+          const at = order.indexOf(focused ?? lit ?? -1);
           if (['ArrowRight', 'ArrowDown', 'ArrowLeft', 'ArrowUp', 'Home', 'End'].includes(event.key) && order.length) {
             const by = event.key === 'ArrowRight' || event.key === 'ArrowDown' ? 1 : -1;
             const next =
@@ -179,17 +183,12 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
                 : event.key === 'End'
                   ? order.length - 1
                   : Math.min(order.length - 1, Math.max(0, at + by));
-            if ((event.target as Element).getAttribute('role') === 'slider') return;
             event.preventDefault();
             svg.current?.querySelector<SVGElement>(`[data-row="${order[next]}"]`)?.focus();
           }
-          if (
-            (event.key === ' ' || event.key === 'Enter') &&
-            lit !== null &&
-            (event.target as Element).getAttribute('role') === 'graphics-symbol'
-          ) {
+          if ((event.key === ' ' || event.key === 'Enter') && focused !== null) {
             event.preventDefault();
-            choose(lit, event.shiftKey || event.key === ' ');
+            choose(focused, event.shiftKey || event.key === ' ');
           }
         }}
       >
