@@ -122,7 +122,7 @@ public sealed class BriefingService(DocumentStore documents, TableService tables
         if (block.Show != BlockShow.Figure && first is not null)
         {
             var printed = new WorkingsTable(first);
-            table = new PageTable(printed.Heads, printed.IsNumber, [.. printed.Rows.Take(MostTableRows)], printed.Rows.Count);
+            table = new PageTable(printed.Heads, printed.IsNumber, [.. printed.First(MostTableRows)], printed.RowCount);
         }
         (double width, double height) = BriefingLayout.SizeOf(handed, columns);
         string? problem = null;
@@ -147,7 +147,7 @@ public sealed class BriefingService(DocumentStore documents, TableService tables
                 Groups = (study.Handed.Study.Groups as Axis.Labels)?.Column,
                 Rows = first is null || study.Handed.Workings.Column is not null || first.RowCount > 2000 ? [] : [.. Enumerable.Range(0, first.RowCount).Select(row => new PageRow(row, first.PartOf(row)?.Label, first.GroupOf(row)?.Label, [first.NameOf(row), .. PointedReading.Of(first, row)]))],
                 Readings = first is null || study.Handed.Workings.Column is not null ? [] : NamedReading.Of(first),
-                Without = HandedBriefing.WithoutWords(study.Without),
+                Remark = HandedBriefing.RemarkOf(study.Remarks),
                 AddsUp = study.Handed.Workings.Values.All(each => each.Workings.TieOut.All(line => line.Status != TieOutStatus.Fail)),
             },
         };
@@ -170,32 +170,35 @@ public sealed class BriefingService(DocumentStore documents, TableService tables
 
     // ---- Handing over ----
 
-    private static PageBlock Pages(Computed computed) => new(computed.Block, computed.Study?.Handed, computed.Study?.Without ?? [], computed.Problem);
+    private static PageBlock Pages(Computed computed) => new(computed.Block, computed.Study?.Handed, computed.Study?.Remarks ?? [], computed.Problem);
 
     private static IReadOnlyDictionary<string, string> Readings(IReadOnlyList<Computed> blocks) =>
         PageText.Readings(blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Handed.Workings)));
 
-    public static IReadOnlyList<HandOverKind> HandOverKinds => [.. BriefingHandOver.Standard.Select(kind => new HandOverKind(kind.Extension[1..], kind.Name, kind.Detail, [1]) { Papers = [] })];
+    public static IReadOnlyList<HandOverKind> HandOverKinds => [.. BriefingHandOver.Standard.Select(kind => new HandOverKind(kind.Extension[1..], kind.Name, kind.Detail, [1]) { Papers = StudyService.PapersOf(kind.HasPaper) })];
 
     /// <summary>The page as it is to leave, with the filter and what was picked.</summary>
-    public HandedBriefing Handed(string id, PagePick? pick)
+    public HandedBriefing Handed(string id, PagePick? pick, bool sharesOnly = false)
     {
         Briefing page = Read(Find(id));
-        return HandedBriefing.Of(page, Clauses(page, pick), [.. Compute(page, pick).Select(Pages)]);
+        return HandedBriefing.Of(page, Clauses(page, pick), [.. Compute(page, pick).Select(Pages)], sharesOnly);
     }
 
-    public (byte[] Bytes, string Type, string Name) HandOver(string id, string kind, PagePick? pick)
+    /// <summary>The page as a file of one of the kinds of <see cref="BriefingHandOver.Standard"/>.</summary>
+    public LeavingFile HandOver(string id, string kind, PagePick? pick, string? paper = null, double? margin = null, bool sharesOnly = false)
     {
         BriefingHandOver found;
+        PagePaper on;
         try
         {
             found = BriefingHandOver.Find(kind);
+            on = new PagePaper(paper is null ? PagePaper.Usual.Paper : Paper.Find(paper), margin ?? PagePaper.UsualMargin);
         }
         catch (StudyException fault)
         {
             throw new AppException("not-found", fault.Message);
         }
-        HandedBriefing page = Handed(id, pick);
-        return (found.Write(page), found.MediaType, StudyService.FileName(page.Title) + found.Extension);
+        HandedBriefing page = Handed(id, pick, sharesOnly);
+        return new LeavingFile(StudyService.FileName(page.Title) + found.Extension, found.MediaType, (to, progress) => found.Write(page, on, to, progress));
     }
 }

@@ -35,7 +35,7 @@ public sealed record PageStudy(string Id, string Title, string Statement)
     public required IReadOnlyList<NamedReading> Readings { get; init; }
 
     /// <summary>Which columns of the page's filter do not act on it, in words; empty where all do.</summary>
-    public required string Without { get; init; }
+    public required string Remark { get; init; }
 
     public bool AddsUp { get; init; }
 }

@@ -4,7 +4,6 @@ using OneWhole.Core.Briefings;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Formats.Bundles;
-using OneWhole.Formats.Handing;
 using OneWhole.Formats.Reading;
 using OneWhole.Store;
 
@@ -29,19 +28,16 @@ public sealed class BundleService(DocumentStore documents, TableService tables, 
     private readonly ConcurrentQueue<string> _order = new();
 
     /// <summary>A study with its tables.</summary>
-    public (byte[] Bytes, string Name) OfStudy(string id)
-    {
-        Bundle bundle = Of([id], null);
-        return (bundle.ToBytes(), $"{Bundle.FileName(bundle.Title)}.bundle.zip");
-    }
+    public LeavingFile OfStudy(string id) => Leaving(Of([id], null));
 
     /// <summary>A page with its studies and their tables.</summary>
-    public (byte[] Bytes, string Name) OfBriefing(string id)
+    public LeavingFile OfBriefing(string id)
     {
         Briefing page = briefings.Document(id);
-        Bundle bundle = Of([.. page.Blocks.Where(block => block.Kind == BlockKind.Study && documents.Find(block.Study) is not null).Select(block => block.Study).Distinct()], page);
-        return (bundle.ToBytes(), $"{Bundle.FileName(page.Title)}.bundle.zip");
+        return Leaving(Of([.. page.Blocks.Where(block => block.Kind == BlockKind.Study && documents.Find(block.Study) is not null).Select(block => block.Study).Distinct()], page));
     }
+
+    private static LeavingFile Leaving(Bundle bundle) => new($"{Bundle.FileName(bundle.Title)}.bundle.zip", "application/zip", bundle.Write);
 
     private Bundle Of(IReadOnlyList<string> studyIds, Briefing? page)
     {
@@ -50,19 +46,21 @@ public sealed class BundleService(DocumentStore documents, TableService tables, 
             throw new AppException("nothing-to-hand-over", "There is no study on the page: put one on it first.");
         }
         var names = new Dictionary<string, string>();
+        var studyNames = new Dictionary<string, string>();
+        // Among all resources of a package a name is there once.
+        string Distinct(string name) => DistinctName(Bundle.FileName(name), [.. names.Values, .. studyNames.Values, "briefing"]);
         var bundled = new List<BundledTable>();
         string TableName(string tableId)
         {
             if (!names.TryGetValue(tableId, out string? name))
             {
                 Table table = tables.Load(tableId).Table;
-                name = names[tableId] = Distinct(table.Name, names.Values);
-                bundled.Add(new BundledTable(name, TableCsv.ToBytes(table), SettingsOf(table)));
+                name = names[tableId] = Distinct(table.Name);
+                bundled.Add(BundledTable.Of(name, table));
             }
             return name;
         }
         var list = new List<BundledStudy>();
-        var studyNames = new Dictionary<string, string>();
         foreach (string id in studyIds)
         {
             StudyService.OnPage study = studies.OnPageOf(id, [], ImmutableDictionary<string, string>.Empty);
@@ -71,7 +69,7 @@ public sealed class BundleService(DocumentStore documents, TableService tables, 
             {
                 TableName(other.Id);
             }
-            string name = studyNames[id] = Distinct(Bundle.FileName(study.Handed.Title), studyNames.Values);
+            string name = studyNames[id] = Distinct(study.Handed.Title);
             list.Add(new BundledStudy(name, TableName(study.Document.Parent!), study.Handed.Study));
         }
         string title = page?.Title ?? studies.OnPageOf(studyIds[0], [], ImmutableDictionary<string, string>.Empty).Handed.Title;
@@ -79,9 +77,8 @@ public sealed class BundleService(DocumentStore documents, TableService tables, 
         return new Bundle(title, bundled, list, named);
     }
 
-    private static string Distinct(string name, IEnumerable<string> others)
+    private static string DistinctName(string name, string[] taken)
     {
-        string[] taken = [.. others];
         string distinct = name;
         for (int number = 2; taken.Contains(distinct); number++)
         {
@@ -89,20 +86,6 @@ public sealed class BundleService(DocumentStore documents, TableService tables, 
         }
         return distinct;
     }
-
-    /// <summary>How the table's rows are to be read, so that its columns are again what they are.</summary>
-    private static ReadSettings SettingsOf(Table table) => new()
-    {
-        Separator = ",",
-        Encoding = "utf-8",
-        HeaderRow = 1,
-        Columns = table.Columns.ToImmutableSortedDictionary(column => column.Name, column => new ColumnSettings
-        {
-            Type = column.Info.Type,
-            DecimalMark = column.Info.Type == ColumnType.Quantity ? column.Info.Numbers.DecimalMark.ToString() : null,
-            Dates = column.Info.Type == ColumnType.Date ? column.Info.Dates : null,
-        }, StringComparer.Ordinal),
-    };
 
     // ---- Opening ----
 
@@ -116,9 +99,12 @@ public sealed class BundleService(DocumentStore documents, TableService tables, 
         _order.Enqueue(id);
         while (_waiting.Count > MostWaiting && _order.TryDequeue(out string? oldest))
         {
-            _waiting.TryRemove(oldest, out _);
+            if (_waiting.TryRemove(oldest, out Bundle? dropped))
+            {
+                dropped.Dispose();
+            }
         }
-        return new BundleLook(id, bundle.Title, [.. bundle.Tables.Select(table => table.Name)], [.. bundle.Studies.Select(study => study.Study.Title.Length > 0 ? study.Study.Title : study.Name)], bundle.Page?.Title);
+        return new BundleLook(id, bundle.Title, [.. bundle.Tables.Select(table => table.Title)], [.. bundle.Studies.Select(study => study.Study.Title.Length > 0 ? study.Study.Title : study.Name)], bundle.Page?.Title);
     }
 
     /// <summary>Adds what is in it beside what is there; where a part of it can't be, all of it is taken out again.</summary>
@@ -129,14 +115,15 @@ public sealed class BundleService(DocumentStore documents, TableService tables, 
         {
             throw new AppException("not-found", "The bundle is not at hand any more: open it again.");
         }
+        using Bundle opened = bundle;
         var added = new List<string>();
         try
         {
             var tableIds = new Dictionary<string, string>();
             foreach (BundledTable table in bundle.Tables)
             {
-                using var stream = new MemoryStream(table.Csv);
-                added.Add(tableIds[table.Name] = tables.Import(stream, $"{table.Name}.csv", table.Read).Id);
+                using FileStream rows = table.ToFile();
+                added.Add(tableIds[table.Name] = tables.Import(rows, $"{table.Name}.csv", table.Read, named: table.Title).Id);
             }
             Dictionary<string, string> studyIds = bundle.Studies.ToDictionary(study => study.Name, study => studies.Add(tableIds[study.Table], StudyFormat.Standard.WriteText(study.Study)));
             string? page = bundle.Page is not { } found ? null

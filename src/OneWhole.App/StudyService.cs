@@ -837,26 +837,28 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     /// <summary>A study as it stands on a page: with the page's filter, and with its colours.</summary>
     /// <param name="Document">The stored study.</param>
     /// <param name="Handed">It, with its workings.</param>
-    /// <param name="Without">Columns of the filter that its table does not have.</param>
-    internal sealed record OnPage(StoredDocument Document, HandedStudy Handed, IReadOnlyList<string> Without);
+    /// <param name="Remarks">What is to be said of the filter: where it does not act, or leaves nothing.</param>
+    internal sealed record OnPage(StoredDocument Document, HandedStudy Handed, IReadOnlyList<string> Remarks);
 
     /// <exception cref="AppException">There is no such study.</exception>
     /// <exception cref="StudyException">It does not fit its table.</exception>
     internal OnPage OnPageOf(string id, IReadOnlyList<Clause> filter, IReadOnlyDictionary<string, string> colours)
     {
         StoredDocument stored = Find(id);
-        (Study study, IReadOnlyList<string> without) = SharedFilter.Lay(PageColours.Lay(ReadStudy(stored), colours), tables.Load(stored.Parent!).Table, filter);
+        (Study study, IReadOnlyList<string> remarks) = SharedFilter.Lay(PageColours.Lay(ReadStudy(stored), colours), tables.Load(stored.Parent!).Table, filter);
         WorkingsSet workings = ComputeEach(stored.Parent!, study);
         string title = study.Title.Length > 0 || workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Title;
-        return new OnPage(stored, new HandedStudy(title, study, workings), without);
+        return new OnPage(stored, new HandedStudy(title, study, workings), remarks);
     }
 
     // ---- Handing over ----
 
-    public static IReadOnlyList<HandOverKind> HandOverKinds => [.. Formats.Handing.HandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, kind.Scales) { Papers = kind.HasPaper ? [.. Paper.All.Select(paper => new PaperKind(paper.Kind, paper.Name))] : [] })];
+    public static IReadOnlyList<HandOverKind> HandOverKinds => [.. Formats.Handing.HandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, kind.Scales) { Papers = PapersOf(kind.HasPaper) })];
+
+    internal static IReadOnlyList<PaperKind> PapersOf(bool hasPaper) => hasPaper ? [.. Paper.All.Select(paper => new PaperKind(paper.Kind, paper.Name))] : [];
 
     /// <summary>A study as a file of one of the kinds of <see cref="Formats.Handing.HandOver.Standard"/>.</summary>
-    public (byte[] Bytes, string Type, string Name) HandOver(string id, string kind, double width, double height, double scale, string? paper = null, double? margin = null, bool workings = true, bool sharesOnly = false)
+    public LeavingFile HandOver(string id, string kind, double width, double height, double scale, string? paper = null, double? margin = null, bool workings = true, bool sharesOnly = false, CancellationToken cancel = default)
     {
         StoredDocument stored = Find(id);
         HandOver found;
@@ -873,8 +875,9 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         Study study = ReadStudy(stored);
         string title = TitleOf(stored);
         var size = new HandingSize(Side(width), Side(height), scale) { Paper = sheet, Margin = margin ?? 15, HasWorkings = workings };
-        var handed = new HandedStudy(title, study, ComputeEach(stored.Parent!, study));
-        return (found.Write(sharesOnly ? SharesOnly.Of(handed) : handed, size), found.MediaType, $"{FileName(title)}{found.Suffix(size)}{found.Extension}");
+        var handed = new HandedStudy(title, study, ComputeEach(stored.Parent!, study, cancel));
+        HandedStudy leaving = sharesOnly ? SharesOnly.Of(handed) : handed;
+        return new LeavingFile($"{FileName(title)}{found.Suffix(size)}{found.Extension}", found.MediaType, (to, progress) => found.Write(leaving, size, to, progress));
     }
 
     internal static string FileName(string title)

@@ -19,13 +19,15 @@ public static class CommandLine
     private const string Usage = """
         onewhole workings --table FILE --study FILE [--out FILE.csv|.json|.ods|.parquet|.md]
         onewhole figure   --table FILE --study FILE --out FILE.svg|.png|.pdf|.html|.xlsx|.pptx [--size 960x600] [--scale 2]
-                          of a PDF: [--paper a4-lying] [--margin 15] [--pages figure|all]
         onewhole briefing --bundle FILE --out FILE.pdf|.html|.pptx [--table NAME=FILE] …  a page, with fresh tables laid in by name
         onewhole check    --table FILE --study FILE
         onewhole table    --table FILE [--out FILE.csv]  the table as it was read and prepared
         onewhole schema   [--of study|prepare|briefing]  the JSON Schema of study documents, preparations or briefings
 
-        --only shares    leaves every amount out of a figure, or of workings
+        --only shares    leaves every amount out of a figure, of workings, or of a page
+        --paper KIND     of a PDF: a4, a4-lying, a3-lying, a5-lying, letter or letter-lying
+        --margin MM      of that paper, in millimetres
+        --pages figure   of a figure's PDF: without the workings (all: with them)
         --read FILE      settles how the table is read (JSON)
         --prepare FILE   steps that make the table fit, done before anything else (JSON)
         --against FILE   a second table, for forms that compare two
@@ -89,7 +91,7 @@ public static class CommandLine
             "figure" => ["table", "study", "out", "size", "scale", "paper", "margin", "pages", "only", "read", "prepare", "against"],
             "check" => ["table", "study", "read", "prepare", "against"],
             "table" => ["table", "out", "read", "prepare"],
-            "briefing" => ["bundle", "out", "table"],
+            "briefing" => ["bundle", "out", "table", "paper", "margin", "only"],
             "schema" => ["of"],
             _ => throw new WrongUse($"\"{verb}\" is not a command: it must be workings, figure, briefing, check, table or schema."),
         };
@@ -142,7 +144,7 @@ public static class CommandLine
         {
             throw new WrongUse($"--out is {path}; it must end in .csv.");
         }
-        WriteWhole(path, TableCsv.ToBytes(table));
+        WriteWhole(path, to => TableCsv.Write(table, to, Progress.None));
         return 0;
     }
 
@@ -156,11 +158,13 @@ public static class CommandLine
         return result.Table;
     }
 
-    private static byte[] ReadFile(string path, string what)
+    private static byte[] ReadFile(string path, string what) => Opened(path, what, File.ReadAllBytes);
+
+    private static T Opened<T>(string path, string what, Func<string, T> open)
     {
         try
         {
-            return File.ReadAllBytes(path);
+            return open(path);
         }
         catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
         {
@@ -179,7 +183,8 @@ public static class CommandLine
             WorkingsCsv.Write(Handed(options, study, workings).Workings, output);
             return 0;
         }
-        WriteWhole(path, kind.Write(Handed(options, study, workings), new HandingSize(960, 600)));
+        HandedStudy handed = Handed(options, study, workings);
+        WriteWhole(path, to => kind.Write(handed, new HandingSize(960, 600), to, Progress.None));
         return 0;
     }
 
@@ -193,19 +198,16 @@ public static class CommandLine
         {
             throw new WrongUse("--scale must be a whole number from 1 to 8.");
         }
-        if (!double.TryParse(options.Optional("margin") ?? "15", System.Globalization.NumberStyles.Float, System.Globalization.CultureInfo.InvariantCulture, out double margin) || margin is not (>= 0 and <= 100))
-        {
-            throw new WrongUse("--margin must be a number of millimetres from 0 to 100.");
-        }
+        double margin = Margin(options, 15);
         string pages = options.Optional("pages") ?? "all";
         if (pages is not ("figure" or "all"))
         {
             throw new WrongUse($"--pages is {pages}; it must be figure or all.");
         }
-        Paper? paper = options.Optional("paper") is { } sheet ? Paper.All.FirstOrDefault(known => known.Kind == sheet)
-            ?? throw new WrongUse($"--paper is {sheet}; it must be one of {string.Join(", ", Paper.All.Select(known => known.Kind))}.") : null;
+        Paper? paper = PaperOf(options);
         (Study study, WorkingsSet workings) = Compute(options, error);
-        WriteWhole(path, kind.Write(Handed(options, study, workings), new HandingSize(width, height, scale) { Paper = paper, Margin = margin, HasWorkings = pages == "all" }));
+        HandedStudy handed = Handed(options, study, workings);
+        WriteWhole(path, to => kind.Write(handed, new HandingSize(width, height, scale) { Paper = paper, Margin = margin, HasWorkings = pages == "all" }, to, Progress.None));
         return 0;
     }
 
@@ -215,20 +217,22 @@ public static class CommandLine
         string path = options.Required("out");
         BriefingHandOver kind = BriefingHandOver.Standard.FirstOrDefault(known => known.Extension == Path.GetExtension(path).ToLowerInvariant())
             ?? throw new WrongUse($"--out is {path}; it must end in {string.Join(", ", BriefingHandOver.Standard.Select(known => known.Extension))}.");
-        Bundle bundle = Bundle.Read(new MemoryStream(ReadFile(options.Required("bundle"), "bundle")));
+        using Bundle bundle = Bundle.Read(Opened(options.Required("bundle"), "bundle", File.OpenRead));
         var fresh = new Dictionary<string, Table>();
         foreach (string pair in options.All("table"))
         {
             int equals = pair.IndexOf('=', StringComparison.Ordinal);
             string name = equals < 0 ? pair : pair[..equals];
-            if (equals < 1 || bundle.Tables.FirstOrDefault(table => table.Name == name) is not { } old)
+            if (equals < 1 || (bundle.Tables.FirstOrDefault(table => table.Name == name) ?? bundle.Tables.FirstOrDefault(table => table.Title == name)) is not { } old)
             {
                 throw new WrongUse($"--table is {pair}; it must be NAME=FILE, with one of the bundle's tables: {string.Join(", ", bundle.Tables.Select(table => table.Name))}.");
             }
             // Fresh rows are read as the old ones: columns stay what they were.
-            fresh[name] = ReadTable(pair[(equals + 1)..], ReadSettings.Found with { Columns = old.Read.Columns }, error);
+            fresh[old.Name] = ReadTable(pair[(equals + 1)..], ReadSettings.Found with { Columns = old.Read.Columns }, error);
         }
-        WriteWhole(path, kind.Write(BundledPage.Of(bundle, fresh)));
+        HandedBriefing page = BundledPage.Of(bundle, fresh, OnlyShares(options));
+        var on = new PagePaper(PaperOf(options) ?? PagePaper.Usual.Paper, Margin(options, PagePaper.UsualMargin));
+        WriteWhole(path, to => kind.Write(page, on, to, Progress.None));
         return 0;
     }
 
@@ -244,12 +248,28 @@ public static class CommandLine
     private static HandedStudy Handed(Options options, Study study, WorkingsSet workings)
     {
         var handed = new HandedStudy(workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Title, study, workings);
-        return options.Optional("only") switch
+        return OnlyShares(options) ? SharesOnly.Of(handed) : handed;
+    }
+
+    private static bool OnlyShares(Options options) => options.Optional("only") switch
+    {
+        null => false,
+        "shares" => true,
+        var other => throw new WrongUse($"--only is {other}; it must be shares."),
+    };
+
+    private static Paper? PaperOf(Options options) => options.Optional("paper") is not { } sheet ? null
+        : Paper.All.FirstOrDefault(known => known.Kind == sheet) ?? throw new WrongUse($"--paper is {sheet}; it must be one of {string.Join(", ", Paper.All.Select(known => known.Kind))}.");
+
+    /// <summary>In millimetres.</summary>
+    private static double Margin(Options options, double usual)
+    {
+        if (options.Optional("margin") is not { } text)
         {
-            null => handed,
-            "shares" => SharesOnly.Of(handed),
-            var other => throw new WrongUse($"--only is {other}; it must be shares."),
-        };
+            return usual;
+        }
+        return double.TryParse(text, System.Globalization.NumberStyles.Float, System.Globalization.CultureInfo.InvariantCulture, out double margin) && margin is >= 0 and <= 100
+            ? margin : throw new WrongUse("--margin must be a number of millimetres from 0 to 100.");
     }
 
     private static (int Width, int Height) Size(string text)
@@ -290,12 +310,15 @@ public static class CommandLine
     }
 
     /// <summary>Writes beside the file and moves it into place, so that a failed run leaves no half of one.</summary>
-    private static void WriteWhole(string path, byte[] bytes)
+    private static void WriteWhole(string path, Action<Stream> write)
     {
         string draft = path + ".part";
         try
         {
-            File.WriteAllBytes(draft, bytes);
+            using (FileStream file = File.Create(draft))
+            {
+                write(file);
+            }
             File.Move(draft, path, overwrite: true);
         }
         catch

@@ -9,6 +9,12 @@ public sealed record StartBriefingRequest(string Title, IReadOnlyList<string> St
 /// <summary>The whole document of a page, changed.</summary>
 public sealed record ChangeBriefingRequest(long Revision, JsonObject Document, string Note);
 
+/// <summary>How a page is handed over.</summary>
+public sealed record PageHandOverQuery(string? PickColumn, string? PickLabel, string? Paper, double? Margin, bool? SharesOnly)
+{
+    internal LeavingFile Of(BriefingService service, string id, string kind) => service.HandOver(id, kind, BriefingEndpoints.Picked(PickColumn, PickLabel), Paper, Margin, SharesOnly ?? false);
+}
+
 /// <summary>Briefings over HTTP. What is picked on a page is not stored: it comes with each request.</summary>
 public static class BriefingEndpoints
 {
@@ -30,28 +36,9 @@ public static class BriefingEndpoints
         briefings.MapGet("{id}/newer", (BriefingRefreshService service, string id, CancellationToken cancel) => service.Newer(id, cancel));
         briefings.MapPost("{id}/take-newer", (BriefingRefreshService service, string id, CancellationToken cancel) => service.Take(id, cancel));
         app.MapGet("/api/briefing-kinds", () => BriefingService.HandOverKinds).WithTags("briefings");
-        briefings.MapGet("{id}/hand-over/{kind}", (BriefingService service, string id, string kind, string? pickColumn, string? pickLabel) =>
-        {
-            (byte[] bytes, string type, string name) = service.HandOver(id, kind, Picked(pickColumn, pickLabel));
-            return Results.File(bytes, type, name);
-        });
+        briefings.MapGet("{id}/hand-over/{kind}", (BriefingService service, string id, string kind, [AsParameters] PageHandOverQuery query) => HandOverEndpoints.Sent(query.Of(service, id, kind)));
+        briefings.MapPost("{id}/hand-over/{kind}", (BriefingService service, HandOverJobs jobs, string id, string kind, [AsParameters] PageHandOverQuery query) => jobs.Start(_ => query.Of(service, id, kind)));
     }
 
-    /// <summary>Bundles: studies and pages with their tables as one file.</summary>
-    public static void MapBundles(this WebApplication app, long mostUpload)
-    {
-        app.MapGet("/api/briefings/{id}/bundle", (BundleService service, string id) => Zip(service.OfBriefing(id))).WithTags("bundles");
-        app.MapGet("/api/studies/{id}/bundle", (BundleService service, string id) => Zip(service.OfStudy(id))).WithTags("bundles");
-        app.MapPost("/api/bundles", async (BundleService service, HttpContext context) =>
-        {
-            // The directory of an archive is at its end: it is taken to the disk first.
-            await using FileStream file = new(await TableEndpoints.Upload(context, mostUpload), FileMode.Open, FileAccess.Read, FileShare.None, 1 << 16, FileOptions.DeleteOnClose);
-            return service.Look(file);
-        }).WithTags("bundles");
-        app.MapPost("/api/bundles/{id}/take", (BundleService service, string id) => service.Take(id)).WithTags("bundles");
-    }
-
-    private static IResult Zip((byte[] Bytes, string Name) bundle) => Results.File(bundle.Bytes, "application/zip", bundle.Name);
-
-    private static PagePick? Picked(string? column, string? label) => column is null || label is null ? null : new PagePick(column, label);
+    internal static PagePick? Picked(string? column, string? label) => column is null || label is null ? null : new PagePick(column, label);
 }

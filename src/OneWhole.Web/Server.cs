@@ -42,7 +42,7 @@ public static class Server
         app.MapTables(mostUpload);
         app.MapStudies();
         app.MapBriefings();
-        app.MapBundles(mostUpload);
+        app.MapHandOvers(mostUpload);
         app.MapSources();
         if (builder.Configuration["demo"] is { } demo && Directory.Exists(Path.Combine(demo, "feed")))
         {
@@ -63,6 +63,7 @@ public static class Server
         services.AddSingleton<TableService>();
         services.AddSingleton<StudyService>();
         services.AddSingleton<ImportJobs>();
+        services.AddSingleton<HandOverJobs>();
         services.AddSingleton<RefreshService>();
         services.AddSingleton(provider => new SourceService(provider.GetRequiredService<DocumentStore>(), provider.GetRequiredService<TableService>(),
             provider.GetRequiredService<RefreshService>(), provider.GetRequiredService<ImportJobs>(), mostUpload));

@@ -27,11 +27,18 @@ public sealed record SelectionRequest(IReadOnlyList<int> Rows);
 /// <summary>How a cell came about.</summary>
 public sealed record ArithmeticReply(string Text);
 
+/// <summary>How a study's figure is handed over.</summary>
+public sealed record HandOverQuery(double? Width, double? Height, double? Scale, string? Paper, double? Margin, bool? Workings, bool? SharesOnly)
+{
+    internal LeavingFile Of(StudyService service, string id, string kind, CancellationToken cancel = default) =>
+        service.HandOver(id, kind, Width ?? StudyEndpoints.Width, Height ?? StudyEndpoints.Height, Scale ?? 1, Paper, Margin, Workings ?? true, SharesOnly ?? false, cancel);
+}
+
 /// <summary>Studies over HTTP.</summary>
 public static class StudyEndpoints
 {
-    private const double Width = 960;
-    private const double Height = 600;
+    internal const double Width = 960;
+    internal const double Height = 600;
 
     public static void MapStudies(this WebApplication app)
     {
@@ -72,10 +79,7 @@ public static class StudyEndpoints
         studies.MapGet("{id}/filter", (StudyService service, string id, string column, int? clause) => service.FilterValues(id, column, clause));
         studies.MapGet("{id}/least", (StudyService service, string id, int row) => service.AtLeast(id, row));
         app.MapGet("/api/hand-over", () => StudyService.HandOverKinds).WithTags("studies");
-        studies.MapGet("{id}/hand-over/{kind}", (StudyService service, string id, string kind, double? width, double? height, double? scale, string? paper, double? margin, bool? workings, bool? sharesOnly) =>
-        {
-            (byte[] bytes, string type, string name) = service.HandOver(id, kind, width ?? Width, height ?? Height, scale ?? 1, paper, margin, workings ?? true, sharesOnly ?? false);
-            return Results.File(bytes, type, name);
-        });
+        studies.MapGet("{id}/hand-over/{kind}", (StudyService service, string id, string kind, [AsParameters] HandOverQuery query) => HandOverEndpoints.Sent(query.Of(service, id, kind)));
+        studies.MapPost("{id}/hand-over/{kind}", (StudyService service, HandOverJobs jobs, string id, string kind, [AsParameters] HandOverQuery query) => jobs.Start(cancel => query.Of(service, id, kind, cancel)));
     }
 }

@@ -36,7 +36,7 @@ public sealed class AgainTests : AppTest
         study = Studies.Change(study.Id, study.Revision, "finish.eachShown", "Oskery", 700, 460);
         Assert.Equal((1, "7 7 3 3"), (study.Each!.Shown, Column(study, "value")));
         Assert.Contains("7", Studies.Arithmetic(study.Id, "value", 0));
-        string csv = System.Text.Encoding.UTF8.GetString(Studies.HandOver(study.Id, "workings.csv", 700, 460, 1).Bytes);
+        string csv = System.Text.Encoding.UTF8.GetString(Studies.HandOver(study.Id, "workings.csv", 700, 460, 1).Bytes());
         Assert.StartsWith("each,group,part", csv);
         Assert.Equal(9, csv.Trim().Split("\r\n").Length);
     }

@@ -67,3 +67,14 @@ public abstract class AppTest : IDisposable
         return status.Table!;
     }
 }
+
+internal static class LeavingFiles
+{
+    /// <summary>A file as it leaves.</summary>
+    public static byte[] Bytes(this LeavingFile file)
+    {
+        using var bytes = new MemoryStream();
+        file.Write(bytes, Formats.Handing.Progress.None);
+        return bytes.ToArray();
+    }
+}

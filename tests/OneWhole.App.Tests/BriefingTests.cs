@@ -55,7 +55,7 @@ public sealed class BriefingTests : AppTest
         Assert.Equal("60 revenue", Reading(page, "b1", "whole"));
         Assert.Contains("100 % is all revenue in these rows: 60.", page.Blocks[0].Study!.Statement);
         Assert.Equal("3 rows", Reading(page, "b3", "whole"));
-        Assert.Equal(["", "", "not filtered by season: its table has no such column"], page.Blocks.Select(block => block.Study!.Without));
+        Assert.Equal(["", "", "not filtered by season: its table has no such column"], page.Blocks.Select(block => block.Study!.Remark));
         Assert.Equal("Season", page.FilterColumns.Single(column => column.Column == "Season").Column);
         Assert.Equal(3, page.FilterColumns.Single(column => column.Column == "Route").Studies);
         page = Briefings.Undo(page.Id, page.Revision, null);
@@ -118,18 +118,19 @@ public sealed class BriefingTests : AppTest
             document["blocks"]![1]!["show"] = "both";
             ((JsonArray)document["blocks"]!).Insert(0, new JsonObject { ["key"] = "b0", ["kind"] = "text", ["text"] = "In all [[b1.whole]] <now>." });
         });
-        string html = Encoding.UTF8.GetString(Briefings.HandOver(page.Id, "html", null).Bytes);
+        string html = Encoding.UTF8.GetString(Briefings.HandOver(page.Id, "html", null).Bytes());
         Assert.Contains("In all 60 revenue &lt;now&gt;.", html);
         Assert.Contains("only season is Summer", html);
         Assert.Contains("not filtered by season", html);
         Assert.Equal(3, html.Split("<figure ").Length - 1);
         Assert.Equal(1, html.Split("<table>").Length - 1);
 
-        (byte[] bytes, string type, string name) = Briefings.HandOver(page.Id, "pdf", null);
+        LeavingFile file = Briefings.HandOver(page.Id, "pdf", null);
+        (byte[] bytes, string type, string name) = (file.Bytes(), file.Type, file.Name);
         Assert.Equal(("application/pdf", "the-month.pdf"), (type, name));
         Assert.Equal("%PDF", Encoding.ASCII.GetString(bytes, 0, 4));
 
-        using PresentationDocument slides = PresentationDocument.Open(new MemoryStream(Briefings.HandOver(page.Id, "pptx", new PagePick("Route", "North")).Bytes), false);
+        using PresentationDocument slides = PresentationDocument.Open(new MemoryStream(Briefings.HandOver(page.Id, "pptx", new PagePick("Route", "North")).Bytes()), false);
         Assert.Empty(new OpenXmlValidator(DocumentFormat.OpenXml.FileFormatVersions.Microsoft365).Validate(slides));
         // The opening text, three figures, and the workings of one.
         Assert.Equal(5, slides.PresentationPart!.SlideParts.Count());

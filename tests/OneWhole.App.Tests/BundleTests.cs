@@ -37,8 +37,9 @@ public sealed class BundleTests : AppTest
     public void It_is_added_beside_what_is_there_with_the_same_numbers_types_and_colours()
     {
         string page = Page();
-        (byte[] bytes, string name) = Bundles.OfBriefing(page);
-        Assert.Equal("the-month.bundle.zip", name);
+        LeavingFile file = Bundles.OfBriefing(page);
+        byte[] bytes = file.Bytes();
+        Assert.Equal("the-month.bundle.zip", file.Name);
         BundleLook look = Look(bytes);
         Assert.Equal(["revenue"], look.Tables);
         Assert.Equal(2, look.Studies.Count);
@@ -58,7 +59,7 @@ public sealed class BundleTests : AppTest
     [Fact]
     public void It_is_a_data_package_whose_checksums_and_schemas_hold()
     {
-        using var zip = new ZipArchive(new MemoryStream(Bundles.OfBriefing(Page()).Bytes));
+        using var zip = new ZipArchive(new MemoryStream(Bundles.OfBriefing(Page()).Bytes()));
         byte[] Bytes(string path)
         {
             using var copy = new MemoryStream();
@@ -74,7 +75,7 @@ public sealed class BundleTests : AppTest
             Assert.Equal((string?)resource["hash"], "sha256:" + Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(content)));
         }
         JsonNode table = package["resources"]!.AsArray().Single(resource => (string?)resource!["format"] == "csv")!;
-        Assert.Equal(["Code string", "Revenue number", "Type string", "When date"], table["schema"]!["fields"]!.AsArray().Select(field => $"{field!["name"]} {field["type"]}").Order(StringComparer.Ordinal));
+        Assert.Equal(["Code string", "Type string", "When date", "Revenue number"], table["schema"]!["fields"]!.AsArray().Select(field => $"{field!["name"]} {field["type"]}"));
         Assert.Equal("Code,Type,When,Revenue", Encoding.UTF8.GetString(Bytes("tables/revenue.csv")).Split("\r\n")[0]);
     }
 
@@ -107,7 +108,7 @@ public sealed class BundleTests : AppTest
     [Fact]
     public void What_is_damaged_or_hostile_is_refused_with_the_reason_and_nothing_changed()
     {
-        byte[] bytes = Bundles.OfBriefing(Page()).Bytes;
+        byte[] bytes = Bundles.OfBriefing(Page()).Bytes();
         static byte[] Replaced(byte[] content, string from, string to) => Encoding.UTF8.GetBytes(Encoding.UTF8.GetString(content).Replace(from, to, StringComparison.Ordinal));
         (string Why, byte[] Bytes)[] cases =
         [

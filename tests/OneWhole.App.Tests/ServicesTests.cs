@@ -147,12 +147,13 @@ public sealed class ServicesTests : AppTest
     {
         StudyView view = Change(Start(), "title", "\"Lost: minutes / cause\"");
         Assert.Equal("lost-minutes-cause.svg", Studies.HandOver(view.Id, "figure.svg", 700, 460, 1).Name);
-        (byte[] png, string type, string name) = Studies.HandOver(view.Id, "figure.png", 300, 200, 2);
+        LeavingFile file = Studies.HandOver(view.Id, "figure.png", 300, 200, 2);
+        (byte[] png, string type, string name) = (file.Bytes(), file.Type, file.Name);
         Assert.Equal(("image/png", "lost-minutes-cause@2x.png"), (type, name));
         Assert.Equal([600, 400], (int[])[(png[18] << 8) | png[19], (png[22] << 8) | png[23]]);
-        string study = Encoding.UTF8.GetString(Studies.HandOver(view.Id, "study.json", 1, 1, 1).Bytes);
+        string study = Encoding.UTF8.GetString(Studies.HandOver(view.Id, "study.json", 1, 1, 1).Bytes());
         Assert.Equal("Lost: minutes / cause", StudyFormat.Standard.Read(study).Title);
-        Assert.StartsWith("part,value,rank", Encoding.UTF8.GetString(Studies.HandOver(view.Id, "workings.csv", 1, 1, 1).Bytes), StringComparison.Ordinal);
+        Assert.StartsWith("part,value,rank", Encoding.UTF8.GetString(Studies.HandOver(view.Id, "workings.csv", 1, 1, 1).Bytes()), StringComparison.Ordinal);
         Assert.Throws<AppException>(() => Studies.HandOver(view.Id, "figure.gif", 1, 1, 1));
     }
 

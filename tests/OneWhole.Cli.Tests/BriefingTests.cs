@@ -37,7 +37,7 @@ public sealed class BriefingTests : IDisposable
             Title = "The month",
             Blocks = [new BriefingBlock("b1") { Kind = BlockKind.Study, Study = "choices" }, new BriefingBlock("b2") { Kind = BlockKind.Text, Text = "[[b1.whole]], [[b1.parts]]." }],
         };
-        return Write("page.zip", new Bundle("The month", [new BundledTable("trainees", Encoding.UTF8.GetBytes("Choice\r\nsailing\r\nsailing\r\nrowing\r\n"), ReadSettings.Found)], [new BundledStudy("choices", "trainees", study)], page).ToBytes());
+        return Write("page.zip", new Bundle("The month", [BundledTable.Of("trainees", Encoding.UTF8.GetBytes("Choice\r\nsailing\r\nsailing\r\nrowing\r\n"), ReadSettings.Found)], [new BundledStudy("choices", "trainees", study)], page).ToBytes());
     }
 
     [Fact]

@@ -22,7 +22,7 @@ public sealed class HandOverTests
         return new HandedStudy(study.Title, study, WorkingsSet.Run(table, study));
     }
 
-    private static byte[] Write(string kind, HandedStudy study) => HandOver.Find(kind).Write(study, new HandingSize(960, 600));
+    private static byte[] Write(string kind, HandedStudy study) => HandOver.Find(kind).ToBytes(study, new HandingSize(960, 600));
 
     public static TheoryData<string> Kinds => [.. HandOver.Standard.Select(kind => kind.Kind)];
 
@@ -42,12 +42,12 @@ public sealed class HandOverTests
     [Fact]
     public void A_pdf_is_laid_out_on_paper_alone_or_with_the_workings()
     {
-        using PdfDocument both = PdfDocument.Open(HandOver.Find("figure.pdf").Write(Study(), new HandingSize(960, 600) { Paper = Paper.Find("a4-lying"), Margin = 20 }));
+        using PdfDocument both = PdfDocument.Open(HandOver.Find("figure.pdf").ToBytes(Study(), new HandingSize(960, 600) { Paper = Paper.Find("a4-lying"), Margin = 20 }));
         Assert.Equal(2, both.NumberOfPages);
         Assert.All(both.GetPages(), page => Assert.Equal((842, 595), (page.Width, page.Height)));
         double points = 20 / 25.4 * 72;
         Assert.All(both.GetPages().SelectMany(page => page.Letters), letter => Assert.True(letter.BoundingBox.Left > points - 1 && letter.BoundingBox.Right < 841.9 - points + 1 && letter.BoundingBox.Bottom > points - 3 && letter.BoundingBox.Top < 595.3 - points + 1, $"{letter.Value} is in the margin"));
-        using PdfDocument alone = PdfDocument.Open(HandOver.Find("figure.pdf").Write(Study(), new HandingSize(960, 600) { Paper = Paper.Find("a4"), HasWorkings = false }));
+        using PdfDocument alone = PdfDocument.Open(HandOver.Find("figure.pdf").ToBytes(Study(), new HandingSize(960, 600) { Paper = Paper.Find("a4"), HasWorkings = false }));
         Assert.Equal(1, alone.NumberOfPages);
         Assert.Contains("a5-lying", Assert.Throws<StudyException>(() => Paper.Find("b4")).Message);
     }

@@ -43,7 +43,7 @@ public sealed class SharesOnlyTests
         HandedStudy shares = SharesOnly.Of(Handed(form));
         foreach (HandOver kind in HandOver.Standard.Where(kind => kind.Kind != "figure.png"))
         {
-            string text = TextOf(kind.Write(shares, new HandingSize(960, 600)));
+            string text = TextOf(kind.ToBytes(shares, new HandingSize(960, 600)));
             Assert.All(Amounts, amount => Assert.False(text.Contains(amount, StringComparison.Ordinal), $"{kind.Kind} of {form} has {amount}"));
         }
     }

@@ -15,7 +15,7 @@ public sealed class SlidesTests
     public static TheoryData<string> Each() => WorkbookTests.Each();
 
     private static PresentationDocument Written(HandedStudy study, HandingSize? size = null) =>
-        PresentationDocument.Open(new MemoryStream(HandOver.Find("figure.pptx").Write(study, size ?? new HandingSize(960, 600))), false);
+        PresentationDocument.Open(new MemoryStream(HandOver.Find("figure.pptx").ToBytes(study, size ?? new HandingSize(960, 600))), false);
 
     [Theory]
     [MemberData(nameof(Each))]

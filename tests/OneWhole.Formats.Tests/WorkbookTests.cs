@@ -37,7 +37,7 @@ public sealed class WorkbookTests
         return new HandedStudy(read.Title, read, WorkingsSet.Run(TableOf.Columns(rows.Split(';')), read));
     }
 
-    private static SpreadsheetDocument Written(HandedStudy study) => SpreadsheetDocument.Open(new MemoryStream(HandOver.Find("figure.xlsx").Write(study, new HandingSize(960, 600))), false);
+    private static SpreadsheetDocument Written(HandedStudy study) => SpreadsheetDocument.Open(new MemoryStream(HandOver.Find("figure.xlsx").ToBytes(study, new HandingSize(960, 600))), false);
 
     [Theory]
     [MemberData(nameof(Each))]

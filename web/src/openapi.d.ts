@@ -170,7 +170,28 @@ export interface paths {
             };
         };
         put?: never;
-        post?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandOverStatus"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -205,7 +226,28 @@ export interface paths {
             };
         };
         put?: never;
-        post?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandOverStatus"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -2158,13 +2200,13 @@ export interface paths {
         get: {
             parameters: {
                 query?: {
-                    width?: number;
-                    height?: number;
-                    scale?: number;
-                    paper?: string;
-                    margin?: number;
-                    workings?: boolean;
-                    sharesOnly?: boolean;
+                    Width?: number;
+                    Height?: number;
+                    Scale?: number;
+                    Paper?: string;
+                    Margin?: number;
+                    Workings?: boolean;
+                    SharesOnly?: boolean;
                 };
                 header?: never;
                 path: {
@@ -2185,7 +2227,37 @@ export interface paths {
             };
         };
         put?: never;
-        post?: never;
+        post: {
+            parameters: {
+                query?: {
+                    Width?: number;
+                    Height?: number;
+                    Scale?: number;
+                    Paper?: string;
+                    Margin?: number;
+                    Workings?: boolean;
+                    SharesOnly?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    kind: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandOverStatus"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -2525,13 +2597,153 @@ export interface paths {
         get: {
             parameters: {
                 query?: {
-                    pickColumn?: string;
-                    pickLabel?: string;
+                    PickColumn?: string;
+                    PickLabel?: string;
+                    Paper?: string;
+                    Margin?: number;
+                    SharesOnly?: boolean;
                 };
                 header?: never;
                 path: {
                     id: string;
                     kind: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    PickColumn?: string;
+                    PickLabel?: string;
+                    Paper?: string;
+                    Margin?: number;
+                    SharesOnly?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    kind: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandOverStatus"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hand-overs/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandOverStatus"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hand-overs/{job}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandOverStatus"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hand-overs/{job}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job: string;
                 };
                 cookie?: never;
             };
@@ -3166,6 +3378,19 @@ export interface components {
             /** @description The papers that it can be laid out on; none where it has no pages. */
             papers: components["schemas"]["PaperKind"][];
         };
+        /** @description How a file that is being written stands. */
+        HandOverStatus: {
+            id: string;
+            /** @description "computing", "writing", "done", "failed" or "stopped". */
+            state: string;
+            /**
+             * Format: double
+             * @description Of what is to be written, 0 to 1.
+             */
+            part: number;
+            /** @description Why it failed. */
+            problem: null | string;
+        };
         /** @description Which part of a file is read: a sheet and a range of it, a table, or what a query gives. */
         ImportChoice: {
             part?: null | string;
@@ -3470,7 +3695,7 @@ export interface components {
             /** @description What running text can have of it. */
             readings: components["schemas"]["NamedReading"][];
             /** @description Which columns of the page's filter do not act on it, in words; empty where all do. */
-            without: string;
+            remark: string;
             addsUp?: boolean;
         };
         /** @description A table as it stands on a page. */

@@ -16,6 +16,9 @@ internal sealed class ChartParts(WorkingsResult workings)
 
     public bool HasKey => _division.Study.Finish.Key;
 
+    /// <summary>Where the axis of amounts ends, as the analyst set it; null where it follows the numbers.</summary>
+    public double? AmountEnd => _division.Study.Finish.AmountEnd?.ToDouble();
+
     /// <summary>The room between bars: the one that is set, or the form's own.</summary>
     public double Gap(double own) => _division.Study.Finish.Gap?.ToDouble() ?? own;
 

@@ -21,7 +21,7 @@ public enum ChartLabelPlace
 {
     Centre,
 
-    /// <summary>Beyond the end of its bar; only for bars that stand beside one another, slices and lines.</summary>
+    /// <summary>Beyond the end of its bar; only for bars that stand beside one another, slices and lines; over a line.</summary>
     Beyond,
 
     /// <summary>In its bar, at the end that is nearer to zero.</summary>
@@ -58,6 +58,9 @@ public sealed record ChartSeries(string Name, Func<int, ChartNumber?> At)
     /// <summary>A line over the bars, on a share axis of its own where the bars are amounts.</summary>
     public bool IsLine { get; init; }
 
+    /// <summary>A line of dashes: where something is cut.</summary>
+    public bool IsDashed { get; init; }
+
     public Func<int, ChartLabel?>? Label { get; init; }
 
     public ChartLabelPlace LabelPlace { get; init; }
@@ -93,8 +96,11 @@ public sealed record NativeChart(IReadOnlyList<ChartLabel> Categories, IReadOnly
     /// <summary>What the value axis counts.</summary>
     public ColumnUnit Unit { get; init; } = ColumnUnit.Amount;
 
-    /// <summary>Where the value axis ends, where it must; else it follows the numbers.</summary>
+    /// <summary>Where the value axis ends, in what it counts, where it must: because it is a share, or because the analyst said so. Else it follows the numbers.</summary>
     public double? End { get; init; }
+
+    /// <summary>What stands in the middle of a ring; null for nothing.</summary>
+    public ChartLabel? Middle { get; init; }
 
     public bool HasValueAxis { get; init; } = true;
 

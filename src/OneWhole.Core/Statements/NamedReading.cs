@@ -13,7 +13,7 @@ public sealed record NamedReading(string Name, string Text)
     {
         Division division = workings.Division;
         StudyWords words = StudyWords.Of(division);
-        var all = new List<NamedReading> { new("whole", $"{NumberText.Exact(division.Decimal(division.ReadingWhole))} {words.Counted}") };
+        var all = new List<NamedReading> { new("whole", words.AmountOf(NumberText.Exact(division.Decimal(division.ReadingWhole)))) };
         if (division.IsEmpty)
         {
             return all;

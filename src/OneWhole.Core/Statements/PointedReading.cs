@@ -25,19 +25,18 @@ public static class PointedReading
         Division division = workings.Division;
         StudyWords words = StudyWords.Of(division);
         int decimals = division.Study.Rounding.Decimals;
-        string unit = words.Unit.Length > 0 ? " " + words.Unit : "";
         string Percent(ExactInt part, ExactInt whole) => whole.IsZero ? NumberText.Dash : NumberText.Percent(new Fraction(part, whole), decimals);
         if (workings.RowsAreGroups)
         {
             ExactInt total = division.GroupTotal(row);
-            return [$"{NumberText.Exact(division.Decimal(total))}{unit} {words.Counted}", $"{Percent(total, division.Total)} of all", .. OwnLines(workings, row)];
+            return [words.AmountOf(NumberText.Exact(division.Decimal(total))), $"{Percent(total, division.Total)} of all", .. OwnLines(workings, row)];
         }
         if (!division.Has(row))
         {
             return ["no row"];
         }
         ExactInt amount = division.Amount(row);
-        var lines = new List<string> { $"{NumberText.Exact(division.Decimal(amount))}{unit} {words.Counted}" };
+        var lines = new List<string> { words.AmountOf(NumberText.Exact(division.Decimal(amount))) };
         if (!division.HasGroups)
         {
             lines.Add($"{(workings.Find("shownShare")?.Exact(row) is { } shown ? NumberText.Rounded(shown, decimals) + " %" : Percent(amount, division.Whole(row)))} of the whole");
@@ -51,7 +50,7 @@ public static class PointedReading
         int group = division.GroupOf(row), part = division.PartOf(row);
         string name = division.Groups![group].Label;
         lines.Add($"{Percent(amount, division.GroupTotal(group))} of {name}, {Percent(amount, division.Total)} of all");
-        lines.Add($"{Ordinal(1 + Enumerable.Range(0, division.PartCount).Count(other => division.Has(group, other) && division.Amount(group, other) > amount))} of {NumberText.Count(division.PartCount)} on {name}");
+        lines.Add($"{Ordinal(1 + Enumerable.Range(0, division.PartCount).Count(other => division.Has(group, other) && division.Amount(group, other) > amount))} of {NumberText.Count(division.PartCount)} in {name}");
         (int Group, Fraction Share)[] elsewhere =
         [
             .. Enumerable.Range(0, division.GroupCount).Where(other => other != group && division.Has(other, part) && division.GroupTotal(other).Sign > 0)

@@ -12,6 +12,9 @@ public sealed record EachValue(string Value, WorkingsResult Workings);
 /// <param name="Columns">The workings' columns, which all values share.</param>
 public sealed record WorkingsSet(string? Column, IReadOnlyList<EachValue> Values, IReadOnlyList<WorkingColumn> Columns)
 {
+    /// <summary>The rows of all values together.</summary>
+    public long RowCount => Values.Sum(each => (long)each.Workings.RowCount);
+
     private const int MostValues = 400;
 
     /// <summary>One study's workings, for all rows.</summary>

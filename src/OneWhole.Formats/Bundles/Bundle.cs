@@ -1,20 +1,13 @@
 using System.IO.Compression;
-using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Briefings;
 using OneWhole.Core.Studies;
-using OneWhole.Core.Tables;
+using OneWhole.Formats.Handing;
 using OneWhole.Formats.Reading;
 
 namespace OneWhole.Formats.Bundles;
-
-/// <summary>A table of a bundle.</summary>
-/// <param name="Name">Distinct within the bundle.</param>
-/// <param name="Csv">Its rows (RFC 4180, UTF-8).</param>
-/// <param name="Read">How they are to be read, so that they come out as they were.</param>
-public sealed record BundledTable(string Name, byte[] Csv, ReadSettings Read);
 
 /// <summary>A study of a bundle.</summary>
 /// <param name="Name">Distinct within the bundle; a briefing refers to it.</param>
@@ -23,10 +16,10 @@ public sealed record BundledStudy(string Name, string Table, Study Study);
 
 /// <summary>
 /// Studies with their tables, and the page that they stand on, as one file: a zip that is a Data Package (Frictionless Data Package 1),
-/// CSV tables with schemas and checksums, study and briefing documents.
+/// CSV tables with schemas and checksums, study and briefing documents. One that was opened keeps its file until it is closed.
 /// </summary>
 /// <param name="Title">What it is called.</param>
-public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IReadOnlyList<BundledStudy> Studies, Briefing? Page)
+public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IReadOnlyList<BundledStudy> Studies, Briefing? Page) : IDisposable
 {
     private const string Descriptor = "datapackage.json";
     private const string PageName = "briefing.json";
@@ -34,62 +27,65 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
     private const long MostDocument = 8 << 20;
 
     /// <summary>Unpacked, all of it together.</summary>
-    public const long MostBytes = 1L << 30;
+    public const long MostBytes = 4L << 30;
+
+    private ZipArchive? _archive;
 
     // ---- Writing ----
 
+    /// <param name="to">Takes the bytes; it is left open.</param>
+    /// <param name="progress">Is told how far the rows are.</param>
+    /// <exception cref="OperationCanceledException">The file is not wanted any more.</exception>
+    public void Write(Stream to, Progress progress)
+    {
+        progress.Expect(Tables.Sum(table => (long)table.RowCount));
+        var resources = new JsonArray();
+        using var zip = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
+        foreach (BundledTable table in Tables)
+        {
+            JsonObject resource = Add(zip, resources, table.Name, $"tables/{FileName(table.Name)}.csv", "csv", "text/csv", stream => table.Copy(stream, progress));
+            resource["title"] = table.Title;
+            resource["encoding"] = "utf-8";
+            if (table.Schema is { } schema)
+            {
+                resource["profile"] = "tabular-data-resource";
+                resource["schema"] = schema.DeepClone();
+            }
+            resource["read"] = ReadSettings.Shape.Write(table.Read);
+        }
+        foreach (BundledStudy study in Studies)
+        {
+            JsonObject resource = AddJson(zip, resources, study.Name, $"studies/{FileName(study.Name)}.study.json", StudyFormat.Standard.WriteText(study.Study));
+            resource["table"] = study.Table;
+        }
+        if (Page is not null)
+        {
+            AddJson(zip, resources, "briefing", PageName, Page.Write().ToJsonString(StudyFormat.Pretty) + "\n");
+        }
+        var package = new JsonObject { ["profile"] = "data-package", ["name"] = FileName(Title), ["title"] = Title, ["resources"] = resources };
+        using Stream descriptor = zip.CreateEntry(Descriptor).Open();
+        descriptor.Write(Encoding.UTF8.GetBytes(package.ToJsonString(StudyFormat.Pretty) + "\n"));
+    }
+
     public byte[] ToBytes()
     {
-        var resources = new JsonArray();
         using var bytes = new MemoryStream();
-        using (var zip = new ZipArchive(bytes, ZipArchiveMode.Create, leaveOpen: true))
-        {
-            foreach (BundledTable table in Tables)
-            {
-                JsonObject resource = Add(zip, resources, table.Name, $"tables/{FileName(table.Name)}.csv", "csv", "text/csv", table.Csv);
-                resource["profile"] = "tabular-data-resource";
-                resource["encoding"] = "utf-8";
-                resource["schema"] = Schema(table);
-                resource["read"] = ReadSettings.Shape.Write(table.Read);
-            }
-            foreach (BundledStudy study in Studies)
-            {
-                JsonObject resource = Add(zip, resources, study.Name, $"studies/{FileName(study.Name)}.study.json", "json", "application/json", Encoding.UTF8.GetBytes(StudyFormat.Standard.WriteText(study.Study)));
-                resource["table"] = study.Table;
-            }
-            if (Page is not null)
-            {
-                Add(zip, resources, "briefing", PageName, "json", "application/json", Encoding.UTF8.GetBytes(Page.Write().ToJsonString(StudyFormat.Pretty) + "\n"));
-            }
-            var package = new JsonObject { ["profile"] = "data-package", ["name"] = FileName(Title), ["title"] = Title, ["resources"] = resources };
-            using Stream stream = zip.CreateEntry(Descriptor).Open();
-            stream.Write(Encoding.UTF8.GetBytes(package.ToJsonString(StudyFormat.Pretty) + "\n"));
-        }
+        Write(bytes, Progress.None);
         return bytes.ToArray();
     }
 
-    private static JsonObject Add(ZipArchive zip, JsonArray resources, string name, string path, string format, string mediaType, byte[] content)
+    private static JsonObject AddJson(ZipArchive zip, JsonArray resources, string name, string path, string text) =>
+        Add(zip, resources, name, path, "json", "application/json", stream => stream.Write(Encoding.UTF8.GetBytes(text)));
+
+    private static JsonObject Add(ZipArchive zip, JsonArray resources, string name, string path, string format, string mediaType, Action<Stream> write)
     {
-        using (Stream stream = zip.CreateEntry(path).Open())
-        {
-            stream.Write(content);
-        }
-        var resource = new JsonObject { ["name"] = name, ["path"] = path, ["format"] = format, ["mediatype"] = mediaType, ["bytes"] = content.Length, ["hash"] = Hash(content) };
+        using Stream packed = zip.CreateEntry(path).Open();
+        using var counted = new CheckedStream(packed);
+        write(counted);
+        var resource = new JsonObject { ["name"] = name, ["path"] = path, ["format"] = format, ["mediatype"] = mediaType, ["bytes"] = counted.Length, ["hash"] = counted.Hash() };
         resources.Add(resource);
         return resource;
     }
-
-    private static string Hash(byte[] content) => "sha256:" + Convert.ToHexStringLower(SHA256.HashData(content));
-
-    /// <summary>A Table Schema (Frictionless): the columns with their types.</summary>
-    private static JsonObject Schema(BundledTable table) => new()
-    {
-        ["fields"] = new JsonArray([.. table.Read.Columns.Select(column => (JsonNode)new JsonObject
-        {
-            ["name"] = column.Key,
-            ["type"] = column.Value.Type switch { ColumnType.Quantity => "number", ColumnType.Date => "date", _ => "string" },
-        })]),
-    };
 
     /// <summary>A name that every file system takes.</summary>
     public static string FileName(string name)
@@ -100,30 +96,32 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
 
     // ---- Reading ----
 
+    /// <param name="stream">The file, which can be read in any order; it is closed with the bundle, or where it is refused.</param>
     /// <exception cref="StudyException">It is no bundle, is damaged, or holds what it does not list; the message says what and where.</exception>
     public static Bundle Read(Stream stream)
     {
-        ZipArchive zip;
+        ZipArchive? zip = null;
         try
         {
-            zip = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
+            zip = new ZipArchive(stream, ZipArchiveMode.Read);
+            Bundle bundle = Read(zip);
+            bundle._archive = zip;
+            return bundle;
         }
-        catch (InvalidDataException)
+        catch (Exception fault)
         {
-            throw Refused("the file is no zip archive, or is cut off");
-        }
-        using (zip)
-        {
-            try
+            zip?.Dispose();
+            stream.Dispose();
+            if (fault is InvalidDataException or EndOfStreamException)
             {
-                return Read(zip);
+                throw Refused(zip is null ? "the file is no zip archive, or is cut off" : "the archive is damaged");
             }
-            catch (Exception fault) when (fault is InvalidDataException or EndOfStreamException)
-            {
-                throw Refused("the archive is damaged");
-            }
+            throw;
         }
     }
+
+    /// <summary>Closes the file that it was opened from; its tables can't be read any more.</summary>
+    public void Dispose() => _archive?.Dispose();
 
     private static StudyException Refused(string why) => new("not-a-bundle", "", $"The bundle can't be opened: {why}. Nothing was changed.");
 
@@ -141,12 +139,14 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
                 throw Refused($"\"{entry.FullName}\" is no name for a file in it, or is there twice");
             }
         }
-        if (!files.TryGetValue(Descriptor, out ZipArchiveEntry? described))
+        if (!files.TryGetValue(Descriptor, out ZipArchiveEntry? descriptor))
         {
             throw Refused($"it has no {Descriptor}");
         }
         long room = MostBytes;
-        JsonObject package = Json(Unpack(described, MostDocument, ref room), Descriptor);
+        using var described = new MemoryStream();
+        Unpack(descriptor, described, MostDocument, ref room);
+        JsonObject package = Json(described.ToArray(), Descriptor);
         string title = Text(package, "title") ?? Text(package, "name") ?? "bundle";
         var tables = new List<BundledTable>();
         var studies = new List<BundledStudy>();
@@ -162,17 +162,18 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
             {
                 throw Refused($"\"{path}\" is listed, and is not there or is listed twice");
             }
-            bool isTable = path.EndsWith(".csv", StringComparison.OrdinalIgnoreCase);
-            byte[] content = Unpack(entry, isTable ? MostBytes : MostDocument, ref room);
-            if (Text(resource, "hash") is not { } hash || hash != Hash(content))
+            string? hash = Text(resource, "hash");
+            if (path.EndsWith(".csv", StringComparison.OrdinalIgnoreCase))
             {
-                throw Refused($"\"{path}\" does not match its checksum");
+                // Read through once, for its size and checksum; the rows stay in the file.
+                Check(path, hash, Unpack(entry, Stream.Null, MostBytes, ref room));
+                tables.Add(new BundledTable(name, Text(resource, "title") ?? name, resource["read"] is { } read ? ReadSettings.Read(read.ToJsonString()) : ReadSettings.Found, (to, _) => CopyOut(entry, to)));
+                continue;
             }
-            if (isTable)
-            {
-                tables.Add(new BundledTable(name, content, resource["read"] is { } read ? ReadSettings.Read(read.ToJsonString()) : ReadSettings.Found));
-            }
-            else if (path == PageName)
+            using var unpacked = new MemoryStream();
+            Check(path, hash, Unpack(entry, unpacked, MostDocument, ref room));
+            byte[] content = unpacked.ToArray();
+            if (path == PageName)
             {
                 page = Briefing.Read(Encoding.UTF8.GetString(content));
             }
@@ -220,11 +221,25 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
         }
     }
 
-    /// <summary>Reads an entry as it unpacks: what it says of its size is not believed.</summary>
-    private static byte[] Unpack(ZipArchiveEntry entry, long most, ref long room)
+    private static void Check(string path, string? expected, string hash)
+    {
+        if (expected != hash)
+        {
+            throw Refused($"\"{path}\" does not match its checksum");
+        }
+    }
+
+    private static void CopyOut(ZipArchiveEntry entry, Stream to)
     {
         using Stream packed = entry.Open();
-        using var unpacked = new MemoryStream();
+        packed.CopyTo(to);
+    }
+
+    /// <summary>Reads an entry as it unpacks, for its checksum: what it says of its size is not believed.</summary>
+    private static string Unpack(ZipArchiveEntry entry, Stream to, long most, ref long room)
+    {
+        using Stream packed = entry.Open();
+        using var unpacked = new CheckedStream(to);
         byte[] buffer = new byte[1 << 16];
         for (int read; (read = packed.Read(buffer)) > 0;)
         {
@@ -235,6 +250,6 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
             }
             unpacked.Write(buffer, 0, read);
         }
-        return unpacked.ToArray();
+        return unpacked.Hash();
     }
 }

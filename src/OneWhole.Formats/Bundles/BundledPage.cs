@@ -13,10 +13,11 @@ public static class BundledPage
 {
     /// <param name="bundle">The bundle; one without a page has its studies on one, in two columns.</param>
     /// <param name="fresh">By name, tables that stand for those of the bundle.</param>
+    /// <param name="sharesOnly">Whether it leaves without amounts.</param>
     /// <exception cref="StudyException">A table can't be read.</exception>
-    public static HandedBriefing Of(Bundle bundle, IReadOnlyDictionary<string, Table> fresh)
+    public static HandedBriefing Of(Bundle bundle, IReadOnlyDictionary<string, Table> fresh, bool sharesOnly = false)
     {
-        Dictionary<string, Table> tables = bundle.Tables.ToDictionary(table => table.Name, table => fresh.TryGetValue(table.Name, out Table? laid) ? new Table(table.Name, laid.Columns) : TableFile.Read(new MemoryStream(table.Csv), $"{table.Name}.csv", table.Read).Table);
+        Dictionary<string, Table> tables = bundle.Tables.ToDictionary(table => table.Name, table => new Table(table.Title, (fresh.TryGetValue(table.Name, out Table? laid) ? laid : Read(table)).Columns));
         Briefing page = bundle.Page ?? new Briefing { Title = bundle.Title, Blocks = [.. bundle.Studies.Select((study, at) => new BriefingBlock($"b{at + 1}") { Kind = BlockKind.Study, Study = study.Name })] };
         Dictionary<string, BundledStudy> studies = bundle.Studies.ToDictionary(study => study.Name);
         PageBlock Computed(BriefingBlock block, IReadOnlyList<Clause> filter, IReadOnlyDictionary<string, string> colours)
@@ -24,17 +25,23 @@ public static class BundledPage
             BundledStudy bundled = studies[block.Study];
             try
             {
-                (Study study, IReadOnlyList<string> without) = SharedFilter.Lay(PageColours.Lay(bundled.Study, colours), tables[bundled.Table], filter);
-                Table? second = study.Form.Form.SecondTable(study) is { } name ? tables.GetValueOrDefault(name) : null;
+                (Study study, IReadOnlyList<string> remarks) = SharedFilter.Lay(PageColours.Lay(bundled.Study, colours), tables[bundled.Table], filter);
+                Table? second = study.Form.Form.SecondTable(study) is { } name ? tables.Values.FirstOrDefault(table => table.Name == name) : null;
                 WorkingsSet workings = WorkingsSet.Run(tables[bundled.Table], study, default, second);
                 string title = study.Title.Length > 0 || workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Title;
-                return new PageBlock(block, new HandedStudy(title, study, workings), without, null);
+                return new PageBlock(block, new HandedStudy(title, study, workings), remarks, null);
             }
             catch (StudyException unfit)
             {
                 return new PageBlock(block, null, [], unfit.Message);
             }
         }
-        return HandedBriefing.Of(page, page.Filter, HandedBriefing.Compute(page, page.Filter, Computed, block => block.Study, block => new PageBlock(block, null, [], null)));
+        return HandedBriefing.Of(page, page.Filter, HandedBriefing.Compute(page, page.Filter, Computed, block => block.Study, block => new PageBlock(block, null, [], null)), sharesOnly);
+    }
+
+    private static Table Read(BundledTable table)
+    {
+        using FileStream rows = table.ToFile();
+        return TableFile.Read(rows, $"{table.Name}.csv", table.Read).Table;
     }
 }

@@ -15,7 +15,7 @@ internal sealed class BriefingHtml : BriefingHandOver
 
     public override string MediaType => "text/html; charset=utf-8";
 
-    public override byte[] Write(HandedBriefing briefing)
+    public override void Write(HandedBriefing briefing, PagePaper on, Stream to, Progress progress)
     {
         var page = new HtmlDocument(briefing.Title);
         page.Body.Append("<header>\n<h1 class=\"shown\">").Append(HtmlDocument.Text(briefing.Title)).Append("</h1>\n");
@@ -24,7 +24,7 @@ internal sealed class BriefingHtml : BriefingHandOver
             page.Body.Append("<p>").Append(HtmlDocument.Text(briefing.Filter)).Append("</p>\n");
         }
         page.Body.Append("</header>\n");
-        foreach (IReadOnlyList<HandedBlock> row in briefing.Rows())
+        foreach (IReadOnlyList<HandedBlock> row in progress.Each([.. briefing.Rows()]))
         {
             page.Body.Append("<div class=\"row\" style=\"grid-template-columns:repeat(").Append(briefing.Columns.ToString(CultureInfo.InvariantCulture)).Append(",minmax(0,1fr))\">\n");
             foreach (HandedBlock block in row)
@@ -35,7 +35,7 @@ internal sealed class BriefingHtml : BriefingHandOver
             }
             page.Body.Append("</div>\n");
         }
-        return page.ToBytes();
+        to.Write(page.ToBytes());
     }
 
     private static void Write(HtmlDocument page, HandedBlock block, int columns)
@@ -70,9 +70,9 @@ internal sealed class BriefingHtml : BriefingHandOver
                 page.Workings(each.Workings, study.Workings.Column is null ? study.Title : each.Value);
             }
         }
-        if (HandedBriefing.WithoutWords(block.Without) is { Length: > 0 } without)
+        if (block.Remark is { Length: > 0 } remark)
         {
-            page.Body.Append("<p class=\"warn\">").Append(HtmlDocument.Text(without)).Append("</p>\n");
+            page.Body.Append("<p class=\"warn\">").Append(HtmlDocument.Text(remark)).Append("</p>\n");
         }
     }
 }

@@ -11,70 +11,74 @@ namespace OneWhole.Formats.Handing;
 internal sealed class BriefingPdf : BriefingHandOver
 {
     private const float Points = 0.75f;
-    private const double Margin = 48;
     private const int MostWorkingsRows = 40;
 
     public override string Extension => ".pdf";
 
     public override string Name => "Page, PDF";
 
-    public override string Detail => "A4, for print";
+    public override string Detail => "for print";
 
     public override string MediaType => "application/pdf";
 
-    public override byte[] Write(HandedBriefing briefing)
+    public override bool HasPaper => true;
+
+    public override void Write(HandedBriefing briefing, PagePaper on, Stream to, Progress progress)
     {
-        using var bytes = new MemoryStream();
-        using (SKDocument document = SKDocument.CreatePdf(bytes, new SKDocumentPdfMetadata { Title = briefing.Title, Creator = "One Whole", Producer = "One Whole" }))
+        (double margin, double width, double height) = on.Paper.Within(on.Margin);
+        // The page is laid out as wide as on the screen, and reduced to the paper.
+        double scale = width / BriefingLayout.Width;
+        using SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = briefing.Title, Creator = "One Whole", Producer = "One Whole" });
+        foreach (IReadOnlyList<Placed> sheet in Sheets(briefing, height / scale, progress))
         {
-            foreach (IReadOnlyList<(Figure Figure, double X, double Y)> sheet in Sheets(briefing))
+            using SKCanvas canvas = document.BeginPage((float)(on.Paper.Width * Paper.Pixels) * Points, (float)(on.Paper.Height * Paper.Pixels) * Points);
+            canvas.Scale(Points);
+            canvas.Translate((float)margin, (float)margin);
+            canvas.Scale((float)scale);
+            foreach (Placed part in sheet)
             {
-                // The page is laid out as wide as on the screen, and reduced to the paper.
-                double scale = (Paper.Find("a4").Width * 96 / 25.4) / (BriefingLayout.Width + 2 * Margin);
-                using SKCanvas canvas = document.BeginPage((float)(Paper.Find("a4").Width / 25.4 * 72), (float)(Paper.Find("a4").Height / 25.4 * 72));
-                canvas.Scale(Points * (float)scale);
-                foreach ((Figure figure, double x, double y) in sheet)
-                {
-                    canvas.Save();
-                    canvas.Translate((float)(x + Margin), (float)(y + Margin));
-                    PngWriter.Draw(figure, canvas);
-                    canvas.Restore();
-                }
-                document.EndPage();
+                canvas.Save();
+                canvas.Translate((float)part.X, (float)part.Y);
+                canvas.Scale((float)part.Scale);
+                PngWriter.Draw(part.Figure, canvas);
+                canvas.Restore();
             }
-            document.Close();
+            document.EndPage();
         }
-        return bytes.ToArray();
+        document.Close();
     }
 
-    private static List<List<(Figure Figure, double X, double Y)>> Sheets(HandedBriefing briefing)
+    /// <summary>A part of a block on a sheet, in the page's pixels.</summary>
+    private sealed record Placed(Figure Figure, double X, double Y, double Scale);
+
+    private static List<List<Placed>> Sheets(HandedBriefing briefing, double height, Progress progress)
     {
-        double height = BriefingLayout.Width * 297 / 210 - Margin;
-        var sheets = new List<List<(Figure, double, double)>> { new() };
+        var sheets = new List<List<Placed>> { new() };
         Figure head = Words(briefing.Filter.Length > 0 ? $"{briefing.Title}\n{briefing.Filter}" : briefing.Title, BriefingLayout.Width, heading: true);
-        sheets[0].Add((head, 0, 0));
+        sheets[0].Add(new Placed(head, 0, 0, 1));
         double y = head.Height + BriefingLayout.Gap;
-        foreach (IReadOnlyList<HandedBlock> row in briefing.Rows())
+        foreach (IReadOnlyList<HandedBlock> row in progress.Each([.. briefing.Rows()]))
         {
             List<Figure>[] columns = [.. row.Select(block => Parts(block, briefing.Columns))];
             double tall = columns.Max(parts => parts.Sum(part => part.Height));
-            if (y + tall > height && sheets[^1].Count > 0)
+            if (y + tall > height && sheets[^1].Count > 0 && (y > head.Height + BriefingLayout.Gap || sheets.Count > 1 || tall <= height))
             {
                 sheets.Add([]);
                 y = 0;
             }
-            double x = 0;
+            // A row that no sheet has room for is reduced to it.
+            double scale = Math.Min(1, (height - y) / tall), x = 0;
             for (int at = 0; at < row.Count; at++)
             {
                 double down = y;
                 foreach (Figure part in columns[at])
                 {
-                    sheets[^1].Add((part, x, down));
-                    down += part.Height;
+                    sheets[^1].Add(new Placed(part, x, down, scale));
+                    down += part.Height * scale;
                 }
                 x += BriefingLayout.WidthOf(row[at].Span, briefing.Columns) + BriefingLayout.Gap;
             }
-            y += tall + BriefingLayout.Gap;
+            y += tall * scale + BriefingLayout.Gap;
         }
         return sheets;
     }
@@ -95,18 +99,22 @@ internal sealed class BriefingPdf : BriefingHandOver
         if (block.Show != BlockShow.Workings)
         {
             (double wide, double high) = BriefingLayout.SizeOf(block, columns);
-            parts.Add(study.Draw(wide, high));
+            parts.Add(Framed(study.Draw(wide, high)));
         }
         if (block.Show != BlockShow.Figure && study.Workings.Values.Count > 0)
         {
             parts.Add(Table(study, width));
         }
-        if (HandedBriefing.WithoutWords(block.Without) is { Length: > 0 } without)
+        if (block.Remark is { Length: > 0 } remark)
         {
-            parts.Add(Words(without, width));
+            parts.Add(Words(remark, width));
         }
         return parts;
     }
+
+    /// <summary>A hairline around the sheet, as on the page.</summary>
+    private static Figure Framed(Figure figure) =>
+        figure with { Marks = [new PathMark("frame", "frame", [[0.5, 0.5, figure.Width - 0.5, 0.5, figure.Width - 0.5, figure.Height - 0.5, 0.5, figure.Height - 0.5, 0.5, 0.5]]) { Stroke = Ink.Hairline }, .. figure.Marks] };
 
     private static Figure Words(string text, double width, bool heading = false)
     {
@@ -133,26 +141,19 @@ internal sealed class BriefingPdf : BriefingHandOver
         var table = new WorkingsTable(study.Workings.Values[0].Workings);
         FigureBuilder page = FigureBuilder.Page(width, 400, TextMeasurer.Shared, new Finish());
         var font = new Font(Typeface.Sans, 13);
-        double y = 0, each = width / table.Heads.Count;
-        void Row(string id, IReadOnlyList<string> cells, string ink)
-        {
-            y += font.LineHeight * 1.25;
-            for (int at = 0; at < cells.Count; at++)
-            {
-                bool number = table.IsNumber[at];
-                page.Add(page.Text($"{id}-{at}", "cell", number ? each * (at + 1) - 6 : each * at, y, number ? "end" : "start", cells[at], font, ink, each - 8));
-            }
-        }
-        Row("head", table.Heads, Ink.Quiet);
+        var columns = new PrintedColumns(page, table, font, 0, width, MostWorkingsRows);
+        double y = font.LineHeight * 1.25;
+        columns.Row(page, "head", y, table.Heads, Ink.Quiet);
         page.Line("rule", "rule", 0, y + 5, width, y + 5, Ink.Text);
-        for (int row = 0; row < Math.Min(MostWorkingsRows, table.Rows.Count); row++)
-        {
-            Row($"row-{row}", table.Rows[row], Ink.Text);
-        }
-        if (table.Rows.Count > MostWorkingsRows)
+        foreach ((int row, IReadOnlyList<string> cells) in table.First(MostWorkingsRows).Index())
         {
             y += font.LineHeight * 1.25;
-            page.Add(page.Text("more", "line", 0, y, "start", $"and {Core.Numbers.NumberText.Count(table.Rows.Count - MostWorkingsRows)} rows more", font, Ink.Quiet));
+            columns.Row(page, $"row-{row}", y, cells, Ink.Text);
+        }
+        if (table.RowCount > MostWorkingsRows)
+        {
+            y += font.LineHeight * 1.25;
+            page.Add(page.Text("more", "line", 0, y, "start", $"and {Core.Numbers.NumberText.Count(table.RowCount - MostWorkingsRows)} rows more", font, Ink.Quiet));
         }
         return new Figure(width, y + 16, study.Title, study.Title, page.Marks);
     }

@@ -13,11 +13,11 @@ internal sealed class BriefingSlides : BriefingHandOver
 
     public override string MediaType => "application/vnd.openxmlformats-officedocument.presentationml.presentation";
 
-    public override byte[] Write(HandedBriefing briefing)
+    public override void Write(HandedBriefing briefing, PagePaper on, Stream to, Progress progress)
     {
         var slides = new List<SlideContent>();
         string said = "";
-        foreach (HandedBlock block in briefing.Blocks)
+        foreach (HandedBlock block in progress.Each(briefing.Blocks))
         {
             if (block.Text is { } text)
             {
@@ -36,8 +36,7 @@ internal sealed class BriefingSlides : BriefingHandOver
             if (block.Study is { } study && block.Problem is null)
             {
                 SlideContent slide = StudySlides.Figure(study);
-                string without = HandedBriefing.WithoutWords(block.Without);
-                slides.Add(without.Length == 0 ? slide : slide with { TieOut = $"{slide.TieOut}; {without}" });
+                slides.Add(block.Remark.Length == 0 ? slide : slide with { TieOut = $"{slide.TieOut}; {block.Remark}" });
                 if (block.Show != Core.Briefings.BlockShow.Figure && StudySlides.Table(study) is { } table)
                 {
                     slides.Add(table);
@@ -48,6 +47,6 @@ internal sealed class BriefingSlides : BriefingHandOver
         {
             slides.Insert(0, new SlideContent(briefing.Title, briefing.Filter, "", "") { Text = said });
         }
-        return SlideDeck.Write([.. slides.Select(slide => briefing.Filter.Length > 0 && slide.Caption != briefing.Filter ? slide with { TieOut = $"{briefing.Filter}; {slide.TieOut}" } : slide)], briefing.Title);
+        to.Write(SlideDeck.Write([.. slides.Select(slide => briefing.Filter.Length > 0 && slide.Caption != briefing.Filter ? slide with { TieOut = $"{briefing.Filter}; {slide.TieOut}" } : slide)], briefing.Title));
     }
 }

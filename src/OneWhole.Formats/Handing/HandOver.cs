@@ -67,5 +67,19 @@ public abstract class HandOver
     /// <summary>Scales in which it is offered; one where it has none.</summary>
     public virtual IReadOnlyList<int> Scales => [1];
 
-    public abstract byte[] Write(HandedStudy study, HandingSize size);
+    /// <summary>Writes the file.</summary>
+    /// <param name="study">What leaves.</param>
+    /// <param name="size">How it is drawn, where it is.</param>
+    /// <param name="to">Takes the bytes; it is left open.</param>
+    /// <param name="progress">Is told how far the rows are.</param>
+    /// <exception cref="OperationCanceledException">The file is not wanted any more.</exception>
+    public abstract void Write(HandedStudy study, HandingSize size, Stream to, Progress progress);
+
+    /// <summary>The file in memory.</summary>
+    public byte[] ToBytes(HandedStudy study, HandingSize size)
+    {
+        using var bytes = new MemoryStream();
+        Write(study, size, bytes, Progress.None);
+        return bytes.ToArray();
+    }
 }

@@ -17,19 +17,43 @@ public sealed record HandedBlock(int Span)
 
     public BlockShow Show { get; init; }
 
-    /// <summary>Columns of the page's filter that do not act on it.</summary>
-    public IReadOnlyList<string> Without { get; init; } = [];
+    /// <summary>What is to be said of the page's filter: where it does not act, or leaves nothing.</summary>
+    public string Remark { get; init; } = "";
 
     /// <summary>Why there is no figure; null where there is one.</summary>
     public string? Problem { get; init; }
 }
 
+/// <summary>What a page is printed on.</summary>
+/// <param name="Paper">The sheet.</param>
+/// <param name="Margin">In millimetres, at most a third of the shorter side.</param>
+public sealed record PagePaper(Paper Paper, double Margin)
+{
+    public const double UsualMargin = 12;
+
+    public static PagePaper Usual { get; } = new(Paper.Find("a4"), UsualMargin);
+}
+
 /// <summary>A block of a page with what was computed for it.</summary>
 /// <param name="Block">As the document has it.</param>
 /// <param name="Study">The study with the page's filter; null for text, or where it can't be computed.</param>
-/// <param name="Without">Columns of the filter that do not act on it.</param>
+/// <param name="Remarks">What is to be said of the filter: where it does not act, or leaves nothing.</param>
 /// <param name="Problem">Why it can't be computed.</param>
-public sealed record PageBlock(BriefingBlock Block, HandedStudy? Study, IReadOnlyList<string> Without, string? Problem);
+public sealed record PageBlock(BriefingBlock Block, HandedStudy? Study, IReadOnlyList<string> Remarks, string? Problem)
+{
+    /// <summary>The block without amounts; a study that can't be told so is left out, and the block says why.</summary>
+    public PageBlock AsShares()
+    {
+        try
+        {
+            return this with { Study = Study is null ? null : SharesOnly.Of(Study) };
+        }
+        catch (StudyException unfit)
+        {
+            return this with { Study = null, Problem = unfit.Message };
+        }
+    }
+}
 
 /// <summary>A page of several studies, ready to leave.</summary>
 /// <param name="Title">Its title.</param>
@@ -55,8 +79,10 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
     /// <param name="page">The page.</param>
     /// <param name="clauses">The filter that it is made with.</param>
     /// <param name="blocks">Its blocks, computed.</param>
-    public static HandedBriefing Of(Briefing page, IReadOnlyList<Clause> clauses, IReadOnlyList<PageBlock> blocks)
+    /// <param name="sharesOnly">Whether it leaves without amounts; what was typed in its text stays as it is.</param>
+    public static HandedBriefing Of(Briefing page, IReadOnlyList<Clause> clauses, IReadOnlyList<PageBlock> blocks, bool sharesOnly = false)
     {
+        blocks = sharesOnly ? [.. blocks.Select(block => block.AsShares())] : blocks;
         IReadOnlyDictionary<string, string> readings = PageText.Readings(blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Workings)));
         return new HandedBriefing(page.Title, page.Columns, string.Join(", ", clauses.Select(WordsOf)), [.. blocks.Select(block => BlockOf(block, page.Columns, readings))]);
     }
@@ -72,7 +98,7 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
         Text = block.Block.Kind == BlockKind.Text ? string.Concat(PageText.Segments(block.Block.Text, readings).Select(segment => segment.Text)) : null,
         Study = block.Study,
         Show = block.Block.Show,
-        Without = block.Without,
+        Remark = RemarkOf(block.Remarks),
         Problem = block.Problem ?? (block.Study is { } study ? Undrawn(study) : null),
     };
 
@@ -109,8 +135,7 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
         }
     }
 
-    /// <summary>What a block says of a filter that does not act on it.</summary>
-    public static string WithoutWords(IReadOnlyList<string> columns) => columns.Count == 0 ? "" : $"not filtered by {string.Join(", ", columns.Distinct().Select(column => column.ToLowerInvariant()))}: its table has no such column";
+    public static string RemarkOf(IReadOnlyList<string> remarks) => string.Join("; ", remarks);
 }
 
 /// <summary>A kind of file that a page leaves as: one class, and one line in <see cref="Standard"/>.</summary>
@@ -131,5 +156,22 @@ public abstract class BriefingHandOver
 
     public abstract string MediaType { get; }
 
-    public abstract byte[] Write(HandedBriefing briefing);
+    /// <summary>Whether it is laid out on paper.</summary>
+    public virtual bool HasPaper => false;
+
+    /// <summary>Writes the file.</summary>
+    /// <param name="briefing">What leaves.</param>
+    /// <param name="on">What it is printed on, where it is.</param>
+    /// <param name="to">Takes the bytes; it is left open.</param>
+    /// <param name="progress">Is told how many blocks are done.</param>
+    /// <exception cref="OperationCanceledException">The file is not wanted any more.</exception>
+    public abstract void Write(HandedBriefing briefing, PagePaper on, Stream to, Progress progress);
+
+    /// <summary>The file in memory.</summary>
+    public byte[] ToBytes(HandedBriefing briefing, PagePaper? on = null)
+    {
+        using var bytes = new MemoryStream();
+        Write(briefing, on ?? PagePaper.Usual, bytes, Progress.None);
+        return bytes.ToArray();
+    }
 }

@@ -13,6 +13,7 @@ namespace OneWhole.Formats.Handing;
 internal sealed class HtmlDocument(string title)
 {
     private const int MostNotes = 2_000;
+    private const int MostRows = 5_000;
 
     private const string Style = """
         :root { color-scheme: light; }
@@ -80,7 +81,7 @@ internal sealed class HtmlDocument(string title)
             page.Append("<th scope=\"col\"").Append(table.IsNumber[at] ? " class=\"number\">" : ">").Append(Text(table.Heads[at])).Append("</th>");
         }
         page.Append("</tr></thead>\n<tbody>\n");
-        foreach (IReadOnlyList<string> row in table.Rows)
+        foreach (IReadOnlyList<string> row in table.First(MostRows))
         {
             page.Append("<tr>");
             for (int at = 0; at < row.Count; at++)
@@ -89,7 +90,12 @@ internal sealed class HtmlDocument(string title)
             }
             page.Append("</tr>\n");
         }
-        page.Append("</tbody>\n</table>\n<ul aria-label=\"Proofs of ").Append(Text(title)).Append("\">\n");
+        page.Append("</tbody>\n</table>\n");
+        if (table.RowCount > MostRows)
+        {
+            page.Append("<p>and ").Append(Core.Numbers.NumberText.Count(table.RowCount - MostRows)).Append(" rows more</p>\n");
+        }
+        page.Append("<ul aria-label=\"Proofs of ").Append(Text(title)).Append("\">\n");
         foreach (TieOutLine line in workings.TieOut)
         {
             string status = WorkingsJson.StatusWord(line.Status);

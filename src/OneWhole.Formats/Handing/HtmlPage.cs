@@ -16,7 +16,7 @@ internal sealed class HtmlPage : HandOver
 
     public override string MediaType => "text/html; charset=utf-8";
 
-    public override byte[] Write(HandedStudy study, HandingSize size)
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
         var page = new HtmlDocument(study.Title);
         bool single = study.Workings.Column is null;
@@ -30,6 +30,6 @@ internal sealed class HtmlPage : HandOver
             }
             page.Workings(each.Workings, single ? study.Title : each.Value);
         }
-        return page.ToBytes();
+        to.Write(page.ToBytes());
     }
 }

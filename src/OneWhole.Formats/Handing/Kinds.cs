@@ -18,7 +18,7 @@ internal sealed class SvgFigure : HandOver
 
     public override string MediaType => "image/svg+xml";
 
-    public override byte[] Write(HandedStudy study, HandingSize size) => SvgWriter.ToBytes(study.Draw(size.Width, size.Height));
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(SvgWriter.ToBytes(study.Draw(size.Width, size.Height)));
 }
 
 /// <summary>A picture of pixels.</summary>
@@ -36,7 +36,7 @@ internal sealed class PngFigure : HandOver
 
     public override string Suffix(HandingSize size) => size.Scale == 1 ? "" : $"@{size.Scale.ToString("0.##", CultureInfo.InvariantCulture)}x";
 
-    public override byte[] Write(HandedStudy study, HandingSize size) => PngWriter.ToBytes(study.Draw(size.Width, size.Height), Math.Clamp(size.Scale, 0.25, 8));
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(PngWriter.ToBytes(study.Draw(size.Width, size.Height), Math.Clamp(size.Scale, 0.25, 8)));
 }
 
 /// <summary>Every row as a table reads them.</summary>
@@ -50,7 +50,7 @@ internal sealed class CsvWorkings : HandOver
 
     public override string MediaType => "text/csv; charset=utf-8";
 
-    public override byte[] Write(HandedStudy study, HandingSize size) => WorkingsCsv.ToBytes(study.Workings);
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => WorkingsCsv.Write(study.Workings, to, progress);
 }
 
 /// <summary>Workings with rules, proofs and readings.</summary>
@@ -64,12 +64,7 @@ internal sealed class JsonWorkings : HandOver
 
     public override string MediaType => "application/json";
 
-    public override byte[] Write(HandedStudy study, HandingSize size)
-    {
-        using var bytes = new MemoryStream();
-        WorkingsJson.Write(study.Workings, bytes);
-        return bytes.ToArray();
-    }
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => WorkingsJson.Write(study.Workings, to, progress);
 }
 
 /// <summary>The workings as a table of plain text, for documents and messages.</summary>
@@ -83,35 +78,35 @@ internal sealed class MarkdownWorkings : HandOver
 
     public override string MediaType => "text/markdown; charset=utf-8";
 
-    public override byte[] Write(HandedStudy study, HandingSize size)
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
-        var text = new StringBuilder();
-        text.Append("# ").Append(Plain(study.Title)).Append("\n\n");
+        progress.Expect(study.Workings.RowCount);
+        using var text = new StreamWriter(to, new UTF8Encoding(false), leaveOpen: true);
+        text.Write($"# {Plain(study.Title)}\n\n");
         foreach (EachValue each in study.Workings.Values)
         {
             if (study.Workings.Column is not null)
             {
-                text.Append("## ").Append(Plain(each.Value)).Append("\n\n");
+                text.Write("## "); text.Write(Plain(each.Value)); text.Write("\n\n");
             }
             var table = new WorkingsTable(each.Workings);
-            text.Append("| ").Append(string.Join(" | ", table.Heads.Select(Plain))).Append(" |\n|");
+            text.Write("| "); text.Write(string.Join(" | ", table.Heads.Select(Plain))); text.Write(" |\n|");
             foreach (bool number in table.IsNumber)
             {
-                text.Append(number ? "---:|" : "---|");
+                text.Write(number ? "---:|" : "---|");
             }
-            text.Append('\n');
-            foreach (IReadOnlyList<string> row in table.Rows)
+            text.Write('\n');
+            foreach (int row in progress.Rows(table.RowCount))
             {
-                text.Append("| ").Append(string.Join(" | ", row.Select(Plain))).Append(" |\n");
+                text.Write("| "); text.Write(string.Join(" | ", table.Row(row).Select(Plain))); text.Write(" |\n");
             }
-            text.Append('\n');
+            text.Write('\n');
             foreach (TieOutLine line in each.Workings.TieOut)
             {
-                text.Append("- ").Append(WorkingsJson.StatusWord(line.Status)).Append(": ").Append(Plain(line.Text)).Append('\n');
+                text.Write("- "); text.Write(WorkingsJson.StatusWord(line.Status)); text.Write(": "); text.Write(Plain(line.Text)); text.Write('\n');
             }
-            text.Append('\n');
+            text.Write('\n');
         }
-        return new UTF8Encoding(false).GetBytes(text.ToString());
     }
 
     /// <summary>One line in which nothing is markup: marks of the notation are escaped.</summary>
@@ -141,24 +136,23 @@ internal sealed class StudyFile : HandOver
 
     public override string MediaType => "application/json";
 
-    public override byte[] Write(HandedStudy study, HandingSize size) => Encoding.UTF8.GetBytes(StudyFormat.Standard.WriteText(study.Study));
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(Encoding.UTF8.GetBytes(StudyFormat.Standard.WriteText(study.Study)));
 }
 
-/// <summary>The workings as they are printed: texts in the study's decimals.</summary>
-public sealed class WorkingsTable
+/// <summary>The workings as they are printed: texts in the study's decimals, made as they are asked for.</summary>
+public sealed class WorkingsTable(WorkingsResult workings)
 {
-    public WorkingsTable(WorkingsResult workings)
-    {
-        Heads = [.. workings.Columns.Select(column => column.Label)];
-        IsNumber = [.. workings.Columns.Select(column => !column.IsText)];
-        Rows = [.. Enumerable.Range(0, workings.RowCount).Select(row => (IReadOnlyList<string>)[.. workings.Columns.Select(column => Cell(workings, column, row))])];
-    }
+    public IReadOnlyList<string> Heads { get; } = [.. workings.Columns.Select(column => column.Label)];
 
-    public IReadOnlyList<string> Heads { get; }
+    public IReadOnlyList<bool> IsNumber { get; } = [.. workings.Columns.Select(column => !column.IsText)];
 
-    public IReadOnlyList<bool> IsNumber { get; }
+    public int RowCount => workings.RowCount;
 
-    public IReadOnlyList<IReadOnlyList<string>> Rows { get; }
+    /// <summary>The cells of a row.</summary>
+    public IReadOnlyList<string> Row(int row) => [.. workings.Columns.Select(column => Cell(workings, column, row))];
+
+    /// <summary>The first rows, at most so many.</summary>
+    public IEnumerable<IReadOnlyList<string>> First(int most) => Enumerable.Range(0, Math.Min(most, RowCount)).Select(Row);
 
     private static string Cell(WorkingsResult workings, WorkingColumn column, int row)
     {

@@ -23,10 +23,10 @@ internal sealed class OdsWorkings : HandOver
 
     public override string MediaType => "application/vnd.oasis.opendocument.spreadsheet";
 
-    public override byte[] Write(HandedStudy study, HandingSize size)
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
-        using var bytes = new MemoryStream();
-        using (var zip = new ZipArchive(bytes, ZipArchiveMode.Create, leaveOpen: true))
+        progress.Expect(study.Workings.RowCount);
+        using (var zip = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true))
         {
             // First and not packed, so that the kind of the file can be seen in its first bytes.
             using (Stream type = zip.CreateEntry("mimetype", CompressionLevel.NoCompression).Open())
@@ -34,9 +34,8 @@ internal sealed class OdsWorkings : HandOver
                 type.Write(Encoding.ASCII.GetBytes(MediaType));
             }
             Put(zip, "META-INF/manifest.xml", WriteManifest);
-            Put(zip, "content.xml", xml => WriteContent(xml, study));
+            Put(zip, "content.xml", xml => WriteContent(xml, study, progress));
         }
-        return bytes.ToArray();
     }
 
     private static void Put(ZipArchive zip, string name, Action<XmlWriter> write)
@@ -60,7 +59,7 @@ internal sealed class OdsWorkings : HandOver
         xml.WriteEndElement();
     }
 
-    private static void WriteContent(XmlWriter xml, HandedStudy study)
+    private static void WriteContent(XmlWriter xml, HandedStudy study, Progress progress)
     {
         xml.WriteStartElement("office", "document-content", Office);
         xml.WriteAttributeString("xmlns", "table", null, Table);
@@ -70,21 +69,21 @@ internal sealed class OdsWorkings : HandOver
         xml.WriteStartElement("spreadsheet", Office);
         foreach ((int at, EachValue each) in study.Workings.Values.Index())
         {
-            WriteTable(xml, study.Workings.Column is null ? "Workings" : $"Workings {at + 1}", study.Workings.Column is null ? study.Title : $"{study.Title}: {each.Value}", each.Workings);
+            WriteTable(xml, study.Workings.Column is null ? "Workings" : $"Workings {at + 1}", study.Workings.Column is null ? study.Title : $"{study.Title}: {each.Value}", each.Workings, progress);
         }
         xml.WriteEndElement();
         xml.WriteEndElement();
         xml.WriteEndElement();
     }
 
-    private static void WriteTable(XmlWriter xml, string name, string title, WorkingsResult workings)
+    private static void WriteTable(XmlWriter xml, string name, string title, WorkingsResult workings, Progress progress)
     {
         xml.WriteStartElement("table", Table);
         xml.WriteAttributeString("name", Table, name);
         Row(xml, [title]);
         Row(xml, []);
         Row(xml, [.. workings.Columns.Select(column => column.Label)]);
-        for (int row = 0; row < workings.RowCount; row++)
+        foreach (int row in progress.Rows(workings.RowCount))
         {
             Row(xml, [.. workings.Columns.Select(column => column.IsText ? (object?)column.Text(row) : column.Number(row))]);
         }

@@ -16,6 +16,17 @@ public sealed record Paper(string Kind, string Name, double Width, double Height
         new("letter-lying", "Letter, lying", 279.4, 215.9), new("letter", "Letter, upright", 215.9, 279.4),
     ];
 
+    /// <summary>Pixels of a millimetre: 96 to an inch.</summary>
+    public const double Pixels = 96 / 25.4;
+
+    /// <summary>The room within margins, in pixels.</summary>
+    /// <param name="margin">In millimetres; at most a third of the shorter side.</param>
+    public (double Margin, double Width, double Height) Within(double margin)
+    {
+        double own = Math.Clamp(margin, 0, Math.Min(Width, Height) / 3);
+        return (own * Pixels, (Width - 2 * own) * Pixels, (Height - 2 * own) * Pixels);
+    }
+
     /// <exception cref="StudyException">There is no such paper; the message lists those there are.</exception>
     public static Paper Find(string kind) => All.FirstOrDefault(paper => paper.Kind == kind)
         ?? throw new StudyException("no-paper", "paper", $"There is no paper \"{kind}\"; it must be one of {string.Join(", ", All.Select(paper => paper.Kind))}.");

@@ -7,6 +7,9 @@ namespace OneWhole.Formats.Handing;
 /// <summary>The workings as a file of columns, unrounded.</summary>
 internal sealed class ParquetWorkings : HandOver
 {
+    /// <summary>Rows that are written together: no more than these are in memory as cells.</summary>
+    private const int GroupRows = 1 << 16;
+
     public override string Kind => "workings.parquet";
 
     public override string Name => "Workings, Parquet";
@@ -15,40 +18,38 @@ internal sealed class ParquetWorkings : HandOver
 
     public override string MediaType => "application/vnd.apache.parquet";
 
-    public override byte[] Write(HandedStudy study, HandingSize size) => WriteAsync(study.Workings).GetAwaiter().GetResult();
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => WriteAsync(study.Workings, to, progress).GetAwaiter().GetResult();
 
-    private static async Task<byte[]> WriteAsync(WorkingsSet set)
+    private static async Task WriteAsync(WorkingsSet set, Stream to, Progress progress)
     {
-        (int Each, int Row)[] rows = [.. set.Values.SelectMany((each, at) => Enumerable.Range(0, each.Workings.RowCount).Select(row => (at, row)))];
-        var columns = new List<(DataField Field, Array Cells)>();
-        if (set.Column is not null)
-        {
-            columns.Add((new DataField<string>("each"), rows.Select(row => set.Values[row.Each].Value).ToArray()));
-        }
-        for (int i = 0; i < set.Columns.Count; i++)
-        {
-            int at = i;
-            WorkingColumn Of((int Each, int Row) row) => set.Values[row.Each].Workings.Columns[at];
-            columns.Add(set.Columns[i].IsText
-                ? (new DataField<string>(set.Columns[i].Key), rows.Select(row => Of(row).Text(row.Row)).ToArray())
-                : (new DataField<double?>(set.Columns[i].Key), rows.Select(row => Of(row).Number(row.Row)).ToArray()));
-        }
-        using var bytes = new MemoryStream();
-        await using (ParquetWriter writer = await ParquetWriter.CreateAsync(new ParquetSchema(columns.Select(column => column.Field)), bytes).ConfigureAwait(false))
+        progress.Expect(set.RowCount);
+        DataField[] fields =
+        [
+            .. set.Column is null ? (DataField[])[] : [new DataField<string>("each")],
+            .. set.Columns.Select(column => column.IsText ? (DataField)new DataField<string>(column.Key) : new DataField<double?>(column.Key)),
+        ];
+        await using ParquetWriter writer = await ParquetWriter.CreateAsync(new ParquetSchema(fields), to).ConfigureAwait(false);
+        foreach ((EachValue Each, int Row)[] rows in set.Values.SelectMany(each => progress.Rows(each.Workings.RowCount).Select(row => (each, row))).Chunk(GroupRows))
         {
             using ParquetRowGroupWriter group = writer.CreateRowGroup();
-            foreach ((DataField field, Array cells) in columns)
+            int first = set.Column is null ? 0 : 1;
+            if (first > 0)
             {
-                if (cells is string?[] texts)
+                await group.WriteAsync(fields[0], rows.Select(row => row.Each.Value).ToArray()).ConfigureAwait(false);
+            }
+            for (int i = 0; i < set.Columns.Count; i++)
+            {
+                int at = i;
+                WorkingColumn Of((EachValue Each, int Row) row) => row.Each.Workings.Columns[at];
+                if (set.Columns[at].IsText)
                 {
-                    await group.WriteAsync(field, texts!).ConfigureAwait(false);
+                    await group.WriteAsync(fields[first + at], rows.Select(row => Of(row).Text(row.Row)!).ToArray()).ConfigureAwait(false);
                 }
                 else
                 {
-                    await group.WriteAsync<double>(field, ((double?[])cells).AsMemory()).ConfigureAwait(false);
+                    await group.WriteAsync<double>(fields[first + at], rows.Select(row => Of(row).Number(row.Row)).ToArray().AsMemory()).ConfigureAwait(false);
                 }
             }
         }
-        return bytes.ToArray();
     }
 }

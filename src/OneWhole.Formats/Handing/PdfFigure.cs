@@ -24,26 +24,19 @@ internal sealed class PdfFigure : HandOver
 
     public override bool HasPaper => true;
 
-    public override byte[] Write(HandedStudy study, HandingSize size)
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
-        using var bytes = new MemoryStream();
         Figure figure = study.Draw(size.Width, size.Height);
-        using (SKDocument document = SKDocument.CreatePdf(bytes, new SKDocumentPdfMetadata { Title = study.Title, Subject = figure.Description, Creator = "One Whole", Producer = "One Whole" }))
+        using (SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = study.Title, Subject = figure.Description, Creator = "One Whole", Producer = "One Whole" }))
         {
-            HandingSize workings = size.Paper is { } paper ? size with { Width = (paper.Width - 2 * Margin(size)) * Pixels, Height = (paper.Height - 2 * Margin(size)) * Pixels } : size;
+            HandingSize workings = size.Paper?.Within(size.Margin) is { } room ? size with { Width = room.Width, Height = room.Height } : size;
             foreach (Figure page in (IEnumerable<Figure>)[figure, .. size.HasWorkings ? study.Workings.Values.SelectMany(each => Pages(study, each, workings)) : []])
             {
                 Draw(document, page, size);
             }
             document.Close();
         }
-        return bytes.ToArray();
     }
-
-    /// <summary>Pixels of a millimetre.</summary>
-    private const double Pixels = 96 / 25.4;
-
-    private static double Margin(HandingSize size) => Math.Clamp(size.Margin, 0, Math.Min(size.Paper!.Width, size.Paper.Height) / 3);
 
     /// <summary>A page of the figure's own size; or paper, with the figure as large as fits within its margins.</summary>
     private static void Draw(SKDocument document, Figure page, HandingSize size)
@@ -56,8 +49,9 @@ internal sealed class PdfFigure : HandOver
             document.EndPage();
             return;
         }
-        double margin = Margin(size) * Pixels, width = paper.Width * Pixels - 2 * margin, height = paper.Height * Pixels - 2 * margin, scale = Math.Min(width / page.Width, height / page.Height);
-        using SKCanvas canvas = document.BeginPage((float)(paper.Width * Pixels) * Points, (float)(paper.Height * Pixels) * Points);
+        (double margin, double width, double height) = paper.Within(size.Margin);
+        double scale = Math.Min(width / page.Width, height / page.Height);
+        using SKCanvas canvas = document.BeginPage((float)(paper.Width * Paper.Pixels) * Points, (float)(paper.Height * Paper.Pixels) * Points);
         canvas.Scale(Points);
         canvas.Translate((float)(margin + (width - page.Width * scale) / 2), (float)margin);
         canvas.Scale((float)scale);
@@ -69,20 +63,22 @@ internal sealed class PdfFigure : HandOver
     private static IEnumerable<Figure> Pages(HandedStudy study, EachValue each, HandingSize size)
     {
         var table = new WorkingsTable(each.Workings);
-        var lines = new List<Line>(table.Rows.Take(MostRows).Select(row => new Line(row)));
-        if (table.Rows.Count > MostRows)
+        var lines = new List<Line>(table.First(MostRows).Select(row => new Line(row)));
+        if (table.RowCount > MostRows)
         {
-            lines.Add(new Line($"and {Core.Numbers.NumberText.Count(table.Rows.Count - MostRows)} rows more"));
+            lines.Add(new Line($"and {Core.Numbers.NumberText.Count(table.RowCount - MostRows)} rows more"));
         }
         lines.Add(new Line(""));
         lines.AddRange(each.Workings.TieOut.Select(line => new Line($"{WorkingsJson.StatusWord(line.Status)}:  {line.Text}")));
         string title = study.Workings.Column is null ? study.Title : $"{study.Title}: {each.Value}";
         double width = Math.Max(size.Width, 480), height = Math.Max(size.Height, 320);
-        var columns = new TableColumns(FigureBuilder.Page(width, height, TextMeasurer.Shared, study.Study.Finish), table);
+        FigureBuilder measure = FigureBuilder.Page(width, height, TextMeasurer.Shared, study.Study.Finish);
+        double margin = Math.Round(24 * measure.Unit);
+        var columns = new PrintedColumns(measure, table, measure.Small, margin, measure.Width - margin, MostRows);
         int done = 0;
         while (done < lines.Count)
         {
-            var page = new TablePage(FigureBuilder.Page(width, height, TextMeasurer.Shared, study.Study.Finish), title, table, columns);
+            var page = new TablePage(FigureBuilder.Page(width, height, TextMeasurer.Shared, study.Study.Finish), title, table, columns, margin);
             done += Math.Max(1, page.Fill(lines.Skip(done)));
             yield return page.Figure;
         }
@@ -102,45 +98,8 @@ internal sealed class PdfFigure : HandOver
         }
     }
 
-    /// <summary>Where the table's columns stand, the same on all of its pages.</summary>
-    private sealed class TableColumns
+    private sealed class TablePage(FigureBuilder figure, string title, WorkingsTable table, PrintedColumns columns, double margin)
     {
-        public TableColumns(FigureBuilder figure, WorkingsTable table)
-        {
-            Margin = Math.Round(24 * figure.Unit);
-            Font font = figure.Small;
-            double gap = font.Size * 1.2, inner = figure.Width - 2 * Margin;
-            Widths = [.. table.Heads.Select((head, at) => Math.Max(figure.TextWidth(head, font), table.Rows.Take(MostRows).Select(row => figure.TextWidth(row[at], font)).DefaultIfEmpty(0).Max()))];
-            // Names give way where numbers need the room.
-            double over = Widths.Sum() + gap * (Widths.Length - 1) - inner;
-            for (int at = 0; at < Widths.Length && over > 0; at++)
-            {
-                if (!table.IsNumber[at])
-                {
-                    double less = Math.Min(over, Math.Max(0, Widths[at] - font.Size * 6));
-                    Widths[at] -= less;
-                    over -= less;
-                }
-            }
-            Rights = new double[Widths.Length];
-            double x = Margin;
-            for (int at = 0; at < Widths.Length; at++)
-            {
-                Rights[at] = x + Widths[at];
-                x = Rights[at] + gap;
-            }
-        }
-
-        public double Margin { get; }
-
-        public double[] Widths { get; }
-
-        public double[] Rights { get; }
-    }
-
-    private sealed class TablePage(FigureBuilder figure, string title, WorkingsTable table, TableColumns columns)
-    {
-        private readonly double _margin = columns.Margin;
         private double _y;
 
         public Figure Figure => new(figure.Width, figure.Height, title, $"Workings of {title}", figure.Marks);
@@ -148,40 +107,31 @@ internal sealed class PdfFigure : HandOver
         public int Fill(IEnumerable<Line> lines)
         {
             Font font = figure.Small;
-            _y = _margin + figure.Title.CapHeight;
-            figure.Add(figure.Text("title", "title", _margin, _y, "start", title, figure.Title, Ink.Text, figure.Width - 2 * _margin));
+            _y = margin + figure.Title.CapHeight;
+            figure.Add(figure.Text("title", "title", margin, _y, "start", title, figure.Title, Ink.Text, figure.Width - 2 * margin));
             _y += font.LineHeight * 1.6;
-            Row("head", table.Heads, Ink.Quiet);
-            figure.Line("head-line", "rule", _margin, _y + font.LineHeight * 0.35, figure.Width - _margin, _y + font.LineHeight * 0.35, Ink.Text);
+            columns.Row(figure, "head", _y, table.Heads, Ink.Quiet);
+            figure.Line("head-line", "rule", margin, _y + font.LineHeight * 0.35, figure.Width - margin, _y + font.LineHeight * 0.35, Ink.Text);
             int taken = 0;
             foreach (Line line in lines)
             {
                 double next = _y + font.LineHeight * 1.25;
-                if (next > figure.Height - _margin)
+                if (next > figure.Height - margin)
                 {
                     break;
                 }
                 _y = next;
                 if (line.Cells is { } cells)
                 {
-                    Row($"row-{taken}", cells, Ink.Text);
+                    columns.Row(figure, $"row-{taken}", _y, cells, Ink.Text);
                 }
                 else
                 {
-                    figure.Add(figure.Text($"line-{taken}", "line", _margin, _y, "start", line.Text, font, Ink.Quiet, figure.Width - 2 * _margin));
+                    figure.Add(figure.Text($"line-{taken}", "line", margin, _y, "start", line.Text, font, Ink.Quiet, figure.Width - 2 * margin));
                 }
                 taken++;
             }
             return taken;
-        }
-
-        private void Row(string id, IReadOnlyList<string> cells, string ink)
-        {
-            for (int at = 0; at < cells.Count && columns.Rights[at] <= figure.Width - _margin + 1; at++)
-            {
-                bool number = table.IsNumber[at];
-                figure.Add(figure.Text($"{id}-{at}", "cell", number ? columns.Rights[at] : columns.Rights[at] - columns.Widths[at], _y, number ? "end" : "start", cells[at], figure.Small, ink, columns.Widths[at] + 0.5));
-            }
         }
     }
 }

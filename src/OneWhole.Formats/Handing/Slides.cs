@@ -13,6 +13,6 @@ internal sealed class Slides : HandOver
 
     public override string MediaType => "application/vnd.openxmlformats-officedocument.presentationml.presentation";
 
-    public override byte[] Write(HandedStudy study, HandingSize size) =>
-        SlideDeck.Write([StudySlides.Figure(study), .. StudySlides.Table(study) is { } table ? (SlideContent[])[table] : []], study.Title, wide: size.Width / size.Height > 1.45);
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) =>
+        to.Write(SlideDeck.Write([StudySlides.Figure(study), .. StudySlides.Table(study) is { } table ? (SlideContent[])[table] : []], study.Title, wide: size.Width / size.Height > 1.45));
 }

@@ -6,11 +6,11 @@ namespace OneWhole.Formats.Handing;
 /// <summary>A table as CSV: RFC 4180, CRLF, UTF-8 without a mark; cells as they are spelled, labels not altered.</summary>
 public static class TableCsv
 {
-    public static void Write(Table table, TextWriter to)
+    public static void Write(Table table, TextWriter to, Progress? progress = null)
     {
         to.Write(string.Join(',', table.Columns.Select(column => WorkingsCsv.Quote(column.Name))));
         to.Write("\r\n");
-        for (int row = 0; row < table.RowCount; row++)
+        foreach (int row in (progress ?? Progress.None).Rows(table.RowCount))
         {
             for (int i = 0; i < table.Columns.Count; i++)
             {
@@ -23,13 +23,9 @@ public static class TableCsv
         }
     }
 
-    public static byte[] ToBytes(Table table)
+    public static void Write(Table table, Stream to, Progress progress)
     {
-        using var bytes = new MemoryStream();
-        using (var writer = new StreamWriter(bytes, new UTF8Encoding(false)))
-        {
-            Write(table, writer);
-        }
-        return bytes.ToArray();
+        using var writer = new StreamWriter(to, new UTF8Encoding(false), leaveOpen: true);
+        Write(table, writer, progress);
     }
 }

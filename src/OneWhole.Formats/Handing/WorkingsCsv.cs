@@ -10,16 +10,16 @@ public static class WorkingsCsv
     public static void Write(WorkingsResult workings, TextWriter to) => Write(WorkingsSet.Of(workings), to);
 
     /// <summary>With "each" as the first column where a study is repeated over a column's values.</summary>
-    public static void Write(WorkingsSet set, TextWriter to)
+    public static void Write(WorkingsSet set, TextWriter to, Progress? progress = null)
     {
+        progress = (progress ?? Progress.None).Expect(set.RowCount);
         IEnumerable<string> keys = set.Columns.Select(column => column.Key);
         to.Write(string.Join(',', set.Column is null ? keys : keys.Prepend("each")));
         to.Write("\r\n");
         foreach (EachValue each in set.Values)
         {
-            for (int row = 0; row < each.Workings.RowCount; row++)
+            foreach (int at in progress.Rows(each.Workings.RowCount))
             {
-                int at = row;
                 IEnumerable<string> cells = each.Workings.Columns.Select(column => column.IsText ? Quote(column.Text(at) ?? "") : Number(column.Number(at)));
                 to.Write(string.Join(',', set.Column is null ? cells : cells.Prepend(Quote(each.Value))));
                 to.Write("\r\n");
@@ -32,11 +32,14 @@ public static class WorkingsCsv
     public static byte[] ToBytes(WorkingsSet set)
     {
         using var bytes = new MemoryStream();
-        using (var writer = new StreamWriter(bytes, new UTF8Encoding(false)))
-        {
-            Write(set, writer);
-        }
+        Write(set, bytes, Progress.None);
         return bytes.ToArray();
+    }
+
+    public static void Write(WorkingsSet set, Stream to, Progress progress)
+    {
+        using var writer = new StreamWriter(to, new UTF8Encoding(false), leaveOpen: true);
+        Write(set, writer, progress);
     }
 
     /// <summary>The shortest digits that give the same double; an empty text for none.</summary>

@@ -11,8 +11,9 @@ public static class WorkingsJson
     public static void Write(WorkingsResult workings, Stream to) => Write(WorkingsSet.Of(workings), to);
 
     /// <summary>With "each" as the first key, and the readings in a list of that name, where a study is repeated over a column's values.</summary>
-    public static void Write(WorkingsSet set, Stream to)
+    public static void Write(WorkingsSet set, Stream to, Progress? progress = null)
     {
+        progress = (progress ?? Progress.None).Expect(set.RowCount);
         using var json = new Utf8JsonWriter(to, new JsonWriterOptions { Indented = true, Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping });
         json.WriteStartObject();
         json.WriteStartArray("columns");
@@ -43,7 +44,7 @@ public static class WorkingsJson
         json.WriteStartArray("rows");
         foreach (EachValue each in set.Values)
         {
-            WriteRows(each.Workings, json, set.Column is null ? null : each.Value);
+            WriteRows(each.Workings, json, set.Column is null ? null : each.Value, progress);
         }
         json.WriteEndArray();
         json.WriteStartArray("tieOut");
@@ -95,9 +96,9 @@ public static class WorkingsJson
         }
     }
 
-    private static void WriteRows(WorkingsResult workings, Utf8JsonWriter json, string? each)
+    private static void WriteRows(WorkingsResult workings, Utf8JsonWriter json, string? each, Progress progress)
     {
-        for (int row = 0; row < workings.RowCount; row++)
+        foreach (int row in progress.Rows(workings.RowCount))
         {
             json.WriteStartObject();
             if (each is not null)

@@ -46,9 +46,19 @@ internal sealed class ChartTable
         Categories = WriteCategories();
         int count = chart.Series.Count;
         Series = [.. chart.Series.Select((series, at) => Write(series, at + 2, count + 2 + chart.Series.Take(at).Count(before => before.Label is not null)))];
+        if (chart.Middle is { } middle)
+        {
+            int row = FirstRow + chart.Categories.Count + 1;
+            _sheet.Text(row, 1, "in the middle", new CellStyle { Quiet = true });
+            _sheet.Formula(row, 2, _formats.Joined(middle, null, [.. middle.Numbers.Select(number => _formulas.Of(number.Rule, number.Row) ?? number.Value.ToDouble().ToString("R", System.Globalization.CultureInfo.InvariantCulture))], "\"  \""), middle.Text, new CellStyle { Right = true });
+            Middle = new ChartRange($"{_sheet.Reference}!$B${row}", [middle.Text]);
+        }
     }
 
     public ChartRange Categories { get; }
+
+    /// <summary>The cell of what stands in the middle of a ring; null for nothing.</summary>
+    public ChartRange? Middle { get; }
 
     public IReadOnlyList<BoundSeries> Series { get; }
 

@@ -27,9 +27,10 @@ internal static class ChartXml
     /// <param name="formats">Of its axes.</param>
     /// <param name="title">A range of one cell; null for no title.</param>
     /// <param name="workbook">The relationship of the embedded workbook; null in a workbook.</param>
-    public static XDocument Write(NativeChart chart, ChartTable table, NumberFormats formats, ChartRange? title, string? workbook)
+    /// <param name="width">The chart's, in pixels.</param>
+    public static XDocument Write(NativeChart chart, ChartTable table, NumberFormats formats, ChartRange? title, string? workbook, double width)
     {
-        var plot = new XElement(C + "plotArea", new XElement(C + "layout"));
+        var plot = new XElement(C + "plotArea", table.Middle is null ? new XElement(C + "layout") : Placed(0.1, 0.04, 0.8, RingHeight, inner: true));
         if (chart.IsPie)
         {
             plot.Add(Pie(chart, table));
@@ -39,8 +40,8 @@ internal static class ChartXml
             AddBars(plot, chart, table, formats);
         }
         var whole = new XElement(C + "chart",
-            title is null ? null : new XElement(C + "title", new XElement(C + "tx", Text(title)), Value("overlay", "0"), TextLook(1600, "20302e", true)),
-            Value("autoTitleDeleted", title is null ? "1" : "0"), plot, Legend(chart, table), Value("plotVisOnly", "1"), Value("dispBlanksAs", "gap"));
+            table.Middle is { } middle ? Middle(middle, width) : title is null ? null : new XElement(C + "title", new XElement(C + "tx", Text(title)), Value("overlay", "0"), TextLook(1600, "20302e", true)),
+            Value("autoTitleDeleted", table.Middle is null && title is null ? "1" : "0"), plot, Legend(chart, table), Value("plotVisOnly", "1"), Value("dispBlanksAs", "gap"));
         return new XDocument(new XElement(C + "chartSpace",
             new XAttribute(XNamespace.Xmlns + "c", C.NamespaceName), new XAttribute(XNamespace.Xmlns + "a", A.NamespaceName), new XAttribute(XNamespace.Xmlns + "r", R.NamespaceName),
             Value("date1904", "0"), Value("roundedCorners", "0"), whole,
@@ -48,6 +49,24 @@ internal static class ChartXml
             TextLook(1000, "20302e", false),
             workbook is null ? null : new XElement(C + "externalData", new XAttribute(R + "id", workbook), Value("autoUpdate", "0"))));
     }
+
+    /// <summary>A ring's share of the chart's height: the key stands beneath.</summary>
+    private const double RingHeight = 0.82;
+
+    /// <summary>The one text that can stand anywhere and is bound to a cell is the title: it goes where the ring's middle is.</summary>
+    private static XElement Middle(ChartRange middle, double width)
+    {
+        const double points = 14;
+        double part = TextMeasurer.Shared.Width(middle.Texts[0] ?? "", new Font(Typeface.Sans, points / 0.75, 600)) / width;
+        return new XElement(C + "title", new XElement(C + "tx", Text(middle)), Placed(0.5 - part / 2 - 0.006, 0.04 + RingHeight / 2 - 0.035, null, null, inner: false), Value("overlay", "1"), TextLook((int)(points * 100), "20302e", true));
+    }
+
+    /// <summary>Where something stands, as parts of the chart's width and height.</summary>
+    private static XElement Placed(double x, double y, double? width, double? height, bool inner) => new(C + "layout", new XElement(C + "manualLayout",
+        inner ? Value("layoutTarget", "inner") : null, Value("xMode", "edge"), Value("yMode", "edge"), Value("x", Number(x)), Value("y", Number(y)),
+        width is { } wide ? Value("w", Number(wide)) : null, height is { } high ? Value("h", Number(high)) : null));
+
+    private static string Number(double value) => value.ToString("0.####", CultureInfo.InvariantCulture);
 
     private static XElement Value(string name, string value) => new(C + name, new XAttribute("val", value));
 
@@ -66,8 +85,8 @@ internal static class ChartXml
     private static XElement Numbers(ChartRange range, string format) => new(C + "numRef", new XElement(C + "f", range.Reference), new XElement(C + "numCache", new XElement(C + "formatCode", format), Value("ptCount", range.Texts.Count),
         range.Numbers!.Select((number, at) => number is not { } value ? null : new XElement(C + "pt", new XAttribute("idx", at), new XElement(C + "v", value.ToString("R", CultureInfo.InvariantCulture))))));
 
-    private static XElement Looks(string? fill, bool isLine) => isLine
-        ? new XElement(C + "spPr", new XElement(A + "ln", new XAttribute("w", 22225), Solid(fill!), new XElement(A + "round")))
+    private static XElement Looks(string? fill, bool isLine, bool isDashed = false) => isLine
+        ? new XElement(C + "spPr", new XElement(A + "ln", new XAttribute("w", isDashed ? 12700 : 22225), Solid(fill!), isDashed ? new XElement(A + "prstDash", new XAttribute("val", "dash")) : null, new XElement(A + "round")))
         : fill is null ? new XElement(C + "spPr", new XElement(A + "noFill"), new XElement(A + "ln", new XElement(A + "noFill")))
         : new XElement(C + "spPr", Solid(fill), new XElement(A + "ln", new XAttribute("w", 9525), Solid(Ink.Paper)));
 
@@ -83,7 +102,7 @@ internal static class ChartXml
         }
         else
         {
-            element.Add(Looks(series.Fill, series.IsLine), series.IsLine ? new XElement(C + "marker", Value("symbol", "none")) : Value("invertIfNegative", "0"));
+            element.Add(Looks(series.Fill, series.IsLine, series.IsDashed), series.IsLine ? new XElement(C + "marker", Value("symbol", "none")) : Value("invertIfNegative", "0"));
         }
         for (int at = 0; at < count && series.Fill is not null && !series.IsLine; at++)
         {
@@ -114,7 +133,7 @@ internal static class ChartXml
     {
         string? place = chart is { IsPie: true, Hole: > 0 } ? null : series.LabelPlace switch
         {
-            ChartLabelPlace.Beyond => chart.IsPie ? "outEnd" : chart.Arrangement == ChartArrangement.Beside || chart.Series.Count(other => !other.IsLine) == 1 ? "outEnd" : "ctr",
+            ChartLabelPlace.Beyond => series.IsLine ? "t" : chart.IsPie ? "outEnd" : chart.Arrangement == ChartArrangement.Beside || chart.Series.Count(other => !other.IsLine) == 1 ? "outEnd" : "ctr",
             ChartLabelPlace.AtBase => "inBase",
             ChartLabelPlace.AtTip => "inEnd",
             _ => "ctr",
@@ -174,12 +193,29 @@ internal static class ChartXml
         }
         bool turned = chart is { IsSideways: true, FirstOnTop: true };
         plot.Add(Names(chart, NamesAxis, ValueAxis, turned, !chart.HasNames));
-        plot.Add(Values(ValueAxis, NamesAxis, format, chart.IsSideways ? "b" : "l", chart.Arrangement == ChartArrangement.Full ? 1 : chart.End, !chart.HasValueAxis, turned ? "max" : "autoZero", chart.HasValueAxis));
+        plot.Add(Values(ValueAxis, NamesAxis, format, chart.IsSideways ? "b" : "l", chart.Arrangement == ChartArrangement.Full ? 1 : End(chart, table), !chart.HasValueAxis, turned ? "max" : "autoZero", chart.HasValueAxis, chart.IsMirrored));
         if (ownAxis)
         {
             plot.Add(Names(chart, LineNamesAxis, LineAxis, false, hidden: true));
             plot.Add(Values(LineAxis, LineNamesAxis, "0%", "r", 1, hidden: false, "max", grid: false));
         }
+    }
+
+    /// <summary>Where the axis ends, but not before what is drawn.</summary>
+    private static double? End(NativeChart chart, ChartTable table)
+    {
+        if (chart.End is not { } end)
+        {
+            return null;
+        }
+        bool single = chart.IsMirrored || chart.Arrangement == ChartArrangement.Beside;
+        double most = 0;
+        for (int at = 0; at < chart.Categories.Count; at++)
+        {
+            IEnumerable<double> values = table.Series.Where(bound => !bound.Series.IsLine).Select(bound => bound.Values.Numbers![at] ?? 0);
+            most = Math.Max(most, single ? values.Max(Math.Abs) : values.Where(value => value > 0).Sum());
+        }
+        return most > end * (1 + 1e-9) ? most : end;
     }
 
     /// <summary>As the format writes it.</summary>
@@ -191,8 +227,8 @@ internal static class ChartXml
         new XElement(C + "spPr", new XElement(A + "ln", new XAttribute("w", 9525), Solid(Ink.Quiet))), TextLook(1000, Ink.OnSheet(Ink.Text)[1..], false),
         Value("crossAx", across), Value("crosses", "autoZero"), Value("auto", "0"), Value("lblAlgn", "ctr"), Value("lblOffset", "100"), Value("noMultiLvlLbl", "1"));
 
-    private static XElement Values(int id, int across, string format, string place, double? end, bool hidden, string crosses, bool grid) => new(C + "valAx", Value("axId", id),
-        new XElement(C + "scaling", Value("orientation", "minMax"), end is { } most ? Value("max", most.ToString("R", CultureInfo.InvariantCulture)) : null, end is null ? null : Value("min", "0")), Value("delete", hidden ? "1" : "0"), Value("axPos", place),
+    private static XElement Values(int id, int across, string format, string place, double? end, bool hidden, string crosses, bool grid, bool mirrored = false) => new(C + "valAx", Value("axId", id),
+        new XElement(C + "scaling", Value("orientation", "minMax"), end is { } most ? Value("max", most.ToString("R", CultureInfo.InvariantCulture)) : null, end is not { } least ? null : Value("min", mirrored ? Number(-least) : "0")), Value("delete", hidden ? "1" : "0"), Value("axPos", place),
         grid ? new XElement(C + "majorGridlines", new XElement(C + "spPr", new XElement(A + "ln", new XAttribute("w", 6350), Solid(Ink.Hairline)))) : null,
         new XElement(C + "numFmt", new XAttribute("formatCode", format), new XAttribute("sourceLinked", 0)), Value("majorTickMark", "none"), Value("minorTickMark", "none"), Value("tickLblPos", "nextTo"),
         new XElement(C + "spPr", new XElement(A + "ln", new XElement(A + "noFill"))), TextLook(900, Ink.OnSheet(Ink.Quiet)[1..], false),

@@ -2,6 +2,8 @@ using System.Xml.Linq;
 using DocumentFormat.OpenXml;
 using DocumentFormat.OpenXml.Packaging;
 using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Formats.Handing;
 using OneWhole.Formats.Text;
 
 namespace OneWhole.Formats.Office;
@@ -13,8 +15,8 @@ namespace OneWhole.Formats.Office;
 /// <param name="Description">For who does not see the figure.</param>
 internal sealed record SlideContent(string Title, string Caption, string TieOut, string Description)
 {
-    /// <summary>The figure as a native chart: writes the chart part, given the relationship of its workbook.</summary>
-    public Func<string, XDocument>? Chart { get; init; }
+    /// <summary>The figure as a native chart: writes the chart part, given the relationship of its workbook, and its width in pixels.</summary>
+    public Func<string, double, XDocument>? Chart { get; init; }
 
     /// <summary>The workbook behind the chart.</summary>
     public byte[]? Workbook { get; init; }
@@ -22,11 +24,8 @@ internal sealed record SlideContent(string Title, string Caption, string TieOut,
     /// <summary>The figure as shapes, where there is no chart.</summary>
     public Figure? Shapes { get; init; }
 
-    /// <summary>A table beneath or on the next slide: its headings, then its rows.</summary>
-    public IReadOnlyList<IReadOnlyList<string>>? Table { get; init; }
-
-    /// <summary>Which of its columns are numbers.</summary>
-    public IReadOnlyList<bool> TableNumbers { get; init; } = [];
+    /// <summary>A table in the figure's place.</summary>
+    public WorkingsTable? Table { get; init; }
 
     /// <summary>Running text beside the figure.</summary>
     public string? Text { get; init; }
@@ -140,7 +139,7 @@ internal sealed class SlideDeck
         }
         if (slide.Table is { } table)
         {
-            shapes.Add(Table(table, slide.TableNumbers, margin, y, inner, height));
+            shapes.Add(Table(table, margin, y, inner, height));
         }
         else if (slide.Chart is { } chart)
         {
@@ -150,7 +149,7 @@ internal sealed class SlideDeck
             {
                 workbook.FeedData(bytes);
             }
-            Put(chartPart, chart(chartPart.GetIdOfPart(workbook)));
+            Put(chartPart, chart(chartPart.GetIdOfPart(workbook), width));
             shapes.Add(new XElement(P + "graphicFrame",
                 new XElement(P + "nvGraphicFramePr", Named("figure", slide.Description), new XElement(P + "cNvGraphicFramePr"), new XElement(P + "nvPr")),
                 Frame(margin, y, width, height),
@@ -185,12 +184,13 @@ internal sealed class SlideDeck
             text.Split('\n').Select(line => Paragraph(line, size, ink, align, isTitle))));
 
     /// <summary>The workings as a table that can be edited; what does not fit is left to the workbook, and said.</summary>
-    private XElement Table(IReadOnlyList<IReadOnlyList<string>> rows, IReadOnlyList<bool> numbers, double x, double y, double width, double height)
+    private XElement Table(WorkingsTable table, double x, double y, double width, double height)
     {
         const double line = 26;
         int most = Math.Max(2, (int)(height / line));
-        IReadOnlyList<IReadOnlyList<string>> shown = rows.Count <= most ? rows : [.. rows.Take(most - 1), [$"and {rows.Count - most + 1} rows more", .. Enumerable.Repeat("", rows[0].Count - 1)]];
-        double each = width / rows[0].Count;
+        int columns = table.Heads.Count, more = table.RowCount + 1 - most;
+        IReadOnlyList<IReadOnlyList<string>> shown = [table.Heads, .. table.First(more > 0 ? most - 2 : most), .. more > 0 ? (IReadOnlyList<string>[])[[$"and {NumberText.Count(more + 1)} rows more", .. Enumerable.Repeat("", columns - 1)]] : []];
+        double each = width / columns;
         XElement Cell(string text, bool head, bool number) => new(A + "tc",
             new XElement(A + "txBody", new XElement(A + "bodyPr"), new XElement(A + "lstStyle"), Paragraph(text, 1100, head ? Ink.Quiet : Ink.Text, number ? "r" : "l", head)),
             new XElement(A + "tcPr", new XAttribute("marT", 20000), new XAttribute("marB", 20000),
@@ -200,7 +200,7 @@ internal sealed class SlideDeck
             Frame(x, y, width, line * shown.Count),
             new XElement(A + "graphic", new XElement(A + "graphicData", new XAttribute("uri", "http://schemas.openxmlformats.org/drawingml/2006/table"),
                 new XElement(A + "tbl", new XElement(A + "tblPr", new XAttribute("firstRow", 1)),
-                    new XElement(A + "tblGrid", Enumerable.Range(0, rows[0].Count).Select(_ => new XElement(A + "gridCol", new XAttribute("w", Units(each))))),
-                    shown.Index().Select(row => new XElement(A + "tr", new XAttribute("h", Units(line)), row.Item.Index().Select(cell => Cell(cell.Item, row.Index == 0, numbers[cell.Index]))))))));
+                    new XElement(A + "tblGrid", Enumerable.Range(0, columns).Select(_ => new XElement(A + "gridCol", new XAttribute("w", Units(each))))),
+                    shown.Index().Select(row => new XElement(A + "tr", new XAttribute("h", Units(line)), row.Item.Index().Select(cell => Cell(cell.Item, row.Index == 0, table.IsNumber[cell.Index]))))))));
     }
 }

@@ -15,10 +15,10 @@ internal static class StudySlides
         Figure drawn = study.Draw(960, 540);
         string tieOut = TieOutLine(drawn);
         string caption = study.Study.Finish.Caption ?? (study.Workings.Column is null ? Statement.Of(study.Workings.Values[0].Workings).Text : drawn.Description);
-        StudyWorkbook? workbook = study.Workings.Column is null ? StudyWorkbook.Of(study, new HandingSize(960, 600)) : null;
+        StudyWorkbook? workbook = study.Workings.Column is null && study.Study.Form.Form.Chart(study.Workings.Values[0].Workings) is not null ? StudyWorkbook.Of(study, new HandingSize(960, 600)) : null;
         var content = new SlideContent(study.Title, caption, tieOut, drawn.Description) { Text = text };
         return workbook?.Chart is { } chart
-            ? content with { Chart = relationship => ChartXml.Write(chart.Chart, chart.Table, chart.Formats, null, relationship), Workbook = workbook.ToBytes() }
+            ? content with { Chart = (relationship, width) => ChartXml.Write(chart.Chart, chart.Table, chart.Formats, null, relationship, width), Workbook = workbook.ToBytes() }
             : content with { Shapes = Plain(drawn) };
     }
 
@@ -30,9 +30,8 @@ internal static class StudySlides
             return null;
         }
         WorkingsResult workings = study.Workings.Values[0].Workings;
-        var table = new WorkingsTable(workings);
         SlideContent figure = new($"{study.Title}: workings", Statement.Of(workings).Text, string.Join("; ", workings.TieOut.Take(3).Select(line => line.Text)), "");
-        return figure with { Table = [table.Heads, .. table.Rows], TableNumbers = table.IsNumber };
+        return figure with { Table = new WorkingsTable(workings) };
     }
 
     /// <summary>"adds up (delays, 3,974 of 3,990 rows)", from the figure's own line.</summary>

@@ -16,6 +16,9 @@ internal sealed class StudyWorkbook
     /// <summary>Sheets for more values would be a workbook that nobody reads.</summary>
     private const int MostValues = 40;
 
+    /// <summary>Rows of workings: a program for workbooks takes a minute to open more.</summary>
+    private const int MostRows = 100_000;
+
     /// <summary>Where the chart's table begins, under the chart.</summary>
     private const int TableRow = 36;
 
@@ -33,6 +36,10 @@ internal sealed class StudyWorkbook
         if (study.Workings.Values.Count > MostValues)
         {
             throw new StudyException("too-many-values", "each.column", $"The study is repeated for {NumberText.Count(study.Workings.Values.Count)} values; a workbook has sheets for at most {MostValues}: filter rows, or hand over the workings as CSV.");
+        }
+        if (study.Workings.RowCount > MostRows)
+        {
+            throw new StudyException("too-many-rows", "", $"The workings have {NumberText.Count(study.Workings.RowCount)} rows; a workbook holds at most {NumberText.Count(MostRows)}: put the small parts together, filter rows, or hand over the workings as CSV or Parquet.");
         }
         var figure = new Sheet("Figure");
         _sheets.Add(figure);
@@ -91,7 +98,7 @@ internal sealed class StudyWorkbook
         var table = new ChartTable(chart, sheet, figure, TableRow);
         Chart = new XmlChart(chart, table, formats, new ChartRange($"{figure.Reference}!$A$1", [_study.Title]));
         (double width, double height) = Fitted(size);
-        _drawings[figure] = new SheetDrawing(ChartXml.Write(chart, table, formats, Chart.Title, null), null) { Place = (4, 0, width, height), Title = _study.Title, Description = Statement.Of(workings).Text };
+        _drawings[figure] = new SheetDrawing(ChartXml.Write(chart, table, formats, Chart.Title, null, width), null) { Place = (4, 0, width, height), Title = _study.Title, Description = Statement.Of(workings).Text };
     }
 
     private void WriteFigure(Sheet sheet, HandingSize size)

@@ -100,7 +100,7 @@ public sealed class ToyFormTests
     public void It_is_handed_over_with_no_change_to_a_writer(string kind)
     {
         WorkingsResult workings = Run();
-        byte[] bytes = HandOver.Find(kind).Write(new HandedStudy("a toy", workings.Division.Study, WorkingsSet.Of(workings)), new HandingSize(960, 600));
+        byte[] bytes = HandOver.Find(kind).ToBytes(new HandedStudy("a toy", workings.Division.Study, WorkingsSet.Of(workings)), new HandingSize(960, 600));
         if (kind is "figure.xlsx" or "figure.pptx")
         {
             using var zip = new System.IO.Compression.ZipArchive(new MemoryStream(bytes));

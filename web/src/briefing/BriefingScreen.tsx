@@ -3,6 +3,7 @@ import { ArrowLeft, ArrowRight, Redo2, Trash2, Undo2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { type ReactNode, useRef, useState } from 'react';
 import { api, type Block, type BlockView, type BriefingView, handOverPage, type Pick } from '../lib/api';
+import { type HandedFile, HandedFiles, PaperChoice, SharesOnlyChoice } from '../parts/HandedFiles';
 import { Link } from '../parts/Link';
 import { TopBar } from '../parts/TopBar';
 import { FilterLine } from './FilterLine';
@@ -288,9 +289,9 @@ function BlockBody({ block, view, reading, actions, lit, setLit }: BodyProps) {
         <>
           <PageFigure study={study} lit={lit} setLit={setLit} pick={actions.pick} />
           {study.table ? <PageWorkings study={study} /> : null}
-          {study.without || !reading ? (
+          {study.remark || !reading ? (
             <p className="flex gap-3 px-4 py-1 text-[12px] text-quiet">
-              <span className="flex-1 text-warn">{study.without}</span>
+              <span className="flex-1 text-warn">{study.remark}</span>
               {reading ? null : (
                 <Link to={`/studies/${study.id}`} className="word">
                   the study
@@ -382,36 +383,29 @@ function NewerRows({ id, taken }: { id: string; taken: () => void }) {
 }
 
 function HandOverPage({ id, pick }: { id: string; pick: Pick }) {
+  const [paper, setPaper] = useState('a4');
+  const [sharesOnly, setSharesOnly] = useState(false);
   const kinds = useQuery({ queryKey: ['briefing-kinds'], queryFn: api.briefingKinds, staleTime: Number.POSITIVE_INFINITY });
+  const files: HandedFile[] = (kinds.data ?? []).map((kind) => {
+    const onPaper = kind.papers.length > 0;
+    const address = handOverPage(id, kind.kind, pick, {
+      paper: onPaper ? paper : undefined,
+      sharesOnly: sharesOnly || undefined,
+    });
+    return { name: kind.name, detail: kind.detail, onPaper, address };
+  });
+  files.push({ name: 'Bundle', detail: 'with its studies and tables', address: `/api/briefings/${id}/bundle` });
   return (
     <Popover.Root>
       <Popover.Trigger className="button primary">Hand over</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content className="popover w-96 py-1" align="end" sideOffset={6} aria-label="Hand over">
-          <ul>
-            {(kinds.data ?? []).map((kind) => (
-              <li key={kind.kind}>
-                <a
-                  className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash"
-                  href={handOverPage(id, kind.kind, pick)}
-                  download
-                >
-                  <span>{kind.name}</span>
-                  <span className="text-[12px] text-quiet">{kind.detail}</span>
-                </a>
-              </li>
-            ))}
-            <li>
-              <a
-                className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash"
-                href={`/api/briefings/${id}/bundle`}
-                download
-              >
-                <span>Bundle</span>
-                <span className="text-[12px] text-quiet">with its studies and tables</span>
-              </a>
-            </li>
-          </ul>
+          <SharesOnlyChoice on={sharesOnly} set={setSharesOnly} />
+          <HandedFiles files={files}>
+            <span className="block px-4 pb-1.5 text-[12px] text-quiet">
+              <PaperChoice kinds={kinds.data ?? []} paper={paper} set={setPaper} />
+            </span>
+          </HandedFiles>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

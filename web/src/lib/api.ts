@@ -48,6 +48,8 @@ export type BriefingDocument = {
 };
 /** What is picked on a page: it is not stored. */
 export type Pick = { column: string; label: string } | null;
+export type HandOverStatus = Schemas['HandOverStatus'];
+export type HandOverKind = Schemas['HandOverKind'];
 export type LeastPreview = Schemas['LeastPreview'];
 
 /** What the server says is wrong: a sentence for the person, and a stable code. */
@@ -90,7 +92,8 @@ const query = (values: Record<string, string | number | boolean | undefined>) =>
 const picked = (pick: Pick) => (pick ? query({ pickColumn: pick.column, pickLabel: pick.label }) : '');
 
 /** The address of a handed-over page. */
-export const handOverPage = (id: string, kind: string, pick: Pick) => `/api/briefings/${id}/hand-over/${kind}?${picked(pick)}`;
+export const handOverPage = (id: string, kind: string, pick: Pick, how: { paper?: string; sharesOnly?: boolean } = {}) =>
+  `/api/briefings/${id}/hand-over/${kind}?${query({ pickColumn: pick?.column, pickLabel: pick?.label, ...how })}`;
 
 /** A figure's size in pixels. */
 export type Size = { width: number; height: number };
@@ -188,6 +191,10 @@ export const api = {
   briefingKinds: () => ask<Schemas['HandOverKind'][]>('GET', '/briefing-kinds'),
   newerOnPage: (id: string) => ask<Schemas['NewerTable'][]>('GET', `/briefings/${id}/newer`),
   takeNewer: (id: string) => ask<Schemas['PageRefresh'][]>('POST', `/briefings/${id}/take-newer`),
+  /** Starts to write a file, whose address is that of the file itself. */
+  startFile: (address: string) => ask<HandOverStatus>('POST', address.replace('/api', '')),
+  fileStatus: (id: string) => ask<HandOverStatus>('GET', `/hand-overs/${id}`),
+  stopFile: (id: string) => ask<HandOverStatus>('POST', `/hand-overs/${id}/stop`),
   lookIntoBundle: (file: Blob) => ask<Schemas['BundleLook']>('POST', '/bundles', file),
   takeBundle: (id: string) => ask<Schemas['BundleTaken']>('POST', `/bundles/${id}/take`),
   least: (id: string, row: number) => ask<LeastPreview>('GET', `/studies/${id}/least?${query({ row })}`),

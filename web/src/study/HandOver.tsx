@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { api, handOver, type Size, type StudyView } from '../lib/api';
+import { type HandedFile, HandedFiles, PaperChoice, SharesOnlyChoice } from '../parts/HandedFiles';
 import { toHtml, toTabs } from './tabs';
 
 /** Everything that leaves: pictures, workings, the study, the clipboard. */
@@ -26,16 +27,20 @@ export function HandOver({
     enabled: open,
     staleTime: Number.POSITIVE_INFINITY,
   });
-  const papers = kinds.data?.flatMap((kind) => kind.papers) ?? [];
-  const files = (kinds.data ?? []).flatMap((kind) =>
-    kind.scales.map((scale) => ({
-      kind: kind.kind,
-      scale,
-      onPaper: kind.papers.length > 0,
+  const files: HandedFile[] = (kinds.data ?? []).flatMap((kind) => {
+    const onPaper = kind.papers.length > 0;
+    return kind.scales.map((scale) => ({
+      onPaper,
       name: kind.scales.length > 1 ? `${kind.name} ${scale}×` : kind.name,
       detail: kind.scales.length > 1 ? `${size.width * scale} × ${size.height * scale}` : kind.detail,
-    })),
-  );
+      address: handOver(view.id, kind.kind, size, {
+        scale,
+        sharesOnly: sharesOnly || undefined,
+        ...(onPaper ? { paper: paper || undefined, workings: !alone } : {}),
+      }),
+    }));
+  });
+  files.push({ name: 'Bundle', detail: 'with its table', address: `/api/studies/${view.id}/bundle` });
   const copyPicture = async () => {
     try {
       const png = fetch(handOver(view.id, 'figure.png', size, { scale: 2, sharesOnly: sharesOnly || undefined })).then((reply) =>
@@ -72,57 +77,16 @@ export function HandOver({
       <Popover.Trigger className="button primary">Hand over</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content className="popover max-h-[88vh]! w-96 py-1" align="end" sideOffset={6} aria-label="Hand over">
-          <label className="flex items-center gap-2 border-b border-hairline px-4 py-1.5 text-[13px]">
-            <input type="checkbox" checked={sharesOnly} onChange={(event) => setSharesOnly(event.target.checked)} />
-            shares only: no amount in any file but the bundle
-          </label>
-          <ul>
-            {files.map(({ name, detail, kind, scale, onPaper }) => (
-              <li key={name}>
-                <a
-                  className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash"
-                  href={handOver(view.id, kind, size, {
-                    scale,
-                    sharesOnly: sharesOnly || undefined,
-                    ...(onPaper ? { paper: paper || undefined, workings: !alone } : {}),
-                  })}
-                  download
-                >
-                  <span>{name}</span>
-                  <span className="figures text-[12px] text-quiet">{detail}</span>
-                </a>
-                {onPaper ? (
-                  <span className="flex items-center gap-4 px-4 pb-1.5 text-[12px] text-quiet">
-                    <label>
-                      on{' '}
-                      <select className="field px-1 py-0" value={paper} onChange={(event) => setPaper(event.target.value)}>
-                        <option value="">a page of its size</option>
-                        {papers.map((each) => (
-                          <option key={each.kind} value={each.kind}>
-                            {each.name}
-                          </option>
-                        ))}
-                      </select>
-                    </label>
-                    <label className="flex items-center gap-1.5">
-                      <input type="checkbox" checked={!alone} onChange={(event) => setAlone(!event.target.checked)} />
-                      with the workings
-                    </label>
-                  </span>
-                ) : null}
-              </li>
-            ))}
-            <li>
-              <a
-                className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash"
-                href={`/api/studies/${view.id}/bundle`}
-                download
-              >
-                <span>Bundle</span>
-                <span className="text-[12px] text-quiet">with its table</span>
-              </a>
-            </li>
-          </ul>
+          <SharesOnlyChoice on={sharesOnly} set={setSharesOnly} />
+          <HandedFiles files={files}>
+            <span className="flex items-center gap-4 px-4 pb-1.5 text-[12px] text-quiet">
+              <PaperChoice kinds={kinds.data ?? []} paper={paper} set={setPaper} none="a page of its size" />
+              <label className="flex items-center gap-1.5">
+                <input type="checkbox" checked={!alone} onChange={(event) => setAlone(!event.target.checked)} />
+                with the workings
+              </label>
+            </span>
+          </HandedFiles>
           <div className="mt-1 flex gap-2 border-t border-hairline px-4 py-2.5">
             <button type="button" className="button" onClick={copyPicture}>
               Copy the picture

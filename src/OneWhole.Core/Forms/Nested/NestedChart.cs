@@ -25,6 +25,6 @@ internal static class NestedChart
             Label = group => chart.Label(chart.Row(group, part), LabelText.Share),
             LabelPlace = ChartLabelPlace.Beyond,
         });
-        return new NativeChart(chart.Groups(), [totals, .. parts]) { IsSideways = lay == Lay.Sideways, Arrangement = ChartArrangement.Beside, Gap = chart.Gap(0.5), HasKey = chart.HasKey };
+        return new NativeChart(chart.Groups(), [totals, .. parts]) { IsSideways = lay == Lay.Sideways, Arrangement = ChartArrangement.Beside, End = chart.AmountEnd, Gap = chart.Gap(0.5), HasKey = chart.HasKey };
     }
 }

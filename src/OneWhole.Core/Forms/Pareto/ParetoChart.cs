@@ -30,12 +30,17 @@ internal static class ParetoChart
             LabelPlace = ChartLabelPlace.Beyond,
         };
         ChartSeries line = new(workings["runningShare"].Label, at => parts.Cell("runningShare", rows[at])) { Fill = Ink.Text, IsLine = true };
+        ChartSeries[] cuts =
+        [
+            .. members.Cuts.Where(cut => cut.Share is not null).Select(cut => new ChartNumber(new Rule.Constant(cut.Share!.Value.ToDouble()), 0, cut.Share.Value.ToFraction(), ColumnUnit.Share))
+                .Select(share => new ChartSeries("cut", _ => share) { Fill = Ink.Cut, IsLine = true, IsDashed = true, InKey = false, Label = at => at == rows.Length - 1 ? parts.Of(share) : null, LabelPlace = ChartLabelPlace.Beyond }),
+        ];
         bool bends = rows.Any(row => workings["runningShare"].Number(row) is > 1);
-        return new NativeChart(parts.Parts(rows), [bars, line])
+        return new NativeChart(parts.Parts(rows), [bars, line, .. cuts])
         {
             Gap = parts.Gap(0.15),
             Unit = aligned ? ColumnUnit.Share : ColumnUnit.Amount,
-            End = aligned && !bends ? 1 : null,
+            End = aligned ? bends ? null : 1 : parts.AmountEnd,
             HasKey = parts.HasKey,
         };
     }

@@ -29,6 +29,7 @@ internal static class PieChart
             Label = at => Label(rows[at]),
             LabelPlace = ring ? ChartLabelPlace.Centre : ChartLabelPlace.Beyond,
         };
-        return new NativeChart(parts.Parts(rows), [slices]) { IsPie = true, Hole = members.Hole.ToDouble(), HasKey = (ring || !parts.HasLabels) && parts.HasKey };
+        var whole = new ChartNumber(Rule.Column("value") / Rule.Column("share"), rows[0], division.Value(division.WholeAt(0)), ColumnUnit.Amount);
+        return new NativeChart(parts.Parts(rows), [slices]) { IsPie = true, Hole = members.Hole.ToDouble(), Middle = ring ? parts.Of(whole) : null, HasKey = (ring || !parts.HasLabels) && parts.HasKey };
     }
 }

@@ -28,6 +28,7 @@ internal static class PyramidChart
             FirstOnTop = false,
             IsMirrored = true,
             Unit = members.Scale == SideScale.Share ? ColumnUnit.Share : ColumnUnit.Amount,
+            End = members.Scale == SideScale.Share ? null : chart.AmountEnd,
             Gap = chart.Gap(0.08),
             HasKey = chart.HasKey,
         };

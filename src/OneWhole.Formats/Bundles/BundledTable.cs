@@ -1,0 +1,57 @@
+using System.Collections.Immutable;
+using System.Text.Json.Nodes;
+using OneWhole.Core.Tables;
+using OneWhole.Formats.Handing;
+using OneWhole.Formats.Reading;
+
+namespace OneWhole.Formats.Bundles;
+
+/// <summary>A table of a bundle. Its rows are written when they are asked for: a bundle holds none in memory.</summary>
+/// <param name="Name">Distinct within the bundle; studies refer to it.</param>
+/// <param name="Title">What the table is called.</param>
+/// <param name="Read">How the rows are to be read, so that they come out as they were.</param>
+/// <param name="Copy">Writes the rows as CSV (RFC 4180, UTF-8).</param>
+public sealed record BundledTable(string Name, string Title, ReadSettings Read, Action<Stream, Progress> Copy)
+{
+    /// <summary>How many rows there are; 0 where that is not known.</summary>
+    public int RowCount { get; init; }
+
+    /// <summary>The columns as others read them; null where they are not known.</summary>
+    public JsonObject? Schema { get; init; }
+
+    /// <summary>A table as it is.</summary>
+    public static BundledTable Of(string name, Table table) => new(name, table.Name, SettingsOf(table), (to, progress) => TableCsv.Write(table, to, progress)) { RowCount = table.RowCount, Schema = TableSchema.Of(table) };
+
+    /// <summary>A table that was read before, as text.</summary>
+    public static BundledTable Of(string name, byte[] csv, ReadSettings read) => new(name, name, read, (to, _) => to.Write(csv));
+
+    /// <summary>The rows in a file of their own, which is gone when it is closed.</summary>
+    public FileStream ToFile()
+    {
+        FileStream file = TemporaryFile.Create();
+        try
+        {
+            Copy(file, Progress.None);
+            file.Position = 0;
+            return file;
+        }
+        catch
+        {
+            file.Dispose();
+            throw;
+        }
+    }
+
+    private static ReadSettings SettingsOf(Table table) => new()
+    {
+        Separator = ",",
+        Encoding = "utf-8",
+        HeaderRow = 1,
+        Columns = table.Columns.ToImmutableSortedDictionary(column => column.Name, column => new ColumnSettings
+        {
+            Type = column.Info.Type,
+            DecimalMark = column.Info.Type == ColumnType.Quantity ? column.Info.Numbers.DecimalMark.ToString() : null,
+            Dates = column.Info.Type == ColumnType.Date ? column.Info.Dates : null,
+        }, StringComparer.Ordinal),
+    };
+}

@@ -1,0 +1,36 @@
+using OneWhole.App;
+using OneWhole.Formats.Handing;
+
+namespace OneWhole.Web;
+
+/// <summary>Files that leave: written at once, or while the page shows how far they are; bundles, out and in.</summary>
+public static class HandOverEndpoints
+{
+    public static void MapHandOvers(this WebApplication app, long mostUpload)
+    {
+        app.MapGet("/api/hand-over", () => StudyService.HandOverKinds).WithTags("studies");
+        RouteGroupBuilder jobs = app.MapGroup("/api/hand-overs").WithTags("hand-overs");
+        jobs.MapGet("{job}", (HandOverJobs service, string job) => service.Status(job));
+        jobs.MapPost("{job}/stop", (HandOverJobs service, string job) => service.Stop(job));
+        jobs.MapGet("{job}/file", (HandOverJobs service, string job) =>
+        {
+            (FileStream content, string type, string name) = service.Take(job);
+            return Results.File(content, type, name);
+        });
+
+        app.MapGet("/api/briefings/{id}/bundle", (BundleService service, string id) => Sent(service.OfBriefing(id))).WithTags("bundles");
+        app.MapPost("/api/briefings/{id}/bundle", (BundleService service, HandOverJobs jobs, string id) => jobs.Start(_ => service.OfBriefing(id))).WithTags("bundles");
+        app.MapGet("/api/studies/{id}/bundle", (BundleService service, string id) => Sent(service.OfStudy(id))).WithTags("bundles");
+        app.MapPost("/api/studies/{id}/bundle", (BundleService service, HandOverJobs jobs, string id) => jobs.Start(_ => service.OfStudy(id))).WithTags("bundles");
+        app.MapPost("/api/bundles", async (BundleService service, HttpContext context) =>
+        {
+            // The directory of an archive is at its end: it is taken to the disk first.
+            string path = await TableEndpoints.Upload(context, mostUpload);
+            return service.Look(new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.None, 1 << 16, FileOptions.DeleteOnClose));
+        }).WithTags("bundles");
+        app.MapPost("/api/bundles/{id}/take", (BundleService service, string id) => service.Take(id)).WithTags("bundles");
+    }
+
+    /// <summary>Writes a file and sends it; what can't be made is said before anything is sent.</summary>
+    internal static IResult Sent(LeavingFile file) => Results.File(file.ToFile(Progress.None), file.Type, file.Name);
+}

@@ -1,0 +1,137 @@
+import { useRef, useState } from 'react';
+import { api, type HandOverKind } from '../lib/api';
+
+/** A file that can be handed over. */
+export type HandedFile = { name: string; detail: string; address: string; onPaper?: boolean };
+
+type Writing = { name: string; state: string; part: number };
+
+const between = 120;
+
+/** Files to be handed over: pressed, one is written with a look at how far it is, and fetched. */
+export function HandedFiles({ files, children }: { files: HandedFile[]; children?: React.ReactNode }) {
+  const [writing, setWriting] = useState<Writing | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const running = useRef<string | null>(null);
+
+  const write = async ({ name, address }: HandedFile) => {
+    if (running.current !== null) return;
+    running.current = '';
+    setProblem(null);
+    try {
+      let now = await api.startFile(address);
+      running.current = now.id;
+      while (now.state === 'computing' || now.state === 'writing') {
+        setWriting({ name, state: now.state, part: now.part });
+        await new Promise((resolve) => setTimeout(resolve, between));
+        if (running.current !== now.id) return;
+        now = await api.fileStatus(now.id);
+      }
+      if (now.state === 'failed') setProblem(now.problem ?? null);
+      if (now.state === 'done') fetchFile(`/api/hand-overs/${now.id}/file`);
+    } catch (fault) {
+      setProblem(fault instanceof Error ? fault.message : String(fault));
+    }
+    running.current = null;
+    setWriting(null);
+  };
+  const stop = () => {
+    const id = running.current;
+    running.current = null;
+    setWriting(null);
+    if (id) api.stopFile(id).catch(() => {});
+  };
+
+  return (
+    <>
+      <ul>
+        {files.map((file) => (
+          <li key={file.name}>
+            <a
+              className="flex justify-between px-4 py-1.5 hover:bg-wash focus-visible:bg-wash"
+              href={file.address}
+              download
+              onClick={(event) => {
+                // With a key held it is the browser's link.
+                if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+                event.preventDefault();
+                write(file);
+              }}
+            >
+              <span>{file.name}</span>
+              <span className="figures text-[12px] text-quiet">{file.detail}</span>
+            </a>
+            {file.onPaper ? children : null}
+          </li>
+        ))}
+      </ul>
+      {writing ? (
+        <div role="status" className="mx-4 my-2 text-[12px] text-quiet">
+          <span className="flex items-baseline justify-between">
+            <span>
+              {writing.name}: {writing.state === 'computing' ? 'computing' : `${Math.round(writing.part * 100)} % written`}
+            </span>
+            <button type="button" className="word cursor-pointer text-accent" onClick={stop}>
+              stop
+            </button>
+          </span>
+          <span className="mt-1 block h-1 bg-wash">
+            <span className="block h-1 bg-accent" style={{ width: `${writing.part * 100}%` }} />
+          </span>
+        </div>
+      ) : null}
+      {problem ? (
+        <p role="alert" className="px-4 py-2 text-[12px] text-fail">
+          {problem}
+        </p>
+      ) : null}
+    </>
+  );
+}
+
+/** Without leaving the page. */
+function fetchFile(address: string) {
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = '';
+  link.click();
+}
+
+/** Which paper a PDF is on. */
+export function PaperChoice({
+  kinds,
+  paper,
+  set,
+  none,
+}: {
+  kinds: HandOverKind[];
+  paper: string;
+  set: (paper: string) => void;
+  none?: string;
+}) {
+  return (
+    <label>
+      on{' '}
+      <select className="field px-1 py-0" value={paper} onChange={(event) => set(event.target.value)}>
+        {none ? <option value="">{none}</option> : null}
+        {kinds
+          .flatMap((kind) => kind.papers)
+          .map((each) => (
+            <option key={each.kind} value={each.kind}>
+              {each.name}
+            </option>
+          ))}
+      </select>
+    </label>
+  );
+}
+
+/** Whether amounts leave. */
+export function SharesOnlyChoice({ on, set }: { on: boolean; set: (on: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-2 border-b border-hairline px-4 py-1.5 text-[13px]">
+      <input type="checkbox" checked={on} onChange={(event) => set(event.target.checked)} />
+      shares only: no amount in any file but the bundle
+    </label>
+  );
+}
