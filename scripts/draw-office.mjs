@@ -47,8 +47,11 @@ await page.evaluate((parts) => {
     const group = svg('g', { transform: `translate(${x} ${y})`, 'font-family': 'sans-serif' });
     root.append(group);
     const title = one(chart, 'title');
-    const top = title ? 34 : 8;
-    if (title) group.append(svg('text', { x: width / 2, y: 22, 'text-anchor': 'middle', 'font-size': 17, 'font-weight': 600 }, all(title, 'v')[0]?.textContent));
+    const manual = title && one(title, 'manualLayout');
+    const top = title && !manual ? 34 : 8;
+    const size = title ? (Number(one(title, 'defRPr')?.getAttribute('sz') ?? 1200) / 100) * (96 / 72) : 0;
+    if (manual) group.append(svg('text', { x: width * Number(val(manual, 'x')) + 4, y: height * Number(val(manual, 'y')) + size, 'font-size': size, 'font-weight': 600 }, all(title, 'v')[0]?.textContent));
+    else if (title) group.append(svg('text', { x: width / 2, y: 22, 'text-anchor': 'middle', 'font-size': 17, 'font-weight': 600 }, all(title, 'v')[0]?.textContent));
     const points = (node) => Object.fromEntries(node ? all(node, 'pt').map((pt) => [pt.getAttribute('idx'), one(pt, 'v').textContent]) : []);
     const axes = all(plot, 'valAx').map((axis) => ({ id: val(axis, 'axId'), max: Number(val(kids(axis, 'scaling')[0], 'max') ?? NaN), hidden: val(axis, 'delete') === '1', format: kids(axis, 'numFmt')[0]?.getAttribute('formatCode') }));
     const names = kids(plot, 'catAx')[0];
@@ -61,24 +64,28 @@ await page.evaluate((parts) => {
         const labels = kids(ser, 'dLbls')[0];
         return {
           index: val(ser, 'idx'), name: Object.values(points(kids(ser, 'tx')[0]))[0], values: points(kids(ser, 'val')[0]), categories: points(kids(ser, 'cat')[0]), fill: fillOf(kids(ser, 'spPr')[0]),
-          own: Object.fromEntries(kids(ser, 'dPt').map((dpt) => [val(dpt, 'idx'), fillOf(kids(dpt, 'spPr')[0])])), line: one(kids(ser, 'spPr')[0], 'ln') ? fillOf(one(kids(ser, 'spPr')[0], 'ln')) : 'none',
-          labels: labels ? points(one(ser, 'dlblRangeCache')) : {}, place: labels ? val(labels, 'dLblPos') : null, ink: labels ? `#${one(kids(labels, 'txPr')[0], 'srgbClr').getAttribute('val')}` : '#000',
+          own: Object.fromEntries(kids(ser, 'dPt').map((dpt) => [val(dpt, 'idx'), fillOf(kids(dpt, 'spPr')[0])])), line: one(kids(ser, 'spPr')[0], 'ln') ? fillOf(one(kids(ser, 'spPr')[0], 'ln')) : 'none', dashed: !!one(kids(ser, 'spPr')[0], 'prstDash'),
+          labels: labels ? points(one(ser, 'dlblRangeCache')) : {}, place: labels ? val(labels, 'dLblPos') : null, inks: Object.fromEntries(labels ? kids(labels, 'dLbl').filter((own) => kids(own, 'txPr').length).map((own) => [val(own, 'idx'), `#${one(kids(own, 'txPr')[0], 'srgbClr').getAttribute('val')}`]) : []), ink: labels ? `#${one(kids(labels, 'txPr')[0], 'srgbClr').getAttribute('val')}` : '#000',
         };
       });
       pieces.push({ kind: kind.localName, grouping: val(kind, 'grouping'), lying: val(kind, 'barDir') === 'bar', gap: Number(val(kind, 'gapWidth') ?? 50) / 100, overlap: Number(val(kind, 'overlap') ?? 0), hole: Number(val(kind, 'holeSize') ?? 0) / 100, axis: kids(kind, 'axId')[1]?.getAttribute('val'), series });
     }
     const first = pieces[0];
     const count = Math.max(...Object.keys(first.series[0].categories).map(Number)) + 1;
-    const key = legend ? pieces.flatMap((piece) => piece.series).filter((series) => !deleted.includes(series.index)) : [];
+    const round1 = /pie|doughnut/.test(first.kind);
+    const slices = round1 ? Object.entries(first.series[0].categories).map(([i, name]) => ({ name, fill: first.series[0].own[i] ?? first.series[0].fill })) : [];
+    const key = !legend ? [] : round1 ? slices : pieces.flatMap((piece) => piece.series).filter((series) => !deleted.includes(series.index));
     const foot = key.length ? 26 : 6;
     let at = width / 2 - key.length * 55;
     for (const entry of key) {
       group.append(svg('rect', { x: at, y: height - 18, width: 10, height: 10, fill: entry.fill === 'none' ? entry.line : entry.fill }), svg('text', { x: at + 14, y: height - 9, 'font-size': 12 }, entry.name));
       at += 110;
     }
-    if (/pie|doughnut/.test(first.kind)) {
-      const radius = (height - top - foot) / 2 - 30;
-      const [cx, cy] = [width / 2, top + radius + 20];
+    if (round1) {
+      const inset = one(kids(plot, 'layout')[0], 'manualLayout');
+      const side = (name) => Number(val(inset, name));
+      const radius = inset ? Math.min(side('w') * width, side('h') * height) / 2 : (height - top - foot) / 2 - 30;
+      const [cx, cy] = inset ? [(side('x') + side('w') / 2) * width, (side('y') + side('h') / 2) * height] : [width / 2, top + radius + 20];
       const series = first.series[0];
       const total = Object.values(series.values).reduce((sum, value) => sum + Number(value), 0);
       let angle = -Math.PI / 2;
@@ -89,7 +96,9 @@ await page.evaluate((parts) => {
         const inner = radius * first.hole;
         group.append(svg('path', { d: `M${p(angle, inner)}L${p(angle, radius)}A${radius} ${radius} 0 ${big} 1 ${p(to, radius)}L${p(to, inner)}A${inner} ${inner} 0 ${big} 0 ${p(angle, inner)}Z`, fill: series.own[i] ?? series.fill, stroke: '#fff' }));
         const middle = (angle + to) / 2;
-        if (series.labels[i]) group.append(svg('text', { x: cx + (radius + 8) * Math.cos(middle), y: cy + (radius + 8) * Math.sin(middle), 'font-size': 11, 'text-anchor': Math.cos(middle) < 0 ? 'end' : 'start' }, series.labels[i]));
+        const on = (radius + inner) / 2;
+        if (series.labels[i] && inner > 0) group.append(svg('text', { x: cx + on * Math.cos(middle), y: cy + on * Math.sin(middle) + 4, 'font-size': 12, 'text-anchor': 'middle', fill: series.inks[i] ?? series.ink }, series.labels[i]));
+        else if (series.labels[i]) group.append(svg('text', { x: cx + (radius + 8) * Math.cos(middle), y: cy + (radius + 8) * Math.sin(middle), 'font-size': 11, 'text-anchor': Math.cos(middle) < 0 ? 'end' : 'start' }, series.labels[i]));
         angle = to;
       }
       return;
@@ -130,7 +139,8 @@ await page.evaluate((parts) => {
       const bars = over ? 1 : piece.series.length;
       const broad = band / (bars + piece.gap);
       if (piece.kind === 'lineChart') {
-        for (const series of piece.series) group.append(svg('polyline', { points: Object.entries(series.values).map(([i, value]) => `${box.x + (Number(i) + 0.5) * band},${px(Number(value))}`).join(' '), fill: 'none', stroke: series.line, 'stroke-width': 2 }));
+        for (const series of piece.series) group.append(svg('polyline', { points: Object.entries(series.values).map(([i, value]) => `${box.x + (Number(i) + 0.5) * band},${px(Number(value))}`).join(' '), fill: 'none', stroke: series.line, 'stroke-width': series.dashed ? 1.3 : 2, 'stroke-dasharray': series.dashed ? '5 4' : 'none' }));
+        for (const series of piece.series) for (const [i, label] of Object.entries(series.labels)) group.append(svg('text', { x: box.x + (Number(i) + 0.5) * band, y: px(Number(series.values[i])) - 6, 'font-size': 12, 'text-anchor': 'middle', fill: series.ink }, label));
         continue;
       }
       for (let i = 0; i < count; i++) {

@@ -1,5 +1,4 @@
-import { readFileSync, writeFileSync } from 'node:fs';
-import { mkdtempSync } from 'node:fs';
+import { copyFileSync, mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -33,6 +32,31 @@ async function download(page: Page, name: string) {
   return path;
 }
 
+/** The revenue of the demo, added up by this test. */
+function revenue(file: string, keep: (row: Record<string, string>) => boolean, by: string) {
+  const [head = '', ...lines] = readFileSync(file, 'utf8').trimEnd().split(/\r?\n/);
+  const names = head.split(',');
+  const rows = lines.map((line) => Object.fromEntries(line.split(',').map((cell, at) => [names[at] ?? '', cell])));
+  const sums = new Map<string, number>();
+  for (const row of rows.filter((row) => row['Passenger type'] !== 'Refunds' && keep(row)))
+    sums.set(row[by] ?? '', (sums.get(row[by] ?? '') ?? 0) + Math.round(Number(row.Revenue) * 100));
+  return new Map([...sums].map(([label, cents]) => [label, cents / 100]));
+}
+
+const total = (sums: Map<string, number>) => [...sums.values()].reduce((sum, value) => sum + Math.round(value * 100), 0) / 100;
+const money = (value: number) => value.toLocaleString('en-GB', { maximumFractionDigits: 2 });
+
+/** What the bars of a part say of its amount and its share of a group. */
+async function spoken(page: Page, name: string) {
+  const labels = await figure(page, name)
+    .getByRole('button')
+    .evaluateAll((bars) => bars.map((bar) => bar.getAttribute('aria-label') ?? ''));
+  return labels.map((label) => {
+    const [bar = '', amount = '', share = ''] = label.split('; ');
+    return { part: bar.split(',')[0] ?? '', amount: amount.replace(' revenue', ''), share: share.split(' ')[0] ?? '' };
+  });
+}
+
 async function edit(page: Page, text: string, reading: string) {
   await page.getByRole('button', { name: 'Edit the text' }).click();
   await page.getByRole('textbox', { name: 'Text' }).fill(text);
@@ -57,7 +81,8 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   await edit(page, 'Of all delays ', 'b4.cut-1');
   await expect(block(page, 'Text')).toContainText('Of all delays 6 of 12 causes make 80 %');
   await edit(page, 'We took ', 'b1.whole');
-  await expect(block(page, 'Text')).toContainText(/We took 8,9\d\d,\d{3}(\.\d+)? revenue/);
+  const demo = join(server.demo, 'revenue.csv');
+  await expect(block(page, 'Text')).toContainText(`We took ${money(total(revenue(demo, () => true, 'Year')))} revenue`);
   const said = async () => (await block(page, 'Text').innerText()).trim().split('\n').pop() ?? '';
   const all = await said();
 
@@ -70,6 +95,14 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   await expect(block(page, 'Half of the causes')).toContainText('not filtered by year: its table has no such column');
   await expect.poll(said).not.toBe(all);
   const filtered = await said();
+  const parts = revenue(demo, (row) => row.Year === '2025', 'Passenger type');
+  expect(filtered).toContain(`We took ${money(total(parts))} revenue`);
+  const bars = await spoken(page, 'Revenue by year');
+  expect(bars.map((bar) => bar.part).sort()).toEqual([...parts.keys()].sort());
+  for (const bar of bars) {
+    expect(bar.amount).toBe(money(parts.get(bar.part) ?? 0));
+    expect(bar.share).toBe((((parts.get(bar.part) ?? 0) / total(parts)) * 100).toFixed(1));
+  }
   await expect(figure(page, 'Revenue by year').getByRole('button', { name: /2024/ })).toHaveCount(0);
 
   // Pointing lights a part in all figures; picking narrows the page to it, and there is a way back.
@@ -80,6 +113,10 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   expect(await freight('Routes and passenger types').first().locator('rect').getAttribute('fill')).toBe(colour);
   await freight('Who pays on which route').first().click();
   await expect(page.getByText('only passenger type is Freight, as picked')).toBeVisible();
+  const picked = revenue(demo, (row) => row.Year === '2025' && row['Passenger type'] === 'Freight', 'Route');
+  await expect.poll(said).toContain(`We took ${money(total(picked))} revenue`);
+  const routes = await spoken(page, 'Routes and passenger types');
+  expect(routes.map((bar) => bar.amount).sort()).toEqual([...picked.values()].map(money).sort());
   await expect(figure(page, 'Revenue by year').getByRole('button', { name: /^Visitor/ })).toHaveCount(0);
   await expect(freight('Revenue by year').first().locator('rect')).toHaveAttribute('fill', colour ?? '');
   await page.getByRole('button', { name: 'back to the whole page' }).click();
@@ -94,7 +131,22 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   await expect(page.getByRole('button', { name: 'only year is 2025', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Arrange' }).click();
 
-  // Handed over with the filter that it was made with.
+  // Handed over with the filter that it was made with; as shares only no amount is in it.
+  await page.getByRole('button', { name: 'Hand over' }).click();
+  await page.getByLabel('shares only', { exact: false }).check();
+  await page.getByRole('dialog', { name: 'Hand over' }).getByLabel('on paper').selectOption('a4-lying');
+  const coming = page.waitForEvent('download');
+  await page.getByRole('dialog', { name: 'Hand over' }).getByRole('link', { name: 'Page, HTML' }).click();
+  const plain = readFileSync((await (await coming).path()) ?? '', 'utf8');
+  expect(plain).toContain('We took 100 %');
+  for (const amount of [total(parts), ...parts.values()]) expect(plain.includes(money(amount))).toBe(false);
+  const sheet = page.waitForEvent('download');
+  await page.getByRole('dialog', { name: 'Hand over' }).getByRole('link', { name: 'Page, PDF' }).click();
+  // 297 × 210 mm, in points.
+  const media = /MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(readFileSync((await (await sheet).path()) ?? '', 'latin1'));
+  expect(media?.slice(1).map((side) => Math.round(Number(side)))).toEqual([842, 595]);
+  await page.getByLabel('shares only', { exact: false }).uncheck();
+  await page.keyboard.press('Escape');
   const html = readFileSync(await download(page, 'Page, HTML'), 'utf8');
   expect(html).toContain('only year is 2025');
   expect(html).toContain(filtered);
@@ -121,8 +173,20 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   expect(faults).toEqual([]);
   await alone.close();
 
-  // Into an empty second place.
+  // A reader of Data Packages that is not ours finds it valid, and its rows as their schema says them.
   const bundle = await download(page, 'Bundle');
+  const unpacked = need('fflate').unzipSync(new Uint8Array(readFileSync(bundle)));
+  const descriptor = JSON.parse(need('fflate').strFromU8(unpacked['datapackage.json']));
+  expect((await need('datapackage').validate(descriptor)).errors).toEqual([]);
+  for (const resource of descriptor.resources.filter((each: { format: string }) => each.format === 'csv')) {
+    const table = await need('tableschema').Table.load(need('node:stream').Readable.from([Buffer.from(unpacked[resource.path])]), { schema: resource.schema });
+    const rows: Record<string, unknown>[] = await table.read({ keyed: true });
+    expect(rows.length).toBeGreaterThan(100);
+    const typed = rows.filter((row) => row['Passenger type'] !== 'Refunds' && String(row.Year) === '2025');
+    if (resource.title === 'revenue') expect(typed.reduce((sum, row) => sum + Number(row.Revenue), 0)).toBeCloseTo(total(parts), 2);
+  }
+
+  // Into an empty second place.
   const second = await place();
   await page.goto(`${second.url}/briefings`);
   await page.getByLabel('Bundle', { exact: true }).setInputFiles(bundle);
@@ -148,4 +212,38 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   await page.goto(address);
   const number = (text: string) => Number((/We took ([\d,.]+)/.exec(text)?.[1] ?? '').replaceAll(',', ''));
   await expect.poll(async () => number(await said()) - number(filtered)).toBeCloseTo(1_000_000, 0);
+});
+
+test('a page says that a table has newer rows, and takes them in one step', async ({ page }) => {
+  const server = await place();
+  const feed = join(folder, 'feed');
+  mkdirSync(feed);
+  copyFileSync(join(server.demo, 'feed/kiosk-2026-09.csv'), join(feed, 'kiosk-2026-09.csv'));
+  const ask = async (path: string, body: unknown) =>
+    (await fetch(`${server.url}/api${path}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })).json();
+  await page.goto(`${server.url}/tables`);
+  await page.getByRole('button', { name: 'From a source' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Kiosks');
+  await page.getByLabel('Folder, file or address').fill(feed);
+  await page.getByRole('button', { name: 'Add the source' }).click();
+  await page.getByRole('button', { name: 'kiosk-*.csv' }).click();
+  await expect(page.getByRole('heading', { name: 'kiosk' })).toBeVisible();
+  await page.getByRole('button', { name: 'Start a study' }).first().click();
+  await expect(page.getByTestId('statement')).toBeVisible();
+  const study = page.url().split('/').pop() ?? '';
+  const briefing = await ask('/briefings', { title: 'Kiosks on Monday', studies: [study] });
+  await page.goto(`${server.url}/briefings/${briefing.id}`);
+  const sales = (month: string) =>
+    readFileSync(join(server.demo, `feed/kiosk-2026-${month}.csv`), 'utf8').trimEnd().split(/\r?\n/).slice(1).reduce((sum, line) => sum + Math.round(Number(line.split(',')[3]) * 100), 0) / 100;
+  const sheet = page.locator('[role="graphics-document"]');
+  await expect(sheet).toContainText(money(sales('09')));
+  await expect(page.getByText('newer rows')).toHaveCount(0);
+
+  copyFileSync(join(server.demo, 'feed/kiosk-2026-10.csv'), join(feed, 'kiosk-2026-10.csv'));
+  await page.reload();
+  await expect(page.getByRole('status')).toContainText('kiosk has newer rows.');
+  await page.getByRole('button', { name: 'take them' }).click();
+  await expect(page.getByRole('status')).toContainText('21 rows before, 21 now');
+  await expect(page.getByRole('status')).toContainText(money(sales('10')));
+  await expect(sheet).toContainText(money(sales('10')));
 });

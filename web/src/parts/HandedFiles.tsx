@@ -111,7 +111,7 @@ export function PaperChoice({
 }) {
   return (
     <label>
-      on{' '}
+      on paper{' '}
       <select className="field px-1 py-0" value={paper} onChange={(event) => set(event.target.value)}>
         {none ? <option value="">{none}</option> : null}
         {kinds

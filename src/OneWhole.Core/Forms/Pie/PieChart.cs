@@ -8,6 +8,9 @@ namespace OneWhole.Core.Forms.Pie;
 /// <summary>A pie or a ring of the parts that have something.</summary>
 internal static class PieChart
 {
+    /// <summary>On a narrower piece of a ring a label has no room.</summary>
+    private const double LeastLabelled = 0.04;
+
     public static NativeChart? Of(WorkingsResult workings, PieMembers members)
     {
         Division division = workings.Division;
@@ -20,7 +23,7 @@ internal static class PieChart
         var ink = new PartInk(division);
         // A ring has its labels on it: there is room for the share alone, and the names stand in the key.
         bool ring = !members.Hole.Units.IsZero;
-        ChartLabel? Label(int row) => ring ? (parts.HasLabels ? parts.Of(parts.Cell("shownShare", row)) : null)
+        ChartLabel? Label(int row) => ring ? (parts.HasLabels && workings["share"].Number(row) >= LeastLabelled ? parts.Of(parts.Cell("shownShare", row)) : null)
             : parts.Label(row, LabelText.Both) is { } label ? label with { Name = division.Parts[row].Label, Text = $"{division.Parts[row].Label}  {label.Text}" } : null;
         ChartSeries slices = new(workings["value"].Label, at => parts.Cell("value", rows[at]))
         {
