@@ -1,7 +1,7 @@
 // Measures the built application as its user meets it: the command's time on the demo, an import's peak memory, a column's portrait, and the
 // time from a change of the statement to the painted figure at a million rows. ./start or ./test must have built it before.
 import { execFileSync, spawn } from 'node:child_process';
-import { createWriteStream, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { createWriteStream, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { chromium } from '../web/node_modules/@playwright/test/index.mjs';
@@ -137,6 +137,35 @@ async function changes({ url }, table) {
   console.log(`change of the statement to the painted figure, a million rows: median ${median(painted).toFixed(0)} ms, p95 ${p95(painted).toFixed(0)} ms of ${painted.length}; miniatures p95 ${p95(strip).toFixed(0)} ms of ${strip.length}`);
 }
 
+/** Each kind of file of a study of a million rows, and its bundle: how long, how often its progress moved, and how much memory it took. */
+async function handOvers(server, table, size, parts) {
+  const { child, url } = server;
+  let study = await (await fetch(`${url}/api/tables/${table}/studies`, { method: 'POST' })).json();
+  if (parts) {
+    study = await (await fetch(`${url}/api/studies/${study.id}/change`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ revision: study.revision, path: 'parts', value: { column: parts } }) })).json();
+  }
+  const kinds = (await (await fetch(`${url}/api/hand-over`)).json()).map((kind) => `hand-over/${kind.kind}`);
+  for (const kind of [...kinds, 'bundle']) {
+    // The peak is counted anew.
+    writeFileSync(`/proc/${child.pid}/clear_refs`, '5');
+    const before = memory(child, 'VmRSS'), start = performance.now(), seen = new Set();
+    let status = await (await fetch(`${url}/api/studies/${study.id}/${kind}`, { method: 'POST' })).json();
+    while (status.state === 'computing' || status.state === 'writing') {
+      await new Promise((go) => setTimeout(go, 20));
+      status = await (await fetch(`${url}/api/hand-overs/${status.id}`)).json();
+      seen.add(status.part);
+    }
+    const took = (performance.now() - start) / 1000;
+    if (status.state === 'failed') {
+      console.log(`handing over ${kind}: ${status.problem}`);
+      continue;
+    }
+    const file = await (await fetch(`${url}/api/hand-overs/${status.id}/file`)).blob();
+    const over = Math.max(0, memory(child, 'VmHWM') - before);
+    console.log(`handing over ${kind.replace('hand-over/', '')} of a million rows${parts ? ', each a part' : ''}: ${took.toFixed(1)} s, ${megabytes(file.size)}, its progress seen at ${seen.size} places, peak ${megabytes(over)} more, ${(over / size).toFixed(2)} × the table's file`);
+  }
+}
+
 commandOnTheDemo();
 const csv = join(folder, 'bookings.csv');
 await writeTable(csv, 1_000_000);
@@ -146,6 +175,8 @@ try {
   await portraits(server, table);
   await edits(server, table);
   await changes(server, table);
+  await handOvers(server, table, statSync(csv).size);
+  await handOvers(server, table, statSync(csv).size, 'Booking');
 } finally {
   server.child.kill('SIGKILL');
   rmSync(folder, { recursive: true, force: true });

@@ -78,7 +78,6 @@ public static class StudyEndpoints
         studies.MapGet("{id}/strip", (StudyService service, string id, double? width, double? height, CancellationToken cancel) => service.Strip(id, width ?? 112, height ?? 80, cancel));
         studies.MapGet("{id}/filter", (StudyService service, string id, string column, int? clause) => service.FilterValues(id, column, clause));
         studies.MapGet("{id}/least", (StudyService service, string id, int row) => service.AtLeast(id, row));
-        app.MapGet("/api/hand-over", () => StudyService.HandOverKinds).WithTags("studies");
         studies.MapGet("{id}/hand-over/{kind}", (StudyService service, string id, string kind, [AsParameters] HandOverQuery query) => HandOverEndpoints.Sent(query.Of(service, id, kind)));
         studies.MapPost("{id}/hand-over/{kind}", (StudyService service, HandOverJobs jobs, string id, string kind, [AsParameters] HandOverQuery query) => jobs.Start(cancel => query.Of(service, id, kind, cancel)));
     }

@@ -40,7 +40,7 @@ public static class PointedReading
         if (!division.HasGroups)
         {
             lines.Add($"{(workings.Find("shownShare")?.Exact(row) is { } shown ? NumberText.Rounded(shown, decimals) + " %" : Percent(amount, division.Whole(row)))} of the whole");
-            lines.Add($"{Ordinal(1 + Enumerable.Range(0, division.PartCount).Count(part => division.Amount(part) > amount))} of {NumberText.Count(division.PartCount)}");
+            lines.Add($"{Ordinal(1 + division.LargerThan(amount))} of {NumberText.Count(division.PartCount)}");
             if (workings.Find("runningShare")?.Exact(row) is { } running)
             {
                 lines.Add($"running share {NumberText.Percent(running, decimals)}");

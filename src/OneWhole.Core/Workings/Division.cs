@@ -12,6 +12,7 @@ public sealed class Division
 {
     private readonly Amounts _amounts;
     private readonly ExactInt[] _partTotals;
+    private readonly Lazy<ExactInt[]> _sortedTotals;
     private readonly ExactInt[] _groupTotals;
 
     internal Division(Study study, Table table, Aggregate aggregate, Amounts listed, Amounts display, IReadOnlyList<LeftOut> leftOut, ExactInt? fixedWhole, bool takesGroups)
@@ -26,6 +27,7 @@ public sealed class Division
         DistinctInAll = aggregate.DistinctInAll;
         TakesGroups = takesGroups;
         _partTotals = new ExactInt[display.Parts.Count];
+        _sortedTotals = new Lazy<ExactInt[]>(() => [.. _partTotals.Order()]);
         _groupTotals = new ExactInt[display.GroupCount];
         for (int group = 0; group < display.GroupCount; group++)
         {
@@ -113,6 +115,19 @@ public sealed class Division
 
     /// <summary>W[p].</summary>
     public ExactInt PartTotal(int part) => _partTotals[part];
+
+    /// <summary>How many parts have a total above an amount.</summary>
+    public int LargerThan(ExactInt amount)
+    {
+        ExactInt[] sorted = _sortedTotals.Value;
+        int from = 0, to = sorted.Length;
+        while (from < to)
+        {
+            int middle = from + (to - from) / 2;
+            (from, to) = sorted[middle] > amount ? (from, middle) : (middle + 1, to);
+        }
+        return sorted.Length - from;
+    }
 
     /// <summary>W[g].</summary>
     public ExactInt GroupTotal(int group) => _groupTotals[group];

@@ -44,8 +44,9 @@ public static class NaturalOrder
 
     private static IReadOnlyList<string[]>? SetOf(IEnumerable<string> labels)
     {
-        List<string> folded = [.. labels.Select(Fold)];
-        return folded.Count == 0 ? null : Sets.FirstOrDefault(set => folded.TrueForAll(label => RankIn(set, label) >= 0));
+        // Most labels are in no set: the first one tells.
+        IReadOnlyList<string[]>? set = labels.Any() ? Sets.FirstOrDefault(set => RankIn(set, Fold(labels.First())) >= 0) : null;
+        return set is null ? null : Sets.FirstOrDefault(set => labels.All(label => RankIn(set, Fold(label)) >= 0));
     }
 
     private static int RankIn(IReadOnlyList<string[]> set, string folded)

@@ -8,6 +8,8 @@ namespace OneWhole.Formats.Handing;
 /// <summary>The workings as JSON: columns with their rules, rows with every key, the tie-out and the readings.</summary>
 public static class WorkingsJson
 {
+    private const int MostPending = 1 << 16;
+
     public static void Write(WorkingsResult workings, Stream to) => Write(WorkingsSet.Of(workings), to);
 
     /// <summary>With "each" as the first key, and the readings in a list of that name, where a study is repeated over a column's values.</summary>
@@ -121,6 +123,10 @@ public static class WorkingsJson
                 }
             }
             json.WriteEndObject();
+            if (json.BytesPending > MostPending)
+            {
+                json.Flush();
+            }
         }
     }
 }

@@ -62,6 +62,18 @@ public sealed class ParetoForm : Form<ParetoMembers>
     {
         Fraction[] limits = [.. members.Limits.Select(limit => limit.ToFraction())];
         bool crossingIn = members.Crossing == ParetoCrossing.In;
+        // With one whole a limit is an amount: no fraction is made for each row.
+        ExactInt only = division.WholeCount == 1 ? division.WholeAt(0) : ExactInt.Zero;
+        (ExactInt Amount, ExactInt Times)[] amounts = only.Sign > 0 ? [.. limits.Select(limit => (limit.Dividend * only, limit.Divisor))] : [];
+        int IndexOf(ExactInt sum, ExactInt whole)
+        {
+            if (amounts.Length > 0)
+            {
+                return Array.FindIndex(amounts, limit => (sum * limit.Times).CompareTo(limit.Amount) is var over && (crossingIn ? over < 0 : over <= 0));
+            }
+            var share = new Fraction(sum, whole);
+            return Array.FindIndex(limits, limit => crossingIn ? share < limit : share <= limit);
+        }
         return WorkingColumn.OfText("class", "class",
             new Rule.ClassOf("runningShare", [.. members.Limits.Select(limit => limit.ToDouble())], crossingIn),
             row =>
@@ -71,9 +83,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
                 {
                     return null;
                 }
-                var share = new Fraction(crossingIn ? running.Before(row) : running.At(row), whole);
-                int index = Array.FindIndex(limits, limit => crossingIn ? share < limit : share <= limit);
-                return index switch { 0 => "A", 1 => "B", _ => limits.Length == 1 ? "B" : "C" };
+                return IndexOf(crossingIn ? running.Before(row) : running.At(row), whole) switch { 0 => "A", 1 => "B", _ => limits.Length == 1 ? "B" : "C" };
             });
     }
 

@@ -237,11 +237,7 @@ internal sealed class ParetoLayout
         for (int first = 0; first < _count;)
         {
             string ink = ClassInk(first);
-            int last = first;
-            while (last + 1 < _count && ClassInk(last + 1) == ink)
-            {
-                last++;
-            }
+            int last = LastOf(first, ink);
             var run = new List<double> { X(first), zero };
             double pixel = Math.Floor(X(first)), extreme = zero;
             for (int row = first; row <= last; row++)
@@ -262,6 +258,27 @@ internal sealed class ParetoLayout
             _figure.Add(new PathMark($"bars-{ink}-{first}", "bar", [run]) { Fill = Ink.In(_figure.Finish.Palette, ink), StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
             first = last + 1;
         }
+    }
+
+    /// <summary>The last of the neighbours with one ink.</summary>
+    private int LastOf(int first, string ink)
+    {
+        int last = first;
+        if (_division.HasNegative)
+        {
+            while (last + 1 < _count && ClassInk(last + 1) == ink)
+            {
+                last++;
+            }
+            return last;
+        }
+        // The running share only grows, and the classes with it.
+        for (int other = _count; other - last > 1;)
+        {
+            int middle = last + (other - last) / 2;
+            (last, other) = ClassInk(middle) == ink ? (middle, other) : (last, middle);
+        }
+        return last;
     }
 
     private List<double> CurvePoints()
