@@ -192,7 +192,7 @@ public sealed class BriefingService(DocumentStore documents, TableService tables
         try
         {
             found = BriefingHandOver.Find(kind);
-            on = new PagePaper(paper is null ? PagePaper.Usual.Paper : Paper.Find(paper), margin ?? PagePaper.UsualMargin);
+            on = new PagePaper(paper is null ? PagePaper.Usual.Paper : Paper.Find(paper), StudyService.Sane(margin ?? PagePaper.UsualMargin, PagePaper.UsualMargin));
         }
         catch (StudyException fault)
         {

@@ -557,7 +557,10 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         }),
     ];
 
-    private static double Side(double side) => Math.Clamp(side, FigureDrawer.SmallestSide, FigureDrawer.LargestSide);
+    private static double Side(double side) => Math.Clamp(Sane(side, FigureDrawer.SmallestSide), FigureDrawer.SmallestSide, FigureDrawer.LargestSide);
+
+    /// <summary>A number that was asked for; what is none gives way.</summary>
+    internal static double Sane(double number, double otherwise) => double.IsFinite(number) ? number : otherwise;
 
     private static WorkingsView ViewOf(WorkingsResult workings, Figure? figure)
     {
@@ -778,8 +781,8 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         Study study = ReadStudy(stored);
         (Table table, _) = tables.Load(stored.Parent!);
         Column found = table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
-        ImmutableArray<Clause> others = clauseIndex is { } at && at < study.Where.Length ? study.Where.RemoveAt(at) : study.Where;
-        Clause? clause = clauseIndex is { } index && index < study.Where.Length ? study.Where[index] : null;
+        Clause? clause = clauseIndex is { } index ? study.Where.ElementAtOrDefault(index) : null;
+        ImmutableArray<Clause> others = clause is null ? study.Where : study.Where.RemoveAt(clauseIndex!.Value);
         Study byColumn = study with
         {
             Where = others,
@@ -874,7 +877,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         }
         Study study = ReadStudy(stored);
         string title = TitleOf(stored);
-        var size = new HandingSize(Side(width), Side(height), scale) { Paper = sheet, Margin = margin ?? 15, HasWorkings = workings };
+        var size = new HandingSize(Side(width), Side(height), Sane(scale, 1)) { Paper = sheet, Margin = Sane(margin ?? 15, 15), HasWorkings = workings };
         var handed = new HandedStudy(title, study, ComputeEach(stored.Parent!, study, cancel));
         HandedStudy leaving = sharesOnly ? SharesOnly.Of(handed) : handed;
         return new LeavingFile($"{FileName(title)}{found.Suffix(size)}{found.Extension}", found.MediaType, (to, progress) => found.Write(leaving, size, to, progress));

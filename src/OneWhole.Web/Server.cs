@@ -80,6 +80,8 @@ public static class Server
             services.AddHostedService<StartUp>();
         }
         services.AddOpenApi("v1");
+        // So that a request that can't be read is answered with a sentence, too.
+        services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
         services.ConfigureHttpJsonOptions(options =>
         {
             options.SerializerOptions.PropertyNamingPolicy = Json.Options.PropertyNamingPolicy;
@@ -87,6 +89,9 @@ public static class Server
             options.SerializerOptions.AllowDuplicateProperties = false;
             options.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
             options.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+            // What is missing or null where it must not be is a wrong request, not a fault further on.
+            options.SerializerOptions.RespectNullableAnnotations = true;
+            options.SerializerOptions.RespectRequiredConstructorParameters = true;
             options.SerializerOptions.AllowOutOfOrderMetadataProperties = true;
             options.SerializerOptions.Encoder = Json.Options.Encoder;
             foreach (JsonConverter converter in Json.Options.Converters)

@@ -9,7 +9,7 @@ public sealed record SourceRequest(string Name, string Place);
 public sealed record SourceMoveRequest(long Revision, string Name, string Place);
 
 /// <summary>Which of a source's files.</summary>
-public sealed record SourceItemRequest(string? Item);
+public sealed record SourceItemRequest(string? Item = null);
 
 /// <summary>Whether fresh rows are there; null where that can't be told.</summary>
 public sealed record NewerView(bool? Newer);

@@ -7,13 +7,13 @@ namespace OneWhole.Web;
 public sealed record MoveRequest(long Revision, LabelMove Move);
 
 /// <summary>Sets one place of a study, and takes another out where so asked.</summary>
-public sealed record ChangeRequest(long Revision, string Path, JsonNode? Value, string? Drop = null);
+public sealed record ChangeRequest(long Revision, string Path, JsonNode? Value = null, string? Drop = null);
 
 /// <summary>Lays a study on a table, some of its columns called otherwise.</summary>
 public sealed record LayOnRequest(string Table, IReadOnlyDictionary<string, string> Columns);
 
 /// <summary>Sets one place of a study, without saving.</summary>
-public sealed record PreviewRequest(string Path, JsonNode? Value);
+public sealed record PreviewRequest(string Path, JsonNode? Value = null);
 
 /// <summary>Takes another shape of a form.</summary>
 public sealed record ShapeRequest(long Revision, string Form, string Shape);

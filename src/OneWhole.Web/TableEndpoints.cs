@@ -11,7 +11,7 @@ namespace OneWhole.Web;
 public sealed record RevisionRequest(long Revision);
 
 /// <summary>A step that is being filled in, and on what it would stand.</summary>
-public sealed record TryRequest(JsonObject Step, int? Stage);
+public sealed record TryRequest(JsonObject Step, int? Stage = null);
 
 /// <summary>All preparing steps of a table, in their order.</summary>
 public sealed record StepsRequest(long Revision, JsonArray Steps);

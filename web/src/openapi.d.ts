@@ -72,7 +72,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/hand-over": {
+    "/api/briefing-kinds": {
         parameters: {
             query?: never;
             header?: never;
@@ -107,7 +107,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/briefing-kinds": {
+    "/api/hand-over": {
         parameters: {
             query?: never;
             header?: never;
@@ -3197,7 +3197,7 @@ export interface components {
             /** Format: int64 */
             revision: number;
             path: string;
-            value: null | components["schemas"]["JsonNode"];
+            value?: unknown;
             drop?: null | string;
         };
         /** @description What is stored of a column. */
@@ -3762,7 +3762,7 @@ export interface components {
         /** @description Sets one place of a study, without saving. */
         PreviewRequest: {
             path: string;
-            value: null | components["schemas"]["JsonNode"];
+            value?: unknown;
         };
         /** @description One answer to what a note asks: how the column is to be read. */
         ReadAnswer: {
@@ -3950,7 +3950,7 @@ export interface components {
         };
         /** @description Which of a source's files. */
         SourceItemRequest: {
-            item: null | string;
+            item?: null | string;
         };
         /** @description Another name or place for a source. */
         SourceMoveRequest: {
@@ -4212,7 +4212,7 @@ export interface components {
         TryRequest: {
             step: components["schemas"]["JsonObject"];
             /** Format: int32 */
-            stage: null | number;
+            stage?: null | number;
         };
         /** @description A cell that its column's type can't read. */
         UnreadableCell: {
