@@ -1,3 +1,5 @@
+using OneWhole.Formats.Reading;
+
 namespace OneWhole.App;
 
 /// <summary>Newer rows of a page's tables: told of, and taken in one step.</summary>
@@ -36,7 +38,7 @@ public sealed class BriefingRefreshService(BriefingService briefings, SourceServ
                 }
                 moved.Add(new PageRefresh(table.Name, summary.RowsBefore, summary.RowsAfter, summary.Problem, [.. summary.Studies.Where(study => study.Before != study.After)]));
             }
-            catch (AppException fault)
+            catch (Exception fault) when (fault is AppException or ReadException)
             {
                 moved.Add(new PageRefresh(table.Name, 0, 0, fault.Message, []));
             }
