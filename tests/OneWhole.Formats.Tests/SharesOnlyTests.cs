@@ -82,7 +82,7 @@ public sealed class SharesOnlyTests
         Assert.Throws<StudyException>(() => SharesOnly.Of(Handed(""" "groups": {"column": "Group"}, "form": {"kind": "mekko", "height": {"mean": "Amount"}} """)));
 
     /// <summary>Everything in a file that is text, unpacked: of archives each part, those inside them too.</summary>
-    private static string TextOf(byte[] bytes)
+    internal static string TextOf(byte[] bytes)
     {
         if (bytes.AsSpan().StartsWith("PK"u8))
         {

@@ -95,4 +95,45 @@ public sealed class NativeChartTests
         WorkingsResult workings = Run(form, more);
         Assert.Null(workings.Division.Study.Form.Form.Chart(workings));
     }
+
+    [Fact]
+    public void A_cut_of_a_share_is_a_dashed_line_with_its_share_at_its_end_and_no_entry_in_the_key()
+    {
+        WorkingsResult workings = Run("""{"kind": "pareto", "cuts": [{"share": 0.8}, {"count": 2}, {"share": 0.5}]}""");
+        NativeChart chart = workings.Division.Study.Form.Form.Chart(workings)!;
+        ChartSeries[] cuts = [.. chart.Series.Where(series => series.IsDashed)];
+        Assert.Equal([0.8, 0.5], cuts.Select(cut => cut.At(0)!.Value.ToDouble()));
+        Assert.All(cuts, cut => Assert.True(cut.IsLine && !cut.InKey));
+        int last = chart.Categories.Count - 1;
+        Assert.Equal("80.0 %", cuts[0].Label!(last)!.Text);
+        Assert.All(Enumerable.Range(0, last), category => Assert.Null(cuts[0].Label!(category)));
+    }
+
+    [Fact]
+    public void A_ring_has_its_whole_in_the_middle_and_no_label_on_a_sliver()
+    {
+        Table table = TableOf.Columns("Part: big | small | sliver", "Amount: 60.5 | 37.5 | 2");
+        WorkingsResult Of(string form) => Calculator.Run(table, StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "value": {"sum": "Amount"}, "form": {{form}} }"""));
+        WorkingsResult ring = Of("""{"kind": "pie", "hole": 0.5}""");
+        NativeChart chart = ring.Division.Study.Form.Form.Chart(ring)!;
+        ChartNumber whole = Assert.Single(chart.Middle!.Numbers);
+        Assert.Equal((100.0, "100"), (whole.Value.ToDouble(), chart.Middle.Text));
+        Assert.Equal(100.0, RuleEvaluator.Evaluate(ring, whole.Rule, whole.Row)!.Value, 9);
+        Assert.Equal(["60.5 %", "37.5 %", null], Enumerable.Range(0, 3).Select(category => chart.Series[0].Label!(category)?.Text));
+        WorkingsResult pie = Of("""{"kind": "pie"}""");
+        Assert.Null(pie.Division.Study.Form.Form.Chart(pie)!.Middle);
+    }
+
+    [Theory]
+    [InlineData("""{"kind": "stacked"}""", 40.0)]
+    [InlineData("""{"kind": "nested"}""", 40.0)]
+    [InlineData("""{"kind": "pareto", "axes": "free"}""", 40.0)]
+    [InlineData("""{"kind": "stacked", "scale": "share"}""", null)]
+    public void An_axis_of_amounts_ends_where_the_analyst_says(string form, double? end)
+    {
+        WorkingsResult workings = Run(form, """, "finish": {"amountEnd": 40}""");
+        Assert.Equal(end, workings.Division.Study.Form.Form.Chart(workings)!.End);
+        WorkingsResult free = Run(form);
+        Assert.Null(free.Division.Study.Form.Form.Chart(free)!.End);
+    }
 }
