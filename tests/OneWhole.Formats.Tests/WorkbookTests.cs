@@ -130,4 +130,17 @@ public sealed class WorkbookTests
         Assert.Contains(texts, text => text.StartsWith("20,001 rows are used, and at most 20,000 stand here", StringComparison.Ordinal));
         Assert.DoesNotContain(document.WorkbookPart.WorksheetParts.SelectMany(part => part.Worksheet!.Descendants<CellFormula>()), formula => formula.Text.Contains("SUMIFS", StringComparison.Ordinal));
     }
+
+    [Fact]
+    public void What_no_program_opens_in_good_time_is_refused_with_what_to_do()
+    {
+        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "value": {"count": "rows"}, "form": {"kind": "sharebars"} }""");
+        var table = new Core.Tables.Table("many", [TableOf.Column("Part", Enumerable.Range(0, 100_001).Select(part => $"p {part}"))]);
+        var many = new HandedStudy("Many", study, WorkingsSet.Run(table, study));
+        StudyException refused = Assert.Throws<StudyException>(() => HandOver.Find("figure.xlsx").ToBytes(many, new HandingSize(960, 600)));
+        Assert.Contains("100,001 rows; a workbook holds at most 100,000", refused.Message);
+        // Slides and pages of it are drawn all the same, and say what they leave to other files.
+        Assert.NotEmpty(HandOver.Find("figure.pptx").ToBytes(many, new HandingSize(960, 600)));
+        Assert.Contains("and 95,001 rows more", System.Text.Encoding.UTF8.GetString(HandOver.Find("page.html").ToBytes(many, new HandingSize(960, 600))));
+    }
 }
