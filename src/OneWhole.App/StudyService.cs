@@ -115,7 +115,18 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
 
     private static void Set(JsonObject study, string path, JsonNode? value)
     {
+        JsonNode? before = path is "parts" or "groups" ? study[path]?.DeepClone() : null;
         StudyPath.Set(study, path, value);
+        // A column that was the other axis changes places with the one that it replaces.
+        string other = path == "parts" ? "groups" : "parts";
+        if (path is "parts" or "groups" && study[path]?["column"]?.ToJsonString() is { } column && column == study[other]?["column"]?.ToJsonString())
+        {
+            study.Remove(other);
+            if (before is not null)
+            {
+                study[other] = before;
+            }
+        }
         // The columns of a wide table are counted themselves.
         if (value is JsonObject axis && axis.ContainsKey("columns"))
         {

@@ -69,6 +69,9 @@ public abstract class Form
 
     public virtual bool TakesFold => true;
 
+    /// <summary>How many parts it must have; null for any number.</summary>
+    public virtual int? PartsWanted => null;
+
     /// <summary>Whether colours mean something of the form's own (classes, sides) instead of telling parts apart.</summary>
     public virtual bool HasOwnColours => false;
 

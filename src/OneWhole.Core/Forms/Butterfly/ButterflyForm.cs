@@ -29,6 +29,8 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
 
     public override GroupUse Groups => GroupUse.Required;
 
+    public override int? PartsWanted => 2;
+
     public override bool TakesFold => false;
 
     public override Order PartOrder => Order.Table;

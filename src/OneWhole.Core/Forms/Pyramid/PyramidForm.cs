@@ -50,6 +50,8 @@ public sealed class PyramidForm : Form<PyramidMembers>
 
     public override GroupUse Groups => GroupUse.Required;
 
+    public override int? PartsWanted => 2;
+
     public override bool TakesFold => false;
 
     public override Order PartOrder => Order.Table;
