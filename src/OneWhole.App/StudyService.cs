@@ -777,7 +777,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             Unsuitable? unsuitable = form.Suits(workings)
                 ?? (wanted.Parts != applied.Parts ? new Unsuitable($"needs other columns; it takes {words.PartMany} within each {words.GroupOne}", null)
                     : wanted.Groups != applied.Groups ? new Unsuitable($"needs a second column; it takes {words.GroupMany}", null) : null);
-            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, FigureDrawer.Draw(workings, Side(width), Side(height), TextMeasurer.Shared), unsuitable?.Why, unsuitable?.Mend?.Text);
+            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, Miniature.Of(FigureDrawer.Draw(workings, Side(width), Side(height), TextMeasurer.Shared)), unsuitable?.Why, unsuitable?.Mend?.Text);
         }
         catch (StudyException fault)
         {
