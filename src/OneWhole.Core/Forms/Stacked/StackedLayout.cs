@@ -68,8 +68,14 @@ internal sealed class StackedLayout
             bool whole = members.Arrange == Arrangement.Stacked && most <= 1 + 1e-9;
             return Domains.Around(least, most) is var round && whole ? round with { Most = 1 } : round;
         }
-        return Domains.Around(least, most, workings.Division.Study.Finish.AmountEnd?.ToDouble());
+        double? held = workings.Division.Study.Finish.AmountEnd?.ToDouble();
+        // Where no axis is drawn nothing asks for a round end: the tallest stack takes all the room.
+        return held is null && most > 0 && !NeedsAxis(workings.Division, members) ? new Domains(least, most) : Domains.Around(least, most, held);
     }
+
+    /// <summary>Totals over a few stacks say what an axis would.</summary>
+    private static bool NeedsAxis(Division division, StackedMembers members) =>
+        members.Arrange == Arrangement.Beside || members.Scale == StackScale.Share || division.GroupCount > 8 || division.Study.Finish.Labels == LabelText.None;
 
     public void Draw()
     {
@@ -86,7 +92,7 @@ internal sealed class StackedLayout
         bool under = totalled && _share && _division.HasGroups;
         bool above = totalled && !_share;
 
-        bool needsAxis = text && (_beside || _share || groups > 8 || _figure.Finish.Labels == LabelText.None);
+        bool needsAxis = text && NeedsAxis(_division, _members);
         double pixels = _upright ? room.Height : room.Width;
         IReadOnlyList<Axes.Tick> ticks = !needsAxis ? [] : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2))
             : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, _figure.Finish.AmountIn);
