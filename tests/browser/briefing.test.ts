@@ -129,6 +129,14 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   await page.getByRole('button', { name: 'Read', exact: true }).click();
   await expect(page.getByRole('button', { name: '+ text' })).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'only year is 2025', exact: true })).toBeVisible();
+  // On paper there is the page and what it was filtered by, and nothing to press.
+  await page.emulateMedia({ media: 'print', colorScheme: 'dark' });
+  await expect(page.getByRole('button', { name: 'Hand over' })).toBeHidden();
+  await expect(page.getByRole('button', { name: '+ filter for the page' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'only year is 2025', exact: true })).toBeVisible();
+  await expect(page.locator('[role="graphics-document"]')).toHaveCount(4);
+  expect(await page.evaluate(() => getComputedStyle(document.body).backgroundColor)).toBe('rgb(255, 255, 255)');
+  await page.emulateMedia({ media: null, colorScheme: null });
   await page.getByRole('button', { name: 'Arrange' }).click();
 
   // Handed over with the filter that it was made with; as shares only no amount is in it.

@@ -68,7 +68,7 @@ export function BriefingScreen({ id }: { id: string }) {
         </button>
         <HandOverPage id={id} pick={pick} />
       </TopBar>
-      <main className="mx-auto w-full max-w-[1290px] px-6 py-6">
+      <main className="mx-auto w-full max-w-[1290px] px-6 py-6 print:max-w-none print:p-0">
         {problem ? (
           <p role="alert" className="mb-3 text-fail">
             {problem}
@@ -89,7 +89,7 @@ export function BriefingScreen({ id }: { id: string }) {
                   key={block.key}
                   aria-label={block.study?.title ?? (block.kind === 'text' ? 'Text' : 'Study')}
                   style={{ gridColumn: `span ${block.span}` }}
-                  className="min-w-0"
+                  className="min-w-0 break-inside-avoid"
                   onDragOver={(event) => {
                     if (dragged.current) event.preventDefault();
                   }}
@@ -164,7 +164,7 @@ function Arrange({ view, actions }: { view: BriefingView; actions: BriefingActio
       return { ...document, blocks: [...blocks, { ...block, key: `b${next}` }] };
     });
   return (
-    <div className="mt-3 flex items-center gap-4 text-[13px] text-quiet">
+    <div className="mt-3 flex items-center gap-4 text-[13px] text-quiet unprinted">
       <span>
         in{' '}
         {[1, 2, 3].map((columns) => (
@@ -229,7 +229,7 @@ function BlockTools({ block, view, actions, earlier, later, drag }: ToolProps) {
   );
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: what is dragged here can be done with the buttons beside it.
-    <div draggable className="mb-1 flex h-6 cursor-grab items-center gap-1 text-[12px] text-quiet" onDragStart={drag}>
+    <div draggable className="unprinted mb-1 flex h-6 cursor-grab items-center gap-1 text-[12px] text-quiet" onDragStart={drag}>
       <span aria-hidden="true">⠿</span>
       {tool('Earlier', earlier, <ArrowLeft size={13} />)}
       {tool('Later', later, <ArrowRight size={13} />)}
@@ -293,7 +293,7 @@ function BlockBody({ block, view, reading, actions, lit, setLit }: BodyProps) {
             <p className="flex gap-3 px-4 py-1 text-[12px] text-quiet">
               <span className="flex-1 text-warn">{study.remark}</span>
               {reading ? null : (
-                <Link to={`/studies/${study.id}`} className="word">
+                <Link to={`/studies/${study.id}`} className="word unprinted">
                   the study
                 </Link>
               )}
@@ -383,13 +383,13 @@ function NewerRows({ id, taken }: { id: string; taken: () => void }) {
 }
 
 function HandOverPage({ id, pick }: { id: string; pick: Pick }) {
-  const [paper, setPaper] = useState('a4');
+  const [paper, setPaper] = useState({ paper: 'a4', margin: 12 });
   const [sharesOnly, setSharesOnly] = useState(false);
   const kinds = useQuery({ queryKey: ['briefing-kinds'], queryFn: api.briefingKinds, staleTime: Number.POSITIVE_INFINITY });
   const files: HandedFile[] = (kinds.data ?? []).map((kind) => {
     const onPaper = kind.papers.length > 0;
     const address = handOverPage(id, kind.kind, pick, {
-      paper: onPaper ? paper : undefined,
+      ...(onPaper ? paper : {}),
       sharesOnly: sharesOnly || undefined,
     });
     return { name: kind.name, detail: kind.detail, onPaper, address };
@@ -402,8 +402,8 @@ function HandOverPage({ id, pick }: { id: string; pick: Pick }) {
         <Popover.Content className="popover w-96 py-1" align="end" sideOffset={6} aria-label="Hand over">
           <SharesOnlyChoice on={sharesOnly} set={setSharesOnly} />
           <HandedFiles files={files}>
-            <span className="block px-4 pb-1.5 text-[12px] text-quiet">
-              <PaperChoice kinds={kinds.data ?? []} paper={paper} set={setPaper} />
+            <span className="flex items-center gap-4 px-4 pb-1.5 text-[12px] text-quiet">
+              <PaperChoice kinds={kinds.data ?? []} now={paper} set={setPaper} />
             </span>
           </HandedFiles>
         </Popover.Content>

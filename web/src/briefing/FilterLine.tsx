@@ -14,7 +14,7 @@ export function FilterLine({ view, pick, actions }: { view: BriefingView; pick: 
           </FilterChoice>
           <button
             type="button"
-            className="plain font-sans text-[12px]"
+            className="plain unprinted font-sans text-[12px]"
             aria-label={`No longer ${clause.text}`}
             onClick={() =>
               actions.change('filter dropped', (document) => ({
@@ -31,7 +31,7 @@ export function FilterLine({ view, pick, actions }: { view: BriefingView; pick: 
       {pick && view.picked ? (
         <span className="rounded-xs bg-wash px-2 font-sans text-[14px]">
           {view.picked}, as picked{' '}
-          <button type="button" className="word cursor-pointer text-accent" onClick={() => actions.pick(null)}>
+          <button type="button" className="word unprinted cursor-pointer text-accent" onClick={() => actions.pick(null)}>
             back to the whole page
           </button>
         </span>
@@ -47,7 +47,7 @@ function NewFilter({ view, actions }: { view: BriefingView; actions: BriefingAct
   if (!free.length) return null;
   return (
     <Popover.Root onOpenChange={() => setColumn(null)}>
-      <Popover.Trigger className="plain font-sans text-[13px]">+ filter for the page</Popover.Trigger>
+      <Popover.Trigger className="plain unprinted font-sans text-[13px]">+ filter for the page</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content className="popover w-72 py-1" align="start" aria-label="Filter for the page">
           {column ? (

@@ -92,8 +92,12 @@ const query = (values: Record<string, string | number | boolean | undefined>) =>
 const picked = (pick: Pick) => (pick ? query({ pickColumn: pick.column, pickLabel: pick.label }) : '');
 
 /** The address of a handed-over page. */
-export const handOverPage = (id: string, kind: string, pick: Pick, how: { paper?: string; sharesOnly?: boolean } = {}) =>
-  `/api/briefings/${id}/hand-over/${kind}?${query({ pickColumn: pick?.column, pickLabel: pick?.label, ...how })}`;
+export const handOverPage = (
+  id: string,
+  kind: string,
+  pick: Pick,
+  how: { paper?: string; margin?: number; sharesOnly?: boolean } = {},
+) => `/api/briefings/${id}/hand-over/${kind}?${query({ pickColumn: pick?.column, pickLabel: pick?.label, ...how })}`;
 
 /** A figure's size in pixels. */
 export type Size = { width: number; height: number };
@@ -205,5 +209,5 @@ export const handOver = (
   id: string,
   kind: string,
   size: Size,
-  how: { scale?: number; paper?: string; workings?: boolean; sharesOnly?: boolean } = {},
+  how: { scale?: number; paper?: string; margin?: number; workings?: boolean; sharesOnly?: boolean } = {},
 ) => `/api/studies/${id}/hand-over/${kind}?${query({ ...size, scale: 1, ...how })}`;

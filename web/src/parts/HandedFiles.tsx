@@ -97,32 +97,50 @@ function fetchFile(address: string) {
   link.click();
 }
 
-/** Which paper a PDF is on. */
+type Paper = { paper: string; margin: number };
+
+/** Which paper a PDF is on, and how wide its margin is. */
 export function PaperChoice({
   kinds,
-  paper,
+  now,
   set,
   none,
 }: {
   kinds: HandOverKind[];
-  paper: string;
-  set: (paper: string) => void;
+  now: Paper;
+  set: (now: Paper) => void;
   none?: string;
 }) {
   return (
-    <label>
-      on paper{' '}
-      <select className="field px-1 py-0" value={paper} onChange={(event) => set(event.target.value)}>
-        {none ? <option value="">{none}</option> : null}
-        {kinds
-          .flatMap((kind) => kind.papers)
-          .map((each) => (
-            <option key={each.kind} value={each.kind}>
-              {each.name}
-            </option>
-          ))}
-      </select>
-    </label>
+    <>
+      <label>
+        on paper{' '}
+        <select className="field px-1 py-0" value={now.paper} onChange={(event) => set({ ...now, paper: event.target.value })}>
+          {none ? <option value="">{none}</option> : null}
+          {kinds
+            .flatMap((kind) => kind.papers)
+            .map((each) => (
+              <option key={each.kind} value={each.kind}>
+                {each.name}
+              </option>
+            ))}
+        </select>
+      </label>
+      {now.paper ? (
+        <label>
+          margin{' '}
+          <input
+            type="number"
+            min={0}
+            max={100}
+            className="field w-14 px-1 py-0"
+            value={now.margin}
+            onChange={(event) => set({ ...now, margin: Math.min(100, Math.max(0, Number(event.target.value))) })}
+          />{' '}
+          mm
+        </label>
+      ) : null}
+    </>
   );
 }
 

@@ -15,7 +15,7 @@ export function TopBar({ trail, children }: { trail?: ReactNode; children?: Reac
   const path = usePath();
   const here = path.startsWith('/tables') ? '/tables' : path.startsWith('/briefings') ? '/briefings' : '/';
   return (
-    <header className="flex h-11 shrink-0 items-center gap-5 border-b border-hairline px-6 text-[13px]">
+    <header className="unprinted flex h-11 shrink-0 items-center gap-5 border-b border-hairline px-6 text-[13px]">
       <Link to="/" className="flex items-center gap-2 font-serif text-[16px]">
         <svg width="20" height="20" viewBox="0 0 24 24" aria-hidden="true">
           <circle cx="12" cy="12" r="9.5" fill="none" stroke="var(--ink)" strokeWidth="1.6" />

@@ -18,7 +18,7 @@ export function HandOver({
   setOpen: (on: boolean) => void;
 }) {
   const [said, setSaid] = useState<string | null>(null);
-  const [paper, setPaper] = useState('');
+  const [paper, setPaper] = useState({ paper: '', margin: 15 });
   const [alone, setAlone] = useState(false);
   const [sharesOnly, setSharesOnly] = useState(false);
   const kinds = useQuery({
@@ -36,7 +36,7 @@ export function HandOver({
       address: handOver(view.id, kind.kind, size, {
         scale,
         sharesOnly: sharesOnly || undefined,
-        ...(onPaper ? { paper: paper || undefined, workings: !alone } : {}),
+        ...(onPaper ? { paper: paper.paper || undefined, margin: paper.paper ? paper.margin : undefined, workings: !alone } : {}),
       }),
     }));
   });
@@ -79,8 +79,8 @@ export function HandOver({
         <Popover.Content className="popover max-h-[88vh]! w-96 py-1" align="end" sideOffset={6} aria-label="Hand over">
           <SharesOnlyChoice on={sharesOnly} set={setSharesOnly} />
           <HandedFiles files={files}>
-            <span className="flex items-center gap-4 px-4 pb-1.5 text-[12px] text-quiet">
-              <PaperChoice kinds={kinds.data ?? []} paper={paper} set={setPaper} none="a page of its size" />
+            <span className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 pb-1.5 text-[12px] text-quiet">
+              <PaperChoice kinds={kinds.data ?? []} now={paper} set={setPaper} none="a page of its size" />
               <label className="flex items-center gap-1.5">
                 <input type="checkbox" checked={!alone} onChange={(event) => setAlone(!event.target.checked)} />
                 with the workings
