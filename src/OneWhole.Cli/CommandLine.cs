@@ -27,7 +27,7 @@ public static class CommandLine
         --only shares    leaves every amount out of a figure, of workings, or of a page
         --paper KIND     of a PDF: a4, a4-lying, a3-lying, a5-lying, letter or letter-lying
         --margin MM      of that paper, in millimetres
-        --pages figure   of a figure's PDF: without the workings (all: with them)
+        --pages figure   of a figure's PDF or slides: without the workings (all: with them)
         --read FILE      settles how the table is read (JSON)
         --prepare FILE   steps that make the table fit, done before anything else (JSON)
         --against FILE   a second table, for forms that compare two

@@ -76,4 +76,13 @@ public sealed class SlidesTests
         // A form without a chart of its kind is a group of named shapes.
         Assert.Contains(narrow.PresentationPart.SlideParts.SelectMany(slide => slide.Slide!.Descendants<GroupShape>()), group => group.Descendants<Shape>().Any(shape => shape.NonVisualShapeProperties!.NonVisualDrawingProperties!.Name!.Value!.StartsWith("bar-", StringComparison.Ordinal)));
     }
+
+    [Fact]
+    public void The_workings_follow_on_a_slide_of_their_own_where_they_are_wanted()
+    {
+        HandedStudy study = WorkbookTests.Handed(""" "form": {"kind": "stacked"} """);
+        using PresentationDocument both = Written(study), alone = Written(study, new HandingSize(960, 600) { HasWorkings = false });
+        Assert.Equal((2, 1), (both.PresentationPart!.SlideParts.Count(), alone.PresentationPart!.SlideParts.Count()));
+        Assert.Empty(alone.PresentationPart.SlideParts.Single().Slide!.Descendants<A.Table>());
+    }
 }

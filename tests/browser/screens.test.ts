@@ -14,7 +14,9 @@ for (const scheme of ['light', 'dark'] as const) {
     const context = await browser.newContext({ colorScheme: scheme, reducedMotion: 'reduce' });
     const page = await context.newPage();
     const look = async (screen: string) => {
-      const { violations } = await new AxeBuilder({ page }).analyze();
+      // What is there is the same in the dark; only its colours are others.
+      const axe = new AxeBuilder({ page });
+      const { violations } = await (scheme === 'dark' ? axe.withRules(['color-contrast', 'link-in-text-block']) : axe).analyze();
       const serious = violations.filter((finding) => finding.impact === 'serious' || finding.impact === 'critical');
       expect(serious.map((finding) => `${screen}: ${finding.id} ${finding.nodes[0]?.html}`)).toEqual([]);
     };

@@ -26,7 +26,7 @@ public sealed record HandingSize(double Width, double Height, double Scale = 1)
     /// <summary>The paper's margin in millimetres, at most a third of its shorter side.</summary>
     public double Margin { get; init; } = 15;
 
-    /// <summary>Whether the workings and proofs follow on pages of their own.</summary>
+    /// <summary>Whether the workings, and of a PDF the proofs, follow on pages or a slide of their own.</summary>
     public bool HasWorkings { get; init; } = true;
 }
 

@@ -5,6 +5,8 @@ import { api, handOver, type Size, type StudyView } from '../lib/api';
 import { type HandedFile, HandedFiles, PaperChoice, SharesOnlyChoice } from '../parts/HandedFiles';
 import { toHtml, toTabs } from './tabs';
 
+const slides = 'figure.pptx';
+
 /** Everything that leaves: pictures, workings, the study, the clipboard. */
 export function HandOver({
   view,
@@ -36,7 +38,8 @@ export function HandOver({
       address: handOver(view.id, kind.kind, size, {
         scale,
         sharesOnly: sharesOnly || undefined,
-        ...(onPaper ? { paper: paper.paper || undefined, margin: paper.paper ? paper.margin : undefined, workings: !alone } : {}),
+        ...(onPaper ? { paper: paper.paper || undefined, margin: paper.paper ? paper.margin : undefined } : {}),
+        workings: alone && (onPaper || kind.kind === slides) ? false : undefined,
       }),
     }));
   });
@@ -78,13 +81,13 @@ export function HandOver({
       <Popover.Portal>
         <Popover.Content className="popover max-h-[88vh]! w-96 py-1" align="end" sideOffset={6} aria-label="Hand over">
           <SharesOnlyChoice on={sharesOnly} set={setSharesOnly} />
+          <label className="flex items-center gap-2 border-b border-hairline px-4 py-1.5 text-[13px]">
+            <input type="checkbox" checked={!alone} onChange={(event) => setAlone(!event.target.checked)} />
+            the workings follow the figure, in PDF and slides
+          </label>
           <HandedFiles files={files}>
-            <span className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 pb-1.5 text-[12px] text-quiet">
+            <span className="flex items-center gap-4 px-4 pb-1.5 text-[12px] text-quiet">
               <PaperChoice kinds={kinds.data ?? []} now={paper} set={setPaper} none="a page of its size" />
-              <label className="flex items-center gap-1.5">
-                <input type="checkbox" checked={!alone} onChange={(event) => setAlone(!event.target.checked)} />
-                with the workings
-              </label>
             </span>
           </HandedFiles>
           <div className="mt-1 flex gap-2 border-t border-hairline px-4 py-2.5">
