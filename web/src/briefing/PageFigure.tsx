@@ -24,7 +24,7 @@ export function PageFigure({ study, lit, setLit, pick }: Props) {
         role="graphics-document"
         aria-roledescription="figure"
         aria-label={figure.description}
-        className="sheet-figure block h-auto w-full bg-sheet"
+        className="sheet-figure moving block h-auto w-full bg-sheet"
         viewBox={`0 0 ${figure.width} ${figure.height}`}
         onPointerLeave={() => {
           setLit(null);

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { api, type Edit, type Figure, type Mark, type StudyView, type WorkingsRow } from '../lib/api';
 import { MarkPaint } from '../parts/FigurePaint';
 import { PointerNote } from '../parts/PointerNote';
@@ -114,6 +114,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
       ? [((event.clientX - box.left) / box.width) * figure.width, ((event.clientY - box.top) / box.height) * figure.height]
       : [0, 0];
   };
+  const isSettled = useSettled(`${figure.width} × ${figure.height}`);
   const focusRow = bars.find((mark) => mark.row === lit)?.row ?? bars[0]?.row;
 
   return (
@@ -123,7 +124,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
         role="graphics-document"
         aria-roledescription="figure"
         aria-label={figure.description}
-        className="sheet-figure absolute inset-0 h-full w-full touch-none select-none"
+        className={`sheet-figure ${isSettled ? 'moving' : ''} absolute inset-0 h-full w-full touch-none select-none`}
         viewBox={`0 0 ${figure.width} ${figure.height}`}
         onPointerDown={(event) => {
           if (event.button !== 0 || event.pointerType === 'touch') return;
@@ -367,6 +368,16 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
       {cut !== null ? <CutEditor edit={cut} view={view} actions={actions} close={() => setCut(null)} /> : null}
     </>
   );
+}
+
+/** Whether a sheet has had its size for a while: bars move when numbers change, not when the sheet does. */
+function useSettled(size: string) {
+  const [settled, setSettled] = useState('');
+  useEffect(() => {
+    const wait = setTimeout(() => setSettled(size), 250);
+    return () => clearTimeout(wait);
+  }, [size]);
+  return settled === size;
 }
 
 type Carried = { label: string; groups: boolean; moved: (to: string) => void };
