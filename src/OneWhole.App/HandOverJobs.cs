@@ -13,21 +13,7 @@ public sealed record LeavingFile(string Name, string Type, Action<Stream, Progre
 {
     /// <summary>The file, written, which is gone when it is closed.</summary>
     /// <exception cref="StudyException">It can't be made so.</exception>
-    public FileStream ToFile(Progress progress)
-    {
-        FileStream file = TemporaryFile.Create();
-        try
-        {
-            Write(file, progress);
-            file.Position = 0;
-            return file;
-        }
-        catch
-        {
-            file.Dispose();
-            throw;
-        }
-    }
+    public FileStream ToFile(Progress progress) => TemporaryFile.Of(to => Write(to, progress));
 }
 
 /// <summary>How a file that is being written stands.</summary>

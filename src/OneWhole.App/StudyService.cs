@@ -115,11 +115,11 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
 
     private static void Set(JsonObject study, string path, JsonNode? value)
     {
-        JsonNode? before = path is "parts" or "groups" ? study[path]?.DeepClone() : null;
+        string? other = path switch { "parts" => "groups", "groups" => "parts", _ => null };
+        JsonNode? before = other is null ? null : study[path]?.DeepClone();
         StudyPath.Set(study, path, value);
         // A column that was the other axis changes places with the one that it replaces.
-        string other = path == "parts" ? "groups" : "parts";
-        if (path is "parts" or "groups" && study[path]?["column"]?.ToJsonString() is { } column && column == study[other]?["column"]?.ToJsonString())
+        if (other is not null && study[path]?["column"]?.ToJsonString() is { } column && column == study[other]?["column"]?.ToJsonString())
         {
             study.Remove(other);
             if (before is not null)

@@ -44,9 +44,8 @@ public static class NaturalOrder
 
     private static IReadOnlyList<string[]>? SetOf(IEnumerable<string> labels)
     {
-        // Most labels are in no set: the first one tells.
-        IReadOnlyList<string[]>? set = labels.Any() ? Sets.FirstOrDefault(set => RankIn(set, Fold(labels.First())) >= 0) : null;
-        return set is null ? null : Sets.FirstOrDefault(set => labels.All(label => RankIn(set, Fold(label)) >= 0));
+        // Most labels are in no set: the first one that is not ends the search in it.
+        return labels.Any() ? Sets.FirstOrDefault(set => labels.All(label => RankIn(set, Fold(label)) >= 0)) : null;
     }
 
     private static int RankIn(IReadOnlyList<string[]> set, string folded)

@@ -26,21 +26,7 @@ public sealed record BundledTable(string Name, string Title, ReadSettings Read, 
     public static BundledTable Of(string name, byte[] csv, ReadSettings read) => new(name, name, read, (to, _) => to.Write(csv));
 
     /// <summary>The rows in a file of their own, which is gone when it is closed.</summary>
-    public FileStream ToFile()
-    {
-        FileStream file = TemporaryFile.Create();
-        try
-        {
-            Copy(file, Progress.None);
-            file.Position = 0;
-            return file;
-        }
-        catch
-        {
-            file.Dispose();
-            throw;
-        }
-    }
+    public FileStream ToFile() => TemporaryFile.Of(to => Copy(to, Progress.None));
 
     private static ReadSettings SettingsOf(Table table) => new()
     {
