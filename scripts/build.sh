@@ -20,7 +20,10 @@ publish_command() {
 
 # Labels are compared in Unicode NFC, which the framework takes from ICU.
 need_icu() {
-  /sbin/ldconfig -p | grep -q libicuuc && return
+  # Not by a pipe into "grep -q": it ends at the first match, and under pipefail the writer's broken pipe is a failure.
+  local libraries
+  libraries=$(/sbin/ldconfig -p)
+  [[ $libraries == *libicuuc* ]] && return
   (apt-get update -qq && apt-get install -y -qq libicu-dev) > /dev/null 2>&1 || { echo "ICU is missing: install Debian's libicu." >&2; exit 1; }
 }
 

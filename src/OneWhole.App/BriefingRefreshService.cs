@@ -20,9 +20,9 @@ public sealed class BriefingRefreshService(BriefingService briefings, SourceServ
     }
 
     /// <summary>Reads them again, and takes what can be taken; a table that can't be read stays as it is, and says why.</summary>
-    public async Task<IReadOnlyList<PageRefresh>> Take(string id, CancellationToken cancel)
+    public async Task<IReadOnlyList<BriefingRefresh>> Take(string id, CancellationToken cancel)
     {
-        var moved = new List<PageRefresh>();
+        var moved = new List<BriefingRefresh>();
         foreach (NewerTable table in await Newer(id, cancel).ConfigureAwait(false))
         {
             try
@@ -36,11 +36,11 @@ public sealed class BriefingRefreshService(BriefingService briefings, SourceServ
                 {
                     refresh.Leave(summary.Id);
                 }
-                moved.Add(new PageRefresh(table.Name, summary.RowsBefore, summary.RowsAfter, summary.Problem, [.. summary.Studies.Where(study => study.Before != study.After)]));
+                moved.Add(new BriefingRefresh(table.Name, summary.RowsBefore, summary.RowsAfter, summary.Problem, [.. summary.Studies.Where(study => study.Before != study.After)]));
             }
             catch (Exception fault) when (fault is AppException or ReadException)
             {
-                moved.Add(new PageRefresh(table.Name, 0, 0, fault.Message, []));
+                moved.Add(new BriefingRefresh(table.Name, 0, 0, fault.Message, []));
             }
         }
         return moved;

@@ -11,7 +11,7 @@ using OneWhole.Store;
 namespace OneWhole.App;
 
 /// <summary>What was picked on a page: a label of a column, to which the page is narrowed for the moment.</summary>
-public sealed record PagePick(string Column, string Label);
+public sealed record BriefingPick(string Column, string Label);
 
 /// <summary>Pages of several studies with running text and a filter in common: made, changed, undone, handed over.</summary>
 public sealed class BriefingService(DocumentStore documents, TableService tables, StudyService studies)
@@ -37,19 +37,19 @@ public sealed class BriefingService(DocumentStore documents, TableService tables
     /// <summary>Stores a page that came as a document.</summary>
     internal string Add(Briefing page) => documents.Create(Kind, null, page.Write().ToJsonString(), "brought in").Id;
 
-    public BriefingView Get(string id, PagePick? pick) => View(Find(id), pick);
+    public BriefingView Get(string id, BriefingPick? pick) => View(Find(id), pick);
 
     /// <exception cref="StudyException">It is not a briefing.</exception>
-    public BriefingView Change(string id, long revision, string json, string note, PagePick? pick)
+    public BriefingView Change(string id, long revision, string json, string note, BriefingPick? pick)
     {
         StoredDocument stored = Find(id);
         string tidy = Briefing.Read(json).Write().ToJsonString();
         return View(stored.Revision == revision && stored.Body == tidy ? stored : documents.Change(id, revision, tidy, note), pick);
     }
 
-    public BriefingView Undo(string id, long revision, PagePick? pick) => View(documents.Undo(Find(id).Id, revision), pick);
+    public BriefingView Undo(string id, long revision, BriefingPick? pick) => View(documents.Undo(Find(id).Id, revision), pick);
 
-    public BriefingView Redo(string id, long revision, PagePick? pick) => View(documents.Redo(Find(id).Id, revision), pick);
+    public BriefingView Redo(string id, long revision, BriefingPick? pick) => View(documents.Redo(Find(id).Id, revision), pick);
 
     public void Remove(string id) => documents.Remove(Find(id).Id);
 
@@ -65,18 +65,18 @@ public sealed class BriefingService(DocumentStore documents, TableService tables
     // ---- Computing ----
 
     /// <summary>A study's block, computed: the study, or why there is none.</summary>
-    private sealed record Computed(BriefingBlock Block, StudyService.OnPage? Study, string? Problem);
+    private sealed record Computed(BriefingBlock Block, StudyService.BriefedStudy? Study, string? Problem);
 
-    private static ImmutableArray<Clause> Clauses(Briefing page, PagePick? pick) => pick is null ? page.Filter : page.Filter.Add(new Clause(pick.Column) { Is = [pick.Label] });
+    private static ImmutableArray<Clause> Clauses(Briefing page, BriefingPick? pick) => pick is null ? page.Filter : page.Filter.Add(new Clause(pick.Column) { Is = [pick.Label] });
 
-    private IReadOnlyList<Computed> Compute(Briefing page, PagePick? pick) =>
+    private IReadOnlyList<Computed> Compute(Briefing page, BriefingPick? pick) =>
         HandedBriefing.Compute(page, Clauses(page, pick), Try, computed => computed.Study?.Handed, block => new Computed(block, null, null));
 
     private Computed Try(BriefingBlock block, IReadOnlyList<Clause> filter, IReadOnlyDictionary<string, string> colours)
     {
         try
         {
-            return new Computed(block, studies.OnPageOf(block.Study, filter, colours), null);
+            return new Computed(block, studies.OnBriefing(block.Study, filter, colours), null);
         }
         catch (AppException gone)
         {
@@ -88,7 +88,7 @@ public sealed class BriefingService(DocumentStore documents, TableService tables
         }
     }
 
-    private BriefingView View(StoredDocument stored, PagePick? pick)
+    private BriefingView View(StoredDocument stored, BriefingPick? pick)
     {
         Briefing page = Read(stored);
         IReadOnlyList<Computed> computed = Compute(page, pick);
@@ -111,18 +111,18 @@ public sealed class BriefingService(DocumentStore documents, TableService tables
     private BlockView View(Computed computed, int columns, IReadOnlyDictionary<string, string> readings)
     {
         BriefingBlock block = computed.Block;
-        var view = new BlockView(block.Key, block.Kind.ToString().ToLowerInvariant(), Math.Min(block.Span, columns), block.Show.ToString().ToLowerInvariant()) { Text = block.Text, Problem = computed.Problem, Segments = block.Kind == BlockKind.Text ? PageText.Segments(block.Text, readings) : [] };
+        var view = new BlockView(block.Key, block.Kind.ToString().ToLowerInvariant(), Math.Min(block.Span, columns), block.Show.ToString().ToLowerInvariant()) { Text = block.Text, Problem = computed.Problem, Segments = block.Kind == BlockKind.Text ? BriefingText.Segments(block.Text, readings) : [] };
         if (computed.Study is not { } study)
         {
             return view;
         }
         HandedBlock handed = HandedBriefing.BlockOf(Pages(computed), columns, readings);
         WorkingsResult? first = study.Handed.Workings.Values.FirstOrDefault()?.Workings;
-        PageTable? table = null;
+        BriefingTable? table = null;
         if (block.Show != BlockShow.Figure && first is not null)
         {
             var printed = new WorkingsTable(first);
-            table = new PageTable(printed.Heads, printed.IsNumber, [.. printed.First(MostTableRows)], printed.RowCount);
+            table = new BriefingTable(printed.Heads, printed.IsNumber, [.. printed.First(MostTableRows)], printed.RowCount);
         }
         (double width, double height) = BriefingLayout.SizeOf(handed, columns);
         string? problem = null;
@@ -138,14 +138,14 @@ public sealed class BriefingService(DocumentStore documents, TableService tables
         return view with
         {
             Problem = problem,
-            Study = new PageStudy(study.Document.Id, study.Handed.Title, first is null ? "" : Statement.Of(first).Text)
+            Study = new BriefingStudy(study.Document.Id, study.Handed.Title, first is null ? "" : Statement.Of(first).Text)
             {
                 TableId = study.Document.Parent!,
                 Figure = figure,
                 Table = table,
                 Parts = (study.Handed.Study.Parts as Axis.Labels)?.Column,
                 Groups = (study.Handed.Study.Groups as Axis.Labels)?.Column,
-                Rows = first is null || study.Handed.Workings.Column is not null || first.RowCount > 2000 ? [] : [.. Enumerable.Range(0, first.RowCount).Select(row => new PageRow(row, first.PartOf(row)?.Label, first.GroupOf(row)?.Label, [first.NameOf(row), .. PointedReading.Of(first, row)]))],
+                Rows = first is null || study.Handed.Workings.Column is not null || first.RowCount > 2000 ? [] : [.. Enumerable.Range(0, first.RowCount).Select(row => new BriefingRow(row, first.PartOf(row)?.Label, first.GroupOf(row)?.Label, [first.NameOf(row), .. PointedReading.Of(first, row)]))],
                 Readings = first is null || study.Handed.Workings.Column is not null ? [] : NamedReading.Of(first),
                 Remark = HandedBriefing.RemarkOf(study.Remarks),
                 AddsUp = study.Handed.Workings.Values.All(each => each.Workings.TieOut.All(line => line.Status != TieOutStatus.Fail)),
@@ -154,10 +154,10 @@ public sealed class BriefingService(DocumentStore documents, TableService tables
     }
 
     /// <summary>Columns of labels that the page's tables have, those that most studies have first.</summary>
-    private List<PageColumn> FilterColumns(IReadOnlyList<Computed> blocks)
+    private List<BriefingFilterColumn> FilterColumns(IReadOnlyList<Computed> blocks)
     {
         var columns = new Dictionary<string, (List<string> Labels, int Studies)>();
-        foreach (StudyService.OnPage study in blocks.Select(block => block.Study).OfType<StudyService.OnPage>())
+        foreach (StudyService.BriefedStudy study in blocks.Select(block => block.Study).OfType<StudyService.BriefedStudy>())
         {
             foreach (Column column in tables.Load(study.Document.Parent!).Table.Columns.Where(column => column.Info.Type == ColumnType.Category && column.Labels.Labels.Count <= MostFilterLabels))
             {
@@ -165,34 +165,34 @@ public sealed class BriefingService(DocumentStore documents, TableService tables
                 columns[column.Name] = ([.. labels.Union(column.Labels.Labels)], count + 1);
             }
         }
-        return [.. columns.OrderByDescending(column => column.Value.Studies).Take(MostFilterColumns).Select(column => new PageColumn(column.Key, column.Value.Labels, column.Value.Studies))];
+        return [.. columns.OrderByDescending(column => column.Value.Studies).Take(MostFilterColumns).Select(column => new BriefingFilterColumn(column.Key, column.Value.Labels, column.Value.Studies))];
     }
 
     // ---- Handing over ----
 
-    private static PageBlock Pages(Computed computed) => new(computed.Block, computed.Study?.Handed, computed.Study?.Remarks ?? [], computed.Problem);
+    private static ComputedBlock Pages(Computed computed) => new(computed.Block, computed.Study?.Handed, computed.Study?.Remarks ?? [], computed.Problem);
 
     private static IReadOnlyDictionary<string, string> Readings(IReadOnlyList<Computed> blocks) =>
-        PageText.Readings(blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Handed.Workings)));
+        BriefingText.Readings(blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Handed.Workings)));
 
     public static IReadOnlyList<HandOverKind> HandOverKinds => [.. BriefingHandOver.Standard.Select(kind => new HandOverKind(kind.Extension[1..], kind.Name, kind.Detail, [1]) { Papers = StudyService.PapersOf(kind.HasPaper) })];
 
     /// <summary>The page as it is to leave, with the filter and what was picked.</summary>
-    public HandedBriefing Handed(string id, PagePick? pick, bool sharesOnly = false)
+    public HandedBriefing Handed(string id, BriefingPick? pick, bool sharesOnly = false)
     {
         Briefing page = Read(Find(id));
         return HandedBriefing.Of(page, Clauses(page, pick), [.. Compute(page, pick).Select(Pages)], sharesOnly);
     }
 
     /// <summary>The page as a file of one of the kinds of <see cref="BriefingHandOver.Standard"/>.</summary>
-    public LeavingFile HandOver(string id, string kind, PagePick? pick, string? paper = null, double? margin = null, bool sharesOnly = false)
+    public LeavingFile HandOver(string id, string kind, BriefingPick? pick, string? paper = null, double? margin = null, bool sharesOnly = false)
     {
         BriefingHandOver found;
-        PagePaper on;
+        BriefingPaper on;
         try
         {
             found = BriefingHandOver.Find(kind);
-            on = new PagePaper(paper is null ? PagePaper.Usual.Paper : Paper.Find(paper), StudyService.Sane(margin ?? PagePaper.UsualMargin, PagePaper.UsualMargin));
+            on = new BriefingPaper(paper is null ? BriefingPaper.Usual.Paper : Paper.Find(paper), StudyService.Sane(margin ?? BriefingPaper.UsualMargin, BriefingPaper.UsualMargin));
         }
         catch (StudyException fault)
         {

@@ -63,7 +63,7 @@ public sealed class BundleService(DocumentStore documents, TableService tables, 
         var list = new List<BundledStudy>();
         foreach (string id in studyIds)
         {
-            StudyService.OnPage study = studies.OnPageOf(id, [], ImmutableDictionary<string, string>.Empty);
+            StudyService.BriefedStudy study = studies.OnBriefing(id, [], ImmutableDictionary<string, string>.Empty);
             // A study against another table takes that with it, by its name.
             if (study.Handed.Study.Form.Form.SecondTable(study.Handed.Study) is { } second && tables.List().FirstOrDefault(table => table.Name == second) is { } other)
             {
@@ -72,7 +72,7 @@ public sealed class BundleService(DocumentStore documents, TableService tables, 
             string name = studyNames[id] = Distinct(study.Handed.Title);
             list.Add(new BundledStudy(name, TableName(study.Document.Parent!), study.Handed.Study));
         }
-        string title = page?.Title ?? studies.OnPageOf(studyIds[0], [], ImmutableDictionary<string, string>.Empty).Handed.Title;
+        string title = page?.Title ?? studies.OnBriefing(studyIds[0], [], ImmutableDictionary<string, string>.Empty).Handed.Title;
         Briefing? named = page is null ? null : page with { Blocks = [.. page.Blocks.Where(block => block.Kind == BlockKind.Text || studyNames.ContainsKey(block.Study)).Select(block => block.Kind == BlockKind.Text ? block : block with { Study = studyNames[block.Study] })] };
         return new Bundle(title, bundled, list, named);
     }

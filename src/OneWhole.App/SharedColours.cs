@@ -29,7 +29,7 @@ internal static class SharedColours
 
     /// <summary>Lays such changes on a study.</summary>
     /// <returns>Whether it is another one then.</returns>
-    public static bool Lay(JsonObject study, IReadOnlyDictionary<string, string?> changes)
+    public static bool Apply(JsonObject study, IReadOnlyDictionary<string, string?> changes)
     {
         var colours = (JsonObject)Of(study).DeepClone();
         foreach ((string label, string? colour) in changes)

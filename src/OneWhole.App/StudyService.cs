@@ -73,7 +73,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     {
         foreach (StoredDocument other in documents.List(Kind, tableId).Take(1))
         {
-            SharedColours.Lay(study, SharedColours.Changes(study, Read(other).Study, given: true));
+            SharedColours.Apply(study, SharedColours.Changes(study, Read(other).Study, given: true));
         }
         return documents.Create(Kind, tableId, Write(new Stored(study, [])), note);
     }
@@ -90,7 +90,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         {
             Stored body = Read(other);
             var study = (JsonObject)body.Study.DeepClone();
-            if (SharedColours.Lay(study, colours))
+            if (SharedColours.Apply(study, colours))
             {
                 yield return new DocumentChange(other.Id, other.Revision, Write(body with { Study = _format.Write(_format.Read(study.ToJsonString())) }), $"colours as in {TitleOf(changed)}");
             }
@@ -148,11 +148,11 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
 
     /// <summary>Applies the remedy of a tie-out line.</summary>
     /// <exception cref="AppException">The line has none.</exception>
-    public StudyView Mend(string id, long revision, string lineId, double width, double height)
+    public StudyView ApplyRemedy(string id, long revision, string lineId, double width, double height)
     {
         StoredDocument stored = Find(id);
         WorkingsResult workings = Compute(stored);
-        Remedy remedy = (lineId == FormLine ? workings.Division.Study.Form.Form.Suits(workings)?.Mend : workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy)
+        Remedy remedy = (lineId == FormLine ? workings.Division.Study.Form.Form.Suits(workings)?.Remedy : workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy)
             ?? throw new AppException("not-found", $"The tie-out has no remedy for \"{lineId}\" any more.");
         JsonObject mended = _format.Write(remedy.Apply(workings.Division.Study));
         return Save(stored, revision, study => Replace(study, mended), remedy.Text, width, height);
@@ -399,10 +399,10 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     /// <summary>The workings; of small figures those that stand beside them.</summary>
     private WorkingsResult Compute(string tableId, Study study, CancellationToken cancel = default)
     {
-        if (study.Each is not null)
+        if (study.PanelColumn is not null)
         {
             WorkingsSet set = ComputeEach(tableId, study, cancel);
-            return set.Values.Count > 0 ? set.Values[ShownOf(set, study)].Workings : Compute(tableId, study with { Each = null }, cancel);
+            return set.Values.Count > 0 ? set.Values[ShownOf(set, study)].Workings : Compute(tableId, study with { PanelColumn = null }, cancel);
         }
         return Known(_workings, tableId, study, (table, second) => Calculator.Run(table, study, cancel, second));
     }
@@ -410,7 +410,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     /// <summary>The workings of each value of the study's column; of the one study where it has none.</summary>
     private WorkingsSet ComputeEach(string tableId, Study study, CancellationToken cancel = default)
     {
-        return study.Each is null ? WorkingsSet.Of(Compute(tableId, study, cancel)) : Known(_sets, tableId, study, (table, second) => WorkingsSet.Run(table, study, cancel, second));
+        return study.PanelColumn is null ? WorkingsSet.Of(Compute(tableId, study, cancel)) : Known(_sets, tableId, study, (table, second) => WorkingsSet.Run(table, study, cancel, second));
     }
 
     /// <summary>What was computed of a study and its tables as they are now, or is computed.</summary>
@@ -423,7 +423,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     }
 
     /// <summary>The sentence. What 100 % is differs from one small figure to the next: it then has no number for it.</summary>
-    private static Statement StatementOf(WorkingsResult workings, Study study) => study.Each is null ? Statement.Of(workings) : Statement.Of(workings.Division.Table, study);
+    private static Statement StatementOf(WorkingsResult workings, Study study) => study.PanelColumn is null ? Statement.Of(workings) : Statement.Of(workings.Division.Table, study);
 
     private static int ShownOf(WorkingsSet set, Study study) => Math.Max(0, set.Values.ToList().FindIndex(each => each.Value == study.Finish.EachShown));
 
@@ -512,7 +512,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
         (Table table, _) = tables.Load(stored.Parent!);
         Statement statement;
         WorkingsResult? workings = null;
-        EachView? each = null;
+        PanelsView? each = null;
         Figure? figure = null;
         string? problem = null;
         try
@@ -520,7 +520,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             workings = Compute(stored.Parent!, study);
             statement = StatementOf(workings, study);
             WorkingsSet set = ComputeEach(stored.Parent!, study);
-            each = study.Each is null ? null : EachOf(set, study);
+            each = study.PanelColumn is null ? null : EachOf(set, study);
             figure = FigureDrawer.Draw(set, Side(width), Side(height), TextMeasurer.Shared);
             figure = each is null ? figure : WithShown(figure, each.Shown);
         }
@@ -542,17 +542,17 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             Study = document,
             Statement = statement.Phrases,
             Offers = OffersOf(statement, study, table, stored.Parent!),
-            Each = each,
+            Panels = each,
             Answers = [.. forms.Forms.SelectMany(form => form.Answers.Select(answer => new AnswerView(answer.Text, form.Kind, answer.Shape)))],
             Settings = Suggest(statement.Settings, tables.Document(stored.Parent!), figure),
             Workings = workings is null ? null : ViewOf(workings, figure),
             Figure = figure,
             Problem = problem,
-            Remedy = problem is null || workings is null ? null : study.Form.Form.Suits(workings)?.Mend?.Text,
+            Remedy = problem is null || workings is null ? null : study.Form.Form.Suits(workings)?.Remedy?.Text,
         };
     }
 
-    private static EachView EachOf(WorkingsSet set, Study study) =>
+    private static PanelsView EachOf(WorkingsSet set, Study study) =>
         new(set.Column!, [.. set.Values.Select(each => each.Value)], ShownOf(set, study), [.. set.Values.SelectMany(each => each.Workings.TieOut.Where(line => line.Status != TieOutStatus.Ok).Select(line => $"{each.Value}: {line.Text}")).Take(MostEachLines)]);
 
     /// <summary>The lines that stood above and below a table offer themselves as title and source line.</summary>
@@ -777,7 +777,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             Unsuitable? unsuitable = form.Suits(workings)
                 ?? (wanted.Parts != applied.Parts ? new Unsuitable($"needs other columns; it takes {words.PartMany} within each {words.GroupOne}", null)
                     : wanted.Groups != applied.Groups ? new Unsuitable($"needs a second column; it takes {words.GroupMany}", null) : null);
-            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, Miniature.Of(FigureDrawer.Draw(workings, Side(width), Side(height), TextMeasurer.Shared)), unsuitable?.Why, unsuitable?.Mend?.Text);
+            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, Miniature.Of(FigureDrawer.Draw(workings, Side(width), Side(height), TextMeasurer.Shared)), unsuitable?.Why, unsuitable?.Remedy?.Text);
         }
         catch (StudyException fault)
         {
@@ -806,7 +806,7 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
             Negatives = Negatives.Keep,
             // Whatever the study's own form needs, the values are counted without groups.
             Form = forms.Forms.First(form => form.Groups == GroupUse.None) is var plain ? new FormChoice(plain, plain.DefaultMembers) : study.Form,
-            Each = null,
+            PanelColumn = null,
         };
         Division division = Division.Of(table, byColumn);
         double whole = division.Value(division.Total).ToDouble();
@@ -852,22 +852,22 @@ public sealed class StudyService(DocumentStore documents, TableService tables, F
     /// <param name="Document">The stored study.</param>
     /// <param name="Handed">It, with its workings.</param>
     /// <param name="Remarks">What is to be said of the filter: where it does not act, or leaves nothing.</param>
-    internal sealed record OnPage(StoredDocument Document, HandedStudy Handed, IReadOnlyList<string> Remarks);
+    internal sealed record BriefedStudy(StoredDocument Document, HandedStudy Handed, IReadOnlyList<string> Remarks);
 
     /// <exception cref="AppException">There is no such study.</exception>
     /// <exception cref="StudyException">It does not fit its table.</exception>
-    internal OnPage OnPageOf(string id, IReadOnlyList<Clause> filter, IReadOnlyDictionary<string, string> colours)
+    internal BriefedStudy OnBriefing(string id, IReadOnlyList<Clause> filter, IReadOnlyDictionary<string, string> colours)
     {
         StoredDocument stored = Find(id);
-        (Study study, IReadOnlyList<string> remarks) = SharedFilter.Lay(PageColours.Lay(ReadStudy(stored), colours), tables.Load(stored.Parent!).Table, filter);
+        (Study study, IReadOnlyList<string> remarks) = SharedFilter.Apply(BriefingColours.Apply(ReadStudy(stored), colours), tables.Load(stored.Parent!).Table, filter);
         WorkingsSet workings = ComputeEach(stored.Parent!, study);
         string title = study.Title.Length > 0 || workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Title;
-        return new OnPage(stored, new HandedStudy(title, study, workings), remarks);
+        return new BriefedStudy(stored, new HandedStudy(title, study, workings), remarks);
     }
 
     // ---- Handing over ----
 
-    public static IReadOnlyList<HandOverKind> HandOverKinds => [.. Formats.Handing.HandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, kind.Scales) { Papers = PapersOf(kind.HasPaper) })];
+    public static IReadOnlyList<HandOverKind> HandOverKinds => [.. Formats.Handing.HandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, kind.PixelRatios) { Papers = PapersOf(kind.HasPaper) })];
 
     internal static IReadOnlyList<PaperKind> PapersOf(bool hasPaper) => hasPaper ? [.. Paper.All.Select(paper => new PaperKind(paper.Kind, paper.Name))] : [];
 

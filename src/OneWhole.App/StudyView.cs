@@ -6,8 +6,8 @@ using OneWhole.Core.Tables;
 namespace OneWhole.App;
 
 /// <summary>A kind of file that a study can leave as.</summary>
-/// <param name="Scales">For pictures of pixels, in which sizes; else one.</param>
-public sealed record HandOverKind(string Kind, string Name, string Detail, IReadOnlyList<int> Scales)
+/// <param name="PixelRatios">For pictures of pixels, in which sizes; else one.</param>
+public sealed record HandOverKind(string Kind, string Name, string Detail, IReadOnlyList<int> PixelRatios)
 {
     /// <summary>The papers that it can be laid out on; none where it has no pages.</summary>
     public required IReadOnlyList<PaperKind> Papers { get; init; }
@@ -24,7 +24,7 @@ public sealed record AnswerView(string Text, string Form, string Shape);
 /// <param name="Values">The values, in the order of the figures.</param>
 /// <param name="Shown">Whose workings are shown, from 0.</param>
 /// <param name="Remarks">Proofs of all values that are not simply fulfilled, each with its value.</param>
-public sealed record EachView(string Column, IReadOnlyList<string> Values, int Shown, IReadOnlyList<string> Remarks);
+public sealed record PanelsView(string Column, IReadOnlyList<string> Values, int Shown, IReadOnlyList<string> Remarks);
 
 /// <summary>A part or a group that is put elsewhere by hand.</summary>
 /// <param name="Label">Which one.</param>
@@ -68,7 +68,7 @@ public sealed record StudyView
     public required IReadOnlyList<Setting> Settings { get; init; }
 
     /// <summary>Where there are small figures, of what, and whose workings are shown; else null.</summary>
-    public EachView? Each { get; init; }
+    public PanelsView? Panels { get; init; }
 
     /// <summary>What is said to who looks for something that is not there.</summary>
     public required IReadOnlyList<AnswerView> Answers { get; init; }
@@ -134,7 +134,7 @@ public sealed record WorkingsView
 
 /// <summary>One shape of a form in the strip.</summary>
 /// <param name="Why">Why it does not suit, or null.</param>
-public sealed record StripItem(string Form, string Shape, string Name, bool Chosen, Figure? Figure, string? Why, string? Mend);
+public sealed record StripItem(string Form, string Shape, string Name, bool Chosen, Figure? Figure, string? Why, string? Remedy);
 
 /// <summary>One value of a filter's list with its amount.</summary>
 public sealed record FilterValue(string Label, string Amount, double Share, bool Chosen);

@@ -51,7 +51,7 @@ public sealed record TableDocument
     public int ShownRows => Prepared is null ? RowCount : PreparedRows;
 
     /// <summary>By column (after the steps), the labels that it has had since its rows were first replaced, in the order of their colours.</summary>
-    public IReadOnlyDictionary<string, IReadOnlyList<string>>? Met { get; init; }
+    public IReadOnlyDictionary<string, IReadOnlyList<string>>? EarlierLabels { get; init; }
 
     /// <summary>What there was to tell when it was read.</summary>
     public IReadOnlyList<ReadNote> Notes { get; init; } = [];

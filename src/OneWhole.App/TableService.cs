@@ -62,7 +62,7 @@ public sealed record StepTrial(JsonObject? Suggested, long Rows, long Cells, str
 public sealed record LabelCount(string Label, int Count);
 
 /// <summary>A run of rows as text.</summary>
-public sealed record RowPage(int First, IReadOnlyList<IReadOnlyList<string>> Rows);
+public sealed record RowSlice(int First, IReadOnlyList<IReadOnlyList<string>> Rows);
 
 /// <summary>A cell that its column's type can't read.</summary>
 public sealed record UnreadableCell(int Row, string Column, string Text);
@@ -145,8 +145,8 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         // What is renamed by a step is as it was; only what still stands under a name of its own is paired.
         IReadOnlyList<RenamedColumn> renamed = [.. RenamedColumns.Find(LoadRead(old), LoadRead(fresh)).Where(pair => !steps.Steps.Any(step => step.Members is Core.Preparing.Steps.Rename.With with && with.Column == pair.To))];
         Table before = Load(id).Table, after = Make(fresh);
-        fresh = fresh with { Met = Met(before, after) };
-        return new FreshRows(id, revision, fresh, before, WithMet(after, fresh)) { Renamed = renamed };
+        fresh = fresh with { EarlierLabels = EarlierLabels(before, after) };
+        return new FreshRows(id, revision, fresh, before, WithEarlierLabels(after, fresh)) { Renamed = renamed };
     }
 
     /// <summary>What was corrected of a column by hand holds for the fresh one that it is now.</summary>
@@ -313,21 +313,21 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         return (table, stored.Revision);
     }
 
-    private Table Made(TableDocument document) => WithMet(Make(document), document);
+    private Table Made(TableDocument document) => WithEarlierLabels(Make(document), document);
 
-    private static Table WithMet(Table table, TableDocument document) => document.Met is not { } met ? table
-        : new Table(table.Name, [.. table.Columns.Select(column => met.TryGetValue(column.Name, out IReadOnlyList<string>? labels) ? column.With(column.Info with { Met = labels }) : column)]);
+    private static Table WithEarlierLabels(Table table, TableDocument document) => document.EarlierLabels is not { } met ? table
+        : new Table(table.Name, [.. table.Columns.Select(column => met.TryGetValue(column.Name, out IReadOnlyList<string>? labels) ? column.With(column.Info with { EarlierLabels = labels }) : column)]);
 
     /// <summary>The labels that columns have had, those of the fresh rows after the ones from before.</summary>
-    private static Dictionary<string, IReadOnlyList<string>> Met(Table before, Table after) =>
+    private static Dictionary<string, IReadOnlyList<string>> EarlierLabels(Table before, Table after) =>
         (from column in after.Columns
-         where column.Info.Type == ColumnType.Category && column.Labels.Labels.Count <= MostMet
+         where column.Info.Type == ColumnType.Category && column.Labels.Labels.Count <= MostEarlierLabels
          let old = before.Find(column.Name)
-         let known = old?.Info.Met ?? old?.Labels.Labels ?? []
-         where known.Count <= MostMet
+         let known = old?.Info.EarlierLabels ?? old?.Labels.Labels ?? []
+         where known.Count <= MostEarlierLabels
          select (column.Name, Labels: (IReadOnlyList<string>)[.. known.Union(column.Labels.Labels)])).ToDictionary(pair => pair.Name, pair => pair.Labels);
 
-    private const int MostMet = 500;
+    private const int MostEarlierLabels = 500;
 
     /// <summary>The table as it was read, before its steps. Its cells never change, what is known of its columns may.</summary>
     private Table LoadRead(TableDocument document)
@@ -507,12 +507,12 @@ public sealed class TableService(DocumentStore documents, CellStore cells, Table
         ];
     }
 
-    public RowPage Rows(string id, int first, int count, int? stage = null)
+    public RowSlice Rows(string id, int first, int count, int? stage = null)
     {
         Table table = Shown(id, stage);
         first = Math.Clamp(first, 0, table.RowCount);
         count = Math.Clamp(count, 0, Math.Min(500, table.RowCount - first));
-        return new RowPage(first, [.. Enumerable.Range(first, count).Select(row => (IReadOnlyList<string>)[.. table.Columns.Select(column => column.Cells.TextAt(row))])]);
+        return new RowSlice(first, [.. Enumerable.Range(first, count).Select(row => (IReadOnlyList<string>)[.. table.Columns.Select(column => column.Cells.TextAt(row))])]);
     }
 
     /// <summary>Cells that their columns' types can't read, at most 200 a column.</summary>

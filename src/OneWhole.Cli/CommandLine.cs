@@ -230,8 +230,8 @@ public static class CommandLine
             // Fresh rows are read as the old ones: columns stay what they were.
             fresh[old.Name] = ReadTable(pair[(equals + 1)..], ReadSettings.Found with { Columns = old.Read.Columns }, error);
         }
-        HandedBriefing page = BundledPage.Of(bundle, fresh, OnlyShares(options));
-        var on = new PagePaper(PaperOf(options) ?? PagePaper.Usual.Paper, Margin(options, PagePaper.UsualMargin));
+        HandedBriefing page = BundledBriefing.Of(bundle, fresh, OnlyShares(options));
+        var on = new BriefingPaper(PaperOf(options) ?? BriefingPaper.Usual.Paper, Margin(options, BriefingPaper.UsualMargin));
         WriteWhole(path, to => kind.Write(page, on, to, Progress.None));
         return 0;
     }
@@ -286,7 +286,7 @@ public static class CommandLine
     private static int Check(Options options, TextWriter output, TextWriter error)
     {
         (_, WorkingsSet workings) = Compute(options, error);
-        foreach (EachValue each in workings.Values)
+        foreach (Panel each in workings.Values)
         {
             foreach (TieOutLine line in each.Workings.TieOut)
             {

@@ -10,7 +10,7 @@ public sealed record StartBriefingRequest(string Title, IReadOnlyList<string> St
 public sealed record ChangeBriefingRequest(long Revision, JsonObject Document, string Note);
 
 /// <summary>How a page is handed over.</summary>
-public sealed record PageHandOverQuery(string? PickColumn, string? PickLabel, string? Paper, double? Margin, bool? SharesOnly)
+public sealed record BriefingHandOverQuery(string? PickColumn, string? PickLabel, string? Paper, double? Margin, bool? SharesOnly)
 {
     internal LeavingFile Of(BriefingService service, string id, string kind) => service.HandOver(id, kind, BriefingEndpoints.Picked(PickColumn, PickLabel), Paper, Margin, SharesOnly ?? false);
 }
@@ -36,9 +36,9 @@ public static class BriefingEndpoints
         briefings.MapGet("{id}/newer", (BriefingRefreshService service, string id, CancellationToken cancel) => service.Newer(id, cancel));
         briefings.MapPost("{id}/take-newer", (BriefingRefreshService service, string id, CancellationToken cancel) => service.Take(id, cancel));
         app.MapGet("/api/briefing-kinds", () => BriefingService.HandOverKinds).WithTags("briefings");
-        briefings.MapGet("{id}/hand-over/{kind}", (BriefingService service, string id, string kind, [AsParameters] PageHandOverQuery query) => HandOverEndpoints.Sent(query.Of(service, id, kind)));
-        briefings.MapPost("{id}/hand-over/{kind}", (BriefingService service, HandOverJobs jobs, string id, string kind, [AsParameters] PageHandOverQuery query) => jobs.Start(_ => query.Of(service, id, kind)));
+        briefings.MapGet("{id}/hand-over/{kind}", (BriefingService service, string id, string kind, [AsParameters] BriefingHandOverQuery query) => HandOverEndpoints.Sent(query.Of(service, id, kind)));
+        briefings.MapPost("{id}/hand-over/{kind}", (BriefingService service, HandOverJobs jobs, string id, string kind, [AsParameters] BriefingHandOverQuery query) => jobs.Start(_ => query.Of(service, id, kind)));
     }
 
-    internal static PagePick? Picked(string? column, string? label) => column is null || label is null ? null : new PagePick(column, label);
+    internal static BriefingPick? Picked(string? column, string? label) => column is null || label is null ? null : new BriefingPick(column, label);
 }

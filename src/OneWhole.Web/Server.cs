@@ -48,7 +48,7 @@ public static class Server
         {
             app.MapFeed(Path.GetFullPath(Path.Combine(demo, "feed")));
         }
-        app.MapPages();
+        app.MapFrontEnd();
         return app;
     }
 

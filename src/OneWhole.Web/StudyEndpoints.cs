@@ -19,7 +19,7 @@ public sealed record PreviewRequest(string Path, JsonNode? Value = null);
 public sealed record ShapeRequest(long Revision, string Form, string Shape);
 
 /// <summary>Applies the remedy of a tie-out line.</summary>
-public sealed record MendRequest(long Revision, string Line);
+public sealed record RemedyRequest(long Revision, string Line);
 
 /// <summary>Rows that are selected.</summary>
 public sealed record SelectionRequest(IReadOnlyList<int> Rows);
@@ -54,8 +54,8 @@ public static class StudyEndpoints
             service.Change(id, request.Revision, request.Path, request.Value, width ?? Width, height ?? Height, request.Drop));
         studies.MapPost("{id}/preview", (StudyService service, string id, PreviewRequest request, double? width, double? height, CancellationToken cancel) =>
             service.Preview(id, request.Path, request.Value, width ?? Width, height ?? Height, cancel));
-        studies.MapPost("{id}/mend", (StudyService service, string id, MendRequest request, double? width, double? height) =>
-            service.Mend(id, request.Revision, request.Line, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/remedy", (StudyService service, string id, RemedyRequest request, double? width, double? height) =>
+            service.ApplyRemedy(id, request.Revision, request.Line, width ?? Width, height ?? Height));
         studies.MapPost("{id}/shape", (StudyService service, string id, ShapeRequest request, double? width, double? height) =>
             service.Shape(id, request.Revision, request.Form, request.Shape, width ?? Width, height ?? Height));
         studies.MapPost("{id}/move", (StudyService service, string id, MoveRequest request, double? width, double? height) =>

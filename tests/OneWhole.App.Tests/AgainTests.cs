@@ -28,13 +28,13 @@ public sealed class AgainTests : AppTest
         Assert.Equal("2 small figures on one scale, not only Hallin", study.Offers.Single(offer => offer.Text == "the same for each island").Detail);
         study = Take(study, "the same for each island");
         Assert.Contains("the same for each island", string.Concat(study.Statement.Select(phrase => phrase.Text)));
-        Assert.Equal(["Hallin", "Oskery"], study.Each!.Values);
-        Assert.Equal(0, study.Each.Shown);
+        Assert.Equal(["Hallin", "Oskery"], study.Panels!.Values);
+        Assert.Equal(0, study.Panels.Shown);
         Assert.Equal("5 6 30 31", Column(study, "value"));
         Assert.Equal(4, study.Figure!.Marks.Count(mark => mark.Role == "bar" && mark.Row >= 0));
         Assert.Equal(8, study.Figure.Marks.Count(mark => mark.Role == "bar"));
         study = Studies.Change(study.Id, study.Revision, "finish.eachShown", "Oskery", 700, 460);
-        Assert.Equal((1, "7 7 3 3"), (study.Each!.Shown, Column(study, "value")));
+        Assert.Equal((1, "7 7 3 3"), (study.Panels!.Shown, Column(study, "value")));
         Assert.Contains("7", Studies.Arithmetic(study.Id, "value", 0));
         string csv = System.Text.Encoding.UTF8.GetString(Studies.HandOver(study.Id, "workings.csv", 700, 460, 1).Bytes());
         Assert.StartsWith("each,group,part", csv);

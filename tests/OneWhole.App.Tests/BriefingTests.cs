@@ -34,7 +34,7 @@ public sealed class BriefingTests : AppTest
         Study(_second, """ "title": "How it was", "parts": {"column": "Answer"}, "form": {"kind": "pareto"} """),
     ]);
 
-    private BriefingView Change(BriefingView page, Action<JsonObject> change, PagePick? pick = null)
+    private BriefingView Change(BriefingView page, Action<JsonObject> change, BriefingPick? pick = null)
     {
         var document = (JsonObject)page.Document.DeepClone();
         change(document);
@@ -66,7 +66,7 @@ public sealed class BriefingTests : AppTest
     public void What_is_picked_narrows_the_page_and_is_not_stored()
     {
         BriefingView page = Page();
-        BriefingView picked = Briefings.Get(page.Id, new PagePick("Route", "North"));
+        BriefingView picked = Briefings.Get(page.Id, new BriefingPick("Route", "North"));
         Assert.Equal("only route is North", picked.Picked);
         Assert.Equal("75 revenue", Reading(picked, "b1", "whole"));
         Assert.Equal("2 rows", Reading(picked, "b3", "whole"));
@@ -93,7 +93,7 @@ public sealed class BriefingTests : AppTest
         string foot = ColourOf(page, 0, "Foot")!;
         Assert.Equal(foot, ColourOf(page, 1, "Foot"));
         Assert.NotEqual(foot, ColourOf(page, 1, "Cars"));
-        Assert.Equal(foot, ColourOf(Briefings.Get(page.Id, new PagePick("Type", "Foot")), 1, "Foot"));
+        Assert.Equal(foot, ColourOf(Briefings.Get(page.Id, new BriefingPick("Type", "Foot")), 1, "Foot"));
     }
 
     [Fact]
@@ -130,7 +130,7 @@ public sealed class BriefingTests : AppTest
         Assert.Equal(("application/pdf", "the-month.pdf"), (type, name));
         Assert.Equal("%PDF", Encoding.ASCII.GetString(bytes, 0, 4));
 
-        using PresentationDocument slides = PresentationDocument.Open(new MemoryStream(Briefings.HandOver(page.Id, "pptx", new PagePick("Route", "North")).Bytes()), false);
+        using PresentationDocument slides = PresentationDocument.Open(new MemoryStream(Briefings.HandOver(page.Id, "pptx", new BriefingPick("Route", "North")).Bytes()), false);
         Assert.Empty(new OpenXmlValidator(DocumentFormat.OpenXml.FileFormatVersions.Microsoft365).Validate(slides));
         // The opening text, three figures, and the workings of one.
         Assert.Equal(5, slides.PresentationPart!.SlideParts.Count());

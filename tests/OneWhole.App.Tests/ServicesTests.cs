@@ -89,10 +89,10 @@ public sealed class ServicesTests : AppTest
     public void A_remedy_is_applied_by_its_line()
     {
         StudyView view = Start();
-        StudyView mended = Studies.Mend(view.Id, view.Revision, "negative-parts", 700, 460);
+        StudyView mended = Studies.ApplyRemedy(view.Id, view.Revision, "negative-parts", 700, 460);
         Assert.Equal("Fog Engine Crew", Column(mended, "part"));
         Assert.Contains(mended.Workings!.TieOut, line => line.Id == "left-out");
-        Assert.Throws<AppException>(() => Studies.Mend(view.Id, mended.Revision, "negative-parts", 700, 460));
+        Assert.Throws<AppException>(() => Studies.ApplyRemedy(view.Id, mended.Revision, "negative-parts", 700, 460));
     }
 
     [Fact]
@@ -124,7 +124,7 @@ public sealed class ServicesTests : AppTest
     [Fact]
     public void Cells_selections_and_least_amounts_have_their_words()
     {
-        StudyView view = Studies.Mend(Start() is var started ? started.Id : "", started.Revision, "negative-parts", 700, 460);
+        StudyView view = Studies.ApplyRemedy(Start() is var started ? started.Id : "", started.Revision, "negative-parts", 700, 460);
         Assert.Equal("Fog: 65 ÷ 100 = 65 %, shown as 65.0 %", Studies.Arithmetic(view.Id, "share", 0));
         Assert.Equal("2 causes: 85 minutes, 85.0 % of all", Studies.Selection(view.Id, [0, 1, 1, 99]).Text);
         LeastPreview least = Studies.AtLeast(view.Id, 1);

@@ -20,13 +20,13 @@ public sealed class PageHandOverTests
     private static Study Read(string title, string form, string more = "") => StudyFormat.Standard.Read(
         $$"""{"format": "onewhole.study/1", "title": "{{title}}", "parts": {"column": "Kind"}, "value": {"sum": "Money"}, "form": {{form}}{{more}} }""");
 
-    private static PageBlock Block(string key, Study study, BlockShow show = BlockShow.Figure, IReadOnlyList<Clause>? filter = null, int span = 1, Table? table = null)
+    private static ComputedBlock Block(string key, Study study, BlockShow show = BlockShow.Figure, IReadOnlyList<Clause>? filter = null, int span = 1, Table? table = null)
     {
-        (Study laid, IReadOnlyList<string> remarks) = SharedFilter.Lay(study, table ?? Fares, filter ?? []);
-        return new PageBlock(new BriefingBlock(key) { Kind = BlockKind.Study, Study = key, Show = show, Span = span }, new HandedStudy(study.Title, laid, WorkingsSet.Run(table ?? Fares, laid)), remarks, null);
+        (Study laid, IReadOnlyList<string> remarks) = SharedFilter.Apply(study, table ?? Fares, filter ?? []);
+        return new ComputedBlock(new BriefingBlock(key) { Kind = BlockKind.Study, Study = key, Show = show, Span = span }, new HandedStudy(study.Title, laid, WorkingsSet.Run(table ?? Fares, laid)), remarks, null);
     }
 
-    private static PageBlock Words(string key, string text) => new(new BriefingBlock(key) { Kind = BlockKind.Text, Text = text }, null, [], null);
+    private static ComputedBlock Words(string key, string text) => new(new BriefingBlock(key) { Kind = BlockKind.Text, Text = text }, null, [], null);
 
     private static Clause Only(string column, string label) => new(column) { Is = [label] };
 
@@ -44,7 +44,7 @@ public sealed class PageHandOverTests
     {
         foreach (Paper paper in Paper.All)
         {
-            using PdfDocument pdf = PdfDocument.Open(BriefingHandOver.Find("pdf").ToBytes(Page(2, false, Only("Season", "Summer")), new PagePaper(paper, 15)));
+            using PdfDocument pdf = PdfDocument.Open(BriefingHandOver.Find("pdf").ToBytes(Page(2, false, Only("Season", "Summer")), new BriefingPaper(paper, 15)));
             Assert.All(pdf.GetPages(), page =>
             {
                 Assert.Equal(paper.Width / 25.4 * 72, page.Width, 0.5);
@@ -98,7 +98,7 @@ public sealed class PageHandOverTests
     {
         Table widths = TableOf.Columns("Kind: a | b | a | b", "Season: x | x | y | y", "Money: 3 | 4 | 5 | 6", "Width: 10 | 10 | 20 | 20");
         Study mekko = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "title": "Wide", "parts": {"column": "Kind"}, "groups": {"column": "Season"}, "value": {"sum": "Money"}, "form": {"kind": "mekko", "height": {"mean": "Width"} } }""");
-        PageBlock block = Block("b1", mekko, table: widths).AsShares();
+        ComputedBlock block = Block("b1", mekko, table: widths).AsShares();
         Assert.Null(block.Study);
         Assert.Contains("can't be handed over as shares only", block.Problem);
         string html = Encoding.UTF8.GetString(BriefingHandOver.Find("html").ToBytes(new HandedBriefing("Wide", 1, "", [HandedBriefing.BlockOf(block, 1, new Dictionary<string, string>())])));

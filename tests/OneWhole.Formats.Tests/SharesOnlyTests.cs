@@ -53,7 +53,7 @@ public sealed class SharesOnlyTests
     public void The_shares_are_the_same(string form)
     {
         HandedStudy whole = Handed(form), shares = SharesOnly.Of(whole);
-        foreach ((EachValue before, EachValue after) in whole.Workings.Values.Zip(shares.Workings.Values))
+        foreach ((Panel before, Panel after) in whole.Workings.Values.Zip(shares.Workings.Values))
         {
             Assert.Equal(before.Workings.RowCount, after.Workings.RowCount);
             foreach (WorkingColumn column in before.Workings.Columns)

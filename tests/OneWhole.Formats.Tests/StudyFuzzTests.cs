@@ -127,7 +127,7 @@ public sealed class StudyFuzzTests
                 Assert.Equal(written, StudyFormat.Standard.WriteText(StudyFormat.Standard.Read(written)));
                 WorkingsSet workings = WorkingsSet.Run(table, study, default, second);
                 computed++;
-                foreach (EachValue each in workings.Values)
+                foreach (Panel each in workings.Values)
                 {
                     Assert.False(string.IsNullOrWhiteSpace(Statement.Of(each.Workings).Text));
                     Assert.All(each.Workings.TieOut, line => Assert.False(string.IsNullOrWhiteSpace(line.Text)));

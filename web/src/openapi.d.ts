@@ -524,7 +524,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["RowPage"];
+                        "application/json": components["schemas"]["RowSlice"];
                     };
                 };
             };
@@ -1487,7 +1487,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/studies/{id}/mend": {
+    "/api/studies/{id}/remedy": {
         parameters: {
             query?: never;
             header?: never;
@@ -1510,7 +1510,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["MendRequest"];
+                    "application/json": components["schemas"]["RemedyRequest"];
                 };
             };
             responses: {
@@ -2576,7 +2576,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PageRefresh"][];
+                        "application/json": components["schemas"]["BriefingRefresh"][];
                     };
                 };
             };
@@ -3127,9 +3127,61 @@ export interface components {
             text: string;
             /** @description The text as it is read. */
             segments: components["schemas"]["TextSegment"][];
-            study?: null | components["schemas"]["PageStudy"];
+            study?: null | components["schemas"]["BriefingStudy"];
             /** @description What is wrong with it. */
             problem?: null | string;
+        };
+        /** @description A column that the page can be filtered by. */
+        BriefingFilterColumn: {
+            column: string;
+            /** @description Its labels, the first ones. */
+            labels: string[];
+            /**
+             * Format: int32
+             * @description How many studies of the page have it.
+             */
+            studies: number;
+        };
+        /** @description What taking newer rows moved. */
+        BriefingRefresh: {
+            table: string;
+            /** Format: int32 */
+            rowsBefore: number;
+            /** Format: int32 */
+            rowsAfter: number;
+            problem: null | string;
+            studies: components["schemas"]["StudyChange"][];
+        };
+        /** @description A row of a figure on a page. */
+        BriefingRow: {
+            /** Format: int32 */
+            row: number;
+            part: null | string;
+            group: null | string;
+            /** @description What is said of it at the pointer, its name first. */
+            lines: string[];
+        };
+        /** @description A study as it stands on a page. */
+        BriefingStudy: {
+            /** @description The study. */
+            id: string;
+            /** @description Its title. */
+            title: string;
+            /** @description What is shown, and what 100 % is. */
+            statement: string;
+            tableId?: string;
+            figure?: null | components["schemas"]["Figure"];
+            table?: null | components["schemas"]["BriefingTable"];
+            /** @description The column of its parts, and of its groups; null where they are columns themselves, or there are none. */
+            parts?: null | string;
+            groups?: null | string;
+            /** @description By row of the figure, what stands there: its part and its group. */
+            rows: components["schemas"]["BriefingRow"][];
+            /** @description What running text can have of it. */
+            readings: components["schemas"]["NamedReading"][];
+            /** @description Which columns of the page's filter do not act on it, in words; empty where all do. */
+            remark: string;
+            addsUp?: boolean;
         };
         /** @description A briefing in the list. */
         BriefingSummary: {
@@ -3138,6 +3190,14 @@ export interface components {
             /** Format: int32 */
             studies: number;
             changed: string;
+        };
+        /** @description A table as it stands on a page. */
+        BriefingTable: {
+            heads: string[];
+            numbers: boolean[];
+            rows: string[][];
+            /** Format: int32 */
+            rowCount: number;
         };
         /** @description A briefing as it is shown. */
         BriefingView: {
@@ -3156,7 +3216,7 @@ export interface components {
             /** @description What was picked on the page, in words; null where nothing is. */
             picked?: null | string;
             blocks: components["schemas"]["BlockView"][];
-            filterColumns: components["schemas"]["PageColumn"][];
+            filterColumns: components["schemas"]["BriefingFilterColumn"][];
         };
         /** @description What is in a bundle, before anything of it is taken. */
         BundleLook: {
@@ -3252,20 +3312,6 @@ export interface components {
          * @enum {unknown}
          */
         DateOrder: "iso" | "dayMonthYear" | "monthDayYear" | "yearMonthDay";
-        /** @description Small figures. */
-        EachView: {
-            /** @description Of what there is one for each value. */
-            column: string;
-            /** @description The values, in the order of the figures. */
-            values: string[];
-            /**
-             * Format: int32
-             * @description Whose workings are shown, from 0.
-             */
-            shown: number;
-            /** @description Proofs of all values that are not simply fulfilled, each with its value. */
-            remarks: string[];
-        };
         /** @description How a mark changes the study: a place along an axis becomes a value for a path, linearly between two ends. */
         Edit: {
             /** @description The place in the study ("form.cuts[0].share"). */
@@ -3374,7 +3420,7 @@ export interface components {
             name: string;
             detail: string;
             /** @description For pictures of pixels, in which sizes; else one. */
-            scales: number[];
+            pixelRatios: number[];
             /** @description The papers that it can be laid out on; none where it has no pages. */
             papers: components["schemas"]["PaperKind"][];
         };
@@ -3585,12 +3631,6 @@ export interface components {
             group?: null | string;
             edit?: null | components["schemas"]["Edit"];
         };
-        /** @description Applies the remedy of a tie-out line. */
-        MendRequest: {
-            /** Format: int64 */
-            revision: number;
-            line: string;
-        };
         /** @description A part or a group put elsewhere. */
         MoveRequest: {
             /** Format: int64 */
@@ -3646,65 +3686,19 @@ export interface components {
             /** @description What is chosen among, where several are. */
             among?: string[];
         };
-        /** @description A column that the page can be filtered by. */
-        PageColumn: {
+        /** @description Small figures. */
+        PanelsView: {
+            /** @description Of what there is one for each value. */
             column: string;
-            /** @description Its labels, the first ones. */
-            labels: string[];
+            /** @description The values, in the order of the figures. */
+            values: string[];
             /**
              * Format: int32
-             * @description How many studies of the page have it.
+             * @description Whose workings are shown, from 0.
              */
-            studies: number;
-        };
-        /** @description What taking newer rows moved. */
-        PageRefresh: {
-            table: string;
-            /** Format: int32 */
-            rowsBefore: number;
-            /** Format: int32 */
-            rowsAfter: number;
-            problem: null | string;
-            studies: components["schemas"]["StudyChange"][];
-        };
-        /** @description A row of a figure on a page. */
-        PageRow: {
-            /** Format: int32 */
-            row: number;
-            part: null | string;
-            group: null | string;
-            /** @description What is said of it at the pointer, its name first. */
-            lines: string[];
-        };
-        /** @description A study as it stands on a page. */
-        PageStudy: {
-            /** @description The study. */
-            id: string;
-            /** @description Its title. */
-            title: string;
-            /** @description What is shown, and what 100 % is. */
-            statement: string;
-            tableId?: string;
-            figure?: null | components["schemas"]["Figure"];
-            table?: null | components["schemas"]["PageTable"];
-            /** @description The column of its parts, and of its groups; null where they are columns themselves, or there are none. */
-            parts?: null | string;
-            groups?: null | string;
-            /** @description By row of the figure, what stands there: its part and its group. */
-            rows: components["schemas"]["PageRow"][];
-            /** @description What running text can have of it. */
-            readings: components["schemas"]["NamedReading"][];
-            /** @description Which columns of the page's filter do not act on it, in words; empty where all do. */
-            remark: string;
-            addsUp?: boolean;
-        };
-        /** @description A table as it stands on a page. */
-        PageTable: {
-            heads: string[];
-            numbers: boolean[];
-            rows: string[][];
-            /** Format: int32 */
-            rowCount: number;
+            shown: number;
+            /** @description Proofs of all values that are not simply fulfilled, each with its value. */
+            remarks: string[];
         };
         /** @description A sheet of paper by its name. */
         PaperKind: {
@@ -3817,6 +3811,12 @@ export interface components {
             /** @description The first preparing step that does not fit the fresh rows. */
             problem?: null | string;
         };
+        /** @description Applies the remedy of a tie-out line. */
+        RemedyRequest: {
+            /** Format: int64 */
+            revision: number;
+            line: string;
+        };
         /** @description A column that is probably called something else in fresh rows. */
         RenamedColumn: {
             /** @description Its heading before. */
@@ -3829,12 +3829,6 @@ export interface components {
             /** Format: int64 */
             revision: number;
         };
-        /** @description A run of rows as text. */
-        RowPage: {
-            /** Format: int32 */
-            first: number;
-            rows: string[][];
-        };
         /** @description Rows that come or go. */
         RowRun: {
             /**
@@ -3844,6 +3838,12 @@ export interface components {
             at: number;
             /** Format: int32 */
             count: number;
+        };
+        /** @description A run of rows as text. */
+        RowSlice: {
+            /** Format: int32 */
+            first: number;
+            rows: string[][];
         };
         /** @description Rows laid side by side from From to To along an axis. */
         RowStrip: {
@@ -4066,7 +4066,7 @@ export interface components {
             figure: null | components["schemas"]["Figure"];
             /** @description Why it does not suit, or null. */
             why: null | string;
-            mend: null | string;
+            remedy: null | string;
         };
         /** @description How a study's whole moved. */
         StudyChange: {
@@ -4109,7 +4109,7 @@ export interface components {
             offers: components["schemas"]["Offer"][];
             /** @description The settings of looks. */
             settings: components["schemas"]["Setting"][];
-            each?: null | components["schemas"]["EachView"];
+            panels?: null | components["schemas"]["PanelsView"];
             /** @description What is said to who looks for something that is not there. */
             answers: components["schemas"]["AnswerView"][];
             workings?: null | components["schemas"]["WorkingsView"];

@@ -10,7 +10,7 @@ public static class SharedFilter
     /// <param name="table">Its table.</param>
     /// <param name="clauses">The page's filter, and what was picked on it.</param>
     /// <returns>The study with the clauses; and, in words, which of them do not act on it, or leave nothing of it, and why. Empty where all act.</returns>
-    public static (Study Study, IReadOnlyList<string> Remarks) Lay(Study study, Table table, IReadOnlyList<Clause> clauses)
+    public static (Study Study, IReadOnlyList<string> Remarks) Apply(Study study, Table table, IReadOnlyList<Clause> clauses)
     {
         var missing = new List<string>();
         var remarks = new List<string>();

@@ -59,7 +59,7 @@ public static class Axes
     private static double TickLength(FigureBuilder figure) => 4 * figure.Unit;
 
     /// <summary>Tick texts beside the plot, at the left or at the right, with hairlines across it.</summary>
-    public static void Upright(FigureBuilder figure, string id, Box plot, Scale scale, IReadOnlyList<Tick> ticks, bool left, bool lines)
+    public static void Upright(FigureBuilder figure, string id, Box plot, PixelScale scale, IReadOnlyList<Tick> ticks, bool left, bool lines)
     {
         Font font = figure.Small;
         foreach (Tick tick in ticks.Reverse())
@@ -81,7 +81,7 @@ public static class Axes
     }
 
     /// <summary>Tick texts under the plot.</summary>
-    public static void Level(FigureBuilder figure, string id, Box plot, Scale scale, IReadOnlyList<Tick> ticks, bool lines)
+    public static void Level(FigureBuilder figure, string id, Box plot, PixelScale scale, IReadOnlyList<Tick> ticks, bool lines)
     {
         Font font = figure.Small;
         double last = double.NegativeInfinity;

@@ -9,7 +9,7 @@ internal readonly record struct BarField(Box Plot, bool Upright, double Least, d
     /// <summary>The pixel of a value: y where bars are upright, x where they lie.</summary>
     public double At(double value) => Values.At(value);
 
-    private Scale Values => Upright ? new Scale(Least, Most, Plot.Bottom, Plot.Y) : new Scale(Least, Most, Plot.X, Plot.Right);
+    private PixelScale Values => Upright ? new PixelScale(Least, Most, Plot.Bottom, Plot.Y) : new PixelScale(Least, Most, Plot.X, Plot.Right);
 
     /// <summary>A bar from one value to another.</summary>
     /// <param name="from">Where it begins along the names, from the plot's edge.</param>

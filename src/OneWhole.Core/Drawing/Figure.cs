@@ -23,7 +23,7 @@ public sealed record Domains(double Least, double Most)
 }
 
 /// <summary>A linear scale from values to pixels.</summary>
-public readonly record struct Scale(double FromValue, double ToValue, double FromPixel, double ToPixel)
+public readonly record struct PixelScale(double FromValue, double ToValue, double FromPixel, double ToPixel)
 {
     public double At(double value) => ToValue == FromValue
         ? FromPixel

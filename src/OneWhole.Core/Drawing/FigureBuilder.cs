@@ -106,7 +106,7 @@ public sealed class FigureBuilder
     /// <param name="room">The room of one bar.</param>
     /// <param name="share">How much of it the form gives the bar.</param>
     /// <param name="most">The broadest that the form would have it.</param>
-    public double Broad(double room, double share, double most = double.PositiveInfinity) => Gap is { } gap ? room / (1 + gap) : Math.Min(room * share, most);
+    public double BarThickness(double room, double share, double most = double.PositiveInfinity) => Gap is { } gap ? room / (1 + gap) : Math.Min(room * share, most);
 
     public double TextWidth(string text, Font font) => Measurer.Width(text, font);
 

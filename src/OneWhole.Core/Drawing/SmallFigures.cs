@@ -19,7 +19,7 @@ public static class SmallFigures
         }
         WorkingsResult first = set.Values[0].Workings;
         Form form = first.Division.Study.Form.Form;
-        foreach (EachValue each in set.Values)
+        foreach (Panel each in set.Values)
         {
             if (FigureDrawer.Refused(each.Workings) is { } unsuitable)
             {
@@ -56,7 +56,7 @@ public static class SmallFigures
         (double Width, double Height) Cell(double key) => ((width - 2 * margin - gap * (columns - 1)) / columns, (height - below - gap - margin - small.LineHeight - key - gap * (rows - 1)) / rows);
         // Laid out once to learn how much room text takes at most, and once in that room: bars then have one scale.
         var rooms = new Dictionary<string, double>();
-        FigureBuilder Laid(EachValue each)
+        FigureBuilder Laid(Panel each)
         {
             var builder = new FigureBuilder(cellWidth, Math.Max(8, cellHeight - head), measurer, study.Finish) { Rooms = rooms };
             builder.Plot = builder.IsMiniature ? new Box(0, 0, builder.Width, builder.Height) : new Box(0, 6 * unit, builder.Width, builder.Height - 6 * unit);
@@ -66,13 +66,13 @@ public static class SmallFigures
             }
             return builder;
         }
-        foreach (EachValue each in set.Values)
+        foreach (Panel each in set.Values)
         {
             Laid(each);
         }
         for (int i = 0; i < set.Values.Count; i++)
         {
-            EachValue each = set.Values[i];
+            Panel each = set.Values[i];
             double x = margin + i % columns * (cellWidth + gap), y = top + i / columns * (cellHeight + gap);
             if (cellHeight > head + 8 && cellWidth > font.Size * 2)
             {

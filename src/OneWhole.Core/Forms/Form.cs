@@ -47,7 +47,7 @@ public sealed record FormWorkings(IReadOnlyList<WorkingColumn> Columns, object C
 public sealed record FormShape(string Id, string Name, Func<Study, Study> Apply, Func<Study, bool> Holds);
 
 /// <summary>Why a form does not suit, and the one change that mends it.</summary>
-public sealed record Unsuitable(string Why, Remedy? Mend)
+public sealed record Unsuitable(string Why, Remedy? Remedy)
 {
     /// <summary>No row is left.</summary>
     public static Unsuitable Nothing { get; } = new("there is nothing to draw", null);

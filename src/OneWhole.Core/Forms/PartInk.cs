@@ -72,7 +72,7 @@ internal sealed class PartInk
     /// <summary>A part's place in the table; in a column whose rows were replaced, its place among all labels that the column has had.</summary>
     private static Func<Entry, int> PlaceOf(Division division)
     {
-        if (division.Study.Parts is not Axis.Labels { Column: var name } || division.Table.Find(name)?.Info.Met is not { } met)
+        if (division.Study.Parts is not Axis.Labels { Column: var name } || division.Table.Find(name)?.Info.EarlierLabels is not { } met)
         {
             return part => part.TableRank;
         }

@@ -9,14 +9,14 @@ using OneWhole.Core.Workings;
 namespace OneWhole.Core.Forms;
 
 /// <summary>Whether all sides, lanes or funnels share one scale.</summary>
-public enum Scales
+public enum ScaleSharing
 {
     Common,
     Own,
 }
 
-/// <summary>Whether lengths of two sides are shares or amounts.</summary>
-public enum SideScale
+/// <summary>What a bar's length stands for: a share, or an amount.</summary>
+public enum LengthUnit
 {
     Share,
     Amount,
@@ -25,7 +25,7 @@ public enum SideScale
 /// <summary>What forms with two sides share.</summary>
 internal static class TwoSides
 {
-    public static ChoiceShape<Scales> ScalesShape { get; } = new(("common", Scales.Common), ("own", Scales.Own));
+    public static ChoiceShape<ScaleSharing> ScalesShape { get; } = new(("common", ScaleSharing.Common), ("own", ScaleSharing.Own));
 
     /// <summary>Refuses a division that has not just two parts, naming those that it has.</summary>
     /// <exception cref="StudyException">There are not two parts.</exception>
@@ -87,9 +87,9 @@ internal static class TwoSides
     /// <summary>", as shares".</summary>
     /// <param name="shares">What is said of shares.</param>
     /// <param name="amounts">What is said of amounts; null for nothing.</param>
-    public static Token ScaleChoice(SideScale scale, string shares, string? amounts) => Token.Choice("form.scale", "Shares or amounts?",
-        ("shares", "share", scale == SideScale.Share, shares),
-        ("amounts", "amount", scale == SideScale.Amount, amounts));
+    public static Token ScaleChoice(LengthUnit scale, string shares, string? amounts) => Token.Choice("form.scale", "Shares or amounts?",
+        ("shares", "share", scale == LengthUnit.Share, shares),
+        ("amounts", "amount", scale == LengthUnit.Amount, amounts));
 
     private static JsonNode? Reverse(Study study, bool parts)
     {
@@ -98,11 +98,11 @@ internal static class TwoSides
     }
 
     /// <summary>", all lanes on one scale".</summary>
-    public static Phrase ScalesPhrase(Scales scales, string what) => new("scales",
+    public static Phrase ScalesPhrase(ScaleSharing scales, string what) => new("scales",
     [
         new Token(", "),
         Token.Choice("form.scales", "One scale for all?",
-            ($"every {what} on one scale", "common", scales == Scales.Common, "lengths can be compared"),
-            ($"each {what} on a scale of its own", "own", scales == Scales.Own, "small ones can be seen; lengths can't be compared")),
+            ($"every {what} on one scale", "common", scales == ScaleSharing.Common, "lengths can be compared"),
+            ($"each {what} on a scale of its own", "own", scales == ScaleSharing.Own, "small ones can be seen; lengths can't be compared")),
     ]);
 }

@@ -72,7 +72,7 @@ public sealed class Statement
                     offers.Add(new Offer($"expect these {_words.PartMany}", "one that no row has any more stays listed, and others can be named", "parts.expected", new JsonArray([.. now.Select(label => JsonValue.Create(label))])));
                 }
             }
-            if (_study.Each is null)
+            if (_study.PanelColumn is null)
             {
                 foreach (Column column in EachColumns().Take(3))
                 {
@@ -100,7 +100,7 @@ public sealed class Statement
     }
 
     private IReadOnlyList<Option> EachOptions() =>
-        [.. EachColumns().Select(column => new Option(column.Info.NounOne, "each", new JsonObject { ["column"] = column.Name }, _study.Each == column.Name) { Detail = $"{NumberText.Count(column.Labels.Labels.Count)} small figures on one scale" })];
+        [.. EachColumns().Select(column => new Option(column.Info.NounOne, "each", new JsonObject { ["column"] = column.Name }, _study.PanelColumn == column.Name) { Detail = $"{NumberText.Count(column.Labels.Labels.Count)} small figures on one scale" })];
 
     private bool UsesGroups => _study.Groups is not null && _study.Form.Form.Groups != GroupUse.None;
 
@@ -188,7 +188,7 @@ public sealed class Statement
             { Drop = "negatives" });
         }
         _phrases.AddRange(_study.Form.Form.Phrases(_study, _workings));
-        if (_study.Each is { } each)
+        if (_study.PanelColumn is { } each)
         {
             _phrases.Add(new Phrase("each",
             [

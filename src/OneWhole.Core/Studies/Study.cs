@@ -44,7 +44,7 @@ public sealed record Study
     public required FormChoice Form { get; init; }
 
     /// <summary>The column of small figures, one a value; null for one figure.</summary>
-    public string? Each { get; init; }
+    public string? PanelColumn { get; init; }
 
     public Finish Finish { get; init; } = new();
 

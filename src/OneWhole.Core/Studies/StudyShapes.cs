@@ -35,7 +35,7 @@ internal static class StudyShapes
         .Has("form", form, study => study.Form, (study, value) => study with { Form = value }, "the kind of chart and its own members", required: true)
         .MayHave("each", new ObjectShape<EachColumn>("each", () => new EachColumn(""))
             .Has("column", Heading, each => each.Column, (_, value) => new EachColumn(value), "one small figure for each of its values", required: true),
-            study => study.Each is null ? null : new EachColumn(study.Each), (study, value) => study with { Each = value.Column }, "the same study on the rows of each value of a column")
+            study => study.PanelColumn is null ? null : new EachColumn(study.PanelColumn), (study, value) => study with { PanelColumn = value.Column }, "the same study on the rows of each value of a column")
         .Has("finish", Finish.Shape, study => study.Finish, (study, value) => study with { Finish = value }, "looks only: changes no number");
 
     private sealed record EachColumn(string Column);

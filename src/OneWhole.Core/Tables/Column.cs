@@ -49,7 +49,7 @@ public sealed record ColumnInfo(string Name, ColumnType Type)
     /// The labels that the column has had, in the order in which they were first met in any of its rows since it came; null
     /// where its rows were never replaced. Colours go by it, so that fresh rows don't change them.
     /// </summary>
-    public IReadOnlyList<string>? Met { get; init; }
+    public IReadOnlyList<string>? EarlierLabels { get; init; }
 
     /// <summary>Something to tell about the column: an invented heading, an ambiguous reading.</summary>
     public string? Note { get; init; }

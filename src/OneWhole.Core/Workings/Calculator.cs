@@ -17,7 +17,7 @@ public static class Calculator
     /// <param name="second">A second table, for a form that lays one population over another.</param>
     public static WorkingsResult Run(Table table, Study study, CancellationToken cancel = default, Table? second = null)
     {
-        if (study.Each is not null)
+        if (study.PanelColumn is not null)
         {
             throw new StudyException("not-available", "each", "each: a study for each value of a column has workings of its own for each of them.");
         }

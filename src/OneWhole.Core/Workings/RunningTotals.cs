@@ -24,7 +24,7 @@ public sealed class RunningTotals
     public ExactInt Before(int row) => _stepStart[row];
 
     /// <summary>Part after part, whatever the study says of ties.</summary>
-    public ExactInt Each(int row) => _each[row];
+    public ExactInt Untied(int row) => _each[row];
 
     public int Count => _each.Length;
 

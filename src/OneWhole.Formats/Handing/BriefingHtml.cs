@@ -15,7 +15,7 @@ internal sealed class BriefingHtml : BriefingHandOver
 
     public override string MediaType => "text/html; charset=utf-8";
 
-    public override void Write(HandedBriefing briefing, PagePaper on, Stream to, Progress progress)
+    public override void Write(HandedBriefing briefing, BriefingPaper on, Stream to, Progress progress)
     {
         var page = new HtmlDocument(briefing.Title);
         page.Body.Append("<header>\n<h1 class=\"shown\">").Append(HtmlDocument.Text(briefing.Title)).Append("</h1>\n");
@@ -24,7 +24,7 @@ internal sealed class BriefingHtml : BriefingHandOver
             page.Body.Append("<p>").Append(HtmlDocument.Text(briefing.Filter)).Append("</p>\n");
         }
         page.Body.Append("</header>\n");
-        foreach (IReadOnlyList<HandedBlock> row in progress.Each([.. briefing.Rows()]))
+        foreach (IReadOnlyList<HandedBlock> row in progress.Through([.. briefing.Rows()]))
         {
             page.Body.Append("<div class=\"row\" style=\"grid-template-columns:repeat(").Append(briefing.Columns.ToString(CultureInfo.InvariantCulture)).Append(",minmax(0,1fr))\">\n");
             foreach (HandedBlock block in row)
@@ -65,7 +65,7 @@ internal sealed class BriefingHtml : BriefingHandOver
         }
         if (block.Show != BlockShow.Figure)
         {
-            foreach (EachValue each in study.Workings.Values)
+            foreach (Panel each in study.Workings.Values)
             {
                 page.Workings(each.Workings, study.Workings.Column is null ? study.Title : each.Value);
             }

@@ -23,7 +23,7 @@ internal sealed class BriefingPdf : BriefingHandOver
 
     public override bool HasPaper => true;
 
-    public override void Write(HandedBriefing briefing, PagePaper on, Stream to, Progress progress)
+    public override void Write(HandedBriefing briefing, BriefingPaper on, Stream to, Progress progress)
     {
         (double margin, double width, double height) = on.Paper.Within(on.Margin);
         // The page is laid out as wide as on the screen, and reduced to the paper.
@@ -57,7 +57,7 @@ internal sealed class BriefingPdf : BriefingHandOver
         Figure head = Words(briefing.Filter.Length > 0 ? $"{briefing.Title}\n{briefing.Filter}" : briefing.Title, BriefingLayout.Width, heading: true);
         sheets[0].Add(new Placed(head, 0, 0, 1));
         double y = head.Height + BriefingLayout.Gap;
-        foreach (IReadOnlyList<HandedBlock> row in progress.Each([.. briefing.Rows()]))
+        foreach (IReadOnlyList<HandedBlock> row in progress.Through([.. briefing.Rows()]))
         {
             List<Figure>[] columns = [.. row.Select(block => Parts(block, briefing.Columns))];
             double tall = columns.Max(parts => parts.Sum(part => part.Height));

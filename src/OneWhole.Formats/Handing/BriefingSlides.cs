@@ -13,11 +13,11 @@ internal sealed class BriefingSlides : BriefingHandOver
 
     public override string MediaType => "application/vnd.openxmlformats-officedocument.presentationml.presentation";
 
-    public override void Write(HandedBriefing briefing, PagePaper on, Stream to, Progress progress)
+    public override void Write(HandedBriefing briefing, BriefingPaper on, Stream to, Progress progress)
     {
         var slides = new List<SlideContent>();
         string said = "";
-        foreach (HandedBlock block in progress.Each(briefing.Blocks))
+        foreach (HandedBlock block in progress.Through(briefing.Blocks))
         {
             if (block.Text is { } text)
             {

@@ -17,8 +17,8 @@ public sealed record HandedStudy(string Title, Study Study, WorkingsSet Workings
 /// <summary>How a figure is handed over.</summary>
 /// <param name="Width">Of the figure, in pixels.</param>
 /// <param name="Height">Of the figure, in pixels.</param>
-/// <param name="Scale">Pixels of a picture for each of the figure's.</param>
-public sealed record HandingSize(double Width, double Height, double Scale = 1)
+/// <param name="PixelRatio">Pixels of a picture for each of the figure's.</param>
+public sealed record HandingSize(double Width, double Height, double PixelRatio = 1)
 {
     /// <summary>The paper of a page; null for one of the figure's own size.</summary>
     public Paper? Paper { get; init; }
@@ -64,8 +64,8 @@ public abstract class HandOver
     /// <summary>Whether it is laid out on paper.</summary>
     public virtual bool HasPaper => false;
 
-    /// <summary>Scales in which it is offered; one where it has none.</summary>
-    public virtual IReadOnlyList<int> Scales => [1];
+    /// <summary>Pixels of a picture for each of the figure's, as they are offered; one where it has none.</summary>
+    public virtual IReadOnlyList<int> PixelRatios => [1];
 
     /// <summary>Writes the file.</summary>
     /// <param name="study">What leaves.</param>

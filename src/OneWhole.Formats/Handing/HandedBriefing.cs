@@ -27,11 +27,11 @@ public sealed record HandedBlock(int Span)
 /// <summary>What a page is printed on.</summary>
 /// <param name="Paper">The sheet.</param>
 /// <param name="Margin">In millimetres, at most a third of the shorter side.</param>
-public sealed record PagePaper(Paper Paper, double Margin)
+public sealed record BriefingPaper(Paper Paper, double Margin)
 {
     public const double UsualMargin = 12;
 
-    public static PagePaper Usual { get; } = new(Paper.Find("a4"), UsualMargin);
+    public static BriefingPaper Usual { get; } = new(Paper.Find("a4"), UsualMargin);
 }
 
 /// <summary>A block of a page with what was computed for it.</summary>
@@ -39,10 +39,10 @@ public sealed record PagePaper(Paper Paper, double Margin)
 /// <param name="Study">The study with the page's filter; null for text, or where it can't be computed.</param>
 /// <param name="Remarks">What is to be said of the filter: where it does not act, or leaves nothing.</param>
 /// <param name="Problem">Why it can't be computed.</param>
-public sealed record PageBlock(BriefingBlock Block, HandedStudy? Study, IReadOnlyList<string> Remarks, string? Problem)
+public sealed record ComputedBlock(BriefingBlock Block, HandedStudy? Study, IReadOnlyList<string> Remarks, string? Problem)
 {
     /// <summary>The block without amounts; a study that can't be told so is left out, and the block says why.</summary>
-    public PageBlock AsShares()
+    public ComputedBlock AsShares()
     {
         try
         {
@@ -71,7 +71,7 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
     public static IReadOnlyList<T> Compute<T>(Briefing page, IReadOnlyList<Clause> filter, Func<BriefingBlock, IReadOnlyList<Clause>, IReadOnlyDictionary<string, string>, T> compute, Func<T, HandedStudy?> studyOf, Func<BriefingBlock, T> text)
     {
         var none = new Dictionary<string, string>();
-        IReadOnlyDictionary<string, string> colours = PageColours.Of(page.Blocks.Where(block => block.Kind == BlockKind.Study)
+        IReadOnlyDictionary<string, string> colours = BriefingColours.Of(page.Blocks.Where(block => block.Kind == BlockKind.Study)
             .SelectMany(block => studyOf(compute(block, [], none))?.Workings.Values.Take(1) ?? []).Select(each => each.Workings));
         return [.. page.Blocks.Select(block => block.Kind == BlockKind.Study ? compute(block, filter, colours) : text(block))];
     }
@@ -80,10 +80,10 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
     /// <param name="clauses">The filter that it is made with.</param>
     /// <param name="blocks">Its blocks, computed.</param>
     /// <param name="sharesOnly">Whether it leaves without amounts; what was typed in its text stays as it is.</param>
-    public static HandedBriefing Of(Briefing page, IReadOnlyList<Clause> clauses, IReadOnlyList<PageBlock> blocks, bool sharesOnly = false)
+    public static HandedBriefing Of(Briefing page, IReadOnlyList<Clause> clauses, IReadOnlyList<ComputedBlock> blocks, bool sharesOnly = false)
     {
         blocks = sharesOnly ? [.. blocks.Select(block => block.AsShares())] : blocks;
-        IReadOnlyDictionary<string, string> readings = PageText.Readings(blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Workings)));
+        IReadOnlyDictionary<string, string> readings = BriefingText.Readings(blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Workings)));
         return new HandedBriefing(page.Title, page.Columns, string.Join(", ", clauses.Select(WordsOf)), [.. blocks.Select(block => BlockOf(block, page.Columns, readings))]);
     }
 
@@ -93,9 +93,9 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
     /// <param name="block">A block, computed.</param>
     /// <param name="columns">The columns of the page.</param>
     /// <param name="readings">What text can have in it.</param>
-    public static HandedBlock BlockOf(PageBlock block, int columns, IReadOnlyDictionary<string, string> readings) => new(Math.Min(block.Block.Span, columns))
+    public static HandedBlock BlockOf(ComputedBlock block, int columns, IReadOnlyDictionary<string, string> readings) => new(Math.Min(block.Block.Span, columns))
     {
-        Text = block.Block.Kind == BlockKind.Text ? string.Concat(PageText.Segments(block.Block.Text, readings).Select(segment => segment.Text)) : null,
+        Text = block.Block.Kind == BlockKind.Text ? string.Concat(BriefingText.Segments(block.Block.Text, readings).Select(segment => segment.Text)) : null,
         Study = block.Study,
         Show = block.Block.Show,
         Remark = RemarkOf(block.Remarks),
@@ -165,13 +165,13 @@ public abstract class BriefingHandOver
     /// <param name="to">Takes the bytes; it is left open.</param>
     /// <param name="progress">Is told how many blocks are done.</param>
     /// <exception cref="OperationCanceledException">The file is not wanted any more.</exception>
-    public abstract void Write(HandedBriefing briefing, PagePaper on, Stream to, Progress progress);
+    public abstract void Write(HandedBriefing briefing, BriefingPaper on, Stream to, Progress progress);
 
     /// <summary>The file in memory.</summary>
-    public byte[] ToBytes(HandedBriefing briefing, PagePaper? on = null)
+    public byte[] ToBytes(HandedBriefing briefing, BriefingPaper? on = null)
     {
         using var bytes = new MemoryStream();
-        Write(briefing, on ?? PagePaper.Usual, bytes, Progress.None);
+        Write(briefing, on ?? BriefingPaper.Usual, bytes, Progress.None);
         return bytes.ToArray();
     }
 }

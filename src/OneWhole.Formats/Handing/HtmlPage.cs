@@ -22,7 +22,7 @@ internal sealed class HtmlPage : HandOver
         bool single = study.Workings.Column is null;
         page.Body.Append("<h1 class=\"heard\">").Append(HtmlDocument.Text(study.Title)).Append("</h1>\n");
         page.Figure(study.Draw(size.Width, size.Height), single ? study.Workings.Values[0].Workings : null);
-        foreach (EachValue each in study.Workings.Values)
+        foreach (Panel each in study.Workings.Values)
         {
             if (!single)
             {

@@ -67,7 +67,7 @@ internal sealed class OdsWorkings : HandOver
         xml.WriteAttributeString("version", Office, "1.3");
         xml.WriteStartElement("body", Office);
         xml.WriteStartElement("spreadsheet", Office);
-        foreach ((int at, EachValue each) in study.Workings.Values.Index())
+        foreach ((int at, Panel each) in study.Workings.Values.Index())
         {
             WriteTable(xml, study.Workings.Column is null ? "Workings" : $"Workings {at + 1}", study.Workings.Column is null ? study.Title : $"{study.Title}: {each.Value}", each.Workings, progress);
         }

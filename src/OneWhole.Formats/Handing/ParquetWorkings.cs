@@ -29,7 +29,7 @@ internal sealed class ParquetWorkings : HandOver
             .. set.Columns.Select(column => column.IsText ? (DataField)new DataField<string>(column.Key) : new DataField<double?>(column.Key)),
         ];
         await using ParquetWriter writer = await ParquetWriter.CreateAsync(new ParquetSchema(fields), to).ConfigureAwait(false);
-        foreach ((EachValue Each, int Row)[] rows in set.Values.SelectMany(each => progress.Rows(each.Workings.RowCount).Select(row => (each, row))).Chunk(GroupRows))
+        foreach ((Panel Each, int Row)[] rows in set.Values.SelectMany(each => progress.Rows(each.Workings.RowCount).Select(row => (each, row))).Chunk(GroupRows))
         {
             using ParquetRowGroupWriter group = writer.CreateRowGroup();
             int first = set.Column is null ? 0 : 1;
@@ -40,7 +40,7 @@ internal sealed class ParquetWorkings : HandOver
             for (int i = 0; i < set.Columns.Count; i++)
             {
                 int at = i;
-                WorkingColumn Of((EachValue Each, int Row) row) => row.Each.Workings.Columns[at];
+                WorkingColumn Of((Panel Each, int Row) row) => row.Each.Workings.Columns[at];
                 if (set.Columns[at].IsText)
                 {
                     await group.WriteAsync(fields[first + at], rows.Select(row => Of(row).Text(row.Row)!).ToArray()).ConfigureAwait(false);

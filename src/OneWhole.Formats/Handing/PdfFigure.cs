@@ -60,7 +60,7 @@ internal sealed class PdfFigure : HandOver
     }
 
     /// <summary>The workings' rows under their headings, as many a page as it has room for, the proofs after the last.</summary>
-    private static IEnumerable<Figure> Pages(HandedStudy study, EachValue each, HandingSize size)
+    private static IEnumerable<Figure> Pages(HandedStudy study, Panel each, HandingSize size)
     {
         var table = new WorkingsTable(each.Workings);
         var lines = new List<Line>(table.First(MostRows).Select(row => new Line(row)));

@@ -25,7 +25,7 @@ public sealed class Progress(Action<double>? tell, CancellationToken cancel)
 
     /// <summary>Each of some things, told one by one.</summary>
     /// <exception cref="OperationCanceledException">The file is not wanted any more.</exception>
-    public IEnumerable<T> Each<T>(IReadOnlyCollection<T> things)
+    public IEnumerable<T> Through<T>(IReadOnlyCollection<T> things)
     {
         foreach ((int at, T thing) in things.Index())
         {

@@ -26,7 +26,7 @@ public static class SharesOnly
         {
             throw new StudyException("not-shares-only", "form", $"{study.Study.Form.Form.Name} can't be handed over as shares only: it reads amounts of another table or column besides those that it divides.");
         }
-        EachValue[] values = [.. study.Workings.Values.Select(each => each with { Workings = Of(each.Workings) })];
+        Panel[] values = [.. study.Workings.Values.Select(each => each with { Workings = Of(each.Workings) })];
         Study first = values.Length > 0 ? values[0].Workings.Division.Study : study.Study;
         return new HandedStudy(study.Title, first with { Title = study.Title }, new WorkingsSet(study.Workings.Column, values, values.Length > 0 ? values[0].Workings.Columns : study.Workings.Columns));
     }
@@ -81,13 +81,13 @@ public static class SharesOnly
             Where = [],
             Fold = null,
             Negatives = Negatives.Keep,
-            Each = null,
+            PanelColumn = null,
             Order = new Ordering { Parts = new Order.Listed(Listed(division.Parts)), Groups = division.HasGroups ? new Order.Listed(Listed(division.Groups!)) : null },
             Whole = division.FixedWhole is { } whole ? new Whole(WholeOf.Given) { Given = ExactDecimal.Parse(Percent(whole, division.Total)) } : study.Whole,
             Finish = finish with
             {
                 // The sentence as it was, without the number of the whole.
-                Caption = finish.Caption ?? Statement.Of(division.Table, study with { Each = null }).Text,
+                Caption = finish.Caption ?? Statement.Of(division.Table, study with { PanelColumn = null }).Text,
                 Labels = finish.Labels is LabelText.None or LabelText.Name ? finish.Labels : LabelText.Share,
                 GroupLabel = finish.GroupLabel is LabelText.Auto or LabelText.None ? finish.GroupLabel : LabelText.Share,
                 UnitPlace = UnitPlace.After,

@@ -16,7 +16,7 @@ public static class WorkingsCsv
         IEnumerable<string> keys = set.Columns.Select(column => column.Key);
         to.Write(string.Join(',', set.Column is null ? keys : keys.Prepend("each")));
         to.Write("\r\n");
-        foreach (EachValue each in set.Values)
+        foreach (Panel each in set.Values)
         {
             foreach (int at in progress.Rows(each.Workings.RowCount))
             {

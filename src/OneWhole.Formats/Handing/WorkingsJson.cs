@@ -44,13 +44,13 @@ public static class WorkingsJson
         }
         json.WriteEndArray();
         json.WriteStartArray("rows");
-        foreach (EachValue each in set.Values)
+        foreach (Panel each in set.Values)
         {
             WriteRows(each.Workings, json, set.Column is null ? null : each.Value, progress);
         }
         json.WriteEndArray();
         json.WriteStartArray("tieOut");
-        foreach (EachValue each in set.Values)
+        foreach (Panel each in set.Values)
         {
             foreach (TieOutLine line in each.Workings.TieOut)
             {
@@ -71,7 +71,7 @@ public static class WorkingsJson
         {
             json.WriteStartObject();
             json.WriteStartArray("each");
-            foreach (EachValue each in set.Values)
+            foreach (Panel each in set.Values)
             {
                 var readings = (System.Text.Json.Nodes.JsonObject)each.Workings.Readings.DeepClone();
                 readings.Insert(0, "each", each.Value);

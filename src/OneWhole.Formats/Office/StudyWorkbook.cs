@@ -46,7 +46,7 @@ internal sealed class StudyWorkbook
         var proofs = new Sheet("Tie-out");
         var rows = new List<Sheet>();
         int proofRow = 1;
-        foreach ((int at, EachValue each) in study.Workings.Values.Index())
+        foreach ((int at, Panel each) in study.Workings.Values.Index())
         {
             string number = study.Workings.Column is null ? "" : (at + 1).ToString(System.Globalization.CultureInfo.InvariantCulture);
             Sheet? counted = RowsSheet.Write(each.Workings, number);

@@ -36,7 +36,7 @@ public sealed class BriefingFormatTests
     [Fact]
     public void Text_that_only_looks_like_a_reading_stays_text()
     {
-        IReadOnlyList<TextSegment> segments = PageText.Segments("a [b] [[b1.whole]] [[]] c", new Dictionary<string, string> { ["b1.whole"] = "5 <rows>" });
+        IReadOnlyList<TextSegment> segments = BriefingText.Segments("a [b] [[b1.whole]] [[]] c", new Dictionary<string, string> { ["b1.whole"] = "5 <rows>" });
         Assert.Equal(["a [b] ", "5 <rows>", " [[]] c"], segments.Select(segment => segment.Text));
     }
 }

@@ -6,8 +6,8 @@ import { api, type Block, type BlockView, type BriefingView, handOverPage, type 
 import { type HandedFile, HandedFiles, PaperChoice, SharesOnlyChoice } from '../parts/HandedFiles';
 import { Link } from '../parts/Link';
 import { TopBar } from '../parts/TopBar';
+import { BriefingFigure } from './BriefingFigure';
 import { FilterLine } from './FilterLine';
-import { PageFigure } from './PageFigure';
 import { TextBlock } from './TextBlock';
 import { type BriefingActions, useBriefing } from './useBriefing';
 
@@ -287,7 +287,7 @@ function BlockBody({ block, view, reading, actions, lit, setLit }: BodyProps) {
       {block.problem ? <p className="p-4 text-warn">{block.problem}</p> : null}
       {study ? (
         <>
-          <PageFigure study={study} lit={lit} setLit={setLit} pick={actions.pick} />
+          <BriefingFigure study={study} lit={lit} setLit={setLit} pick={actions.pick} />
           {study.table ? <PageWorkings study={study} /> : null}
           {study.remark || !reading ? (
             <p className="flex gap-3 px-4 py-1 text-[12px] text-quiet">

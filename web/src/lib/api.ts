@@ -32,10 +32,10 @@ export type StepTrial = Schemas['StepTrial'];
 export type StepField = Schemas['StepField'];
 /** One preparing step, as its document has it. */
 export type Step = { do: string; off?: boolean } & Record<string, unknown>;
-export type RowPage = Schemas['RowPage'];
+export type RowSlice = Schemas['RowSlice'];
 export type BriefingView = Schemas['BriefingView'];
 export type BlockView = Schemas['BlockView'];
-export type PageStudy = Schemas['PageStudy'];
+export type BriefingStudy = Schemas['BriefingStudy'];
 /** A block as the document has it. */
 export type Block = { key: string; kind: 'text' | 'study'; text?: string; study?: string; show?: string; span?: number };
 /** A page as the document has it. */
@@ -106,7 +106,7 @@ export const api = {
   tables: () => ask<TableSummary[]>('GET', '/tables'),
   table: (id: string, stage?: number) => ask<TableView>('GET', `/tables/${id}?${query({ stage })}`),
   rows: (id: string, first: number, count: number, stage?: number) =>
-    ask<RowPage>('GET', `/tables/${id}/rows?${query({ first, count, stage })}`),
+    ask<RowSlice>('GET', `/tables/${id}/rows?${query({ first, count, stage })}`),
   editTable: (id: string, revision: number, edit: TableEdit) => ask<TableView>('POST', `/tables/${id}/edit`, { revision, edit }),
   unreadable: (id: string) => ask<Schemas['UnreadableCell'][]>('GET', `/tables/${id}/unreadable`),
   changeColumn: (id: string, change: Schemas['ColumnRequest']) => ask<TableView>('POST', `/tables/${id}/column`, change),
@@ -158,8 +158,8 @@ export const api = {
     ask<StudyView>('POST', `/studies/${id}/change?${query(size)}`, { revision, path, value: value ?? null, drop: drop ?? null }),
   preview: (id: string, path: string, value: unknown, size: Size, signal?: AbortSignal) =>
     ask<StudyView>('POST', `/studies/${id}/preview?${query(size)}`, { path, value: value ?? null }, signal),
-  mend: (id: string, revision: number, line: string, size: Size) =>
-    ask<StudyView>('POST', `/studies/${id}/mend?${query(size)}`, { revision, line }),
+  applyRemedy: (id: string, revision: number, line: string, size: Size) =>
+    ask<StudyView>('POST', `/studies/${id}/remedy?${query(size)}`, { revision, line }),
   shape: (id: string, revision: number, form: string, shape: string, size: Size) =>
     ask<StudyView>('POST', `/studies/${id}/shape?${query(size)}`, { revision, form, shape }),
   swap: (id: string, revision: number, size: Size) => ask<StudyView>('POST', `/studies/${id}/swap?${query(size)}`, { revision }),
@@ -194,7 +194,7 @@ export const api = {
   removeBriefing: (id: string) => ask<void>('DELETE', `/briefings/${id}`),
   briefingKinds: () => ask<Schemas['HandOverKind'][]>('GET', '/briefing-kinds'),
   newerOnPage: (id: string) => ask<Schemas['NewerTable'][]>('GET', `/briefings/${id}/newer`),
-  takeNewer: (id: string) => ask<Schemas['PageRefresh'][]>('POST', `/briefings/${id}/take-newer`),
+  takeNewer: (id: string) => ask<Schemas['BriefingRefresh'][]>('POST', `/briefings/${id}/take-newer`),
   /** Starts to write a file, whose address is that of the file itself. */
   startFile: (address: string) => ask<HandOverStatus>('POST', address.replace('/api', '')),
   fileStatus: (id: string) => ask<HandOverStatus>('GET', `/hand-overs/${id}`),

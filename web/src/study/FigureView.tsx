@@ -238,7 +238,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
             );
           }
           const small = 'text' in mark ? /^each-(\d+)$/.exec(mark.id) : null;
-          const value = small ? view.each?.values[Number(small[1])] : undefined;
+          const value = small ? view.panels?.values[Number(small[1])] : undefined;
           if (value !== undefined) {
             const show = () => actions.change('finish.eachShown', value);
             return <MarkButton key={mark.id} mark={mark} name={`Workings of ${value}`} act={show} />;

@@ -21,7 +21,7 @@ export const FormStrip = memo(function FormStrip({ view, actions }: { view: Stud
           key={`${item.form}-${item.shape}`}
           type="button"
           aria-pressed={item.chosen}
-          title={item.why ? `${item.why}${item.mend ? `: ${item.mend}` : ''}` : undefined}
+          title={item.why ? `${item.why}${item.remedy ? `: ${item.remedy}` : ''}` : undefined}
           className={`shrink-0 cursor-pointer text-center text-[12px] ${item.chosen ? 'font-semibold' : 'text-quiet'}`}
           onClick={() => actions.shape(item.form, item.shape)}
         >

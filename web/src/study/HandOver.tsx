@@ -31,10 +31,10 @@ export function HandOver({
   });
   const files: HandedFile[] = (kinds.data ?? []).flatMap((kind) => {
     const onPaper = kind.papers.length > 0;
-    return kind.scales.map((scale) => ({
+    return kind.pixelRatios.map((scale) => ({
       onPaper,
-      name: kind.scales.length > 1 ? `${kind.name} ${scale}×` : kind.name,
-      detail: kind.scales.length > 1 ? `${size.width * scale} × ${size.height * scale}` : kind.detail,
+      name: kind.pixelRatios.length > 1 ? `${kind.name} ${scale}×` : kind.name,
+      detail: kind.pixelRatios.length > 1 ? `${size.width * scale} × ${size.height * scale}` : kind.detail,
       address: handOver(view.id, kind.kind, size, {
         scale,
         sharesOnly: sharesOnly || undefined,

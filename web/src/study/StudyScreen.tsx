@@ -5,7 +5,6 @@ import { go } from '../lib/router';
 import { IconButton } from '../parts/IconButton';
 import { Link } from '../parts/Link';
 import { TopBar } from '../parts/TopBar';
-import { EachShown } from './EachShown';
 import { FigureView } from './FigureView';
 import { FindOrDo } from './FindOrDo';
 import { FinishPanel } from './FinishPanel';
@@ -14,6 +13,7 @@ import { HandOver } from './HandOver';
 import { KeyList } from './KeyList';
 import { LayOn } from './LayOn';
 import { Ledger } from './Ledger';
+import { PanelShown } from './PanelShown';
 import { StatementLine } from './StatementLine';
 import { TieOut } from './TieOut';
 import { useKeys } from './useKeys';
@@ -174,7 +174,7 @@ export function StudyScreen({ id }: { id: string }) {
                       <button
                         type="button"
                         className="button mt-3 block font-sans text-[14px]"
-                        onClick={() => actions.mend('form')}
+                        onClick={() => actions.applyRemedy('form')}
                       >
                         {view.remedy}
                       </button>
@@ -223,7 +223,7 @@ export function StudyScreen({ id }: { id: string }) {
             </button>
             {later?.workings ? (
               <>
-                {later.each ? <EachShown each={later.each} actions={actions} /> : null}
+                {later.panels ? <PanelShown panels={later.panels} actions={actions} /> : null}
                 <Ledger
                   view={later}
                   workings={later.workings}

@@ -49,7 +49,7 @@ export const TieOut = memo(function TieOut({ lines, actions }: { lines: TieOutLi
             <button
               type="button"
               className="word shrink-0 cursor-pointer self-start text-accent"
-              onClick={() => actions.mend(line.id)}
+              onClick={() => actions.applyRemedy(line.id)}
             >
               {line.remedy}
             </button>

@@ -6,7 +6,7 @@ import { api, type LabelMove, Problem, type Size, type StudyView } from '../lib/
 export type StudyActions = {
   change: (path: string, value: unknown, drop?: string | null) => Promise<boolean>;
   preview: (path: string, value: unknown) => void;
-  mend: (line: string) => Promise<boolean>;
+  applyRemedy: (line: string) => Promise<boolean>;
   shape: (form: string, shape: string) => Promise<boolean>;
   /** Puts a part or a group elsewhere in its order. */
   move: (move: LabelMove) => Promise<boolean>;
@@ -101,7 +101,7 @@ export function useStudy(id: string, size: Size | null) {
     () => ({
       change: (path, value, drop) => run((now, at) => api.change(id, now.revision, path, value, at, drop)),
       preview,
-      mend: (line) => run((now, at) => api.mend(id, now.revision, line, at)),
+      applyRemedy: (line) => run((now, at) => api.applyRemedy(id, now.revision, line, at)),
       shape: (form, shape) => run((now, at) => api.shape(id, now.revision, form, shape, at)),
       move: (move) => run((now, at) => api.move(id, now.revision, move, at)),
       swap: () => run((now, at) => api.swap(id, now.revision, at)),

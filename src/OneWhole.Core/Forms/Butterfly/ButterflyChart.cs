@@ -11,7 +11,7 @@ internal static class ButterflyChart
     {
         Division division = workings.Division;
         // One axis can't have a scale of its own for each side.
-        if (members.Scales == Scales.Own || division.IsEmpty || division.HasNegative || division.GroupCount > 200)
+        if (members.Scales == ScaleSharing.Own || division.IsEmpty || division.HasNegative || division.GroupCount > 200)
         {
             return null;
         }

@@ -11,7 +11,7 @@ namespace OneWhole.Core.Forms.Butterfly;
 /// <summary>The butterfly's members.</summary>
 public sealed record ButterflyMembers
 {
-    public Scales Scales { get; init; }
+    public ScaleSharing Scales { get; init; }
 
     public static ObjectShape<ButterflyMembers> Shape { get; } = new ObjectShape<ButterflyMembers>("a butterfly", () => new ButterflyMembers())
         .Has("scales", TwoSides.ScalesShape, members => members.Scales, (members, value) => members with { Scales = value }, "whether both sides share one scale");
@@ -67,7 +67,7 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
             left = ExactInt.Max(division.Amount(group, 0), left);
             right = ExactInt.Max(division.Amount(group, 1), right);
         }
-        if (Of(division.Study).Scales == Scales.Common)
+        if (Of(division.Study).Scales == ScaleSharing.Common)
         {
             left = right = ExactInt.Max(left, right);
         }
@@ -75,7 +75,7 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
         StudyWords words = StudyWords.Of(division);
         Fraction? Side(int group, int part) => division.Has(group, part) ? division.Value(division.Amount(group, part)) : null;
         string NameOf(int part) => division.IsEmpty ? part == 0 ? "left" : "right" : division.Parts[part].Label;
-        Rule Spacer(string side) => new Rule.Largest(side, Of(division.Study).Scales == Scales.Common ? "left and right" : "the side") - new Rule.OrZero(side);
+        Rule Spacer(string side) => new Rule.Largest(side, Of(division.Study).Scales == ScaleSharing.Common ? "left and right" : "the side") - new Rule.OrZero(side);
         return new FormWorkings(
         [
             WorkingColumn.OfText("group", words.GroupOne, new Rule.Given($"each {words.GroupOne}"), group => division.Groups![group].Label),

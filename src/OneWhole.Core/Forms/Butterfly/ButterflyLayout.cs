@@ -27,13 +27,13 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         bool labelled = text && figure.Finish.Labels != LabelText.None && every == 1;
         double labels = figure.Common("labels", labelled ? Enumerable.Range(0, rows).Max(group => Math.Max(figure.TextWidth(Amount(group, 0), amounts), figure.TextWidth(Amount(group, 1), amounts))) + 8 * unit : 0);
         // One scale: the sides are as wide as their largest amounts. Scales of their own: both have half of the room.
-        bool common = ((ButterflyMembers)_division.Study.Form.Members).Scales == Scales.Common;
+        bool common = ((ButterflyMembers)_division.Study.Form.Members).Scales == ScaleSharing.Common;
         double half = Math.Max(4, Math.Min((room.Width - gutter) / 2 - labels, 420 * unit));
         double middle = room.CentreX;
         double leftMost = common ? Math.Max(domains.Least, domains.Most) : domains.Least, rightMost = common ? leftMost : domains.Most;
-        var left = new Scale(0, leftMost > 0 ? leftMost : 1, middle - gutter / 2, middle - gutter / 2 - half);
-        var right = new Scale(0, rightMost > 0 ? rightMost : 1, middle + gutter / 2, middle + gutter / 2 + half);
-        double top = room.Y + head, thickness = figure.Broad(band, text ? 0.66 : 0.74);
+        var left = new PixelScale(0, leftMost > 0 ? leftMost : 1, middle - gutter / 2, middle - gutter / 2 - half);
+        var right = new PixelScale(0, rightMost > 0 ? rightMost : 1, middle + gutter / 2, middle + gutter / 2 + half);
+        double top = room.Y + head, thickness = figure.BarThickness(band, text ? 0.66 : 0.74);
         for (int group = 0; group < rows; group++)
         {
             double y = top + (group + 0.5) * band;
@@ -44,7 +44,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
             }
             for (int side = 0; side < 2; side++)
             {
-                Scale scale = side == 0 ? left : right;
+                PixelScale scale = side == 0 ? left : right;
                 double from = scale.At(0), to = scale.At(_division.Value(_division.Amount(group, side)).ToDouble());
                 if (_division.Has(group, side) && from != to)
                 {

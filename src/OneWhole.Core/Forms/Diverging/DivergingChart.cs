@@ -18,7 +18,7 @@ internal static class DivergingChart
         var computed = (DivergingComputed)workings.Computed;
         Levels levels = computed.Levels;
         PartInk ink = DivergingLayout.InkOf(workings);
-        bool share = members.Scale == SideScale.Share;
+        bool share = members.Length == LengthUnit.Share;
         ColumnUnit unit = share ? ColumnUnit.Share : ColumnUnit.Amount;
         ChartSeries Level(int part) => new(division.Parts[part].Label, group => computed.Ends.LengthOf(chart.Row(group, part)) is { } length ? length : null)
         {

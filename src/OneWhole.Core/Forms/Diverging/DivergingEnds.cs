@@ -30,7 +30,7 @@ internal sealed class DivergingEnds
         _division = division;
         _members = members;
         _levels = levels;
-        _share = members.Scale == SideScale.Share;
+        _share = members.Length == LengthUnit.Share;
         _ends = new (Fraction? Base, Fraction? Top)[division.RowCount];
         for (int group = 0; group < lengths.Length; group++)
         {

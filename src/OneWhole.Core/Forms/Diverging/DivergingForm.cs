@@ -59,7 +59,7 @@ public sealed class DivergingForm : Form<DivergingMembers>
         Levels levels = Levels.Of(parts, amounts.Parts.Count, part => amounts.Parts[part].Label, part => amounts.Parts[part].IsBlank, members);
         return group =>
         {
-            SideLengths lengths = SideLengths.Of(levels, members.Scale == SideScale.Share ? amounts.GroupTotal(group) : null, part => amounts[group, part], Fraction.One);
+            SideLengths lengths = SideLengths.Of(levels, members.Length == LengthUnit.Share ? amounts.GroupTotal(group) : null, part => amounts[group, part], Fraction.One);
             return name switch { "low" => lengths.Low, "high" => lengths.High, _ => lengths.Net };
         };
     }
@@ -69,7 +69,7 @@ public sealed class DivergingForm : Form<DivergingMembers>
         DivergingMembers members = Of(division.Study);
         var columns = new StandardColumns(division);
         Levels levels = Levels.Of(division);
-        bool share = members.Scale == SideScale.Share;
+        bool share = members.Length == LengthUnit.Share;
         int groups = division.IsEmpty ? 0 : division.GroupCount;
         var unit = new Fraction(ExactInt.One, ExactInt.PowerOfTen(division.Scale));
         SideLengths[] lengths = [.. Enumerable.Range(0, groups).Select(group => SideLengths.Of(levels, share ? division.GroupTotal(group) : null, part => division.Amount(group, part), unit))];
@@ -141,7 +141,7 @@ public sealed class DivergingForm : Form<DivergingMembers>
                 ("apart at the right", "apart", members.Neutral == NeutralPlace.Apart, null),
                 ("left out of the picture", "out", members.Neutral == NeutralPlace.Out, null)),
             new Token(", as "),
-            TwoSides.ScaleChoice(members.Scale, shares: "of each group", amounts: "how many answers there were"),
+            TwoSides.ScaleChoice(members.Length, shares: "of each group", amounts: "how many answers there were"),
         ]);
     }
 

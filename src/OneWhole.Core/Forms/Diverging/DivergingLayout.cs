@@ -80,7 +80,7 @@ internal sealed class DivergingLayout
             }
         }
         // At amounts both half-axes end at the same amount.
-        bool amounts = ((DivergingMembers)workings.Division.Study.Form.Members).Scale == SideScale.Amount;
+        bool amounts = ((DivergingMembers)workings.Division.Study.Form.Members).Length == LengthUnit.Amount;
         double longest = Math.Max(-least, most), half = longest > 0 ? Ticks.RoundUp(longest, 4) : 1;
         return amounts ? new Domains(-half, half) : new Domains(Math.Min(least, -0.05), Math.Max(most, 0.05));
     }
@@ -100,8 +100,8 @@ internal sealed class DivergingLayout
         double net = _figure.Common("net", labelled ? Math.Max(_figure.TextWidth("net", font), nets.Max(shown => _figure.TextWidth(shown, _figure.Strong))) + 14 * unit : 0);
         Box plot = room.Inset(names.Room, head, net, 0) with { Height = band * rows };
         plot = plot with { Width = Math.Max(4, plot.Width) };
-        var scale = new Scale(_domains.Least, _domains.Most, plot.X, plot.Right);
-        double zero = scale.At(0), thickness = _figure.Broad(band, text ? 0.62 : 0.74);
+        var scale = new PixelScale(_domains.Least, _domains.Most, plot.X, plot.Right);
+        double zero = scale.At(0), thickness = _figure.BarThickness(band, text ? 0.62 : 0.74);
         names.Draw(plot, plot.Bottom);
         _figure.Line("baseline", "baseline", zero, plot.Y, zero, plot.Bottom, Ink.Quiet, text ? 1.2 * unit : 0.75);
         for (int row = 0; row < _workings.RowCount; row++)
@@ -125,7 +125,7 @@ internal sealed class DivergingLayout
             if (text && LabelFit.HasRoom(_figure, box))
             {
                 // Labels print no minus.
-                LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink.Row(row), _texts.Lines(row, _members.Scale == SideScale.Amount ? LabelText.Amount : LabelText.Share), row, key);
+                LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink.Row(row), _texts.Lines(row, _members.Length == LengthUnit.Amount ? LabelText.Amount : LabelText.Share), row, key);
             }
         }
         if (!labelled)
@@ -146,7 +146,7 @@ internal sealed class DivergingLayout
         {
             return NumberText.Dash;
         }
-        string text = _members.Scale == SideScale.Share ? NumberText.Rounded(net * 100L, Math.Min(1, _division.Study.Rounding.Decimals), _figure.Finish.TrimZeros) : NumberText.Rounded(net, Math.Min(1, _division.Scale), true);
+        string text = _members.Length == LengthUnit.Share ? NumberText.Rounded(net * 100L, Math.Min(1, _division.Study.Rounding.Decimals), _figure.Finish.TrimZeros) : NumberText.Rounded(net, Math.Min(1, _division.Scale), true);
         return net.Sign > 0 ? "+" + text : text;
     }
 }

@@ -12,7 +12,7 @@ internal static class FunnelChart
     {
         Division division = workings.Division;
         // One axis can't have a scale of its own for each funnel.
-        if ((members.Scales == Scales.Own && division.GroupCount > 1) || division.IsEmpty || division.HasNegative || division.GroupCount > 20 || division.PartCount > 200)
+        if ((members.Scales == ScaleSharing.Own && division.GroupCount > 1) || division.IsEmpty || division.HasNegative || division.GroupCount > 20 || division.PartCount > 200)
         {
             return null;
         }

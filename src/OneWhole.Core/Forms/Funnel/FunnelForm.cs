@@ -20,7 +20,7 @@ public sealed record FunnelMembers
 {
     public FunnelBase Base { get; init; }
 
-    public Scales Scales { get; init; }
+    public ScaleSharing Scales { get; init; }
 
     public static ObjectShape<FunnelMembers> Shape { get; } = new ObjectShape<FunnelMembers>("a funnel", () => new FunnelMembers())
         .Has("base", new ChoiceShape<FunnelBase>(("first", FunnelBase.First), ("previous", FunnelBase.Previous)), members => members.Base, (members, value) => members with { Base = value }, "which rate the labels print")
@@ -48,7 +48,7 @@ public sealed class FunnelForm : Form<FunnelMembers>
 
     public override FormWorkings Compute(Division division)
     {
-        bool own = Of(division.Study).Scales == Scales.Own;
+        bool own = Of(division.Study).Scales == ScaleSharing.Own;
         var columns = new StandardColumns(division);
         var most = new ExactInt?[Math.Max(1, division.GroupCount)];
         for (int row = 0; row < division.RowCount; row++)
@@ -136,6 +136,6 @@ public sealed class FunnelForm : Form<FunnelMembers>
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure)
     {
         FunnelMembers members = Of(workings.Division.Study);
-        new FunnelLayout(workings, funnel => members.Scales == Scales.Own ? EndOf(workings, funnel) : domains.Most, members.Base, figure).Draw();
+        new FunnelLayout(workings, funnel => members.Scales == ScaleSharing.Own ? EndOf(workings, funnel) : domains.Most, members.Base, figure).Draw();
     }
 }

@@ -31,7 +31,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         double top = room.Y + head;
         // Room between stages for the rate of the one before.
         bool between = labelled && printed == FunnelBase.First && band >= 2.6 * font.LineHeight;
-        double thickness = between ? band - font.LineHeight - 6 * unit : figure.Broad(band, text ? 0.7 : 0.78);
+        double thickness = between ? band - font.LineHeight - 6 * unit : figure.BarThickness(band, text ? 0.7 : 0.78);
         for (int stage = 0; figure.HasNames && stage < stages; stage++)
         {
             double y = top + stage * band + thickness / 2 + (between ? 0 : (band - thickness) / 2) + font.CapHeight / 2;

@@ -12,7 +12,7 @@ internal static class LanesChart
     {
         Division division = workings.Division;
         // One axis can't have a scale of its own for each lane.
-        if (members.Scales == Scales.Own || division.IsEmpty || division.HasNegative || division.PartCount > 20 || division.GroupCount > 200)
+        if (members.Scales == ScaleSharing.Own || division.IsEmpty || division.HasNegative || division.PartCount > 20 || division.GroupCount > 200)
         {
             return null;
         }

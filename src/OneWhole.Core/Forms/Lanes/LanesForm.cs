@@ -11,7 +11,7 @@ namespace OneWhole.Core.Forms.Lanes;
 /// <summary>The members of lanes.</summary>
 public sealed record LanesMembers
 {
-    public Scales Scales { get; init; }
+    public ScaleSharing Scales { get; init; }
 
     public static ObjectShape<LanesMembers> Shape { get; } = new ObjectShape<LanesMembers>("lanes", () => new LanesMembers())
         .Has("scales", TwoSides.ScalesShape, members => members.Scales, (members, value) => members with { Scales = value }, "whether all lanes share one scale");
@@ -38,7 +38,7 @@ public sealed class LanesForm : Form<LanesMembers>
 
     public override FormWorkings Compute(Division division)
     {
-        bool own = Of(division.Study).Scales == Scales.Own;
+        bool own = Of(division.Study).Scales == ScaleSharing.Own;
         var columns = new StandardColumns(division);
         var most = new ExactInt[Math.Max(1, division.IsEmpty ? 1 : division.PartCount)];
         for (int row = 0; row < division.RowCount; row++)
@@ -80,7 +80,7 @@ public sealed class LanesForm : Form<LanesMembers>
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure)
     {
         var most = (ExactInt[])workings.Computed;
-        bool own = Of(workings.Division.Study).Scales == Scales.Own;
+        bool own = Of(workings.Division.Study).Scales == ScaleSharing.Own;
         new LanesLayout(workings, lane => own ? TwoSides.ScaleEnd(workings.Division.Value(most[lane])) : domains.Most, figure).Draw();
     }
 }

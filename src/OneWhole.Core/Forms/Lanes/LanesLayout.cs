@@ -32,11 +32,11 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
             labelled = false;
             widest = 0;
         }
-        double top = room.Y + head, thickness = figure.Broad(band, 0.64);
+        double top = room.Y + head, thickness = figure.BarThickness(band, 0.64);
         for (int part = 0; part < lanes; part++)
         {
             double x = room.X + names + part * (lane + gap);
-            var scale = new Scale(0, endOf(part), x, x + Math.Max(2, lane - widest));
+            var scale = new PixelScale(0, endOf(part), x, x + Math.Max(2, lane - widest));
             if (text)
             {
                 figure.PutWhereFree([figure.Text($"key-text-{_division.Parts[part].Key}", "key", x, room.Y + font.CapHeight + 2, "start", _division.Parts[part].Label, figure.Strong, Ink.Text, lane) with { Part = _division.Parts[part].Key }], 0);

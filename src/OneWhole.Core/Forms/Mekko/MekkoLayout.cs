@@ -59,7 +59,7 @@ internal sealed class MekkoLayout
         double below = _figure.HasNames ? NamesHeight(width, room.Height) : 0;
         Box plot = room.Inset(left, text ? font.CapHeight : 0, right, below);
         plot = plot.AtLeast(4);
-        var scale = new Scale(_domains.Least, _domains.Most, plot.Bottom, plot.Y);
+        var scale = new PixelScale(_domains.Least, _domains.Most, plot.Bottom, plot.Y);
         if (text)
         {
             Axes.Upright(_figure, "value", plot, scale, ticks, left: true, lines: true);
@@ -85,7 +85,7 @@ internal sealed class MekkoLayout
         return (plot.X + from * plot.Width, plot.X + to * plot.Width);
     }
 
-    private void DrawPiece(Box plot, Scale scale, int row, bool heights)
+    private void DrawPiece(Box plot, PixelScale scale, int row, bool heights)
     {
         Entry? part = _workings.PartOf(row);
         double? low = heights ? 0 : _workings["base"].Number(row), high = _workings[heights ? "height" : "top"].Number(row);

@@ -8,7 +8,7 @@ namespace OneWhole.Core.Forms.Nested;
 /// <summary>Each group's total, and its parts beside it on the same axis: office programs can't lay bars of two widths over one another on one axis that follows the numbers.</summary>
 internal static class NestedChart
 {
-    public static NativeChart? Of(WorkingsResult workings, Lay lay)
+    public static NativeChart? Of(WorkingsResult workings, BarDirection lay)
     {
         Division division = workings.Division;
         if (division.IsEmpty || division.RowCount > TooMany.Pieces)
@@ -25,6 +25,6 @@ internal static class NestedChart
             Label = group => chart.Label(chart.Row(group, part), LabelText.Share),
             LabelPlace = ChartLabelPlace.Beyond,
         });
-        return new NativeChart(chart.Groups(), [totals, .. parts]) { IsSideways = lay == Lay.Sideways, Arrangement = ChartArrangement.Beside, End = chart.AmountEnd, Gap = chart.Gap(0.5), HasKey = chart.HasKey };
+        return new NativeChart(chart.Groups(), [totals, .. parts]) { IsSideways = lay == BarDirection.Sideways, Arrangement = ChartArrangement.Beside, End = chart.AmountEnd, Gap = chart.Gap(0.5), HasKey = chart.HasKey };
     }
 }

@@ -10,10 +10,10 @@ namespace OneWhole.Core.Forms.Nested;
 /// <summary>The members of nested bars.</summary>
 public sealed record NestedMembers
 {
-    public Lay Lay { get; init; }
+    public BarDirection Direction { get; init; }
 
     public static ObjectShape<NestedMembers> Shape { get; } = new ObjectShape<NestedMembers>("nested bars", () => new NestedMembers())
-        .Has("lay", Lays.Shape, members => members.Lay, (members, value) => members with { Lay = value }, "which way bars grow");
+        .Has("lay", BarDirections.Shape, members => members.Direction, (members, value) => members with { Direction = value }, "which way bars grow");
 }
 
 /// <summary>
@@ -42,7 +42,7 @@ public sealed class NestedForm : Form<NestedMembers>
         return new FormWorkings([.. columns.GroupAndPart(), columns.Value(), columns.Share(), columns.ShownShare()], columns) { Shown = columns.Shown };
     }
 
-    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [Lays.Phrase(Of(study).Lay)];
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [BarDirections.Phrase(Of(study).Direction)];
 
     public override Unsuitable? Suits(WorkingsResult workings) => workings.Division.IsEmpty ? Unsuitable.Nothing : TooMany.Of(workings.Division);
 
@@ -52,8 +52,8 @@ public sealed class NestedForm : Form<NestedMembers>
 
     public override Domains Domains(WorkingsResult workings) => NestedLayout.DomainsOf(workings);
 
-    public override NativeChart? Chart(WorkingsResult workings) => NestedChart.Of(workings, Of(workings.Division.Study).Lay);
+    public override NativeChart? Chart(WorkingsResult workings) => NestedChart.Of(workings, Of(workings.Division.Study).Direction);
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
-        new NestedLayout(workings, Of(workings.Division.Study).Lay, domains, figure).Draw();
+        new NestedLayout(workings, Of(workings.Division.Study).Direction, domains, figure).Draw();
 }

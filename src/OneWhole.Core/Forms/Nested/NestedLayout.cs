@@ -16,7 +16,7 @@ internal sealed class NestedLayout
     private readonly bool _upright;
     private readonly int[] _parts;
 
-    public NestedLayout(WorkingsResult workings, Lay lay, Domains domains, FigureBuilder figure)
+    public NestedLayout(WorkingsResult workings, BarDirection lay, Domains domains, FigureBuilder figure)
     {
         _workings = workings;
         _division = workings.Division;
@@ -24,7 +24,7 @@ internal sealed class NestedLayout
         _figure = figure;
         _texts = new LabelTexts(workings, figure);
         _ink = new PartInk(_division);
-        _upright = lay == Lay.Upright;
+        _upright = lay == BarDirection.Upright;
         _parts = DrawnParts.Of(_division);
     }
 
@@ -81,7 +81,7 @@ internal sealed class NestedLayout
     private void DrawGroup(BarField field, int group, double band, bool text, string total)
     {
         string name = _division.Groups![group].Label;
-        double broad = _figure.Broad(band, 0.84), from = group * band + (band - broad) / 2;
+        double broad = _figure.BarThickness(band, 0.84), from = group * band + (band - broad) / 2;
         double whole = _division.Value(_division.GroupTotal(group)).ToDouble();
         Box behind = field.Bar(from, broad, 0, whole);
         _figure.Add(FigureBuilder.Rect($"group-{name}", "group", behind, Ink.Behind) with { Group = name });

@@ -94,7 +94,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
         {
             return new TieOutLine("running-ends", TieOutStatus.Warn, "the whole is 0: there is no running share");
         }
-        ExactInt last = running.Each(running.Count - 1);
+        ExactInt last = running.Untied(running.Count - 1);
         string reached = NumberText.Percent(new Fraction(last, whole), division.Study.Rounding.Decimals);
         if (last != whole)
         {
@@ -103,7 +103,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
         Fraction most = Fraction.Zero;
         for (int row = 0; row < running.Count; row++)
         {
-            most = Fraction.Max(most, new Fraction(running.Each(row), whole));
+            most = Fraction.Max(most, new Fraction(running.Untied(row), whole));
         }
         string bend = most > Fraction.One ? $", after {NumberText.Percent(most, division.Study.Rounding.Decimals)} on the way: a part is negative" : "";
         return new TieOutLine("running-ends", TieOutStatus.Ok, $"the running share ends at {reached}{bend}");

@@ -22,8 +22,8 @@ internal sealed class ParetoLayout
     private readonly int _count;
     private readonly bool _position;
     private Box _plot;
-    private Scale _amounts;
-    private Scale _shares;
+    private PixelScale _amounts;
+    private PixelScale _shares;
 
     public ParetoLayout(WorkingsResult workings, ParetoMembers members, Domains domains, FigureBuilder figure)
     {
@@ -125,17 +125,17 @@ internal sealed class ParetoLayout
     private void SetScales(Box plot)
     {
         _plot = plot;
-        _amounts = new Scale(_domains.Least, _domains.Most, plot.Bottom, plot.Y);
+        _amounts = new PixelScale(_domains.Least, _domains.Most, plot.Bottom, plot.Y);
         if (_members.Axes == ParetoAxes.Aligned && _domains.Most > 0)
         {
-            _shares = new Scale(_domains.ShareLeast, _domains.ShareMost, plot.Bottom, plot.Y);
+            _shares = new PixelScale(_domains.ShareLeast, _domains.ShareMost, plot.Bottom, plot.Y);
         }
         else
         {
             // Both axes keep their zero on one level.
             double zero = _amounts.At(0);
             double perShare = (zero - plot.Y) / Math.Max(1e-9, _domains.ShareMost);
-            _shares = new Scale(0, 1, zero, zero - perShare);
+            _shares = new PixelScale(0, 1, zero, zero - perShare);
         }
     }
 
@@ -170,7 +170,7 @@ internal sealed class ParetoLayout
             // Along position bars are as narrow as the parts are many; the share axis alone says how high the curve is.
             Axes.Upright(_figure, "share", _plot, _shares, ShareTicks(), left: false, lines: true);
             Axes.Upright(_figure, "amount", _plot, _amounts, AmountTicks(), left: true, lines: false);
-            Scale along = new(0, 1, _plot.X, _plot.Right);
+            PixelScale along = new(0, 1, _plot.X, _plot.Right);
             Axes.Level(_figure, "position", _plot, along, Axes.Shares(0, 1, _plot.Width / 2, _figure.Small.LineHeight), lines: false);
             StudyWords words = StudyWords.Of(_division);
             _figure.PutWhereFree([_figure.Text("along", "axis", _plot.CentreX, _plot.Bottom + 8 * _figure.Unit + _figure.Small.CapHeight + 4 + _figure.Small.LineHeight, "middle",
@@ -199,7 +199,7 @@ internal sealed class ParetoLayout
     private double Band => _plot.Width / Math.Max(1, _count);
 
     /// <summary>The room between two bars.</summary>
-    private double BarGap => _figure.Gap is not null && !_position ? Band - _figure.Broad(Band, 1) : _position ? Math.Min(1, Band * 0.1) : Band >= 8 ? Math.Min(Band * 0.22, 22 * _figure.Unit) : Band * 0.12;
+    private double BarGap => _figure.Gap is not null && !_position ? Band - _figure.BarThickness(Band, 1) : _position ? Math.Min(1, Band * 0.1) : Band >= 8 ? Math.Min(Band * 0.22, 22 * _figure.Unit) : Band * 0.12;
 
     private double X(double part) => _plot.X + part * Band;
 

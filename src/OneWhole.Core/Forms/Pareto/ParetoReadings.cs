@@ -56,10 +56,10 @@ public sealed class ParetoReadings
         {
             return (0, 0);
         }
-        ExactInt least = _running.Each(0), most = least;
+        ExactInt least = _running.Untied(0), most = least;
         for (int i = 1; i < Count; i++)
         {
-            ExactInt running = _running.Each(i);
+            ExactInt running = _running.Untied(i);
             least = running < least ? running : least;
             most = running > most ? running : most;
         }
@@ -68,7 +68,7 @@ public sealed class ParetoReadings
     }
 
     /// <summary>The running share after so many parts; null where the whole is 0.</summary>
-    public Fraction? ShareAfter(int parts) => _whole.IsZero ? null : parts == 0 ? Fraction.Zero : new Fraction(_running.Each(parts - 1), _whole);
+    public Fraction? ShareAfter(int parts) => _whole.IsZero ? null : parts == 0 ? Fraction.Zero : new Fraction(_running.Untied(parts - 1), _whole);
 
     private CutReading Read(Cut cut)
     {
@@ -82,7 +82,7 @@ public sealed class ParetoReadings
             ExactInt tens = ExactInt.PowerOfTen(share.Scale), needed = share.Units * _whole.Abs();
             for (int i = 1; i <= Count; i++)
             {
-                if (Upright(_running.Each(i - 1)) * tens >= needed)
+                if (Upright(_running.Untied(i - 1)) * tens >= needed)
                 {
                     return new CutReading(cut, i, new Fraction((long)i, (long)Count), null);
                 }
@@ -118,7 +118,7 @@ public sealed class ParetoReadings
         for (int i = 1; i <= Count; i++)
         {
             // i/n + running/W < 1, without dividing.
-            if (_whole.Abs() * i + Upright(_running.Each(i - 1)) * Count < _whole.Abs() * Count)
+            if (_whole.Abs() * i + Upright(_running.Untied(i - 1)) * Count < _whole.Abs() * Count)
             {
                 continue;
             }

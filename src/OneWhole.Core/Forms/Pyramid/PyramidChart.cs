@@ -27,8 +27,8 @@ internal static class PyramidChart
             IsSideways = true,
             FirstOnTop = false,
             IsMirrored = true,
-            Unit = members.Scale == SideScale.Share ? ColumnUnit.Share : ColumnUnit.Amount,
-            End = members.Scale == SideScale.Share ? null : chart.AmountEnd,
+            Unit = members.Length == LengthUnit.Share ? ColumnUnit.Share : ColumnUnit.Amount,
+            End = members.Length == LengthUnit.Share ? null : chart.AmountEnd,
             Gap = chart.Gap(0.08),
             HasKey = chart.HasKey,
         };

@@ -29,12 +29,12 @@ public sealed record Against
 /// <summary>The pyramid's members.</summary>
 public sealed record PyramidMembers
 {
-    public SideScale Scale { get; init; }
+    public LengthUnit Length { get; init; }
 
     public Against? Against { get; init; }
 
     public static ObjectShape<PyramidMembers> Shape { get; } = new ObjectShape<PyramidMembers>("a pyramid", () => new PyramidMembers())
-        .Has("scale", new ChoiceShape<SideScale>(("share", SideScale.Share), ("amount", SideScale.Amount)), members => members.Scale, (members, value) => members with { Scale = value }, "whether bars are shares or amounts")
+        .Has("scale", new ChoiceShape<LengthUnit>(("share", LengthUnit.Share), ("amount", LengthUnit.Amount)), members => members.Length, (members, value) => members with { Length = value }, "whether bars are shares or amounts")
         .MayHave("against", Pyramid.Against.Shape, members => members.Against, (members, value) => members with { Against = value }, "a second population, drawn as an outline");
 }
 
@@ -69,7 +69,7 @@ public sealed class PyramidForm : Form<PyramidMembers>
         TwoSides.Need(division, Name);
         PyramidMembers members = Of(division.Study);
         var columns = new StandardColumns(division);
-        bool share = members.Scale == SideScale.Share;
+        bool share = members.Length == LengthUnit.Share;
         AgeReadings ages = AgeReadings.Of(division);
         Fraction? Mirrored(int row)
         {
@@ -192,7 +192,7 @@ public sealed class PyramidForm : Form<PyramidMembers>
         yield return new Phrase("scale",
         [
             new Token(", as "),
-            TwoSides.ScaleChoice(members.Scale, shares: "populations of unequal size can be compared", amounts: null),
+            TwoSides.ScaleChoice(members.Length, shares: "populations of unequal size can be compared", amounts: null),
         ]);
         if (members.Against is { } against)
         {

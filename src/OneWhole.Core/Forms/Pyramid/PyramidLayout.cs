@@ -25,7 +25,7 @@ internal sealed class PyramidLayout
         _figure = figure;
         _texts = new LabelTexts(workings, figure);
         _ink = new PartInk(_division);
-        _share = members.Scale == SideScale.Share;
+        _share = members.Length == LengthUnit.Share;
         _against = ((PyramidComputed)workings.Computed).Against;
     }
 
@@ -40,7 +40,7 @@ internal sealed class PyramidLayout
                 most = Math.Max(most, Math.Abs(each["mirrored"].Number(row) ?? 0));
             }
         }
-        bool share = ((PyramidMembers)workings.Division.Study.Form.Members).Scale == SideScale.Share;
+        bool share = ((PyramidMembers)workings.Division.Study.Form.Members).Length == LengthUnit.Share;
         double end = (share ? null : workings.Division.Study.Finish.AmountEnd?.ToDouble()) ?? Ticks.RoundUp(most, 6);
         return new Domains(0, most > 0 ? Math.Max(end, most) : 1);
     }
@@ -61,14 +61,14 @@ internal sealed class PyramidLayout
         double widest = 460 * unit, half = Math.Max(2, Math.Min((plot.Width - gutter) / 2, widest));
         band = Math.Min(plot.Height / bands, 60 * unit);
         double middle = plot.CentreX, bottom = plot.Bottom;
-        var left = new Scale(0, _domains.Most, middle - gutter / 2, middle - gutter / 2 - half);
-        var right = new Scale(0, _domains.Most, middle + gutter / 2, middle + gutter / 2 + half);
+        var left = new PixelScale(0, _domains.Most, middle - gutter / 2, middle - gutter / 2 - half);
+        var right = new PixelScale(0, _domains.Most, middle + gutter / 2, middle + gutter / 2 + half);
         Box area = new(middle - gutter / 2 - half, bottom - band * bands, 2 * half + gutter, band * bands);
         if (text)
         {
             DrawAxis(left, right, area, half);
         }
-        double thickness = _figure.Gap is null ? Math.Max(0.5, band - Math.Clamp(band * 0.1, 0, 2.5 * unit)) : _figure.Broad(band, 1);
+        double thickness = _figure.Gap is null ? Math.Max(0.5, band - Math.Clamp(band * 0.1, 0, 2.5 * unit)) : _figure.BarThickness(band, 1);
         for (int group = 0; group < bands; group++)
         {
             double y = bottom - (group + 0.5) * band;
@@ -92,11 +92,11 @@ internal sealed class PyramidLayout
         }
     }
 
-    private void DrawAxis(Scale left, Scale right, Box area, double half)
+    private void DrawAxis(PixelScale left, PixelScale right, Box area, double half)
     {
         Font font = _figure.Small;
         IReadOnlyList<Axes.Tick> ticks = _share ? Axes.Shares(0, _domains.Most, half, font.Size) : Axes.Amounts(0, _domains.Most, half, font.Size * 1.4, null, _figure.Finish.AmountIn);
-        foreach ((Scale scale, string id, string anchor) in (ReadOnlySpan<(Scale, string, string)>)[(left, "left", "end"), (right, "right", "start")])
+        foreach ((PixelScale scale, string id, string anchor) in (ReadOnlySpan<(PixelScale, string, string)>)[(left, "left", "end"), (right, "right", "start")])
         {
             foreach (Axes.Tick tick in ticks)
             {
@@ -111,7 +111,7 @@ internal sealed class PyramidLayout
         }
     }
 
-    private void DrawBar(int group, int side, double y, double thickness, Scale scale)
+    private void DrawBar(int group, int side, double y, double thickness, PixelScale scale)
     {
         int row = group * 2 + side;
         if (_workings["mirrored"].Number(row) is not { } value || value == 0)
@@ -135,12 +135,12 @@ internal sealed class PyramidLayout
     }
 
     /// <summary>The second population's bands where it has the same names, as one stepped line a side.</summary>
-    private void DrawOutline(Scale left, Scale right, double bottom, double band)
+    private void DrawOutline(PixelScale left, PixelScale right, double bottom, double band)
     {
         Division other = _against!.Division;
         for (int side = 0; side < 2; side++)
         {
-            Scale scale = side == 0 ? left : right;
+            PixelScale scale = side == 0 ? left : right;
             int part = Enumerable.Range(0, other.PartCount).FirstOrDefault(at => other.Parts[at].Label == _division.Parts[side].Label, -1);
             var run = new List<double>();
             for (int group = 0; group < _division.GroupCount; group++)

@@ -8,7 +8,7 @@ namespace OneWhole.Core.Forms.ShareBars;
 /// <summary>One bar a part, labelled with its share and its amount.</summary>
 internal static class ShareBarsChart
 {
-    public static NativeChart? Of(WorkingsResult workings, Lay lay)
+    public static NativeChart? Of(WorkingsResult workings, BarDirection lay)
     {
         Division division = workings.Division;
         if (division.IsEmpty || division.WholeAt(0).IsZero || division.PartCount > 200)
@@ -25,6 +25,6 @@ internal static class ShareBarsChart
             Label = at => parts.Label(rows[at], LabelText.Both),
             LabelPlace = ChartLabelPlace.Beyond,
         };
-        return new NativeChart(parts.Parts(rows), [bars]) { IsSideways = lay == Lay.Sideways, Unit = ColumnUnit.Share, HasValueAxis = !parts.HasLabels, Gap = parts.Gap(0.5), HasKey = false };
+        return new NativeChart(parts.Parts(rows), [bars]) { IsSideways = lay == BarDirection.Sideways, Unit = ColumnUnit.Share, HasValueAxis = !parts.HasLabels, Gap = parts.Gap(0.5), HasKey = false };
     }
 }

@@ -10,10 +10,10 @@ namespace OneWhole.Core.Forms.ShareBars;
 /// <summary>The share bars' members.</summary>
 public sealed record ShareBarsMembers
 {
-    public Lay Lay { get; init; }
+    public BarDirection Direction { get; init; }
 
     public static ObjectShape<ShareBarsMembers> Shape { get; } = new ObjectShape<ShareBarsMembers>("share bars", () => new ShareBarsMembers())
-        .Has("lay", Lays.Shape, members => members.Lay, (members, value) => members with { Lay = value }, "which way bars grow");
+        .Has("lay", BarDirections.Shape, members => members.Direction, (members, value) => members with { Direction = value }, "which way bars grow");
 }
 
 /// <summary>One bar a part, with its share and its amount each in a place of its own.</summary>
@@ -40,7 +40,7 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
         };
     }
 
-    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [Lays.Phrase(Of(study).Lay)];
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [BarDirections.Phrase(Of(study).Direction)];
 
     public override Unsuitable? Suits(WorkingsResult workings) =>
         workings.Division.IsEmpty || workings.Division.WholeAt(0).IsZero ? new Unsuitable("the whole is 0", null) : null;
@@ -57,8 +57,8 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
         return Drawing.Domains.Around(least, most);
     }
 
-    public override NativeChart? Chart(WorkingsResult workings) => ShareBarsChart.Of(workings, Of(workings.Division.Study).Lay);
+    public override NativeChart? Chart(WorkingsResult workings) => ShareBarsChart.Of(workings, Of(workings.Division.Study).Direction);
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
-        new ShareBarsLayout(workings, domains, figure).Draw(Of(workings.Division.Study).Lay);
+        new ShareBarsLayout(workings, domains, figure).Draw(Of(workings.Division.Study).Direction);
 }

@@ -15,9 +15,9 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
     private readonly WorkingColumn _shown = workings["shownShare"];
     private readonly PartInk _ink = InkOf(workings.Division);
 
-    public void Draw(Lay lay)
+    public void Draw(BarDirection lay)
     {
-        if (lay == Lay.Sideways)
+        if (lay == BarDirection.Sideways)
         {
             Sideways();
         }
@@ -69,9 +69,9 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         {
             plot = new Box(plot.X, plot.Y, 4, plot.Height);
         }
-        var scale = new Scale(domains.Least, domains.Most, plot.X, plot.Right);
+        var scale = new PixelScale(domains.Least, domains.Most, plot.X, plot.Right);
         double zero = scale.At(0);
-        double bar = figure.IsMiniature ? figure.Broad(band, 0.7) : figure.Broad(band, 0.68, WidestBand(rows.Length) * 0.65 * unit);
+        double bar = figure.IsMiniature ? figure.BarThickness(band, 0.7) : figure.BarThickness(band, 0.68, WidestBand(rows.Length) * 0.65 * unit);
         if (rows.Length > MostSeparateBars || band < 1)
         {
             Merged(rows, plot, scale, zero, "y");
@@ -127,7 +127,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         bool negatives = domains.Least < 0;
         Box plot = room.Inset(0, above, 0, below + (negatives && labelled ? above : 0));
         plot = plot with { Width = band * rows.Length };
-        var scale = new Scale(domains.Least, domains.Most, plot.Bottom, plot.Y);
+        var scale = new PixelScale(domains.Least, domains.Most, plot.Bottom, plot.Y);
         double zero = scale.At(0);
         if (rows.Length > MostSeparateBars || band < 1)
         {
@@ -137,7 +137,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         {
             int row = rows[i];
             string key = _division.Parts[row].Key;
-            double top = scale.At(_shares.Number(row) ?? 0), width = figure.Broad(band, 0.72, 90 * unit), x = plot.X + (i + 0.5) * band;
+            double top = scale.At(_shares.Number(row) ?? 0), width = figure.BarThickness(band, 0.72, 90 * unit), x = plot.X + (i + 0.5) * band;
             figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", new Box(x - width / 2, Math.Min(top, zero), width, Math.Abs(zero - top)), _ink.Row(row)) with { Row = row, Part = key });
             if (labelled)
             {
@@ -171,7 +171,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
     }
 
     /// <summary>Neighbours narrower than a pixel, as one stepped area; hit by place.</summary>
-    private void Merged(int[] rows, Box plot, Scale scale, double zero, string axis)
+    private void Merged(int[] rows, Box plot, PixelScale scale, double zero, string axis)
     {
         bool upright = axis == "x";
         double from = upright ? plot.X : plot.Y, length = upright ? plot.Width : plot.Height;

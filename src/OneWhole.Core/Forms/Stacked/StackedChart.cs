@@ -17,7 +17,7 @@ internal static class StackedChart
         }
         var chart = new ChartParts(workings);
         var ink = new PartInk(division);
-        bool share = members.Scale == StackScale.Share, beside = members.Arrange == Arrangement.Beside;
+        bool share = members.Length == LengthUnit.Share, beside = members.Arrange == Arrangement.Beside;
         // Office programs take 100 % of the sizes: with a negative part the shares themselves are stacked.
         bool lengths = share && (division.HasNegative || beside);
         ChartNumber? Piece(int group, int part)
@@ -40,7 +40,7 @@ internal static class StackedChart
         }
         return new NativeChart(chart.Groups(withTotals: share && !beside && division.HasGroups && chart.HasLabels), series)
         {
-            IsSideways = members.Lay == Lay.Sideways,
+            IsSideways = members.Direction == BarDirection.Sideways,
             Arrangement = beside ? ChartArrangement.Beside : share && !lengths ? ChartArrangement.Full : ChartArrangement.Stacked,
             Unit = share ? ColumnUnit.Share : ColumnUnit.Amount,
             End = share ? null : chart.AmountEnd,

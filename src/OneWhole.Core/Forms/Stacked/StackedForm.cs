@@ -27,8 +27,8 @@ public sealed class StackedForm : Form<StackedMembers>
 
     public override IReadOnlyList<FormShape> Shapes =>
     [
-        new("amount", "Stacked", study => With(study, members => members with { Scale = StackScale.Amount, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Scale: StackScale.Amount, Arrange: Arrangement.Stacked })),
-        new("share", "100 % stacked", study => With(study, members => members with { Scale = StackScale.Share, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Scale: StackScale.Share, Arrange: Arrangement.Stacked })),
+        new("amount", "Stacked", study => With(study, members => members with { Length = LengthUnit.Amount, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Length: LengthUnit.Amount, Arrange: Arrangement.Stacked })),
+        new("share", "100 % stacked", study => With(study, members => members with { Length = LengthUnit.Share, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Length: LengthUnit.Share, Arrange: Arrangement.Stacked })),
         new("beside", "Side by side", study => With(study, members => members with { Arrange = Arrangement.Beside }), study => Is(study, members => members.Arrange == Arrangement.Beside)),
     ];
 
@@ -37,7 +37,7 @@ public sealed class StackedForm : Form<StackedMembers>
         StackedMembers members = Of(division.Study);
         var columns = new StandardColumns(division);
         var stacking = Stacking.Of(division);
-        bool beside = members.Arrange == Arrangement.Beside, share = members.Scale == StackScale.Share;
+        bool beside = members.Arrange == Arrangement.Beside, share = members.Length == LengthUnit.Share;
         Fraction? At(int row, ExactInt units)
         {
             if (!division.Has(row))
@@ -72,14 +72,14 @@ public sealed class StackedForm : Form<StackedMembers>
         [
             new Token(", "),
             Token.Choice("form.scale", "How high is a stack?",
-                ("as amounts", "amount", members.Scale == StackScale.Amount, "unequal wholes are seen"),
-                ("each as 100 %", "share", members.Scale == StackScale.Share, "only the mix is seen; each total stands with its name")),
+                ("as amounts", "amount", members.Length == LengthUnit.Amount, "unequal wholes are seen"),
+                ("each as 100 %", "share", members.Length == LengthUnit.Share, "only the mix is seen; each total stands with its name")),
             new Token(", "),
             Token.Choice("form.arrange", "How do the parts stand?",
                 ("stacked", "stacked", members.Arrange == Arrangement.Stacked, "on one another, so that they add up"),
                 ("side by side", "beside", members.Arrange == Arrangement.Beside, "each from zero, so that they can be compared")),
         ]);
-        yield return Lays.Phrase(members.Lay);
+        yield return BarDirections.Phrase(members.Direction);
     }
 
     public override IEnumerable<Setting> Settings(Study study)
@@ -91,7 +91,7 @@ public sealed class StackedForm : Form<StackedMembers>
         }
     }
 
-    public override bool PilesUp(Study study) => Of(study) is { Lay: Lay.Upright, Arrange: Arrangement.Stacked };
+    public override bool PilesUp(Study study) => Of(study) is { Direction: BarDirection.Upright, Arrange: Arrangement.Stacked };
 
     public override Unsuitable? Suits(WorkingsResult workings)
     {
@@ -100,7 +100,7 @@ public sealed class StackedForm : Form<StackedMembers>
         {
             return new Unsuitable("there is nothing to stack", null);
         }
-        if (Of(division.Study).Scale == StackScale.Share && Enumerable.Range(0, division.GroupCount).All(group => division.GroupTotal(group).Sign <= 0))
+        if (Of(division.Study).Length == LengthUnit.Share && Enumerable.Range(0, division.GroupCount).All(group => division.GroupTotal(group).Sign <= 0))
         {
             return new Unsuitable("no total is above 0", null);
         }

@@ -29,9 +29,9 @@ internal sealed class StackedLayout
         _texts = new LabelTexts(workings, figure);
         _ink = new PartInk(_division);
         _parts = DrawnParts.Of(_division);
-        _upright = members.Lay == Lay.Upright;
+        _upright = members.Direction == BarDirection.Upright;
         _beside = members.Arrange == Arrangement.Beside;
-        _share = members.Scale == StackScale.Share;
+        _share = members.Length == LengthUnit.Share;
     }
 
     /// <summary>The key in the order of the stack as one sees it; none where names stand beside the last stack.</summary>
@@ -46,7 +46,7 @@ internal sealed class StackedLayout
     }
 
     private static SideNames? NamesBeside(WorkingsResult workings, StackedMembers members) =>
-        members is { Lay: Lay.Upright, Arrange: Arrangement.Stacked } && !workings.Division.HasNegative && workings.Find("top") is { } tops && workings.Division.PartCount > 1
+        members is { Direction: BarDirection.Upright, Arrange: Arrangement.Stacked } && !workings.Division.HasNegative && workings.Find("top") is { } tops && workings.Division.PartCount > 1
             && Enumerable.Range(0, workings.Division.PartCount).All(part => tops.Exact((workings.Division.GroupCount - 1) * workings.Division.PartCount + part) is not null)
             ? SideNames.Of(workings) : null;
 
@@ -62,7 +62,7 @@ internal sealed class StackedLayout
                 most = Math.Max(most, end ?? 0);
             }
         }
-        if (members.Scale == StackScale.Share)
+        if (members.Length == LengthUnit.Share)
         {
             // A share axis ends at exactly 100 %, unless a negative part makes others larger than their whole.
             bool whole = members.Arrange == Arrangement.Stacked && most <= 1 + 1e-9;
@@ -75,7 +75,7 @@ internal sealed class StackedLayout
 
     /// <summary>Totals over a few stacks say what an axis would.</summary>
     private static bool NeedsAxis(Division division, StackedMembers members) =>
-        members.Arrange == Arrangement.Beside || members.Scale == StackScale.Share || division.GroupCount > 8 || division.Study.Finish.Labels == LabelText.None;
+        members.Arrange == Arrangement.Beside || members.Length == LengthUnit.Share || division.GroupCount > 8 || division.Study.Finish.Labels == LabelText.None;
 
     public void Draw()
     {
@@ -176,7 +176,7 @@ internal sealed class StackedLayout
         }
     }
 
-    private double Thickness(double band) => _figure.IsMiniature ? _figure.Broad(band, 0.74) : _figure.Broad(band, 0.72, 130 * _figure.Unit);
+    private double Thickness(double band) => _figure.IsMiniature ? _figure.BarThickness(band, 0.74) : _figure.BarThickness(band, 0.72, 130 * _figure.Unit);
 
     /// <summary>Bars side by side: from one to the next, and how broad each is. Groups are further apart than the bars within one.</summary>
     private (double Step, double Thickness) Beside(double band)

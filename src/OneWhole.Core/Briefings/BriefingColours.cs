@@ -6,7 +6,7 @@ using OneWhole.Core.Workings;
 namespace OneWhole.Core.Briefings;
 
 /// <summary>One colour for a part across a page: the one that the first study on it gives the part.</summary>
-public static class PageColours
+public static class BriefingColours
 {
     /// <param name="studies">The workings of the page's studies, in its order.</param>
     /// <returns>By label, a colour as "#rrggbb".</returns>
@@ -28,7 +28,7 @@ public static class PageColours
     }
 
     /// <summary>A study with the page's colours; its own stay.</summary>
-    public static Study Lay(Study study, IReadOnlyDictionary<string, string> colours) => study with
+    public static Study Apply(Study study, IReadOnlyDictionary<string, string> colours) => study with
     {
         Finish = study.Finish with { Colours = study.Finish.Colours.SetItems(colours.Where(colour => !study.Finish.Colours.ContainsKey(colour.Key))) },
     };

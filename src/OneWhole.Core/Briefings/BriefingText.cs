@@ -12,7 +12,7 @@ namespace OneWhole.Core.Briefings;
 public sealed record TextSegment(string Text, string? Reading, bool Problem);
 
 /// <summary>Running text of a page with the readings of its studies in it.</summary>
-public static partial class PageText
+public static partial class BriefingText
 {
     [GeneratedRegex(@"\[\[([^\[\]]+)\]\]")]
     private static partial Regex ReadingPattern();

@@ -2,7 +2,7 @@ import type { StudyView } from '../lib/api';
 import type { StudyActions } from './useStudy';
 
 /** Of small figures, whose workings are shown, and what the proofs of all of them have to remark. */
-export function EachShown({ each, actions }: { each: NonNullable<StudyView['each']>; actions: StudyActions }) {
+export function PanelShown({ panels, actions }: { panels: NonNullable<StudyView['panels']>; actions: StudyActions }) {
   return (
     <div className="mb-2 flex items-baseline gap-3 text-[13px]">
       <label className="flex items-baseline gap-2">
@@ -10,21 +10,21 @@ export function EachShown({ each, actions }: { each: NonNullable<StudyView['each
         <select
           className="field"
           aria-label="Whose workings"
-          value={each.values[each.shown] ?? ''}
+          value={panels.values[panels.shown] ?? ''}
           onChange={(event) => actions.change('finish.eachShown', event.target.value)}
         >
-          {each.values.map((value) => (
+          {panels.values.map((value) => (
             <option key={value}>{value}</option>
           ))}
         </select>
       </label>
-      {each.remarks.length ? (
+      {panels.remarks.length ? (
         <details className="min-w-0 text-warn">
           <summary className="cursor-pointer">
-            {each.remarks.length} {each.remarks.length === 1 ? 'remark' : 'remarks'} in all
+            {panels.remarks.length} {panels.remarks.length === 1 ? 'remark' : 'remarks'} in all
           </summary>
           <ul className="popover absolute z-10 mt-1 max-h-60 w-96 overflow-auto px-3 py-2">
-            {each.remarks.map((remark) => (
+            {panels.remarks.map((remark) => (
               <li key={remark}>{remark}</li>
             ))}
           </ul>

@@ -4,9 +4,9 @@ using Microsoft.Net.Http.Headers;
 namespace OneWhole.Web;
 
 /// <summary>The front end: its built files, and its one page for every other address.</summary>
-public static class Pages
+public static class FrontEnd
 {
-    public static void MapPages(this WebApplication app)
+    public static void MapFrontEnd(this WebApplication app)
     {
         app.UseStaticFiles(new StaticFileOptions
         {

@@ -37,8 +37,8 @@ public sealed class PageRefreshTests : AppTest
         Put("kiosk", "kiosk-2.csv", "Goods,Sales\nTea,20\nSoup,5\nPasties,5\n");
         Put("bar", "bar-2.csv", "");
         Assert.Equal([kiosk.Id, bar.Id], (await _refresh.Newer(page, default)).Select(table => table.Id));
-        IReadOnlyList<PageRefresh> moved = await _refresh.Take(page, default);
-        PageRefresh taken = moved[0], refused = moved[1];
+        IReadOnlyList<BriefingRefresh> moved = await _refresh.Take(page, default);
+        BriefingRefresh taken = moved[0], refused = moved[1];
         Assert.Equal(("kiosk", 2, 3, null), (taken.Table, taken.RowsBefore, taken.RowsAfter, taken.Problem));
         Assert.Equal([("15 sales", "30 sales"), ("15 sales", "30 sales")], taken.Studies.Select(study => (study.Before!, study.After!)));
         // An empty file is no table: the bar's rows stay, and the page says why.

@@ -9,7 +9,7 @@ using OneWhole.Formats.Reading;
 namespace OneWhole.Formats.Bundles;
 
 /// <summary>Computes the page of a bundle from its tables, or from fresh ones laid in by name: without a server, for a job that runs each month.</summary>
-public static class BundledPage
+public static class BundledBriefing
 {
     /// <param name="bundle">The bundle; one without a page has its studies on one, in two columns.</param>
     /// <param name="fresh">By name, tables that stand for those of the bundle.</param>
@@ -20,23 +20,23 @@ public static class BundledPage
         Dictionary<string, Table> tables = bundle.Tables.ToDictionary(table => table.Name, table => new Table(table.Title, (fresh.TryGetValue(table.Name, out Table? laid) ? laid : Read(table)).Columns));
         Briefing page = bundle.Page ?? new Briefing { Title = bundle.Title, Blocks = [.. bundle.Studies.Select((study, at) => new BriefingBlock($"b{at + 1}") { Kind = BlockKind.Study, Study = study.Name })] };
         Dictionary<string, BundledStudy> studies = bundle.Studies.ToDictionary(study => study.Name);
-        PageBlock Computed(BriefingBlock block, IReadOnlyList<Clause> filter, IReadOnlyDictionary<string, string> colours)
+        ComputedBlock Computed(BriefingBlock block, IReadOnlyList<Clause> filter, IReadOnlyDictionary<string, string> colours)
         {
             BundledStudy bundled = studies[block.Study];
             try
             {
-                (Study study, IReadOnlyList<string> remarks) = SharedFilter.Lay(PageColours.Lay(bundled.Study, colours), tables[bundled.Table], filter);
+                (Study study, IReadOnlyList<string> remarks) = SharedFilter.Apply(BriefingColours.Apply(bundled.Study, colours), tables[bundled.Table], filter);
                 Table? second = study.Form.Form.SecondTable(study) is { } name ? tables.Values.FirstOrDefault(table => table.Name == name) : null;
                 WorkingsSet workings = WorkingsSet.Run(tables[bundled.Table], study, default, second);
                 string title = study.Title.Length > 0 || workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Title;
-                return new PageBlock(block, new HandedStudy(title, study, workings), remarks, null);
+                return new ComputedBlock(block, new HandedStudy(title, study, workings), remarks, null);
             }
             catch (StudyException unfit)
             {
-                return new PageBlock(block, null, [], unfit.Message);
+                return new ComputedBlock(block, null, [], unfit.Message);
             }
         }
-        return HandedBriefing.Of(page, page.Filter, HandedBriefing.Compute(page, page.Filter, Computed, block => block.Study, block => new PageBlock(block, null, [], null)), sharesOnly);
+        return HandedBriefing.Of(page, page.Filter, HandedBriefing.Compute(page, page.Filter, Computed, block => block.Study, block => new ComputedBlock(block, null, [], null)), sharesOnly);
     }
 
     private static Table Read(BundledTable table)

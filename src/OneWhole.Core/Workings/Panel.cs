@@ -4,13 +4,13 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Workings;
 
 /// <summary>One value of the column that a study is repeated over, with its workings.</summary>
-public sealed record EachValue(string Value, WorkingsResult Workings);
+public sealed record Panel(string Value, WorkingsResult Workings);
 
 /// <summary>A study's workings: one, or one for each value of a column.</summary>
 /// <param name="Column">The column; null where there is one for all rows.</param>
 /// <param name="Values">In table order; those without a row that passes are not among them.</param>
 /// <param name="Columns">The workings' columns, which all values share.</param>
-public sealed record WorkingsSet(string? Column, IReadOnlyList<EachValue> Values, IReadOnlyList<WorkingColumn> Columns)
+public sealed record WorkingsSet(string? Column, IReadOnlyList<Panel> Values, IReadOnlyList<WorkingColumn> Columns)
 {
     /// <summary>The rows of all values together.</summary>
     public long RowCount => Values.Sum(each => (long)each.Workings.RowCount);
@@ -18,22 +18,22 @@ public sealed record WorkingsSet(string? Column, IReadOnlyList<EachValue> Values
     private const int MostValues = 400;
 
     /// <summary>One study's workings, for all rows.</summary>
-    public static WorkingsSet Of(WorkingsResult single) => new(null, [new EachValue("", single)], single.Columns);
+    public static WorkingsSet Of(WorkingsResult single) => new(null, [new Panel("", single)], single.Columns);
 
     /// <summary>Computes a study, or the same study on the rows of each value of its column.</summary>
     /// <exception cref="StudyException">The study does not fit the table.</exception>
     public static WorkingsSet Run(Table table, Study study, CancellationToken cancel = default, Table? second = null)
     {
-        if (study.Each is not { } name)
+        if (study.PanelColumn is not { } name)
         {
             return Of(Calculator.Run(table, study, cancel, second));
         }
         Column column = Workings.Columns.Find(table, name, "each.column");
-        Study one = study with { Each = null };
-        var values = new List<EachValue>();
+        Study one = study with { PanelColumn = null };
+        var values = new List<Panel>();
         foreach (string value in ValuesOf(table, study, column, cancel))
         {
-            values.Add(new EachValue(value, Calculator.Run(table, With(one, name, value), cancel, second)));
+            values.Add(new Panel(value, Calculator.Run(table, With(one, name, value), cancel, second)));
         }
         // Where no value has a row the columns are those of a study that nothing passes.
         IReadOnlyList<WorkingColumn> columns = values.Count > 0 ? values[0].Workings.Columns

@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
-import type { PageStudy, Pick } from '../lib/api';
+import type { BriefingStudy, Pick } from '../lib/api';
 import { MarkPaint } from '../parts/FigurePaint';
 import { PointerNote } from '../parts/PointerNote';
 
 type Props = {
-  study: PageStudy;
+  study: BriefingStudy;
   /** The part or group that is pointed at, anywhere on the page. */
   lit: string | null;
   setLit: (label: string | null) => void;
@@ -12,7 +12,7 @@ type Props = {
 };
 
 /** A figure on a page: pointing at a part lights it in all figures, picking it narrows the page to it. */
-export function PageFigure({ study, lit, setLit, pick }: Props) {
+export function BriefingFigure({ study, lit, setLit, pick }: Props) {
   const figure = study.figure;
   const [note, setNote] = useState<{ x: number; y: number; lines: string[] } | null>(null);
   const rows = useMemo(() => new Map(study.rows.map((row) => [row.row, row])), [study.rows]);

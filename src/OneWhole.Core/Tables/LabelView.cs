@@ -1,0 +1,116 @@
+namespace OneWhole.Core.Tables;
+
+/// <summary>A column read as labels: each distinct label once, by first appearance in the table, and a code a row.</summary>
+public sealed class LabelView
+{
+    private Dictionary<string, int>? _index;
+
+    private LabelView(IReadOnlyList<string> labels, Codes codes)
+    {
+        Labels = labels;
+        Codes = codes;
+        BlankCode = -1;
+        for (int i = 0; i < labels.Count; i++)
+        {
+            if (labels[i] == Label.Blank)
+            {
+                BlankCode = i;
+                break;
+            }
+        }
+    }
+
+    public IReadOnlyList<string> Labels { get; }
+
+    public Codes Codes { get; }
+
+    /// <summary>The code of "(blank)", or −1 where every cell is filled.</summary>
+    public int BlankCode { get; }
+
+    /// <returns>The label's code, or −1.</returns>
+    public int CodeOf(string label)
+    {
+        if (_index is null)
+        {
+            var index = new Dictionary<string, int>(Labels.Count, StringComparer.Ordinal);
+            for (int i = 0; i < Labels.Count; i++)
+            {
+                index.TryAdd(Labels[i], i);
+            }
+            _index = index;
+        }
+        return _index.TryGetValue(label, out int code) ? code : -1;
+    }
+
+    internal static LabelView Of(Cells cells) => cells is LabelCells labelled
+        ? OfLabels(labelled)
+        : OfNumbers((NumberCells)cells);
+
+    /// <summary>The cells' own labels, renumbered where typing has left some out of their order or without a row.</summary>
+    private static LabelView OfLabels(LabelCells cells)
+    {
+        int met = 0;
+        for (int row = 0; row < cells.Count && met < cells.Labels.Count; row++)
+        {
+            int code = cells.Codes[row];
+            if (code > met)
+            {
+                break;
+            }
+            met += code == met ? 1 : 0;
+        }
+        if (met == cells.Labels.Count)
+        {
+            return new LabelView(cells.Labels, cells.Codes);
+        }
+        var place = new int[cells.Labels.Count];
+        Array.Fill(place, -1);
+        var labels = new List<string>();
+        int[] codes = cells.Codes.ToInts();
+        for (int row = 0; row < codes.Length; row++)
+        {
+            int code = codes[row];
+            if (place[code] < 0)
+            {
+                place[code] = labels.Count;
+                labels.Add(cells.Labels[code]);
+            }
+            codes[row] = place[code];
+        }
+        return new LabelView(labels, Codes.From(codes, codes.Length, Math.Max(1, labels.Count)));
+    }
+
+    private static LabelView OfNumbers(NumberCells cells)
+    {
+        int count = cells.Count;
+        var codes = new int[count];
+        var labels = new List<string>();
+        var byNumber = new Dictionary<(long, byte), int>();
+        var byText = new Dictionary<string, int>(StringComparer.Ordinal);
+        bool spelled = cells.Spellings.Count > 0;
+        for (int row = 0; row < count; row++)
+        {
+            bool plain = cells.Units is not null && cells.Units[row] != NumberCells.Missing
+                && !(spelled && cells.Spellings.ContainsKey(row));
+            (long, byte) key = plain ? (cells.Units![row], cells.Decimals?[row] ?? 0) : default;
+            if (plain && byNumber.TryGetValue(key, out int code))
+            {
+                codes[row] = code;
+                continue;
+            }
+            string label = Label.Of(cells.TextAt(row));
+            if (!byText.TryGetValue(label, out code))
+            {
+                code = labels.Count;
+                labels.Add(label);
+                byText.Add(label, code);
+            }
+            if (plain)
+            {
+                byNumber.Add(key, code);
+            }
+            codes[row] = code;
+        }
+        return new LabelView(labels, Codes.From(codes, count, Math.Max(1, labels.Count)));
+    }
+}

@@ -1,0 +1,22 @@
+using System.Globalization;
+using OneWhole.Formats.Pictures;
+
+namespace OneWhole.Formats.Handing;
+
+/// <summary>A picture of pixels.</summary>
+internal sealed class PngFigure : HandOver
+{
+    public override string Kind => "figure.png";
+
+    public override string Name => "Figure, PNG";
+
+    public override string Detail => "for slides and messages";
+
+    public override string MediaType => "image/png";
+
+    public override IReadOnlyList<int> PixelRatios => [1, 2, 4];
+
+    public override string Suffix(HandingSize size) => size.PixelRatio == 1 ? "" : $"@{size.PixelRatio.ToString("0.##", CultureInfo.InvariantCulture)}x";
+
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(PngWriter.ToBytes(study.Draw(size.Width, size.Height), Math.Clamp(size.PixelRatio, 0.25, 8)));
+}
