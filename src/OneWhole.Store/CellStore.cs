@@ -7,10 +7,28 @@ using OneWhole.Core.Tables;
 
 namespace OneWhole.Store;
 
+/// <summary>Where a column's cells are.</summary>
+/// <param name="Import">The import that holds them.</param>
+/// <param name="Place">Their place in it.</param>
+public readonly record struct CellPlace(string Import, int Place);
+
+/// <summary>A column of an edit.</summary>
+/// <param name="Place">Its place in the new import.</param>
+/// <param name="Cells">All of its cells.</param>
+/// <param name="Base">Where they were before; null for a new column.</param>
+public sealed record EditedColumn(int Place, Cells Cells, CellPlace? Base)
+{
+    /// <summary>What was typed, by row, where nothing else is different; else null.</summary>
+    public IReadOnlyDictionary<int, string>? Typed { get; init; }
+
+    /// <summary>How numbers are written in it.</summary>
+    public NumberReading Reading { get; init; } = NumberReading.Point;
+}
+
 /// <summary>
-/// The cells of tables, in blocks of 64 Ki rows of one column. An import writes its blocks in short transactions, unseen; one last
-/// small transaction publishes it. A table is there whole or not at all. An edit is an import that shares every block that it does
-/// not change with the one before.
+/// The cells of tables, in blocks of 64 Ki rows of one column. An import writes its blocks in short transactions, unseen; the change
+/// that it is part of publishes it. A table is there whole or not at all. An edit is an import of the columns that it changes: of
+/// typed cells it holds those cells and where the others are, of rows that came or went the blocks that differ.
 /// </summary>
 public sealed class CellStore(Database database)
 {
@@ -44,39 +62,73 @@ public sealed class CellStore(Database database)
         return import;
     }
 
-    /// <summary>Makes an import that differs from another in some columns; blocks that stay equal are shared, not written again.</summary>
-    /// <param name="from">The other import.</param>
-    /// <param name="changed">Cells by their place in the import; a place that the other one does not have is a new column.</param>
+    /// <summary>Typed cells of up to so many bytes are kept together; beyond, the next ones are laid on them.</summary>
+    private const int PatchBytes = 4096;
+
+    /// <summary>More typed cells at once are written as blocks.</summary>
+    private const int MostPatched = 1000;
+
+    private sealed record Patch(bool Comma, Dictionary<int, string> Cells);
+
+    /// <summary>Makes an import of the columns that an edit changes: typed cells, or blocks, of which those that stay equal are shared.</summary>
     /// <returns>The new import's id; nothing sees it before it is published.</returns>
-    public string Derive(string from, IReadOnlyDictionary<int, Cells> changed)
+    public string Derive(IEnumerable<EditedColumn> columns)
     {
         string import = Guid.CreateVersion7().ToString("n");
         using SqliteConnection connection = database.Open();
         using SqliteTransaction transaction = connection.BeginTransaction();
         Database.Execute(connection, "INSERT INTO import (id, published, created) VALUES ($id, 0, $now)", transaction, ("$id", import), ("$now", Database.Now()));
-        string others = string.Concat(changed.Keys.Select(place => $" AND part NOT LIKE 'c{place}:%'"));
-        Database.Execute(connection, $"INSERT INTO layout SELECT $import, part, number, block FROM layout WHERE import = $from{others}", transaction, ("$import", import), ("$from", from));
-        var writer = new Writer(connection, transaction, import, from);
-        foreach ((int place, Cells cells) in changed)
+        foreach (EditedColumn column in columns)
         {
-            WriteColumn(writer, $"c{place}", cells);
+            if (column is { Base: { } under, Typed: { Count: <= MostPatched } typed })
+            {
+                WritePatch(connection, transaction, new CellPlace(import, column.Place), under, typed, column.Reading);
+            }
+            else
+            {
+                WriteColumn(new Writer(connection, transaction, import, column.Base), $"c{column.Place}", column.Cells);
+            }
         }
         transaction.Commit();
         return import;
     }
 
-    /// <summary>Removes every import besides these.</summary>
+    /// <summary>Typed cells, together with those that they are typed beside, as long as they are few.</summary>
+    private static void WritePatch(SqliteConnection connection, SqliteTransaction transaction, CellPlace at, CellPlace under, IReadOnlyDictionary<int, string> typed, NumberReading reading)
+    {
+        var patch = new Patch(reading.DecimalMark == ',', new Dictionary<int, string>(typed));
+        if (FindPatch(connection, transaction, under) is var (known, below, bytes) && bytes <= PatchBytes && known.Comma == patch.Comma)
+        {
+            foreach ((int row, string text) in known.Cells)
+            {
+                patch.Cells.TryAdd(row, text);
+            }
+            under = below;
+        }
+        Database.Execute(connection, "INSERT INTO patch (import, place, base, base_place, cells) VALUES ($import, $place, $base, $basePlace, $cells)", transaction,
+            ("$import", at.Import), ("$place", at.Place), ("$base", under.Import), ("$basePlace", under.Place), ("$cells", JsonSerializer.SerializeToUtf8Bytes(patch)));
+    }
+
+    private static (Patch Patch, CellPlace Base, int Bytes)? FindPatch(SqliteConnection connection, SqliteTransaction? transaction, CellPlace at)
+    {
+        using SqliteCommand command = Database.Command(connection, "SELECT base, base_place, cells FROM patch WHERE import = $import AND place = $place", transaction, ("$import", at.Import), ("$place", at.Place));
+        using SqliteDataReader reader = command.ExecuteReader();
+        if (!reader.Read())
+        {
+            return null;
+        }
+        var bytes = (byte[])reader[2];
+        return (JsonSerializer.Deserialize<Patch>(bytes)!, new CellPlace(reader.GetString(0), reader.GetInt32(1)), bytes.Length);
+    }
+
+    /// <summary>Removes every import besides these and those that they are laid on.</summary>
     public void KeepOnly(IReadOnlyCollection<string> imports)
     {
         using SqliteConnection connection = database.Open();
-        Database.Execute(connection, "DELETE FROM import WHERE id NOT IN (SELECT value FROM json_each($imports))", null, ("$imports", JsonSerializer.Serialize(imports)));
-    }
-
-    /// <summary>Makes an import last.</summary>
-    public void Publish(string import)
-    {
-        using SqliteConnection connection = database.Open();
-        Database.Execute(connection, "UPDATE import SET published = 1 WHERE id = $id", null, ("$id", import));
+        Database.Execute(connection, """
+            WITH RECURSIVE kept (id) AS (SELECT value FROM json_each($imports) UNION SELECT base FROM patch JOIN kept ON patch.import = kept.id)
+            DELETE FROM import WHERE id NOT IN (SELECT id FROM kept)
+            """, null, ("$imports", JsonSerializer.Serialize(imports)));
     }
 
     public void Remove(string import)
@@ -86,27 +138,28 @@ public sealed class CellStore(Database database)
     }
 
     /// <summary>Writes an import's blocks, or points to those of another import that hold the same.</summary>
-    private sealed class Writer(SqliteConnection connection, SqliteTransaction transaction, string import, string? from)
+    private sealed class Writer(SqliteConnection connection, SqliteTransaction transaction, string import, CellPlace? from)
     {
-        public void Write(string part, int number, byte[] bytes)
+        public void Write(string segment, int number, byte[] bytes)
         {
-            if (from is not null)
+            if (from is { } before)
             {
-                using SqliteCommand same = Database.Command(connection, "SELECT block.id FROM layout JOIN block ON block.id = layout.block WHERE import = $from AND part = $part AND number = $number AND bytes = $bytes",
-                    transaction, ("$from", from), ("$part", part), ("$number", number), ("$bytes", bytes));
-                if (same.ExecuteScalar() is long known)
+                string known = $"c{before.Place}{segment[segment.IndexOf(':', StringComparison.Ordinal)..]}";
+                using SqliteCommand same = Database.Command(connection, "SELECT block.id FROM layout JOIN block ON block.id = layout.block WHERE import = $from AND segment = $segment AND number = $number AND bytes = $bytes",
+                    transaction, ("$from", before.Import), ("$segment", known), ("$number", number), ("$bytes", bytes));
+                if (same.ExecuteScalar() is long block)
                 {
-                    Point(part, number, known);
+                    Point(segment, number, block);
                     return;
                 }
             }
             using SqliteCommand command = Database.Command(connection, "INSERT INTO block (bytes) VALUES ($bytes) RETURNING id", transaction, ("$bytes", bytes));
-            Point(part, number, (long)command.ExecuteScalar()!);
+            Point(segment, number, (long)command.ExecuteScalar()!);
         }
 
-        private void Point(string part, int number, long block) =>
-            Database.Execute(connection, "INSERT INTO layout (import, part, number, block) VALUES ($import, $part, $number, $block)",
-                transaction, ("$import", import), ("$part", part), ("$number", number), ("$block", block));
+        private void Point(string segment, int number, long block) =>
+            Database.Execute(connection, "INSERT INTO layout (import, segment, number, block) VALUES ($import, $segment, $number, $block)",
+                transaction, ("$import", import), ("$segment", segment), ("$number", number), ("$block", block));
     }
 
     private static void WriteColumn(Writer writer, string name, Cells cells)
@@ -150,7 +203,7 @@ public sealed class CellStore(Database database)
     }
 
     /// <summary>Labels in blocks too: a long list is never in memory a second time.</summary>
-    private static void WriteLabels(Writer writer, string part, IReadOnlyList<string> labels)
+    private static void WriteLabels(Writer writer, string segment, IReadOnlyList<string> labels)
     {
         var block = new List<string>(Math.Min(BlockRows, labels.Count));
         for (int first = 0, number = 0; first < labels.Count || number == 0; first += BlockRows, number++)
@@ -160,24 +213,24 @@ public sealed class CellStore(Database database)
             {
                 block.Add(labels[at]);
             }
-            writer.Write(part, number, Pack(JsonSerializer.SerializeToUtf8Bytes(block)));
+            writer.Write(segment, number, Pack(JsonSerializer.SerializeToUtf8Bytes(block)));
         }
     }
 
-    private static void WriteBlocks<T>(Writer writer, string part, T[] values)
+    private static void WriteBlocks<T>(Writer writer, string segment, T[] values)
         where T : unmanaged
     {
         for (int first = 0, number = 0; first < values.Length || number == 0; first += BlockRows, number++)
         {
             ReadOnlySpan<T> block = values.AsSpan(first, Math.Min(BlockRows, values.Length - first));
-            writer.Write(part, number, MemoryMarshal.AsBytes(block).ToArray());
+            writer.Write(segment, number, MemoryMarshal.AsBytes(block).ToArray());
         }
     }
 
-    private static List<string>? ReadLabels(SqliteConnection connection, string import, string part)
+    private static List<string>? ReadLabels(SqliteConnection connection, string import, string segment)
     {
         List<string>? labels = null;
-        foreach (byte[] packed in ReadBytes(connection, import, part))
+        foreach (byte[] packed in ReadBytes(connection, import, segment))
         {
             (labels ??= []).AddRange(JsonSerializer.Deserialize<string[]>(Unpack(packed))!);
         }
@@ -185,10 +238,33 @@ public sealed class CellStore(Database database)
     }
 
     /// <summary>Reads one column's cells back.</summary>
-    /// <exception cref="InvalidDataException">The blocks are not there.</exception>
-    public Cells Read(string import, int column)
+    /// <exception cref="InvalidDataException">The blocks are not there, or are damaged.</exception>
+    public Cells Read(CellPlace at)
     {
         using SqliteConnection connection = database.Open();
+        try
+        {
+            var patches = new Stack<Patch>();
+            while (FindPatch(connection, null, at) is var (patch, under, _))
+            {
+                patches.Push(patch);
+                at = under;
+            }
+            Cells cells = ReadBlocks(connection, at.Import, at.Place);
+            foreach (Patch patch in patches)
+            {
+                cells = cells.With(patch.Cells, patch.Comma ? NumberReading.Comma : NumberReading.Point);
+            }
+            return cells;
+        }
+        catch (Exception fault) when (fault is JsonException or IndexOutOfRangeException or ArgumentException or FormatException or SqliteException { SqliteErrorCode: 11 })
+        {
+            throw new InvalidDataException($"The rows of column {at.Place + 1} are damaged in the data file.", fault);
+        }
+    }
+
+    private static Cells ReadBlocks(SqliteConnection connection, string import, int column)
+    {
         string name = $"c{column}";
         if (ReadLabels(connection, import, $"{name}:labels") is { } labels)
         {
@@ -210,9 +286,9 @@ public sealed class CellStore(Database database)
             numbers.Decimals ? ReadBlocks<byte>(connection, import, $"{name}:decimals") : null, spellings);
     }
 
-    private static IEnumerable<byte[]> ReadBytes(SqliteConnection connection, string import, string part)
+    private static IEnumerable<byte[]> ReadBytes(SqliteConnection connection, string import, string segment)
     {
-        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM layout JOIN block ON block.id = layout.block WHERE import = $import AND part = $part ORDER BY number", null, ("$import", import), ("$part", part));
+        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM layout JOIN block ON block.id = layout.block WHERE import = $import AND segment = $segment ORDER BY number", null, ("$import", import), ("$segment", segment));
         using SqliteDataReader reader = command.ExecuteReader();
         while (reader.Read())
         {
@@ -220,10 +296,10 @@ public sealed class CellStore(Database database)
         }
     }
 
-    private static T[]? ReadBlocks<T>(SqliteConnection connection, string import, string part)
+    private static T[]? ReadBlocks<T>(SqliteConnection connection, string import, string segment)
         where T : unmanaged
     {
-        List<byte[]> blocks = [.. ReadBytes(connection, import, part)];
+        List<byte[]> blocks = [.. ReadBytes(connection, import, segment)];
         if (blocks.Count == 0)
         {
             return null;
@@ -239,9 +315,9 @@ public sealed class CellStore(Database database)
         return values;
     }
 
-    private static byte[]? ReadBlob(SqliteConnection connection, string import, string part)
+    private static byte[]? ReadBlob(SqliteConnection connection, string import, string segment)
     {
-        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM layout JOIN block ON block.id = layout.block WHERE import = $import AND part = $part AND number = 0", null, ("$import", import), ("$part", part));
+        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM layout JOIN block ON block.id = layout.block WHERE import = $import AND segment = $segment AND number = 0", null, ("$import", import), ("$segment", segment));
         return command.ExecuteScalar() as byte[];
     }
 

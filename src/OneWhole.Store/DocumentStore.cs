@@ -7,7 +7,7 @@ namespace OneWhole.Store;
 /// <param name="Kind">"table", "study", "briefing", "source".</param>
 /// <param name="Parent">A study's table.</param>
 /// <param name="Revision">The current one.</param>
-/// <param name="CanRedo">Whether there are revisions after it.</param>
+/// <param name="CanRedo">Whether there is a revision after it whose change is whole.</param>
 /// <param name="Body">JSON.</param>
 /// <param name="Changed">ISO 8601.</param>
 public sealed record StoredDocument(string Id, string Kind, string? Parent, long Revision, bool CanRedo, string Body, string Note, string Created, string Changed)
@@ -15,42 +15,46 @@ public sealed record StoredDocument(string Id, string Kind, string? Parent, long
     public bool CanUndo => Revision > 1;
 }
 
-/// <summary>One document's next revision.</summary>
-/// <param name="Revision">The one that the change was made on.</param>
-public sealed record DocumentChange(string Id, long Revision, string Body, string Note);
-
 /// <summary>Somebody else has changed the document: here is how it is now.</summary>
 public sealed class RevisionConflictException(StoredDocument now) : Exception("The document was changed elsewhere.")
 {
     public StoredDocument Now { get; } = now;
 }
 
+/// <summary>A change can't be undone or redone, because documents of it have gone on since.</summary>
+/// <param name="documents">Those documents as they are now; none where a part of the change was replaced after an undo.</param>
+/// <param name="redo">Whether it was to be redone.</param>
+public sealed class InTheWayException(IReadOnlyList<StoredDocument> documents, bool redo) : Exception("Other documents of the change have gone on since.")
+{
+    public IReadOnlyList<StoredDocument> Documents { get; } = documents;
+
+    public bool Redo { get; } = redo;
+}
+
+/// <summary>Rows that a change was to make last are not there (any more).</summary>
+public sealed class ImportGoneException() : Exception("The rows are not there any more: bring them in again.");
+
 /// <summary>
 /// Documents as append-only revisions with a cursor: undo and redo move the cursor and survive everything; a change after an
-/// undo cuts off what could be redone. One mechanism for studies, tables and briefings.
+/// undo cuts off what could be redone. A change (<see cref="Change"/>) moves all of its documents, or none.
 /// </summary>
 public sealed class DocumentStore(Database database)
 {
     private const string Columns = """
-        SELECT d.id, d.kind, d.parent, d.position, d.head > d.position, r.body, r.note, d.created, d.changed
+        SELECT d.id, d.kind, d.parent, d.position,
+            EXISTS (SELECT 1 FROM revision n WHERE n.document = d.id AND n.number = d.position + 1 AND (n.change IS NULL
+                OR (SELECT count(*) FROM revision m WHERE m.change = n.change) = (SELECT documents FROM change WHERE change.id = n.change))),
+            r.body, r.note, d.created, d.changed
         FROM document d JOIN revision r ON r.document = d.id AND r.number = d.position
         """;
 
-    public StoredDocument Create(string kind, string? parent, string body, string note)
-    {
-        string id = Guid.CreateVersion7().ToString("n");
-        string now = Database.Now();
-        using SqliteConnection connection = database.Open();
-        using SqliteTransaction transaction = connection.BeginTransaction();
-        Database.Execute(connection, "INSERT INTO document (id, kind, parent, position, head, created, changed) VALUES ($id, $kind, $parent, 1, 1, $now, $now)",
-            transaction, ("$id", id), ("$kind", kind), ("$parent", parent), ("$now", now));
-        Database.Execute(connection, "INSERT INTO revision (document, number, body, note, created) VALUES ($id, 1, $body, $note, $now)",
-            transaction, ("$id", id), ("$body", body), ("$note", note), ("$now", now));
-        transaction.Commit();
-        return new StoredDocument(id, kind, parent, 1, false, body, note, now, now);
-    }
+    /// <summary>What is read within it still stands when it is written: this process alone has the file.</summary>
+    private readonly Lock _writing = new();
 
-    /// <returns>The document, or null.</returns>
+    /// <summary>An id for a document that is about to come.</summary>
+    public static string NewId() => Guid.CreateVersion7().ToString("n");
+
+    /// <returns>The document, or null where there is none, or what made it is undone.</returns>
     public StoredDocument? Find(string id)
     {
         using SqliteConnection connection = database.Open();
@@ -72,7 +76,7 @@ public sealed class DocumentStore(Database database)
         return documents;
     }
 
-    /// <summary>The bodies of all revisions, undone ones too, of one document or of all of a kind.</summary>
+    /// <summary>The bodies of all revisions, undone ones too, of one document or of all of a kind, the oldest first.</summary>
     public IReadOnlyList<string> History(string kind, string? id = null)
     {
         using SqliteConnection connection = database.Open();
@@ -87,70 +91,159 @@ public sealed class DocumentStore(Database database)
         return bodies;
     }
 
-    /// <summary>Appends a revision after the one that the change was made on.</summary>
-    /// <exception cref="RevisionConflictException">The current revision is another one.</exception>
-    /// <exception cref="KeyNotFoundException">There is no such document.</exception>
-    public StoredDocument Change(string id, long revision, string body, string note) => ChangeAll([new DocumentChange(id, revision, body, note)])[0];
-
-    /// <summary>Appends a revision to each of several documents: to all of them, or to none.</summary>
+    /// <summary>Writes a change: all of it, or nothing.</summary>
+    /// <returns>Its documents as they are now: those that came, then those that moved on.</returns>
     /// <exception cref="RevisionConflictException">The current revision of one is another one.</exception>
     /// <exception cref="KeyNotFoundException">One is not there.</exception>
-    public IReadOnlyList<StoredDocument> ChangeAll(IReadOnlyList<DocumentChange> changes)
+    /// <exception cref="ImportGoneException">An import is not there, or lasts already.</exception>
+    public IReadOnlyList<StoredDocument> Write(Change change) => Write(() => change);
+
+    /// <summary>Writes a change that is made of what is there: nothing else is written between the two.</summary>
+    /// <inheritdoc cref="Write(Change)"/>
+    public IReadOnlyList<StoredDocument> Write(Func<Change> make)
     {
-        using SqliteConnection connection = database.Open();
-        using SqliteTransaction transaction = connection.BeginTransaction();
-        var moved = new List<StoredDocument>();
-        foreach (DocumentChange change in changes)
+        lock (_writing)
         {
-            moved.Add(Move(connection, transaction, change.Id, change.Revision, now =>
+            Change change = make();
+            using SqliteConnection connection = database.Open();
+            using SqliteTransaction transaction = connection.BeginTransaction();
+            string now = Database.Now();
+            foreach (string import in change.Publishes)
             {
-                long next = change.Revision + 1;
-                Database.Execute(connection, "DELETE FROM revision WHERE document = $id AND number >= $next", transaction, ("$id", change.Id), ("$next", next));
-                Database.Execute(connection, "INSERT INTO revision (document, number, body, note, created) VALUES ($id, $next, $body, $note, $now)",
-                    transaction, ("$id", change.Id), ("$next", next), ("$body", change.Body), ("$note", change.Note), ("$now", now));
-                Database.Execute(connection, "UPDATE document SET position = $next, head = $next, changed = $now WHERE id = $id", transaction, ("$id", change.Id), ("$next", next), ("$now", now));
-            }));
+                using SqliteCommand publish = Database.Command(connection, "UPDATE import SET published = 1 WHERE id = $id AND published = 0", transaction, ("$id", import));
+                if (publish.ExecuteNonQuery() != 1)
+                {
+                    throw new ImportGoneException();
+                }
+            }
+            using SqliteCommand begin = Database.Command(connection, "INSERT INTO change (documents, note, created) VALUES ($documents, $note, $now) RETURNING id", transaction,
+                ("$documents", change.Creates.Length + change.Revises.Length), ("$note", change.Note), ("$now", now));
+            long id = (long)begin.ExecuteScalar()!;
+            foreach (NewDocument document in change.Creates)
+            {
+                Database.Execute(connection, "INSERT INTO document (id, kind, parent, position, head, created, changed) VALUES ($id, $kind, $parent, 1, 1, $now, $now)",
+                    transaction, ("$id", document.Id), ("$kind", document.Kind), ("$parent", document.Parent), ("$now", now));
+                Append(connection, transaction, document.Id, 1, document.Body, change.Note, id, now);
+            }
+            foreach (NewRevision revision in change.Revises)
+            {
+                Expect(connection, transaction, revision.Id, revision.Revision);
+                long next = revision.Revision + 1;
+                Database.Execute(connection, "DELETE FROM revision WHERE document = $id AND number >= $next", transaction, ("$id", revision.Id), ("$next", next));
+                Append(connection, transaction, revision.Id, next, revision.Body, revision.Note ?? change.Note, id, now);
+                Database.Execute(connection, "UPDATE document SET position = $next, head = $next, changed = $now WHERE id = $id", transaction, ("$id", revision.Id), ("$next", next), ("$now", now));
+            }
+            StoredDocument[] written = [.. change.Creates.Select(document => document.Id).Concat(change.Revises.Select(revision => revision.Id)).Select(document => Read(connection, transaction, document)!)];
+            transaction.Commit();
+            return written;
         }
-        transaction.Commit();
-        return moved;
     }
 
-    /// <summary>Moves the cursor one revision back; the document stays as it is where there is none.</summary>
-    public StoredDocument Undo(string id, long revision) => Step(id, revision, -1);
+    private static void Append(SqliteConnection connection, SqliteTransaction transaction, string document, long number, string body, string note, long change, string now) =>
+        Database.Execute(connection, "INSERT INTO revision (document, number, body, note, created, change) VALUES ($id, $number, $body, $note, $now, $change)",
+            transaction, ("$id", document), ("$number", number), ("$body", body), ("$note", note), ("$now", now), ("$change", change));
 
-    /// <summary>Moves the cursor one revision forward; the document stays as it is where there is none.</summary>
-    public StoredDocument Redo(string id, long revision) => Step(id, revision, 1);
-
-    private StoredDocument Step(string id, long revision, int by)
-    {
-        using SqliteConnection connection = database.Open();
-        using SqliteTransaction transaction = connection.BeginTransaction();
-        StoredDocument moved = Move(connection, transaction, id, revision, now =>
-            Database.Execute(connection, "UPDATE document SET position = position + $by, changed = $now WHERE id = $id AND position + $by BETWEEN 1 AND head",
-                transaction, ("$id", id), ("$by", by), ("$now", now)));
-        transaction.Commit();
-        return moved;
-    }
-
-    private static StoredDocument Move(SqliteConnection connection, SqliteTransaction transaction, string id, long revision, Action<string> move)
+    private static StoredDocument Expect(SqliteConnection connection, SqliteTransaction transaction, string id, long revision)
     {
         StoredDocument now = Read(connection, transaction, id) ?? throw new KeyNotFoundException($"There is no document {id}.");
-        if (now.Revision != revision)
-        {
-            throw new RevisionConflictException(now);
-        }
-        move(Database.Now());
-        return Read(connection, transaction, id)!;
+        return now.Revision == revision ? now : throw new RevisionConflictException(now);
     }
 
-    /// <summary>Removes a document with its revisions, and the studies on it if it is a table.</summary>
+    /// <summary>Makes a document in a change of its own.</summary>
+    public StoredDocument Create(string kind, string? parent, string body, string note) => Write(new Change(note).Create(new NewDocument(NewId(), kind, parent, body)))[0];
+
+    /// <summary>Appends a revision in a change of its own.</summary>
+    /// <inheritdoc cref="Write(Change)"/>
+    public StoredDocument Revise(string id, long revision, string body, string note) => Write(new Change(note).Revise(new NewRevision(id, revision, body)))[0];
+
+    /// <summary>Takes the document's last change back, in all of its documents; the document stays as it is where there is none.</summary>
+    /// <returns>The document, then the others that moved with it; those whose making was undone are not among them.</returns>
+    /// <exception cref="RevisionConflictException">The document's revision is another one.</exception>
+    /// <exception cref="InTheWayException">Another document of the change has gone on since; nothing was undone.</exception>
+    public IReadOnlyList<StoredDocument> Undo(string id, long revision) => Step(id, revision, redo: false);
+
+    /// <summary>Does again what was undone last, in all documents of that change.</summary>
+    /// <inheritdoc cref="Undo"/>
+    public IReadOnlyList<StoredDocument> Redo(string id, long revision) => Step(id, revision, redo: true);
+
+    private IReadOnlyList<StoredDocument> Step(string id, long revision, bool redo)
+    {
+        lock (_writing)
+        {
+            using SqliteConnection connection = database.Open();
+            using SqliteTransaction transaction = connection.BeginTransaction();
+            StoredDocument document = Expect(connection, transaction, id, revision);
+            long number = redo ? revision + 1 : revision;
+            using SqliteCommand find = Database.Command(connection, "SELECT ifnull(change, 0) FROM revision WHERE document = $id AND number = $number", transaction, ("$id", id), ("$number", number));
+            if ((!redo && !document.CanUndo) || find.ExecuteScalar() is not long change)
+            {
+                return [document];
+            }
+            List<(string Document, long Number, long Position)> members = change == 0 ? [(id, number, revision)] : Members(connection, transaction, change);
+            long wanted = change == 0 ? 1 : (long)Database.Command(connection, "SELECT documents FROM change WHERE id = $id", transaction, ("$id", change)).ExecuteScalar()!;
+            if (redo && members.Count < wanted)
+            {
+                throw new InTheWayException([], redo);
+            }
+            int back = redo ? 1 : 0;
+            string[] ahead = [.. members.Where(member => member.Position != member.Number - back).Select(member => member.Document)];
+            if (!redo)
+            {
+                // What stands on a document that would be gone stands in the way, too.
+                ahead = [.. ahead, .. members.Where(member => member.Number == 1).SelectMany(member => Children(connection, transaction, member.Document)).Except(members.Select(member => member.Document))];
+            }
+            if (ahead.Length > 0)
+            {
+                throw new InTheWayException([.. ahead.Distinct().Select(other => Read(connection, transaction, other)).OfType<StoredDocument>()], redo);
+            }
+            string now = Database.Now();
+            foreach ((string member, _, _) in members)
+            {
+                Database.Execute(connection, "UPDATE document SET position = position + $by, changed = $now WHERE id = $id", transaction, ("$id", member), ("$by", redo ? 1 : -1), ("$now", now));
+            }
+            StoredDocument[] moved = [.. members.Select(member => member.Document).OrderByDescending(member => member == id).Select(member => Read(connection, transaction, member)).OfType<StoredDocument>()];
+            transaction.Commit();
+            return moved;
+        }
+    }
+
+    private static List<(string Document, long Number, long Position)> Members(SqliteConnection connection, SqliteTransaction transaction, long change)
+    {
+        using SqliteCommand command = Database.Command(connection, "SELECT r.document, r.number, d.position FROM revision r JOIN document d ON d.id = r.document WHERE r.change = $change", transaction, ("$change", change));
+        using SqliteDataReader reader = command.ExecuteReader();
+        var members = new List<(string, long, long)>();
+        while (reader.Read())
+        {
+            members.Add((reader.GetString(0), reader.GetInt64(1), reader.GetInt64(2)));
+        }
+        return members;
+    }
+
+    private static List<string> Children(SqliteConnection connection, SqliteTransaction transaction, string document)
+    {
+        using SqliteCommand command = Database.Command(connection, "SELECT id FROM document WHERE parent = $id AND position > 0", transaction, ("$id", document));
+        using SqliteDataReader reader = command.ExecuteReader();
+        var children = new List<string>();
+        while (reader.Read())
+        {
+            children.Add(reader.GetString(0));
+        }
+        return children;
+    }
+
+    /// <summary>Removes a document with its revisions, and the studies on it if it is a table. What is left of its changes stays whole without it.</summary>
     public void Remove(string id)
     {
-        using SqliteConnection connection = database.Open();
-        using SqliteTransaction transaction = connection.BeginTransaction();
-        Database.Execute(connection, "DELETE FROM document WHERE parent = $id", transaction, ("$id", id));
-        Database.Execute(connection, "DELETE FROM document WHERE id = $id", transaction, ("$id", id));
-        transaction.Commit();
+        lock (_writing)
+        {
+            using SqliteConnection connection = database.Open();
+            using SqliteTransaction transaction = connection.BeginTransaction();
+            const string gone = "(SELECT id FROM document WHERE id = $id OR parent = $id)";
+            Database.Execute(connection, $"UPDATE change SET documents = documents - (SELECT count(*) FROM revision WHERE revision.change = change.id AND document IN {gone}) WHERE id IN (SELECT change FROM revision WHERE document IN {gone})", transaction, ("$id", id));
+            Database.Execute(connection, "DELETE FROM document WHERE parent = $id", transaction, ("$id", id));
+            Database.Execute(connection, "DELETE FROM document WHERE id = $id", transaction, ("$id", id));
+            transaction.Commit();
+        }
     }
 
     private static StoredDocument? Read(SqliteConnection connection, SqliteTransaction? transaction, string id)

@@ -1,5 +1,7 @@
 using System.Text.Json.Nodes;
-using OneWhole.App;
+using OneWhole.App.Briefings;
+using OneWhole.App.HandingOver;
+using OneWhole.App.Refreshing;
 
 namespace OneWhole.Web;
 
@@ -35,8 +37,8 @@ public static class BriefingEndpoints
         });
         briefings.MapGet("{id}/newer", (BriefingRefreshService service, string id, CancellationToken cancel) => service.Newer(id, cancel));
         briefings.MapPost("{id}/take-newer", (BriefingRefreshService service, string id, CancellationToken cancel) => service.Take(id, cancel));
-        app.MapGet("/api/briefing-kinds", () => BriefingService.HandOverKinds).WithTags("briefings");
-        briefings.MapGet("{id}/hand-over/{kind}", (BriefingService service, string id, string kind, [AsParameters] BriefingHandOverQuery query) => HandOverEndpoints.Sent(query.Of(service, id, kind)));
+        app.MapGet("/api/briefing-kinds", () => BriefingService.Kinds).WithTags("briefings");
+        briefings.MapGet("{id}/hand-over/{kind}", (BriefingService service, string id, string kind, [AsParameters] BriefingHandOverQuery query) => HandOverEndpoints.Sent(query.Of(service, id, kind))).WithMetadata(new SentAsRead());
         briefings.MapPost("{id}/hand-over/{kind}", (BriefingService service, HandOverJobs jobs, string id, string kind, [AsParameters] BriefingHandOverQuery query) => jobs.Start(_ => query.Of(service, id, kind)));
     }
 

@@ -1,4 +1,5 @@
-using OneWhole.App;
+using OneWhole.App.HandingOver;
+using OneWhole.App.Studies;
 using OneWhole.Formats.Handing;
 
 namespace OneWhole.Web;
@@ -8,19 +9,19 @@ public static class HandOverEndpoints
 {
     public static void MapHandOvers(this WebApplication app, long mostUpload)
     {
-        app.MapGet("/api/hand-over", () => StudyService.HandOverKinds).WithTags("studies");
+        app.MapGet("/api/hand-over", () => StudyHandOver.Kinds).WithTags("studies");
         RouteGroupBuilder jobs = app.MapGroup("/api/hand-overs").WithTags("hand-overs");
         jobs.MapGet("{job}", (HandOverJobs service, string job) => service.Status(job));
         jobs.MapPost("{job}/stop", (HandOverJobs service, string job) => service.Stop(job));
         jobs.MapGet("{job}/file", (HandOverJobs service, string job) =>
         {
-            (FileStream content, string type, string name) = service.Take(job);
+            (Stream content, string type, string name) = service.Open(job);
             return Results.File(content, type, name);
-        });
+        }).WithMetadata(new SentAsRead());
 
-        app.MapGet("/api/briefings/{id}/bundle", (BundleService service, string id) => Sent(service.OfBriefing(id))).WithTags("bundles");
+        app.MapGet("/api/briefings/{id}/bundle", (BundleService service, string id) => Sent(service.OfBriefing(id))).WithTags("bundles").WithMetadata(new SentAsRead());
         app.MapPost("/api/briefings/{id}/bundle", (BundleService service, HandOverJobs jobs, string id) => jobs.Start(_ => service.OfBriefing(id))).WithTags("bundles");
-        app.MapGet("/api/studies/{id}/bundle", (BundleService service, string id) => Sent(service.OfStudy(id))).WithTags("bundles");
+        app.MapGet("/api/studies/{id}/bundle", (BundleService service, string id) => Sent(service.OfStudy(id))).WithTags("bundles").WithMetadata(new SentAsRead());
         app.MapPost("/api/studies/{id}/bundle", (BundleService service, HandOverJobs jobs, string id) => jobs.Start(_ => service.OfStudy(id))).WithTags("bundles");
         app.MapPost("/api/bundles", async (BundleService service, HttpContext context) =>
         {
@@ -28,7 +29,7 @@ public static class HandOverEndpoints
             string path = await TableEndpoints.Upload(context, mostUpload);
             return service.Look(new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.None, 1 << 16, FileOptions.DeleteOnClose));
         }).WithTags("bundles");
-        app.MapPost("/api/bundles/{id}/take", (BundleService service, string id) => service.Take(id)).WithTags("bundles");
+        app.MapPost("/api/bundles/{id}/take", (BundleService service, string id, CancellationToken cancel) => service.Take(id, cancel)).WithTags("bundles");
     }
 
     /// <summary>Writes a file and sends it; what can't be made is said before anything is sent.</summary>

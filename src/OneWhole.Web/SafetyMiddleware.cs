@@ -20,6 +20,11 @@ public sealed class SafetyMiddleware(RequestDelegate next)
             return;
         }
         bool reads = HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method);
+        if (!reads && request.Headers["Sec-Fetch-Site"].ToString() is ("cross-site" or "same-site"))
+        {
+            await ProblemMiddleware.Write(context, 403, "wrong-origin", "Changes are taken from this application's own pages only.");
+            return;
+        }
         if (!reads && request.Headers.Origin.ToString() is { Length: > 0 } origin && !IsOwn(origin, request.Host))
         {
             await ProblemMiddleware.Write(context, 403, "wrong-origin", "Changes are taken from this application's own pages only.");
@@ -33,6 +38,10 @@ public sealed class SafetyMiddleware(RequestDelegate next)
         headers["Referrer-Policy"] = "no-referrer";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
         headers["Cross-Origin-Resource-Policy"] = "same-origin";
+        if (request.Path.StartsWithSegments("/api"))
+        {
+            headers.CacheControl = "no-store";
+        }
         await next(context);
     }
 

@@ -4,7 +4,18 @@ using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.AspNetCore.ResponseCompression;
 using OneWhole.App;
+using OneWhole.App.Briefings;
+using OneWhole.App.Changing;
+using OneWhole.App.HandingOver;
+using OneWhole.App.Importing;
+using OneWhole.App.Memory;
+using OneWhole.App.Refreshing;
+using OneWhole.App.Sources;
+using OneWhole.App.Studies;
+using OneWhole.App.Tables;
+using OneWhole.App.Waiting;
 using OneWhole.Core.Forms;
+using OneWhole.Formats;
 using OneWhole.Store;
 
 namespace OneWhole.Web;
@@ -59,21 +70,33 @@ public static class Server
         services.AddSingleton(new Database(data));
         services.AddSingleton<DocumentStore>();
         services.AddSingleton<CellStore>();
-        services.AddSingleton(new TableCache(builder.Configuration.GetValue("Limits:TableCacheBytes", 4L << 30)));
-        services.AddSingleton<TableService>();
+        services.AddSingleton(new MemoryBudget(MemoryBytes(builder.Configuration["memory"])));
+        services.AddSingleton(new WaitingRoom(new WaitingLimits()));
+        services.AddSingleton<Changes>();
+        services.AddSingleton<TableDocuments>();
+        services.AddSingleton<TableRows>();
+        services.AddSingleton<TableImport>();
+        services.AddSingleton<ColumnChanges>();
+        services.AddSingleton<TableSteps>();
+        services.AddSingleton<TableTyping>();
+        services.AddSingleton<TableQuestions>();
+        services.AddSingleton<StudyDocuments>();
+        services.AddSingleton<StudyComputing>();
+        services.AddSingleton<StudyViews>();
         services.AddSingleton<StudyService>();
+        services.AddSingleton<StudyQuestions>();
+        services.AddSingleton<StudyHandOver>();
         services.AddSingleton<ImportJobs>();
         services.AddSingleton<HandOverJobs>();
+        services.AddSingleton<FreshReading>();
         services.AddSingleton<RefreshService>();
-        services.AddSingleton(provider => new SourceService(provider.GetRequiredService<DocumentStore>(), provider.GetRequiredService<TableService>(),
-            provider.GetRequiredService<RefreshService>(), provider.GetRequiredService<ImportJobs>(), mostUpload));
+        services.AddSingleton(provider => ActivatorUtilities.CreateInstance<SourceService>(provider, mostUpload));
+        services.AddSingleton<BriefingDocuments>();
         services.AddSingleton<BriefingService>();
         services.AddSingleton<BriefingRefreshService>();
         services.AddSingleton<BundleService>();
         services.AddSingleton(FormList.Standard);
-        services.AddSingleton(provider => new DemoService(
-            provider.GetRequiredService<DocumentStore>(), provider.GetRequiredService<TableService>(), provider.GetRequiredService<StudyService>(),
-            provider.GetRequiredService<SourceService>(), provider.GetRequiredService<BriefingService>(), builder.Configuration["demo"]));
+        services.AddSingleton(provider => ActivatorUtilities.CreateInstance<DemoService>(provider, builder.Configuration["demo"] ?? ""));
         // The build starts the host only to write the contract down; that must open no database.
         if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
         {
@@ -107,6 +130,20 @@ public static class Server
         services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Fastest);
     }
 
+    /// <summary>What the caches hold at most: "512" or "512MB", "2GB".</summary>
+    /// <exception cref="StoreException">It is no such size.</exception>
+    private static long MemoryBytes(string? text)
+    {
+        if (string.IsNullOrWhiteSpace(text))
+        {
+            return MemoryBudget.UsualBytes;
+        }
+        string number = text.Trim().ToUpperInvariant().TrimEnd('B');
+        int shift = number.EndsWith('G') ? 30 : 20;
+        return long.TryParse(number.TrimEnd('G', 'M', ' '), System.Globalization.CultureInfo.InvariantCulture, out long size) && size is > 0 and < 1 << 20
+            ? size << shift : throw new StoreException($"--memory is \"{text}\"; it must be a size like 512MB or 2GB.");
+    }
+
     /// <summary>The built front end: beside the program, or in the source tree.</summary>
     private static string? FindWebRoot()
     {
@@ -126,11 +163,16 @@ public static class Server
     }
 
     /// <summary>Opens the database when the host starts, and loads the demo where one was asked for.</summary>
-    private sealed class StartUp(Database database, TableService tables, DemoService demo, IConfiguration configuration, IHostApplicationLifetime lifetime, IServer server) : IHostedService
+    private sealed class StartUp(Database database, TableDocuments tables, DemoService demo, WaitingRoom room, IConfiguration configuration, IHostApplicationLifetime lifetime, IServer server) : IHostedService
     {
+        private DataLock? _lock;
+
         public Task StartAsync(CancellationToken cancellationToken)
         {
-            database.Prepare();
+            // Before anything is read or removed: another process may have the file.
+            _lock = DataLock.Take(database.Path);
+            SweepTemporary(database.Path);
+            database.Prepare(NamesToIds.Migration);
             tables.CleanUp();
             if (configuration.GetValue("load-demo", false))
             {
@@ -143,6 +185,37 @@ public static class Server
             return Task.CompletedTask;
         }
 
-        public Task StopAsync(CancellationToken cancellationToken) => Task.CompletedTask;
+        /// <summary>Temporary files have a folder of their own beside the data file; what a killed process left there goes.</summary>
+        private static void SweepTemporary(string data)
+        {
+            string folder = data + ".tmp";
+            try
+            {
+                if (OperatingSystem.IsWindows())
+                {
+                    Directory.CreateDirectory(folder);
+                }
+                else
+                {
+                    Directory.CreateDirectory(folder, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+                }
+                foreach (string file in Directory.GetFiles(folder, "onewhole-*"))
+                {
+                    File.Delete(file);
+                }
+            }
+            catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
+            {
+                throw new StoreException($"{folder} can't be used for temporary files: there must be room on the disk, and this user must have the right to write it.", fault);
+            }
+            TemporaryFile.Folder = folder;
+        }
+
+        public Task StopAsync(CancellationToken cancellationToken)
+        {
+            room.Dispose();
+            _lock?.Dispose();
+            return Task.CompletedTask;
+        }
     }
 }

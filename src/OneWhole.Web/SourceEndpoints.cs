@@ -1,4 +1,4 @@
-using OneWhole.App;
+using OneWhole.App.Sources;
 
 namespace OneWhole.Web;
 

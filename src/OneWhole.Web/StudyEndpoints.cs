@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
-using OneWhole.App;
+using OneWhole.App.HandingOver;
+using OneWhole.App.Studies;
 
 namespace OneWhole.Web;
 
@@ -30,7 +31,7 @@ public sealed record ArithmeticReply(string Text);
 /// <summary>How a study's figure is handed over.</summary>
 public sealed record HandOverQuery(double? Width, double? Height, double? Scale, string? Paper, double? Margin, bool? Workings, bool? SharesOnly)
 {
-    internal LeavingFile Of(StudyService service, string id, string kind, CancellationToken cancel = default) =>
+    internal LeavingFile Of(StudyHandOver service, string id, string kind, CancellationToken cancel = default) =>
         service.HandOver(id, kind, Width ?? StudyEndpoints.Width, Height ?? StudyEndpoints.Height, Scale ?? 1, Paper, Margin, Workings ?? true, SharesOnly ?? false, cancel);
 }
 
@@ -67,18 +68,18 @@ public static class StudyEndpoints
         studies.MapPost("{id}/redo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
             service.Redo(id, request.Revision, width ?? Width, height ?? Height));
         studies.MapPost("{id}/copy", (StudyService service, string id, double? width, double? height) => service.Copy(id, width ?? Width, height ?? Height));
-        studies.MapGet("{id}/columns", (StudyService service, string id) => service.ColumnsOf(id));
+        studies.MapGet("{id}/columns", (StudyQuestions service, string id) => service.ColumnsOf(id));
         studies.MapPost("{id}/lay-on", (StudyService service, string id, LayOnRequest request, double? width, double? height) =>
             service.LayOn(id, request.Table, request.Columns, width ?? Width, height ?? Height));
-        studies.MapGet("{id}/rows", (StudyService service, string id, int first, int count) => service.Rows(id, first, count));
-        studies.MapGet("{id}/arithmetic", (StudyService service, string id, string column, int row) => new ArithmeticReply(service.Arithmetic(id, column, row)));
-        studies.MapPost("{id}/selection", (StudyService service, string id, SelectionRequest request) => service.Selection(id, request.Rows));
-        studies.MapGet("{id}/pointed", (StudyService service, string id, int row) => service.Pointed(id, row));
-        studies.MapGet("{id}/options", (StudyService service, string id, string path) => service.Options(id, path));
-        studies.MapGet("{id}/strip", (StudyService service, string id, double? width, double? height, CancellationToken cancel) => service.Strip(id, width ?? 112, height ?? 80, cancel));
-        studies.MapGet("{id}/filter", (StudyService service, string id, string column, int? clause) => service.FilterValues(id, column, clause));
-        studies.MapGet("{id}/least", (StudyService service, string id, int row) => service.AtLeast(id, row));
-        studies.MapGet("{id}/hand-over/{kind}", (StudyService service, string id, string kind, [AsParameters] HandOverQuery query) => HandOverEndpoints.Sent(query.Of(service, id, kind)));
-        studies.MapPost("{id}/hand-over/{kind}", (StudyService service, HandOverJobs jobs, string id, string kind, [AsParameters] HandOverQuery query) => jobs.Start(cancel => query.Of(service, id, kind, cancel)));
+        studies.MapGet("{id}/rows", (StudyQuestions service, string id, int first, int count) => service.Rows(id, first, count));
+        studies.MapGet("{id}/arithmetic", (StudyQuestions service, string id, string column, int row) => new ArithmeticReply(service.Arithmetic(id, column, row)));
+        studies.MapPost("{id}/selection", (StudyQuestions service, string id, SelectionRequest request) => service.Selection(id, request.Rows));
+        studies.MapGet("{id}/pointed", (StudyQuestions service, string id, int row) => service.Pointed(id, row));
+        studies.MapGet("{id}/options", (StudyQuestions service, string id, string path) => service.Options(id, path));
+        studies.MapGet("{id}/strip", (StudyQuestions service, string id, double? width, double? height, CancellationToken cancel) => service.Strip(id, width ?? 112, height ?? 80, cancel));
+        studies.MapGet("{id}/filter", (StudyQuestions service, string id, string column, int? clause) => service.FilterValues(id, column, clause));
+        studies.MapGet("{id}/least", (StudyQuestions service, string id, int row) => service.AtLeast(id, row));
+        studies.MapGet("{id}/hand-over/{kind}", (StudyHandOver service, string id, string kind, [AsParameters] HandOverQuery query) => HandOverEndpoints.Sent(query.Of(service, id, kind))).WithMetadata(new SentAsRead());
+        studies.MapPost("{id}/hand-over/{kind}", (StudyHandOver service, HandOverJobs jobs, string id, string kind, [AsParameters] HandOverQuery query) => jobs.Start(cancel => query.Of(service, id, kind, cancel)));
     }
 }

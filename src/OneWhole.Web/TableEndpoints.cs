@@ -1,8 +1,12 @@
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Http.Features;
-using OneWhole.App;
+using OneWhole.App.Importing;
+using OneWhole.App.Refreshing;
+using OneWhole.App.Studies;
+using OneWhole.App.Tables;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Tables;
+using OneWhole.Formats;
 using OneWhole.Formats.Reading;
 
 namespace OneWhole.Web;
@@ -44,25 +48,14 @@ public static class TableEndpoints
     public static void MapTables(this WebApplication app, long mostUpload)
     {
         RouteGroupBuilder tables = app.MapGroup("/api/tables").WithTags("tables");
-        tables.MapGet("", (TableService service) => service.List());
+        tables.MapGet("", (TableDocuments service) => service.List());
         tables.MapPost("import", async (HttpContext context, ImportJobs jobs, string name, int? headerRow) =>
-        {
-            string path = await Upload(context, mostUpload);
-            try
-            {
-                return jobs.Start(path, Path.GetFileName(name), ReadSettings.Found with { HeaderRow = headerRow });
-            }
-            catch
-            {
-                File.Delete(path);
-                throw;
-            }
-        });
+            jobs.Start(await Upload(context, mostUpload), Path.GetFileName(name), ReadSettings.Found with { HeaderRow = headerRow }));
         tables.MapPost("{id}/fresh", async (HttpContext context, RefreshService service, string id, string name) =>
         {
             string path = await Upload(context, mostUpload);
             using var stream = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16, FileOptions.DeleteOnClose | FileOptions.SequentialScan);
-            return service.Look(id, stream, Path.GetFileName(name));
+            return service.Look(id, stream, Path.GetFileName(name), null, context.RequestAborted);
         });
         RouteGroupBuilder fresh = app.MapGroup("/api/fresh").WithTags("tables");
         fresh.MapPost("{id}", (RefreshService service, string id) => service.Take(id));
@@ -72,41 +65,33 @@ public static class TableEndpoints
             service.Leave(id);
             return Results.NoContent();
         });
-        tables.MapGet("{id}", (TableService service, string id, int? stage) => service.Get(id, stage));
-        tables.MapDelete("{id}", (TableService service, string id) =>
+        tables.MapGet("{id}", (TableQuestions service, string id, int? stage) => service.Get(id, stage));
+        tables.MapDelete("{id}", (TableDocuments service, string id) =>
         {
             service.Remove(id);
             return Results.NoContent();
         });
-        tables.MapGet("{id}/rows", (TableService service, string id, int first, int count, int? stage) => service.Rows(id, first, count, stage));
-        tables.MapPost("{id}/edit", (TableService service, string id, EditRequest request) => service.Edit(id, request.Revision, request.Edit));
-        tables.MapGet("{id}/unreadable", (TableService service, string id) => service.Unreadable(id));
-        tables.MapPost("{id}/column", (TableService service, StudyService studies, string id, ColumnRequest request) =>
+        tables.MapGet("{id}/rows", (TableQuestions service, string id, int first, int count, int? stage) => service.Rows(id, first, count, stage));
+        tables.MapPost("{id}/edit", (TableTyping service, string id, EditRequest request) => service.Edit(id, request.Revision, request.Edit));
+        tables.MapGet("{id}/unreadable", (TableQuestions service, string id) => service.Unreadable(id));
+        tables.MapPost("{id}/column", (ColumnChanges service, string id, ColumnRequest request) => service.Set(id, request.Revision, request.Column, new ColumnChange
         {
-            TableView changed = service.ChangeColumn(id, request.Revision, request.Column, new ColumnChange
-            {
-                Name = request.Name,
-                Type = request.Type,
-                DecimalComma = request.DecimalComma,
-                Dates = request.Dates,
-                Unit = request.Unit,
-                Multiplier = request.Multiplier,
-            });
-            if (request.Name is { } name && name.Trim() != request.Column)
-            {
-                studies.RenameColumn(id, request.Column, name.Trim());
-            }
-            return changed;
-        });
-        tables.MapPost("{id}/answer", (TableService service, string id, AnswerRequest request) => service.Answer(id, request.Revision, request.Note, request.Answer));
-        tables.MapPost("{id}/steps", (TableService service, string id, StepsRequest request) => service.SetSteps(id, request.Revision, request.Steps));
-        tables.MapPost("{id}/try", (TableService service, string id, TryRequest request) => service.Try(id, request.Step, request.Stage));
-        tables.MapGet("{id}/labels", (TableService service, string id, string column, int? stage) => service.Labels(id, column, 1000, stage));
-        tables.MapGet("{id}/portrait", (TableService service, string id, string column, int? stage) => service.PortraitOf(id, column, stage));
-        tables.MapGet("{id}/spellings", (TableService service, string id, string column, int? stage) => service.Spellings(id, column, stage));
-        app.MapGet("/api/step-kinds", () => TableService.StepKinds).WithTags("tables");
-        tables.MapPost("{id}/undo", (TableService service, string id, RevisionRequest request) => service.Undo(id, request.Revision));
-        tables.MapPost("{id}/redo", (TableService service, string id, RevisionRequest request) => service.Redo(id, request.Revision));
+            Name = request.Name,
+            Type = request.Type,
+            DecimalComma = request.DecimalComma,
+            Dates = request.Dates,
+            Unit = request.Unit,
+            Multiplier = request.Multiplier,
+        }));
+        tables.MapPost("{id}/answer", (TableSteps service, string id, AnswerRequest request) => service.Answer(id, request.Revision, request.Note, request.Answer));
+        tables.MapPost("{id}/steps", (TableSteps service, string id, StepsRequest request) => service.Set(id, request.Revision, request.Steps));
+        tables.MapPost("{id}/try", (TableSteps service, string id, TryRequest request) => service.Try(id, request.Step, request.Stage));
+        tables.MapGet("{id}/labels", (TableQuestions service, string id, string column, int? stage) => service.Labels(id, column, 1000, stage));
+        tables.MapGet("{id}/portrait", (TableQuestions service, string id, string column, int? stage) => service.PortraitOf(id, column, stage));
+        tables.MapGet("{id}/spellings", (TableQuestions service, string id, string column, int? stage) => service.Spellings(id, column, stage));
+        app.MapGet("/api/step-kinds", () => TableSteps.Kinds).WithTags("tables");
+        tables.MapPost("{id}/undo", (TableDocuments service, string id, RevisionRequest request) => service.Undo(id, request.Revision));
+        tables.MapPost("{id}/redo", (TableDocuments service, string id, RevisionRequest request) => service.Redo(id, request.Revision));
         tables.MapPost("{id}/studies", (StudyService service, string id, double? width, double? height) => service.Start(id, width ?? 960, height ?? 600));
 
         tables.MapPost("{id}/marked", (StudyService service, string id, MarkedBlock block, double? width, double? height) => service.Start(id, block, width ?? 960, height ?? 600));
@@ -131,10 +116,10 @@ public static class TableEndpoints
         {
             limit.MaxRequestBodySize = most;
         }
-        string path = Path.Combine(Path.GetTempPath(), $"onewhole-{Guid.NewGuid():n}.upload");
+        string path = TemporaryFile.NewPath("upload");
         try
         {
-            await using var file = new FileStream(path, FileMode.CreateNew, FileAccess.Write);
+            await using FileStream file = TemporaryFile.New(path);
             await context.Request.Body.CopyToAsync(file, context.RequestAborted);
             return path;
         }

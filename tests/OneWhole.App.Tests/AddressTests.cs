@@ -107,11 +107,11 @@ public sealed class AddressTests : AppTest, IAsyncLifetime
         RefreshSummary summary = await Sources.LookAgain(table.Id, default);
         Assert.Equal(["Ticket", "Fare"], summary.GoneColumns);
         Refreshing.Leave(summary.Id);
-        Assert.Equal("4", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
+        Assert.Equal("4", TableAnswers.Rows(table.Id, 0, 1).Rows[0][1]);
         _listener.Stop();
         Assert.Contains("can't be read", (await Assert.ThrowsAsync<AppException>(() => Sources.LookAgain(table.Id, default))).Message);
         Assert.Null(await Sources.HasNewer(table.Id, default));
-        Assert.Equal(2, Tables.Get(table.Id).RowCount);
+        Assert.Equal(2, TableAnswers.Get(table.Id).RowCount);
         Assert.Equal(source.Id, Sources.List().Single().Id);
     }
 
@@ -123,10 +123,10 @@ public sealed class AddressTests : AppTest, IAsyncLifetime
         _answers["wrong.csv"] = (200, null, "Name\nx\n");
         Assert.Contains("has no column \"Ticket\"", (await Sources.Look(source.Id, _url + "wrong.csv", default)).Single().Problem);
         Assert.Contains("Nothing was changed", (await Assert.ThrowsAsync<AppException>(() => Sources.Move(source.Id, source.Revision, "Fares", _url + "wrong.csv", default))).Message);
-        Assert.Equal("4", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
+        Assert.Equal("4", TableAnswers.Rows(table.Id, 0, 1).Rows[0][1]);
         SourceView moved = await Sources.Move(source.Id, source.Revision, "Fares", _url + "new/fares.csv", default);
         Assert.Equal(_url + "new/fares.csv", moved.Place);
-        Assert.Equal("6", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
+        Assert.Equal("6", TableAnswers.Rows(table.Id, 0, 1).Rows[0][1]);
         // Without a tag or a date nobody can tell whether there is something newer.
         Assert.Null(await Sources.HasNewer(table.Id, default));
     }

@@ -35,8 +35,8 @@ public sealed class AgainTests : AppTest
         Assert.Equal(8, study.Figure.Marks.Count(mark => mark.Role == "bar"));
         study = Studies.Change(study.Id, study.Revision, "finish.eachShown", "Oskery", 700, 460);
         Assert.Equal((1, "7 7 3 3"), (study.Panels!.Shown, Column(study, "value")));
-        Assert.Contains("7", Studies.Arithmetic(study.Id, "value", 0));
-        string csv = System.Text.Encoding.UTF8.GetString(Studies.HandOver(study.Id, "workings.csv", 700, 460, 1).Bytes());
+        Assert.Contains("7", Answers.Arithmetic(study.Id, "value", 0));
+        string csv = System.Text.Encoding.UTF8.GetString(Leaving.HandOver(study.Id, "workings.csv", 700, 460, 1).Bytes());
         Assert.StartsWith("each,group,part", csv);
         Assert.Equal(9, csv.Trim().Split("\r\n").Length);
     }
@@ -58,7 +58,7 @@ public sealed class AgainTests : AppTest
     public void Values_to_filter_by_are_counted_whatever_the_form_needs()
     {
         StudyView study = Pyramid(BringIn(People, "people.csv").Id, Hallin2025);
-        FilterList list = Studies.FilterValues(study.Id, "Year", 1);
+        FilterList list = Answers.FilterValues(study.Id, "Year", 1);
         Assert.Equal(["2025 72 True", "2015 60 False"], list.Values.Select(value => $"{value.Label} {value.Amount} {value.Chosen}"));
     }
 
@@ -79,7 +79,7 @@ public sealed class AgainTests : AppTest
     {
         StudyView study = Pyramid(BringIn(People, "people.csv").Id, "");
         TableView other = BringIn("Age,Gender,Residents\n0–4,Men,1\n0–4,Women,2\n5–9,Men,3\n5–9,Women,4\n", "islanders.csv");
-        Assert.Equal(["Age", "People", "Sex"], Studies.ColumnsOf(study.Id));
+        Assert.Equal(["Age", "People", "Sex"], Answers.ColumnsOf(study.Id));
         AppException missing = Assert.Throws<AppException>(() => Studies.LayOn(study.Id, other.Id, new Dictionary<string, string> { ["Sex"] = "Gender" }, 700, 460));
         Assert.Contains("has no column \"People\"", missing.Message);
         StudyView laid = Studies.LayOn(study.Id, other.Id, new Dictionary<string, string> { ["Sex"] = "Gender", ["People"] = "Residents" }, 700, 460);

@@ -11,23 +11,74 @@ public abstract class AppTest : IDisposable
     protected AppTest()
     {
         Folder = Directory.CreateTempSubdirectory("onewhole-app-").FullName;
-        var database = new Database(Path.Combine(Folder, "app.db"));
-        database.Prepare();
-        Documents = new DocumentStore(database);
-        Tables = new TableService(Documents, new CellStore(database), new TableCache(1 << 26));
-        Studies = new StudyService(Documents, Tables, FormList.Standard);
-        Refreshing = new RefreshService(Tables, Studies);
-        Jobs = new ImportJobs(Tables);
-        Sources = new SourceService(Documents, Tables, Refreshing, Jobs, 1 << 20);
+        Database = new Database(Path.Combine(Folder, "app.db"));
+        Database.Prepare(NamesToIds.Migration);
+        Documents = new DocumentStore(Database);
+        Cells = new CellStore(Database);
+        Changes = new Changes(Documents);
+        Tables = new TableDocuments(Documents, Cells, Changes);
+        Rows = new TableRows(Tables, Cells, Memory);
+        Importing = new TableImport(Tables, Rows, Cells, Changes);
+        Columns = new ColumnChanges(Tables, Rows);
+        Steps = new TableSteps(Tables, Rows, Cells, Changes, Columns);
+        Typing = new TableTyping(Tables, Rows, Cells);
+        TableAnswers = new TableQuestions(Tables, Rows);
+        StudyStore = new StudyDocuments(Documents, Changes, Tables, FormList.Standard);
+        Computing = new StudyComputing(Rows, Tables, StudyStore, Memory);
+        Views = new StudyViews(StudyStore, Computing, Tables, Rows, FormList.Standard);
+        Studies = new StudyService(StudyStore, Computing, Views, Rows, Importing, Changes, FormList.Standard);
+        Answers = new StudyQuestions(StudyStore, Computing, Rows, FormList.Standard);
+        Leaving = new StudyHandOver(StudyStore, Computing, Views, Rows);
+        Reading = new FreshReading(Tables, Rows, Importing);
+        Refreshing = new RefreshService(Reading, Tables, StudyStore, Studies, Computing, Views, Changes, Room);
+        Jobs = new ImportJobs(Importing, Room);
+        Sources = new SourceService(Documents, Tables, Reading, Refreshing, Jobs, 1 << 20);
+        Pages = new BriefingDocuments(Documents, Changes, StudyStore, Tables);
+        Briefings = new BriefingService(Pages, Leaving, Rows);
+        Bundles = new BundleService(Tables, Rows, Importing, StudyStore, Leaving, Studies, Pages, Changes, Room);
     }
 
     protected string Folder { get; }
 
+    protected Database Database { get; }
+
     protected DocumentStore Documents { get; }
 
-    protected TableService Tables { get; }
+    protected CellStore Cells { get; }
+
+    protected MemoryBudget Memory { get; } = new(1 << 26);
+
+    protected WaitingRoom Room { get; } = new(new WaitingLimits());
+
+    protected Changes Changes { get; }
+
+    protected TableDocuments Tables { get; }
+
+    protected TableRows Rows { get; }
+
+    protected TableImport Importing { get; }
+
+    protected ColumnChanges Columns { get; }
+
+    protected TableSteps Steps { get; }
+
+    protected TableTyping Typing { get; }
+
+    protected TableQuestions TableAnswers { get; }
+
+    protected StudyDocuments StudyStore { get; }
+
+    protected StudyComputing Computing { get; }
+
+    protected StudyViews Views { get; }
 
     protected StudyService Studies { get; }
+
+    protected StudyQuestions Answers { get; }
+
+    protected StudyHandOver Leaving { get; }
+
+    protected FreshReading Reading { get; }
 
     protected RefreshService Refreshing { get; }
 
@@ -35,14 +86,21 @@ public abstract class AppTest : IDisposable
 
     protected SourceService Sources { get; }
 
+    protected BriefingDocuments Pages { get; }
+
+    protected BriefingService Briefings { get; }
+
+    protected BundleService Bundles { get; }
+
     public void Dispose()
     {
+        Room.Dispose();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(Folder, true);
         GC.SuppressFinalize(this);
     }
 
-    protected TableView BringIn(string csv, string name = "delays.csv") => Tables.Import(new MemoryStream(Encoding.UTF8.GetBytes(csv)), name, ReadSettings.Found);
+    protected TableView BringIn(string csv, string name = "delays.csv") => Importing.Import(new MemoryStream(Encoding.UTF8.GetBytes(csv)), name, ReadSettings.Found);
 
     protected StudyView Start(string tableId) => Studies.Start(tableId, 700, 460);
 
@@ -55,14 +113,21 @@ public abstract class AppTest : IDisposable
 
     protected static string Sentence(StudyView view) => string.Concat(view.Statement.Select(phrase => phrase.Text));
 
-    /// <summary>Waits for an import; it must end.</summary>
-    protected TableView Finished(ImportStatus status)
+    /// <summary>An import that is not worked on any more.</summary>
+    protected ImportStatus Settled(ImportStatus status)
     {
-        for (int tries = 0; status.State == "running" && tries < 1000; tries++)
+        for (int tries = 0; status.State is "running" or "queued" && tries < 1000; tries++)
         {
             Thread.Sleep(5);
             status = Jobs.Status(status.Id);
         }
+        return status;
+    }
+
+    /// <summary>Waits for an import; it must end.</summary>
+    protected TableView Finished(ImportStatus status)
+    {
+        status = Settled(status);
         Assert.Equal(("done", null), (status.State, status.Problem));
         return status.Table!;
     }

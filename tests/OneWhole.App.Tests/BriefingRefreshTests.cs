@@ -1,15 +1,13 @@
 namespace OneWhole.App.Tests;
 
 /// <summary>An open page says which of its tables have newer rows, and takes what can be taken in one step.</summary>
-public sealed class PageRefreshTests : AppTest
+public sealed class BriefingRefreshTests : AppTest
 {
-    private readonly BriefingService _briefings;
     private readonly BriefingRefreshService _refresh;
 
-    public PageRefreshTests()
+    public BriefingRefreshTests()
     {
-        _briefings = new BriefingService(Documents, Tables, Studies);
-        _refresh = new BriefingRefreshService(_briefings, Sources, Refreshing, Tables);
+        _refresh = new BriefingRefreshService(Briefings, Sources, Refreshing, Tables);
     }
 
     private string Put(string folder, string name, string text)
@@ -30,7 +28,7 @@ public sealed class PageRefreshTests : AppTest
     {
         TableView kiosk = await Series("kiosk"), bar = await Series("bar"), still = await Series("still");
         string typed = BringIn("Goods,Sales\nTea,1\n", "typed.csv").Id;
-        string page = _briefings.Start("Monday", [.. new[] { kiosk.Id, kiosk.Id, bar.Id, still.Id, typed }.Select(table => Start(table).Id)]).Id;
+        string page = Briefings.Start("Monday", [.. new[] { kiosk.Id, kiosk.Id, bar.Id, still.Id, typed }.Select(table => Start(table).Id)]).Id;
         Assert.Empty(await _refresh.Newer(page, default));
         Assert.Empty(await _refresh.Take(page, default));
 
@@ -44,19 +42,19 @@ public sealed class PageRefreshTests : AppTest
         // An empty file is no table: the bar's rows stay, and the page says why.
         Assert.Equal("bar", refused.Table);
         Assert.False(string.IsNullOrEmpty(refused.Problem));
-        Assert.Equal(2, Tables.Get(bar.Id).RowCount);
+        Assert.Equal(2, TableAnswers.Get(bar.Id).RowCount);
         Assert.Equal([bar.Id], (await _refresh.Newer(page, default)).Select(table => table.Id));
-        Assert.Contains(_briefings.Get(page, null).Blocks, block => block.Study!.Readings.Any(reading => reading.Text == "30 sales"));
+        Assert.Contains(Briefings.Get(page, null).Blocks, block => block.Study!.Readings.Any(reading => reading.Text == "30 sales"));
     }
 
     [Fact]
     public async Task A_series_that_is_gone_leaves_the_page_as_it_is()
     {
         TableView kiosk = await Series("kiosk");
-        string page = _briefings.Start("Monday", [Start(kiosk.Id).Id]).Id;
+        string page = Briefings.Start("Monday", [Start(kiosk.Id).Id]).Id;
         Directory.Delete(Path.Combine(Folder, "kiosk"), true);
         Assert.Empty(await _refresh.Newer(page, default));
         Assert.Empty(await _refresh.Take(page, default));
-        Assert.Equal("15 sales", _briefings.Get(page, null).Blocks[0].Study!.Readings.Single(reading => reading.Name == "whole").Text);
+        Assert.Equal("15 sales", Briefings.Get(page, null).Blocks[0].Study!.Readings.Single(reading => reading.Name == "whole").Text);
     }
 }

@@ -20,10 +20,7 @@ public sealed class BriefingTests : AppTest
     {
         _table = BringIn(Revenue, "revenue.csv").Id;
         _second = BringIn(Survey, "survey.csv").Id;
-        Briefings = new BriefingService(Documents, Tables, Studies);
     }
-
-    private BriefingService Briefings { get; }
 
     private string Study(string table, string rest) => Studies.Add(table, $$"""{"format": "onewhole.study/1", {{rest}} }""");
 
@@ -41,7 +38,7 @@ public sealed class BriefingTests : AppTest
         return Briefings.Change(page.Id, page.Revision, document.ToJsonString(), "changed", pick);
     }
 
-    private static string Reading(BriefingView page, string block, string name) => page.Blocks.Single(each => each.Key == block).Study!.Readings.Single(reading => reading.Name == name).Text;
+    private static string ReadingOf(BriefingView page, string block, string name) => page.Blocks.Single(each => each.Key == block).Study!.Readings.Single(reading => reading.Name == name).Text;
 
     private static JsonArray Only(string column, params string[] labels) => [new JsonObject { ["column"] = column, ["is"] = new JsonArray([.. labels.Select(label => JsonValue.Create(label))]) }];
 
@@ -49,17 +46,17 @@ public sealed class BriefingTests : AppTest
     public void A_filter_acts_on_each_study_whose_table_has_the_column_and_is_told_where_it_does_not()
     {
         BriefingView page = Page();
-        Assert.Equal("100 revenue", Reading(page, "b1", "whole"));
+        Assert.Equal("100 revenue", ReadingOf(page, "b1", "whole"));
         page = Change(page, document => document["filter"] = Only("Season", "Summer"));
         Assert.Equal(["only season is Summer"], page.Filter.Select(clause => clause.Text));
-        Assert.Equal("60 revenue", Reading(page, "b1", "whole"));
+        Assert.Equal("60 revenue", ReadingOf(page, "b1", "whole"));
         Assert.Contains("100 % is all revenue in these rows: 60.", page.Blocks[0].Study!.Statement);
-        Assert.Equal("3 rows", Reading(page, "b3", "whole"));
+        Assert.Equal("3 rows", ReadingOf(page, "b3", "whole"));
         Assert.Equal(["", "", "not filtered by season: its table has no such column"], page.Blocks.Select(block => block.Study!.Remark));
         Assert.Equal("Season", page.FilterColumns.Single(column => column.Column == "Season").Column);
         Assert.Equal(3, page.FilterColumns.Single(column => column.Column == "Route").Studies);
         page = Briefings.Undo(page.Id, page.Revision, null);
-        Assert.Equal("100 revenue", Reading(page, "b1", "whole"));
+        Assert.Equal("100 revenue", ReadingOf(page, "b1", "whole"));
     }
 
     [Fact]
@@ -68,10 +65,10 @@ public sealed class BriefingTests : AppTest
         BriefingView page = Page();
         BriefingView picked = Briefings.Get(page.Id, new BriefingPick("Route", "North"));
         Assert.Equal("only route is North", picked.Picked);
-        Assert.Equal("75 revenue", Reading(picked, "b1", "whole"));
-        Assert.Equal("2 rows", Reading(picked, "b3", "whole"));
+        Assert.Equal("75 revenue", ReadingOf(picked, "b1", "whole"));
+        Assert.Equal("2 rows", ReadingOf(picked, "b3", "whole"));
         Assert.Equal(page.Revision, picked.Revision);
-        Assert.Equal("100 revenue", Reading(Briefings.Get(page.Id, null), "b1", "whole"));
+        Assert.Equal("100 revenue", ReadingOf(Briefings.Get(page.Id, null), "b1", "whole"));
     }
 
     [Fact]

@@ -10,19 +10,9 @@ public sealed class BundleTests : AppTest
 {
     private const string Revenue = "Code,Type,When,Revenue\n001,Cars,03/02/2025,\"1,5\"\n002,Foot,04/02/2025,\"30,25\"\n003,Cars,05/02/2025,\"20\"\n";
 
-    public BundleTests()
-    {
-        Briefings = new BriefingService(Documents, Tables, Studies);
-        Bundles = new BundleService(Documents, Tables, Studies, Briefings);
-    }
-
-    private BriefingService Briefings { get; }
-
-    private BundleService Bundles { get; }
-
     private string Page()
     {
-        string table = Tables.Import(new MemoryStream(Encoding.UTF8.GetBytes(Revenue)), "revenue.csv", Formats.Reading.ReadSettings.Read("""{"columns": {"Code": {"type": "category"}, "When": {"type": "date", "dates": "day-month-year"}, "Revenue": {"type": "quantity", "decimalMark": ","}}}""")).Id;
+        string table = Importing.Import(new MemoryStream(Encoding.UTF8.GetBytes(Revenue)), "revenue.csv", Formats.Reading.ReadSettings.Read("""{"columns": {"Code": {"type": "category"}, "When": {"type": "date", "dates": "day-month-year"}, "Revenue": {"type": "quantity", "decimalMark": ","}}}""")).Id;
         string first = Studies.Add(table, """{"format": "onewhole.study/1", "title": "Who pays", "parts": {"column": "Type"}, "value": {"sum": "Revenue"}, "form": {"kind": "pie"}, "finish": {"colours": {"Foot": "#114455"}} }""");
         string second = Studies.Add(table, """{"format": "onewhole.study/1", "parts": {"column": "Code"}, "where": [{"column": "When", "from": "2025-02-04"}], "value": {"sum": "Revenue"}, "form": {"kind": "pareto"} }""");
         BriefingView page = Briefings.Start("The month", [first, second]);

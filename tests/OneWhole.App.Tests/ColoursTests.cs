@@ -5,7 +5,7 @@ namespace OneWhole.App.Tests;
 /// <summary>A part has one colour in all studies of a table.</summary>
 public sealed class ColoursTests : AppTest
 {
-    private const string Rows = "Route,Type,Revenue\nNorth,Cars,10\nNorth,Foot,30\nSouth,Cars,20\nSouth,Foot,5\n";
+    private const string Csv = "Route,Type,Revenue\nNorth,Cars,10\nNorth,Foot,30\nSouth,Cars,20\nSouth,Foot,5\n";
 
     private StudyView Study(string tableId, string form) => Studies.Get(Studies.Add(tableId,
         $$"""{"format": "onewhole.study/1", "value": {"sum": "Revenue"}, "parts": {"column": "Type"}, "groups": {"column": "Route"}, "form": {"kind": "{{form}}"} }"""), 700, 460);
@@ -15,7 +15,7 @@ public sealed class ColoursTests : AppTest
     [Fact]
     public void A_colour_goes_to_all_studies_of_the_table_and_comes_back_with_undo()
     {
-        string table = BringIn(Rows, "rows.csv").Id, other = BringIn(Rows, "others.csv").Id;
+        string table = BringIn(Csv, "rows.csv").Id, other = BringIn(Csv, "others.csv").Id;
         StudyView first = Study(table, "stacked"), second = Study(table, "mekko"), elsewhere = Study(other, "mekko");
         first = Studies.Change(first.Id, first.Revision, "finish.colours", new JsonObject { ["Cars"] = "#aa3311" }, 700, 460);
         Assert.Equal("#aa3311", ColourOf(second.Id, "Cars"));
@@ -42,7 +42,7 @@ public sealed class ColoursTests : AppTest
     [Fact]
     public void Other_looks_stay_those_of_their_study()
     {
-        string table = BringIn(Rows, "rows.csv").Id;
+        string table = BringIn(Csv, "rows.csv").Id;
         StudyView first = Study(table, "stacked"), second = Study(table, "mekko");
         Studies.Change(first.Id, first.Revision, "finish.source", "the ledger", 700, 460);
         Assert.Equal(second.Revision, Studies.Get(second.Id, 700, 460).Revision);

@@ -6,13 +6,11 @@ namespace OneWhole.App.Tests;
 /// <summary>The demo loads once, all of it adds up, and every study of it leaves as every kind of file.</summary>
 public sealed class DemoTests : AppTest
 {
-    private readonly BriefingService _briefings;
     private readonly DemoService _demo;
 
     public DemoTests()
     {
-        _briefings = new BriefingService(Documents, Tables, Studies);
-        _demo = new DemoService(Documents, Tables, Studies, Sources, _briefings, Path.Combine(Repository(), "demo"));
+        _demo = new DemoService(Documents, Changes, Tables, Importing, Studies, Pages, Path.Combine(Repository(), "demo"));
     }
 
     private static string Repository()
@@ -29,10 +27,10 @@ public sealed class DemoTests : AppTest
     public void All_of_it_adds_up_and_a_second_load_changes_nothing()
     {
         _demo.LoadOnce();
-        (int tables, int studies, int pages, int sources) before = (Tables.List().Count, Studies.List(220, 140).Count, _briefings.List().Count, Sources.List().Count);
+        (int tables, int studies, int pages, int sources) before = (Tables.List().Count, Studies.List(220, 140).Count, Briefings.List().Count, Sources.List().Count);
         Assert.Equal((7, 11, 1, 2), before);
         _demo.LoadOnce();
-        Assert.Equal(before, (Tables.List().Count, Studies.List(220, 140).Count, _briefings.List().Count, Sources.List().Count));
+        Assert.Equal(before, (Tables.List().Count, Studies.List(220, 140).Count, Briefings.List().Count, Sources.List().Count));
         foreach (StudySummary study in Studies.List(220, 140))
         {
             Assert.Null(study.Problem);
@@ -40,7 +38,7 @@ public sealed class DemoTests : AppTest
             Assert.NotNull(view.Figure);
             Assert.All(view.Workings!.TieOut, line => Assert.NotEqual("fail", line.Status));
         }
-        BriefingView page = _briefings.Get(_briefings.List().Single().Id, null);
+        BriefingView page = Briefings.Get(Briefings.List().Single().Id, null);
         Assert.All(page.Blocks, block => Assert.Null(block.Problem));
         // Readings in the text are filled in: none is left as it was typed.
         Assert.DoesNotContain(page.Blocks.SelectMany(block => block.Segments), segment => segment.Text.Contains("[[", StringComparison.Ordinal));
@@ -54,12 +52,12 @@ public sealed class DemoTests : AppTest
         {
             foreach (HandOver kind in HandOver.Standard)
             {
-                LeavingFile file = Studies.HandOver(study.Id, kind.Kind, 960, 600, 1);
+                LeavingFile file = Leaving.HandOver(study.Id, kind.Kind, 960, 600, 1);
                 Assert.True(file.Bytes().Length > 200, $"{study.Title} as {kind.Kind} is nearly empty");
                 Assert.EndsWith(kind.Extension, file.Name, StringComparison.Ordinal);
             }
         }
-        Assert.All(BriefingHandOver.Standard, kind => Assert.True(_briefings.HandOver(_briefings.List().Single().Id, kind.Extension[1..], null).Bytes().Length > 2000));
+        Assert.All(BriefingHandOver.Standard, kind => Assert.True(Briefings.HandOver(Briefings.List().Single().Id, kind.Extension[1..], null).Bytes().Length > 2000));
     }
 
     [Fact]
@@ -77,7 +75,7 @@ public sealed class DemoTests : AppTest
     [Fact]
     public void Without_its_folder_there_is_none()
     {
-        var none = new DemoService(Documents, Tables, Studies, Sources, _briefings, null);
+        var none = new DemoService(Documents, Changes, Tables, Importing, Studies, Pages, null);
         Assert.False(none.IsAvailable);
         none.LoadOnce();
         Assert.Empty(Tables.List());

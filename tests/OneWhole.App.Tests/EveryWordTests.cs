@@ -25,7 +25,7 @@ public sealed class EveryWordTests : AppTest
         int made = 0;
         foreach (string path in Words(first).Select(token => token.Path!).Distinct().ToArray())
         {
-            IReadOnlyList<Option> options = Studies.Options(id, path);
+            IReadOnlyList<Option> options = Answers.Options(id, path);
             Assert.True(options.Count(option => option.Chosen) <= 1, $"{kind} {path}: more than one is chosen");
             foreach (Option option in options.Where(option => option is { Asks: null, Quiet: false }))
             {

@@ -3,12 +3,14 @@ using OneWhole.Formats.Handing;
 
 namespace OneWhole.App.Tests;
 
-/// <summary>Files that take a while are written with a look at how far they are, can be stopped, and are given away once.</summary>
+/// <summary>Files that take a while are written with a look at how far they are, can be stopped, and wait to be fetched.</summary>
 public sealed class HandOverJobsTests : AppTest
 {
     private const int Parts = 30_000;
 
-    private readonly HandOverJobs _jobs = new();
+    private readonly HandOverJobs _jobs;
+
+    public HandOverJobsTests() => _jobs = new HandOverJobs(Room);
 
     /// <summary>A study of very many parts, as a form that keeps them.</summary>
     private string Many()
@@ -23,7 +25,7 @@ public sealed class HandOverJobsTests : AppTest
 
     private HandOverStatus Ended(HandOverStatus status)
     {
-        for (int tries = 0; status.State is "computing" or "writing" && tries < 4000; tries++)
+        for (int tries = 0; status.State is "queued" or "computing" or "writing" && tries < 4000; tries++)
         {
             Thread.Sleep(5);
             status = _jobs.Status(status.Id);
@@ -32,22 +34,22 @@ public sealed class HandOverJobsTests : AppTest
     }
 
     [Fact]
-    public void A_written_file_is_the_same_as_the_one_sent_at_once_and_is_given_away_once()
+    public void A_written_file_is_the_same_as_the_one_sent_at_once_each_time_it_is_fetched()
     {
         string study = Many();
-        HandOverStatus ended = Ended(_jobs.Start(_ => Studies.HandOver(study, "workings.csv", 900, 600, 1)));
-        Assert.Equal(("done", 1.0, null), (ended.State, ended.Part, ended.Problem));
-        (FileStream content, string type, string name) = _jobs.Take(ended.Id);
-        string path = content.Name;
-        using (content)
+        HandOverStatus ended = Ended(_jobs.Start(_ => Leaving.HandOver(study, "workings.csv", 900, 600, 1)));
+        Assert.Equal(("done", 1.0, null), (ended.State, ended.Progress, ended.Problem));
+        byte[] wanted = Leaving.HandOver(study, "workings.csv", 900, 600, 1).Bytes();
+        for (int time = 0; time < 2; time++)
         {
+            (Stream content, string type, string name) = _jobs.Open(ended.Id);
             using var bytes = new MemoryStream();
             content.CopyTo(bytes);
-            Assert.Equal(Studies.HandOver(study, "workings.csv", 900, 600, 1).Bytes(), bytes.ToArray());
+            Assert.Equal(wanted, bytes.ToArray());
+            Assert.Equal(("text/csv; charset=utf-8", true), (type, name.EndsWith(".workings.csv", StringComparison.Ordinal)));
         }
-        Assert.Equal(("text/csv; charset=utf-8", true), (type, name.EndsWith(".workings.csv", StringComparison.Ordinal)));
-        Assert.False(File.Exists(path));
-        Assert.Throws<AppException>(() => _jobs.Take(ended.Id));
+        _jobs.Stop(ended.Id);
+        Assert.Throws<AppException>(() => _jobs.Open(ended.Id));
     }
 
     [Theory]
@@ -58,7 +60,7 @@ public sealed class HandOverJobsTests : AppTest
     [InlineData("workings.md")]
     public void Rows_tell_how_far_they_are_and_stop_when_they_are_not_wanted(string kind)
     {
-        LeavingFile file = Studies.HandOver(Many(), kind, 900, 600, 1);
+        LeavingFile file = Leaving.HandOver(Many(), kind, 900, 600, 1);
         var told = new List<double>();
         file.Write(Stream.Null, new Progress(told.Add, CancellationToken.None));
         Assert.True(told.Count >= Parts / 4096, $"{kind} told {told.Count} times");
@@ -80,9 +82,8 @@ public sealed class HandOverJobsTests : AppTest
     [Fact]
     public void A_bundle_tells_how_far_its_rows_are()
     {
-        var bundles = new BundleService(Documents, Tables, Studies, new BriefingService(Documents, Tables, Studies));
         var told = new List<double>();
-        bundles.OfStudy(Many()).Write(Stream.Null, new Progress(told.Add, CancellationToken.None));
+        Bundles.OfStudy(Many()).Write(Stream.Null, new Progress(told.Add, CancellationToken.None));
         Assert.Equal(told.Order(), told);
         Assert.InRange(told[^1], 0.8, 1);
     }
@@ -90,7 +91,7 @@ public sealed class HandOverJobsTests : AppTest
     [Fact]
     public void What_fails_says_why_and_what_is_stopped_leaves_nothing()
     {
-        HandOverStatus failed = Ended(_jobs.Start(_ => Studies.HandOver("nowhere", "workings.csv", 900, 600, 1)));
+        HandOverStatus failed = Ended(_jobs.Start(_ => Leaving.HandOver("nowhere", "workings.csv", 900, 600, 1)));
         Assert.Equal("failed", failed.State);
         Assert.Contains("no such study", failed.Problem);
 
@@ -109,24 +110,48 @@ public sealed class HandOverJobsTests : AppTest
         }));
         begun.Wait();
         Assert.Equal("stopped", _jobs.Stop(running.Id).State);
-        Assert.Throws<AppException>(() => _jobs.Status(running.Id));
         go.Set();
-        for (int tries = 0; File.Exists(path) && tries < 400; tries++)
+        for (int tries = 0; _jobs.Status(running.Id).State != "stopped" && tries < 400; tries++)
         {
             Thread.Sleep(5);
         }
+        Assert.Equal("stopped", _jobs.Status(running.Id).State);
+        Assert.Throws<AppException>(() => _jobs.Open(running.Id));
         Assert.False(File.Exists(path));
     }
 
     [Fact]
     public void Files_that_nobody_fetches_do_not_pile_up()
     {
-        HandOverStatus[] started = [.. Enumerable.Range(0, 12).Select(number => Ended(_jobs.Start(_ => new LeavingFile($"{number}.txt", "text/plain", (to, _) => to.WriteByte((byte)number)))))];
-        Assert.All(started[..4], first => Assert.Throws<AppException>(() => _jobs.Take(first.Id)));
-        foreach (HandOverStatus last in started[4..])
+        using var room = new WaitingRoom(new WaitingLimits { Kept = 8 });
+        var jobs = new HandOverJobs(room);
+        var started = new List<HandOverStatus>();
+        for (int number = 0; number < 12; number++)
         {
-            using FileStream content = _jobs.Take(last.Id).Content;
-            Assert.Equal(1, content.Length);
+            byte content = (byte)number;
+            HandOverStatus status = jobs.Start(_ => new LeavingFile($"{content}.txt", "text/plain", (to, _) => to.WriteByte(content)));
+            for (int tries = 0; status.State != "done" && tries < 4000; tries++)
+            {
+                Thread.Sleep(1);
+                status = jobs.Status(status.Id);
+            }
+            started.Add(status);
         }
+        Assert.All(started[..4], first => Assert.Throws<AppException>(() => jobs.Open(first.Id)));
+        Assert.All(started[4..], last => Assert.Equal(1, jobs.Open(last.Id).Content.Length));
+    }
+
+    [Fact]
+    public void One_more_waits_its_turn_and_throws_out_none_that_is_being_written()
+    {
+        using var go = new ManualResetEventSlim();
+        HandOverStatus[] started = [.. Enumerable.Range(0, 9).Select(number => _jobs.Start(_ => new LeavingFile($"{number}.txt", "text/plain", (to, _) =>
+        {
+            go.Wait();
+            to.WriteByte((byte)number);
+        })))];
+        Assert.Equal("queued", _jobs.Status(started[8].Id).State);
+        go.Set();
+        Assert.All(started, status => Assert.Equal("done", Ended(status).State));
     }
 }

@@ -33,7 +33,7 @@ public sealed class SourceTests : AppTest
         SourceItem item = Assert.Single(Sources.Items(source.Id));
         Assert.Equal(("kiosk-*.csv", "kiosk-2026-10.csv", 2), (item.Item, item.Newest, item.Files));
         Assert.Equal(("kiosk", "kiosk-2026-10.csv"), (table.Name, table.Source));
-        Assert.Equal("12", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
+        Assert.Equal("12", TableAnswers.Rows(table.Id, 0, 1).Rows[0][1]);
         Assert.Equal("folder", Sources.List()[0].PlaceKind);
         Assert.Single(Sources.List()[0].Tables);
     }
@@ -112,16 +112,16 @@ public sealed class SourceTests : AppTest
         Assert.Contains("no file named fares.csv", checks.Single(check => check.Name == "fares").Problem);
         AppException refused = await Assert.ThrowsAsync<AppException>(() => Sources.Move(source.Id, source.Revision, source.Name, half, _none));
         Assert.StartsWith("Nothing was changed: fares", refused.Message);
-        Assert.Equal("12", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
+        Assert.Equal("12", TableAnswers.Rows(table.Id, 0, 1).Rows[0][1]);
 
         Write("half", "fares.csv", "Price,Sold\nSingle,5\n");
         Assert.Contains("no column \"Fare\"", (await Sources.Look(source.Id, half, _none)).Single(check => check.Name == "fares").Problem);
         Write("half", "fares.csv", "Fare,Sold\nSingle,5\n");
         SourceView moved = await Sources.Move(source.Id, source.Revision, source.Name, half, _none);
         Assert.Equal(half, moved.Place);
-        Assert.Equal(("99", "5"), (Tables.Rows(table.Id, 0, 1).Rows[0][1], Tables.Rows(fares.Id, 0, 1).Rows[0][1]));
+        Assert.Equal(("99", "5"), (TableAnswers.Rows(table.Id, 0, 1).Rows[0][1], TableAnswers.Rows(fares.Id, 0, 1).Rows[0][1]));
         await Assert.ThrowsAsync<RevisionConflictException>(() => Sources.Move(source.Id, source.Revision, source.Name, Path.Combine(Folder, "monthly"), _none));
-        Assert.Equal("99", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
+        Assert.Equal("99", TableAnswers.Rows(table.Id, 0, 1).Rows[0][1]);
     }
 
     [Fact]
@@ -143,11 +143,11 @@ public sealed class SourceTests : AppTest
     {
         string path = Path.Combine(AppContext.BaseDirectory, "demo", "company.sqlite");
         SourceView source = Sources.Add("Company database", path);
-        ImportStatus asking = await Sources.Import(source.Id, null, _none);
-        Assert.Equal(["vessel", "crossing", "passengers_by_route"], asking.Parts);
-        TableView vessels = Finished(Jobs.Choose(asking.Id, new ImportChoice { Part = "vessel" }));
+        ImportStatus asking = Settled(await Sources.Import(source.Id, null, _none));
+        Assert.Equal(["vessel", "crossing", "passengers_by_route"], asking.Sections);
+        TableView vessels = Finished(Jobs.Choose(asking.Id, new ImportChoice { Section = "vessel" }));
         Assert.Equal(("vessel", 5), (vessels.Name, vessels.RowCount));
-        asking = await Sources.Import(source.Id, null, _none);
+        asking = Settled(await Sources.Import(source.Id, null, _none));
         TableView asked = Finished(Jobs.Choose(asking.Id, new ImportChoice { Query = "SELECT vessel, SUM(passengers) AS passengers FROM crossing GROUP BY vessel" }));
         Assert.Equal(5, asked.RowCount);
         // Asked again, the same question is put to the file.

@@ -16,7 +16,7 @@ public sealed class TypingTests : AppTest
     {
         TableView table = BringIn(Csv);
         StudyView study = Start(table.Id);
-        TableView typed = Tables.Edit(table.Id, table.Revision, Type(2, "Boardings", "590"));
+        TableView typed = Typing.Edit(table.Id, table.Revision, Type(2, "Boardings", "590"));
         Assert.Equal("812 598 590", Column(Studies.Get(study.Id, 700, 460), "value"));
         Assert.Equal((1, true), (typed.Typed, typed.CanUndo));
         Tables.Undo(table.Id, typed.Revision);
@@ -28,35 +28,35 @@ public sealed class TypingTests : AppTest
     {
         TableView table = BringIn("Stop,Boardings\nHallin,812\nOskery,598\nTotal,1410\n");
         JsonArray steps = [new JsonObject { ["do"] = "skip-rows", ["last"] = 1 }, new JsonObject { ["do"] = "rename", ["column"] = "Stop", ["to"] = "Pier" }];
-        table = Tables.SetSteps(table.Id, table.Revision, steps);
+        table = Steps.Set(table.Id, table.Revision, steps);
         Assert.Equal((2, 2), (table.RowCount, table.Stage));
-        TableView read = Tables.Get(table.Id, 0), first = Tables.Get(table.Id, 1);
+        TableView read = TableAnswers.Get(table.Id, 0), first = TableAnswers.Get(table.Id, 1);
         Assert.Equal((3, 0, "Stop"), (read.RowCount, read.Stage, read.Columns[0].Name));
         Assert.Equal((2, 1, "Stop"), (first.RowCount, first.Stage, first.Columns[0].Name));
-        Assert.Equal("Total", Tables.Rows(table.Id, 2, 1, 0).Rows[0][0]);
-        table = Tables.Edit(table.Id, table.Revision, new TableEdit { Insert = new RowRun(2, 1), Cells = [new CellEdit(2, "Stop", "Big Wick"), new CellEdit(2, "Boardings", "77")] });
+        Assert.Equal("Total", TableAnswers.Rows(table.Id, 2, 1, 0).Rows[0][0]);
+        table = Typing.Edit(table.Id, table.Revision, new TableEdit { Insert = new RowRun(2, 1), Cells = [new CellEdit(2, "Stop", "Big Wick"), new CellEdit(2, "Boardings", "77")] });
         Assert.Equal(3, table.RowCount);
-        Assert.Equal(["Big Wick", "77"], Tables.Rows(table.Id, 2, 1).Rows[0]);
+        Assert.Equal(["Big Wick", "77"], TableAnswers.Rows(table.Id, 2, 1).Rows[0]);
     }
 
     [Fact]
     public void An_edit_on_an_old_revision_changes_nothing_and_one_that_does_not_fit_says_why()
     {
         TableView table = BringIn(Csv);
-        Tables.Edit(table.Id, table.Revision, Type(0, "Boardings", "1"));
-        Assert.Throws<RevisionConflictException>(() => Tables.Edit(table.Id, table.Revision, Type(0, "Boardings", "2")));
-        Assert.Equal("1", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
-        Assert.Contains("row 10", Assert.Throws<AppException>(() => Tables.Edit(table.Id, 2, Type(9, "Stop", "x"))).Message);
+        Typing.Edit(table.Id, table.Revision, Type(0, "Boardings", "1"));
+        Assert.Throws<RevisionConflictException>(() => Typing.Edit(table.Id, table.Revision, Type(0, "Boardings", "2")));
+        Assert.Equal("1", TableAnswers.Rows(table.Id, 0, 1).Rows[0][1]);
+        Assert.Contains("row 10", Assert.Throws<AppException>(() => Typing.Edit(table.Id, 2, Type(9, "Stop", "x"))).Message);
     }
 
     [Fact]
     public void Cells_that_no_revision_holds_are_cleaned_up_and_the_others_stay()
     {
         TableView table = BringIn(Csv);
-        table = Tables.Edit(table.Id, table.Revision, Type(0, "Stop", "Sule Bank"));
+        table = Typing.Edit(table.Id, table.Revision, Type(0, "Stop", "Sule Bank"));
         table = Tables.Undo(table.Id, table.Revision);
         Tables.CleanUp();
-        Assert.Equal("Sule Bank", Tables.Rows(Tables.Redo(table.Id, table.Revision).Id, 0, 1).Rows[0][0]);
+        Assert.Equal("Sule Bank", TableAnswers.Rows(Tables.Redo(table.Id, table.Revision).Id, 0, 1).Rows[0][0]);
     }
 
     [Fact]
@@ -71,7 +71,7 @@ public sealed class TypingTests : AppTest
         // Two rows have the label: the block becomes a table of its own.
         TableView twice = BringIn("Stop,Boardings\nHallin,812\nOskery,598\nHallin,90\n");
         StudyView copied = Studies.Start(twice.Id, new MarkedBlock(0, 1, ["Stop", "Boardings"]), 700, 460);
-        Assert.Equal("delays, rows 1 to 2, Stop to Boardings", copied.TableName);
+        Assert.Equal("delays 2, rows 1 to 2, Stop to Boardings", copied.TableName);
         Assert.Equal("812 598", Column(copied, "value"));
     }
 
@@ -81,7 +81,7 @@ public sealed class TypingTests : AppTest
         TableView table = BringIn("Stop,Share,Boardings\nHallin,50,100\nOskery,30,60\nTarn Holm,20,40\n");
         Assert.Equal("the share of Boardings in its total", table.Columns[1].Following!.Rule);
         Assert.Equal("100 60 40", Column(Start(table.Id), "value"));
-        table = Tables.Edit(table.Id, table.Revision, Type(0, "Share", "55"));
+        table = Typing.Edit(table.Id, table.Revision, Type(0, "Share", "55"));
         Assert.Null(table.Columns[1].Following);
     }
 
@@ -89,15 +89,15 @@ public sealed class TypingTests : AppTest
     public void A_portrait_says_where_one_name_stands_for_several()
     {
         TableView table = BringIn("Vessel,Vessel id,Trips\nTern,1,4\nTern,1,5\nTern,2,6\nStar,3,7\nStar,3,8\n");
-        Assert.Equal(new SharedName("Vessel id", "Tern", 2, 1), Tables.PortraitOf(table.Id, "Vessel").Shared);
-        Assert.Null(Tables.PortraitOf(table.Id, "Vessel id").Shared);
+        Assert.Equal(new SharedName("Vessel id", "Tern", 2, 1), TableAnswers.PortraitOf(table.Id, "Vessel").Shared);
+        Assert.Null(TableAnswers.PortraitOf(table.Id, "Vessel id").Shared);
     }
 
     [Fact]
     public void A_multiplier_is_said_wherever_the_numbers_are()
     {
         TableView table = BringIn(Csv);
-        Tables.ChangeColumn(table.Id, table.Revision, "Boardings", new ColumnChange { Multiplier = "thousand", Unit = "people" });
+        Columns.Set(table.Id, table.Revision, "Boardings", new ColumnChange { Multiplier = "thousand", Unit = "people" });
         Assert.EndsWith("100 % is all boardings: 1,500 thousand people.", Sentence(Start(table.Id)));
     }
 
@@ -105,7 +105,7 @@ public sealed class TypingTests : AppTest
     public void The_tables_total_is_left_out_by_its_label_and_stays_known()
     {
         TableView table = BringIn("Stop,Boardings\nHallin,812\nOskery,598\nTotal,1413\n");
-        table = Tables.Answer(table.Id, table.Revision, 0, 1);
+        table = Steps.Answer(table.Id, table.Revision, 0, 1);
         Assert.Equal((2, "1413"), (table.RowCount, table.Columns[1].Total));
         Assert.Equal("leave-out", (string?)table.Steps[0].Step["do"]);
     }
@@ -115,14 +115,14 @@ public sealed class TypingTests : AppTest
     {
         string path = Path.Combine(AppContext.BaseDirectory, "fixtures", "blocks.xlsx");
         using FileStream stream = File.OpenRead(path);
-        TableView table = Tables.Import(stream, "lines.xlsx", Formats.Reading.ReadSettings.Found);
-        table = Tables.Answer(table.Id, table.Revision, 0, 2);
+        TableView table = Importing.Import(stream, "lines.xlsx", Formats.Reading.ReadSettings.Found);
+        table = Steps.Answer(table.Id, table.Revision, 0, 2);
         Assert.Equal(("lines, Hallin line", 2), (table.Name, table.RowCount));
         TableSummary other = Tables.List().Single(known => known.Id != table.Id);
         Assert.Equal(("lines, Wick line", 3), (other.Name, other.RowCount));
-        Assert.Equal(["Sule Bank", "77"], Tables.Rows(other.Id, 2, 1).Rows[0]);
+        Assert.Equal(["Sule Bank", "77"], TableAnswers.Rows(other.Id, 2, 1).Rows[0]);
         Tables.Remove(other.Id);
-        Assert.Equal("812", Tables.Rows(table.Id, 0, 1).Rows[0][1]);
+        Assert.Equal("812", TableAnswers.Rows(table.Id, 0, 1).Rows[0][1]);
     }
 
     [Fact]

@@ -46,7 +46,7 @@ public sealed class FileFormatTests : IDisposable
         Assert.Equal([ColumnType.Category, ColumnType.Date, ColumnType.Quantity, ColumnType.Quantity, ColumnType.Quantity], result.Table.Columns.Select(column => column.Info.Type));
         // The library that wrote the .ods writes a share's number without its format.
         Assert.Equal((first.Contains('%'), 2, 21L), (result.Table.Columns[4].Info.HoldsShares, result.Table.Columns[4].Numbers.Scale, result.Table.Columns[4].Numbers.Units![0]));
-        Assert.Equal("Fares", result.Used.Part);
+        Assert.Equal("Fares", result.Used.Section);
         Assert.Empty(result.Notes);
     }
 
@@ -56,7 +56,7 @@ public sealed class FileFormatTests : IDisposable
     [InlineData("ferries.ods")]
     public void Titles_merged_headings_and_notes_are_told_from_the_table(string file)
     {
-        ReadResult result = TableFile.Read(Fixture(file), new ReadSettings { Part = "Residents" });
+        ReadResult result = TableFile.Read(Fixture(file), new ReadSettings { Section = "Residents" });
         Assert.Equal("Age|Hallin Men|Hallin Women|Oskery Men|Oskery Women", Heads(result.Table));
         Assert.Equal(["Marrow Sound Ferries, residents", "as counted on the first of March"], result.Titles);
         Assert.Equal(["Source: the harbour office."], result.Below);
@@ -72,12 +72,12 @@ public sealed class FileFormatTests : IDisposable
     {
         using (FileStream stream = File.OpenRead(Fixture(file)))
         {
-            Assert.Equal(["Fares", "Residents"], TableFile.PartsOf(stream, file));
+            Assert.Equal(["Fares", "Residents"], TableFile.SectionsOf(stream, file));
         }
-        ReadResult result = TableFile.Read(Fixture(file), new ReadSettings { Part = "Residents", Range = "A5:C8" });
+        ReadResult result = TableFile.Read(Fixture(file), new ReadSettings { Section = "Residents", Range = "A5:C8" });
         Assert.Equal("Age|Men|Women", Heads(result.Table));
         Assert.Equal("0–4|31|29 / 5–9|33|30 / 85+|4|9", Cells(result.Table));
-        ReadException fault = Assert.Throws<ReadException>(() => TableFile.Read(Fixture(file), new ReadSettings { Part = "Boats" }));
+        ReadException fault = Assert.Throws<ReadException>(() => TableFile.Read(Fixture(file), new ReadSettings { Section = "Boats" }));
         Assert.Equal("no-sheet", fault.Code);
         Assert.Contains("\"Fares\", \"Residents\"", fault.Message, StringComparison.Ordinal);
         Assert.Equal("wrong-range", Assert.Throws<ReadException>(() => TableFile.Read(Fixture(file), new ReadSettings { Range = "A5-C8" })).Code);
@@ -186,12 +186,12 @@ public sealed class FileFormatTests : IDisposable
     {
         string path = Database();
         ReadResult all = TableFile.Read(path, ReadSettings.Found);
-        Assert.Equal(("trips", "route|day|minutes|seats"), (all.Used.Part, Heads(all.Table)));
+        Assert.Equal(("trips", "route|day|minutes|seats"), (all.Used.Section, Heads(all.Table)));
         Assert.Equal("Hallin|2026-03-09|12.5|100 / Oskery|2026-03-10||80 / Hallin|2026-03-11|7|90", Cells(all.Table));
-        Assert.Equal("Hallin|2026-03-09|12.5|100", Cells(TableFile.Read(path, new ReadSettings { Part = "late" }).Table));
+        Assert.Equal("Hallin|2026-03-09|12.5|100", Cells(TableFile.Read(path, new ReadSettings { Section = "late" }).Table));
         Assert.Equal("Hallin|19.5 / Oskery|", Cells(TableFile.Read(path, new ReadSettings { Query = "SELECT route, sum(minutes) AS minutes FROM trips GROUP BY route;" }).Table));
         using FileStream stream = File.OpenRead(path);
-        Assert.Equal(["trips", "late"], TableFile.PartsOf(stream, "company.db"));
+        Assert.Equal(["trips", "late"], TableFile.SectionsOf(stream, "company.db"));
     }
 
     [Theory]
@@ -216,7 +216,7 @@ public sealed class FileFormatTests : IDisposable
 
     [Fact]
     public void A_missing_table_is_named_with_those_that_are_there() =>
-        Assert.Contains("\"trips\", \"late\"", Assert.Throws<ReadException>(() => TableFile.Read(Database(), new ReadSettings { Part = "boats" })).Message, StringComparison.Ordinal);
+        Assert.Contains("\"trips\", \"late\"", Assert.Throws<ReadException>(() => TableFile.Read(Database(), new ReadSettings { Section = "boats" })).Message, StringComparison.Ordinal);
 
     [Fact]
     public void Titles_above_delimited_text_are_found_where_its_rows_are_wider()

@@ -3190,6 +3190,8 @@ export interface components {
             /** Format: int32 */
             studies: number;
             changed: string;
+            /** @description Why it can't be opened, or null. */
+            problem?: null | string;
         };
         /** @description A table as it stands on a page. */
         BriefingTable: {
@@ -3264,11 +3266,15 @@ export interface components {
         ColumnDocument: {
             /**
              * Format: int32
-             * @description Its place in the import.
+             * @description Its place in the import that holds its cells; of a prepared column its place among them.
              */
             at: number;
             name: string;
             type: components["schemas"]["ColumnType"];
+            /** @description By which studies, briefings and filters refer to it, whatever its heading is. */
+            id?: string;
+            /** @description The import that holds its cells; empty for a prepared column. */
+            in?: string;
             unit?: null | string;
             /** @description In what the numbers are counted ("thousand"); empty for ones. */
             multiplier?: string;
@@ -3427,19 +3433,19 @@ export interface components {
         /** @description How a file that is being written stands. */
         HandOverStatus: {
             id: string;
-            /** @description "computing", "writing", "done", "failed" or "stopped". */
+            /** @description "queued", "computing", "writing", "done", "failed" or "stopped". */
             state: string;
             /**
              * Format: double
              * @description Of what is to be written, 0 to 1.
              */
-            part: number;
+            progress: number;
             /** @description Why it failed. */
             problem: null | string;
         };
-        /** @description Which part of a file is read: a sheet and a range of it, a table, or what a query gives. */
+        /** @description What of a file is read: a sheet and a range of it, a table, or what a query gives. */
         ImportChoice: {
-            part?: null | string;
+            section?: null | string;
             range?: null | string;
             query?: null | string;
             /** Format: int32 */
@@ -3448,7 +3454,7 @@ export interface components {
         /** @description How an import stands. */
         ImportStatus: {
             id: string;
-            /** @description "asking" (which part?), "running", "done", "failed" or "stopped". */
+            /** @description "queued", "running", "asking" (which sheet or table?), "done", "failed" or "stopped". */
             state: string;
             /** Format: int64 */
             rows: number;
@@ -3456,11 +3462,11 @@ export interface components {
              * Format: double
              * @description 0 to 1.
              */
-            part: number;
+            progress: number;
             table: null | components["schemas"]["TableView"];
             problem: null | string;
             /** @description The sheets of a workbook, or the tables of a database, where one is to be chosen. */
-            parts?: string[];
+            sections?: string[];
             /** @description Whether a query can be asked of the file. */
             takesQuery?: boolean;
         };
@@ -3768,7 +3774,7 @@ export interface components {
             decimalComma?: null | boolean;
             step?: null | components["schemas"]["JsonObject"];
             /** @description The tables that the answer makes of one; none where it stays one. */
-            split?: components["schemas"]["SplitPart"][];
+            split?: components["schemas"]["SplitBlock"][];
         };
         /** @description Something to tell about a file that was read. */
         ReadNote: {
@@ -3976,7 +3982,7 @@ export interface components {
             tables: components["schemas"]["TableSummary"][];
         };
         /** @description One of the tables that stand side by side. */
-        SplitPart: {
+        SplitBlock: {
             title: string;
             columns: string[];
         };
@@ -4144,6 +4150,8 @@ export interface components {
             changed: string;
             /** @description The named source that it is read from, or null. */
             sourceId?: null | string;
+            /** @description Why it can't be opened, or null. */
+            problem?: null | string;
         };
         /** @description A table with its columns. */
         TableView: {

@@ -11,6 +11,9 @@ namespace OneWhole.Core.Preparing;
 /// <param name="Off">Switched off: it stays in the list and does nothing.</param>
 public sealed record Step(StepKind Kind, object Members, bool Off = false)
 {
+    /// <summary>By which the columns that it makes are referred to; empty where nothing refers to them.</summary>
+    public string Id { get; init; } = "";
+
     public string Words => Kind.Words(Members);
 
     public JsonObject Write()
@@ -19,6 +22,10 @@ public sealed record Step(StepKind Kind, object Members, bool Off = false)
         if (Off)
         {
             written["off"] = true;
+        }
+        if (Id.Length > 0)
+        {
+            written["id"] = Id;
         }
         return written;
     }
@@ -84,7 +91,7 @@ public sealed record Preparation(ImmutableArray<Step> Steps)
             try
             {
                 StepResult result = step.Kind.Apply(table, step.Members);
-                table = result.Table;
+                table = step.Id.Length == 0 ? result.Table : Named(result.Table, table, step);
                 reports.Add(new StepReport(step.Words, false, result.Rows, result.Cells, result.Note, null));
             }
             catch (StudyException fault)
@@ -94,6 +101,39 @@ public sealed record Preparation(ImmutableArray<Step> Steps)
             }
         }
         return (table, reports);
+    }
+
+    /// <summary>
+    /// Columns that a step passes on keep their ids; what it makes is called by the step and by the member that names it ("as"), or
+    /// else by its heading.
+    /// </summary>
+    private static Table Named(Table made, Table before, Step step)
+    {
+        var taken = new HashSet<string>(StringComparer.Ordinal);
+        HashSet<string> passed = [.. made.Columns.Select(column => column.Info.Id)];
+        JsonObject members = step.Kind.Write(step.Members);
+        var columns = new List<Column>();
+        foreach (Column column in made.Columns)
+        {
+            string id = column.Info.Id;
+            // Made anew under the heading of one that is gone, it is that one.
+            if (id.Length == 0 && before.Find(column.Name) is { } old && !passed.Contains(old.Info.Id))
+            {
+                id = old.Info.Id;
+            }
+            if (id.Length == 0 || taken.Contains(id))
+            {
+                string output = members.FirstOrDefault(member => member.Value is JsonValue value && value.TryGetValue(out string? text) && text.Trim() == column.Name).Key ?? column.Name;
+                id = $"{step.Id}:{output}";
+                for (int number = 2; taken.Contains(id); number++)
+                {
+                    id = $"{step.Id}:{output}:{number}";
+                }
+            }
+            taken.Add(id);
+            columns.Add(id == column.Info.Id ? column : column.With(column.Info with { Id = id }));
+        }
+        return new Table(made.Name, columns);
     }
 
     private sealed class StepShape : Shape<Step>
@@ -106,7 +146,8 @@ public sealed record Preparation(ImmutableArray<Step> Steps)
             }
             bool off = element.TryGetProperty("off", out JsonElement flag) && new FlagShape().Read(flag, Place.Member(place, "off"));
             StepKind found = StepList.Find(kind.GetString()!, Place.Member(place, "do"));
-            return new Step(found, found.Read(element, place), off);
+            string id = element.TryGetProperty("id", out JsonElement name) ? new TextShape("a step's name", 40).Read(name, Place.Member(place, "id")) : "";
+            return new Step(found, found.Read(element, place), off) { Id = id };
         }
 
         public override JsonNode? Write(Step value) => value.Write();

@@ -65,7 +65,7 @@ public abstract class StepKind<T> : StepKind
 {
     private protected abstract ObjectShape<T> Members { get; }
 
-    internal sealed override object Read(JsonElement element, string place) => Members.ReadExcept(element, place, "do", "off");
+    internal sealed override object Read(JsonElement element, string place) => Members.ReadExcept(element, place, "do", "off", "id");
 
     internal sealed override JsonObject Write(object members) => Members.WriteAs("do", Kind, (T)members);
 
@@ -73,6 +73,7 @@ public abstract class StepKind<T> : StepKind
     {
         JsonObject schema = Members.SchemaAs("do", Kind);
         ((JsonObject)schema["properties"]!).Add("off", new JsonObject { ["type"] = "boolean", ["default"] = false });
+        ((JsonObject)schema["properties"]!).Add("id", new JsonObject { ["type"] = "string", ["maxLength"] = 40 });
         return schema;
     }
 

@@ -10,8 +10,7 @@ namespace OneWhole.Core.Studies;
 /// <summary>The shapes of the study's members that every form shares.</summary>
 internal static class StudyShapes
 {
-    /// <summary>A column's heading, exactly as it stands in the table.</summary>
-    private static readonly Shape<string> Heading = new TextShape("a column's name", 1000);
+    private static readonly Shape<string> Heading = TextShape.Column;
 
     public static ObjectShape<Study> Envelope(Shape<FormChoice> form) => new ObjectShape<Study>("a study", () => new Study { Parts = null!, Form = null! })
         .Has("format", new FormatShape(Study.Format), _ => Study.Format, (study, _) => study, "the version of the format", required: true)
@@ -54,7 +53,7 @@ internal static class StudyShapes
         .May("keep", new CountShape(1, int.MaxValue), fold => fold.Keep, (fold, value) => fold with { Keep = value }, "keep so many of the largest")
         .May("reach", NumberShape.Share, fold => fold.Reach, (fold, value) => fold with { Reach = value }, "keep the fewest that make up so much of all")
         .May("under", NumberShape.ShareBelowOne, fold => fold.Under, (fold, value) => fold with { Under = value }, "fold what has less of all")
-        .Has("label", new LabelShape(), fold => fold.Label, (fold, value) => fold with { Label = value }, "what the folded part is called")
+        .Has("label", new LabelShape(refers: false), fold => fold.Label, (fold, value) => fold with { Label = value }, "what the folded part is called")
         .Where(fold => (fold.Keep is null ? 0 : 1) + (fold.Reach is null ? 0 : 1) + (fold.Under is null ? 0 : 1) == 1
             ? null : "a fold with exactly one of keep, reach and under");
 
@@ -65,14 +64,14 @@ internal static class StudyShapes
             (order, value) => order with { ReverseParts = value.Item1, ReverseGroups = value.Item2 }, "which of the two is turned round");
 
     /// <summary>A category label: trimmed, NFC; not empty.</summary>
-    private sealed class LabelShape : Shape<string>
+    private sealed class LabelShape(bool refers = true) : Shape<string>
     {
         public override string Read(JsonElement element, string place) =>
             element.ValueKind == JsonValueKind.String ? Label.Of(element.GetString()) : throw Wrong(element, place, "a label, as text");
 
         public override JsonNode? Write(string value) => JsonValue.Create(value);
 
-        public override JsonObject Schema() => new() { ["type"] = "string" };
+        public override JsonObject Schema() => refers ? new() { ["type"] = "string", [References.Keyword] = References.Word(Reference.Label) } : new() { ["type"] = "string" };
     }
 
     /// <summary>A label, or a number of a quantity column.</summary>
@@ -243,7 +242,7 @@ internal static class StudyShapes
             _ => null,
         };
 
-        public override JsonObject Schema() => new() { ["type"] = new JsonArray("string", "array", "object") };
+        public override JsonObject Schema() => new() { ["oneOf"] = new JsonArray(new JsonObject { ["type"] = "string" }, Labels.Schema(), Share.Schema()) };
     }
 
     private sealed class ReverseShape : Shape<(bool, bool)>

@@ -3,7 +3,7 @@ using OneWhole.Core.Numbers;
 namespace OneWhole.Core.Tables;
 
 /// <summary>How a column's cells are kept. Both kinds can be read as labels, as numbers and as text.</summary>
-public abstract class Cells
+public abstract class Cells : IMeasured
 {
     public abstract int Count { get; }
 
@@ -20,6 +20,8 @@ public abstract class Cells
     /// <param name="removed">How many go.</param>
     /// <param name="inserted">How many blank ones come.</param>
     public abstract Cells Splice(int at, int removed, int inserted);
+
+    public abstract void Measure(MemoryCount count);
 
     private protected static T[] Splice<T>(T[] values, int at, int removed, int inserted, T blank)
     {
@@ -43,6 +45,17 @@ public sealed class LabelCells(IReadOnlyList<string> labels, Codes codes) : Cell
     public Codes Codes { get; } = codes;
 
     public override int Count => Codes.Count;
+
+    private long _labelBytes = -1;
+
+    /// <summary>What the labels take; added up once.</summary>
+    internal long LabelBytes => _labelBytes < 0 ? _labelBytes = MemoryCount.OfTexts(Labels) : _labelBytes;
+
+    public override void Measure(MemoryCount count)
+    {
+        count.Add(Labels, LabelBytes);
+        count.Add(Codes.Values, (long)Codes.Count * Codes.Width);
+    }
 
     public override string TextAt(int row)
     {
@@ -128,6 +141,14 @@ public sealed class NumberCells : Cells
     public IReadOnlyDictionary<int, string> Spellings { get; }
 
     public override int Count => Units?.Length ?? Wide!.Length;
+
+    public override void Measure(MemoryCount count)
+    {
+        count.Add(Units, 8L * Count);
+        count.Add(Wide, 48L * Count);
+        count.Add(Decimals, Count);
+        count.Add(Spellings, 100L * Spellings.Count);
+    }
 
     public ExactInt? At(int row)
     {

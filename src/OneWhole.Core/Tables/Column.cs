@@ -15,6 +15,9 @@ public enum ColumnType
 /// <param name="Type">Found from the cells, correctable.</param>
 public sealed record ColumnInfo(string Name, ColumnType Type)
 {
+    /// <summary>What it is referred to by, whatever its heading is; empty where nothing refers to it.</summary>
+    public string Id { get; init; } = "";
+
     /// <summary>What one unit of the quantity is ("min", "€"), or null.</summary>
     public string? Unit { get; init; }
 
@@ -62,19 +65,24 @@ public sealed record ColumnInfo(string Name, ColumnType Type)
 }
 
 /// <summary>One column of a table. Its readings as labels, numbers and dates are made when first asked for, and kept.</summary>
-public sealed class Column
+public sealed class Column : IMeasured
 {
     private readonly Lazy<LabelView> _labels;
     private readonly Lazy<NumberView> _numbers;
     private readonly Lazy<DateView> _dates;
 
     public Column(ColumnInfo info, Cells cells)
+        : this(info, cells, new Lazy<LabelView>(() => LabelView.Of(cells)), new Lazy<NumberView>(() => NumberView.Of(cells, info.Numbers)), null)
+    {
+    }
+
+    private Column(ColumnInfo info, Cells cells, Lazy<LabelView> labels, Lazy<NumberView> numbers, Lazy<DateView>? dates)
     {
         Info = info;
         Cells = cells;
-        _labels = new Lazy<LabelView>(() => LabelView.Of(Cells));
-        _numbers = new Lazy<NumberView>(() => NumberView.Of(Cells, Info.Numbers));
-        _dates = new Lazy<DateView>(() => DateView.Of(Labels, Info.Dates));
+        _labels = labels;
+        _numbers = numbers;
+        _dates = dates ?? new Lazy<DateView>(() => DateView.Of(labels.Value, info.Dates));
     }
 
     public ColumnInfo Info { get; }
@@ -94,6 +102,26 @@ public sealed class Column
     /// <summary>The labels as dates.</summary>
     public DateView Dates => _dates.Value;
 
-    /// <summary>The same cells under another heading, type or reading.</summary>
-    public Column With(ColumnInfo info) => new(info, Cells);
+    /// <summary>The same cells under another heading, type or reading; the views that stay the same are shared.</summary>
+    public Column With(ColumnInfo info) => new(info, Cells, _labels,
+        info.Numbers == Info.Numbers ? _numbers : new Lazy<NumberView>(() => NumberView.Of(Cells, info.Numbers)), info.Dates == Info.Dates ? _dates : null);
+
+    /// <summary>The cells, and the views that were made of them.</summary>
+    public void Measure(MemoryCount count)
+    {
+        Cells.Measure(count);
+        if (_labels.IsValueCreated)
+        {
+            _labels.Value.Measure(count);
+        }
+        if (_numbers.IsValueCreated)
+        {
+            _numbers.Value.Measure(count);
+        }
+        if (_dates.IsValueCreated)
+        {
+            count.Add(_dates.Value.ByCode, 16L * _dates.Value.ByCode.Count);
+        }
+        count.Add(Info.EarlierLabels, 0);
+    }
 }

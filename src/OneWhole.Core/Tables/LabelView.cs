@@ -1,7 +1,7 @@
 namespace OneWhole.Core.Tables;
 
 /// <summary>A column read as labels: each distinct label once, by first appearance in the table, and a code a row.</summary>
-public sealed class LabelView
+public sealed class LabelView : IMeasured
 {
     private Dictionary<string, int>? _index;
 
@@ -23,6 +23,18 @@ public sealed class LabelView
     public IReadOnlyList<string> Labels { get; }
 
     public Codes Codes { get; }
+
+    private long _labelBytes = -1;
+
+    public void Measure(MemoryCount count)
+    {
+        count.Add(Labels, _labelBytes < 0 ? _labelBytes = MemoryCount.OfTexts(Labels) : _labelBytes);
+        count.Add(Codes.Values, (long)Codes.Count * Codes.Width);
+        if (_index is { } index)
+        {
+            count.Add(index, 32L * index.Count);
+        }
+    }
 
     /// <summary>The code of "(blank)", or −1 where every cell is filled.</summary>
     public int BlankCode { get; }

@@ -3,7 +3,7 @@ using OneWhole.Core.Numbers;
 namespace OneWhole.Core.Tables;
 
 /// <summary>A column read as numbers in units of 10^−<see cref="Scale"/>.</summary>
-public sealed class NumberView
+public sealed class NumberView : IMeasured
 {
     private NumberView(int scale, long[]? units, ExactInt?[]? wide)
     {
@@ -32,6 +32,12 @@ public sealed class NumberView
         {
             HasMissing = Array.Exists(wide!, cell => cell is null);
         }
+    }
+
+    public void Measure(MemoryCount count)
+    {
+        count.Add(Units, 8L * (Units?.Length ?? 0));
+        count.Add(Wide, 48L * (Wide?.Length ?? 0));
     }
 
     public int Scale { get; }

@@ -1,7 +1,7 @@
 namespace OneWhole.Core.Tables;
 
 /// <summary>Named columns of equal length. A table is a value: changing one makes another.</summary>
-public sealed class Table
+public sealed class Table : IMeasured
 {
     private readonly Dictionary<string, Column> _byName;
 
@@ -25,6 +25,17 @@ public sealed class Table
     }
 
     public string Name { get; }
+
+    /// <summary>Keeps what is computed of its rows; null for a table that is used once.</summary>
+    public IScanCache? Scans { get; init; }
+
+    public void Measure(MemoryCount count)
+    {
+        foreach (Column column in Columns)
+        {
+            column.Measure(count);
+        }
+    }
 
     public IReadOnlyList<Column> Columns { get; }
 

@@ -1,46 +1,19 @@
-using System.Runtime.CompilerServices;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 
 namespace OneWhole.Core.Workings;
 
 /// <summary>
-/// The last aggregates of each table. Forms, orders, wholes and looks don't change what a scan over the rows gives: one scan
-/// serves every form of the strip. A table that is no longer used takes its aggregates with it.
+/// Forms, orders, wholes and looks don't change what a scan over the rows gives: one scan serves every form of the strip. A table
+/// that is asked again and again brings its cache (<see cref="Table.Scans"/>); one that is used once has none.
 /// </summary>
 internal static class AggregateCache
 {
-    private const int Kept = 24;
-
-    private static readonly ConditionalWeakTable<Table, LinkedList<(string Key, Aggregate Aggregate)>> Tables = [];
-
     /// <exception cref="StudyException">As the scan's.</exception>
     public static Aggregate Run(Table table, Study study, IReadOnlyList<Clause> where, bool takesGroups, CancellationToken cancel)
     {
-        string key = KeyOf(study, where, takesGroups);
-        LinkedList<(string Key, Aggregate Aggregate)> known = Tables.GetOrCreateValue(table);
-        lock (known)
-        {
-            for (var node = known.First; node is not null; node = node.Next)
-            {
-                if (node.Value.Key == key)
-                {
-                    known.Remove(node);
-                    known.AddFirst(node);
-                    return node.Value.Aggregate;
-                }
-            }
-        }
-        Aggregate aggregate = Aggregation.Run(table, study, where, takesGroups, cancel);
-        lock (known)
-        {
-            known.AddFirst((key, aggregate));
-            if (known.Count > Kept)
-            {
-                known.RemoveLast();
-            }
-        }
-        return aggregate;
+        Aggregate Scan() => Aggregation.Run(table, study, where, takesGroups, cancel);
+        return table.Scans is { } scans ? scans.Get(KeyOf(study, where, takesGroups), Scan) : Scan();
     }
 
     private static string KeyOf(Study study, IReadOnlyList<Clause> where, bool takesGroups) => string.Join('\u0001',

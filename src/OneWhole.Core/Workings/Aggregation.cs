@@ -7,7 +7,10 @@ namespace OneWhole.Core.Workings;
 /// <summary>The amounts of a study before negatives, order and fold, and what became of the rows.</summary>
 /// <param name="FilteredAmount">The amount of the rows that were filtered out, in the amounts' units.</param>
 /// <param name="DistinctInAll">For distinct counts: how many values there are in all used rows.</param>
-internal sealed record Aggregate(Amounts Amounts, RowCounts Rows, ExactInt FilteredAmount, long? DistinctInAll);
+internal sealed record Aggregate(Amounts Amounts, RowCounts Rows, ExactInt FilteredAmount, long? DistinctInAll) : IMeasured
+{
+    public void Measure(MemoryCount count) => Amounts.Measure(count);
+}
 
 /// <summary>
 /// One scan over the rows. Each block of rows is turned into cell numbers (group × parts + part), then its numbers are

@@ -1,4 +1,5 @@
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Tables;
 
 namespace OneWhole.Core.Workings;
 
@@ -9,7 +10,7 @@ public sealed record RowCounts(long Total, long Used, long FilteredOut, long Not
 /// The amounts v[g,p] of a study: exact integers in units of 10^−<see cref="Scale"/>, group after group.
 /// Without groups there is one row of cells and none of them is absent.
 /// </summary>
-public sealed class Amounts
+public sealed class Amounts : IMeasured
 {
     internal Amounts(int scale, IReadOnlyList<Entry> parts, IReadOnlyList<Entry>? groups, ExactInt[] cells, bool[] exists)
     {
@@ -18,6 +19,15 @@ public sealed class Amounts
         Groups = groups;
         Cells = cells;
         Exists = exists;
+    }
+
+    /// <summary>An amount is a number of 8 bytes and a place for a wide one; an entry an object of some 100 bytes whose label the table has.</summary>
+    public void Measure(MemoryCount count)
+    {
+        count.Add(Cells, 24L * Cells.Length);
+        count.Add(Exists, Exists.Length);
+        count.Add(Parts, 120L * Parts.Count);
+        count.Add(Groups, 120L * (Groups?.Count ?? 0));
     }
 
     public int Scale { get; }

@@ -21,9 +21,17 @@ public static class Calculator
         {
             throw new StudyException("not-available", "each", "each: a study for each value of a column has workings of its own for each of them.");
         }
-        Form form = study.Form.Form;
         Division division = Division.Of(table, study, cancel, second);
         cancel.ThrowIfCancellationRequested();
+        return Of(division);
+    }
+
+    /// <summary>The same workings for a study that differs in looks or title only: nothing is scanned, ordered or folded again.</summary>
+    public static WorkingsResult Again(WorkingsResult known, Study study) => Of(known.Division.With(study));
+
+    private static WorkingsResult Of(Division division)
+    {
+        Form form = division.Study.Form.Form;
         FormWorkings own = form.Compute(division);
         JsonObject readings = CommonReadings(division);
         List<JsonObject>? groups = GroupReadings(division);

@@ -8,7 +8,7 @@ namespace OneWhole.Core.Workings;
 /// How a whole divides: the amounts of a study in display order, negatives dealt with and small parts folded, and the
 /// whole of each amount. Every form computes its columns from this.
 /// </summary>
-public sealed class Division
+public sealed class Division : IMeasured
 {
     private readonly Amounts _amounts;
     private readonly ExactInt[] _partTotals;
@@ -46,7 +46,35 @@ public sealed class Division
         FixedWhole = IsEmpty ? ExactInt.Zero : fixedWhole;
     }
 
-    public Study Study { get; }
+    public Study Study { get; private init; }
+
+    /// <summary>The same numbers for a study that differs in looks or title only.</summary>
+    public Division With(Study study) => new(this, study);
+
+    private Division(Division from, Study study)
+    {
+        _amounts = from._amounts;
+        _partTotals = from._partTotals;
+        _sortedTotals = from._sortedTotals;
+        _groupTotals = from._groupTotals;
+        (Study, Table, Second, Listed, LeftOut, Rows) = (study, from.Table, from.Second, from.Listed, from.LeftOut, from.Rows);
+        (FilteredAmount, DistinctInAll, TakesGroups, IsEmpty, HasNegative, Total, FixedWhole) = (from.FilteredAmount, from.DistinctInAll, from.TakesGroups, from.IsEmpty, from.HasNegative, from.Total, from.FixedWhole);
+    }
+
+    /// <summary>The amounts; the table has its own place in memory, but is held all the same.</summary>
+    public void Measure(MemoryCount count)
+    {
+        Table.Measure(count);
+        Second?.Measure(count);
+        Listed.Measure(count);
+        _amounts.Measure(count);
+        count.Add(_partTotals, 24L * _partTotals.Length);
+        count.Add(_groupTotals, 24L * _groupTotals.Length);
+        if (_sortedTotals.IsValueCreated)
+        {
+            count.Add(_sortedTotals.Value, 24L * _sortedTotals.Value.Length);
+        }
+    }
 
     public Table Table { get; }
 

@@ -10,8 +10,16 @@ public sealed record Panel(string Value, WorkingsResult Workings);
 /// <param name="Column">The column; null where there is one for all rows.</param>
 /// <param name="Values">In table order; those without a row that passes are not among them.</param>
 /// <param name="Columns">The workings' columns, which all values share.</param>
-public sealed record WorkingsSet(string? Column, IReadOnlyList<Panel> Values, IReadOnlyList<WorkingColumn> Columns)
+public sealed record WorkingsSet(string? Column, IReadOnlyList<Panel> Values, IReadOnlyList<WorkingColumn> Columns) : IMeasured
 {
+    public void Measure(MemoryCount count)
+    {
+        foreach (Panel panel in Values)
+        {
+            panel.Workings.Measure(count);
+        }
+    }
+
     /// <summary>The rows of all values together.</summary>
     public long RowCount => Values.Sum(each => (long)each.Workings.RowCount);
 
@@ -40,6 +48,11 @@ public sealed record WorkingsSet(string? Column, IReadOnlyList<Panel> Values, IR
             : Calculator.Run(table, one with { Where = one.Where.Add(new Clause(name) { Is = [] }) }, cancel, second).Columns;
         return new WorkingsSet(name, values, columns);
     }
+
+    /// <summary>The same workings for a study that differs in looks or title only.</summary>
+    public static WorkingsSet Again(WorkingsSet known, Study study) => known.Column is not { } column
+        ? Of(Calculator.Again(known.Values[0].Workings, study))
+        : known with { Values = [.. known.Values.Select(panel => panel with { Workings = Calculator.Again(panel.Workings, With(study with { PanelColumn = null }, column, panel.Value)) })] };
 
     private static Study With(Study study, string column, string value) => study with { Where = study.Where.Add(new Clause(column) { Is = [value] }) };
 

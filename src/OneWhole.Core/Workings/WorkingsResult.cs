@@ -7,7 +7,7 @@ public sealed record WorkingsResult(
     Division Division,
     IReadOnlyList<WorkingColumn> Columns,
     JsonObject Readings,
-    IReadOnlyList<TieOutLine> TieOut)
+    IReadOnlyList<TieOutLine> TieOut) : Tables.IMeasured
 {
     /// <summary>Whether a row stands for a group alone, not for a group and a part (or for a part).</summary>
     public bool RowsAreGroups { get; init; }
@@ -31,6 +31,13 @@ public sealed record WorkingsResult(
 
     /// <summary>Columns that only labels need: on the screen and in hand-overs after the others, not in the command's workings.</summary>
     public IReadOnlyList<WorkingColumn> LabelColumns { get; init; } = [];
+
+    /// <summary>The amounts, and some numbers a row for each column that was worked out.</summary>
+    public void Measure(Tables.MemoryCount count)
+    {
+        Division.Measure(count);
+        count.Add(this, 2000 + 56L * RowCount * Columns.Count(column => !column.IsText));
+    }
 
     public WorkingColumn? Find(string key) => Columns.FirstOrDefault(column => column.Key == key) ?? LabelColumns.FirstOrDefault(column => column.Key == key);
 

@@ -20,12 +20,12 @@ public static class BundledBriefing
         Dictionary<string, Table> tables = bundle.Tables.ToDictionary(table => table.Name, table => new Table(table.Title, (fresh.TryGetValue(table.Name, out Table? laid) ? laid : Read(table)).Columns));
         Briefing page = bundle.Page ?? new Briefing { Title = bundle.Title, Blocks = [.. bundle.Studies.Select((study, at) => new BriefingBlock($"b{at + 1}") { Kind = BlockKind.Study, Study = study.Name })] };
         Dictionary<string, BundledStudy> studies = bundle.Studies.ToDictionary(study => study.Name);
-        ComputedBlock Computed(BriefingBlock block, IReadOnlyList<Clause> filter, IReadOnlyDictionary<string, string> colours)
+        ComputedBlock Computed(BriefingBlock block, bool filtered, IReadOnlyDictionary<string, string> colours)
         {
             BundledStudy bundled = studies[block.Study];
             try
             {
-                (Study study, IReadOnlyList<string> remarks) = SharedFilter.Apply(BriefingColours.Apply(bundled.Study, colours), tables[bundled.Table], filter);
+                (Study study, IReadOnlyList<string> remarks) = SharedFilter.Apply(BriefingColours.Apply(bundled.Study, colours), tables[bundled.Table], filtered ? page.Filter : []);
                 Table? second = study.Form.Form.SecondTable(study) is { } name ? tables.Values.FirstOrDefault(table => table.Name == name) : null;
                 WorkingsSet workings = WorkingsSet.Run(tables[bundled.Table], study, default, second);
                 string title = study.Title.Length > 0 || workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Title;
@@ -36,7 +36,7 @@ public static class BundledBriefing
                 return new ComputedBlock(block, null, [], unfit.Message);
             }
         }
-        return HandedBriefing.Of(page, page.Filter, HandedBriefing.Compute(page, page.Filter, Computed, block => block.Study, block => new ComputedBlock(block, null, [], null)), sharesOnly);
+        return HandedBriefing.Of(page, page.Filter, HandedBriefing.Compute(page, Computed, block => block.Study, block => new ComputedBlock(block, null, [], null)), sharesOnly);
     }
 
     private static Table Read(BundledTable table)

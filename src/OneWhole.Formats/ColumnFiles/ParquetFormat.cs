@@ -61,7 +61,7 @@ internal sealed class ParquetFormat : TableFormat
 
         public override bool IsEmpty => false;
 
-        public override double Part => _reader.RowGroupCount == 0 ? 1 : (_group + (_rowsInGroup == 0 ? 0 : _row / (double)_rowsInGroup)) / _reader.RowGroupCount;
+        public override double Done => _reader.RowGroupCount == 0 ? 1 : (_group + (_rowsInGroup == 0 ? 0 : _row / (double)_rowsInGroup)) / _reader.RowGroupCount;
 
         public override bool Next()
         {

@@ -21,7 +21,7 @@ internal sealed class SqliteFormat : TableFormat
 
     public override bool TakesQuery => true;
 
-    public override IReadOnlyList<string> PartsOf(Stream stream)
+    public override IReadOnlyList<string> SectionsOf(Stream stream)
     {
         using Session session = Session.Open(stream);
         return session.Tables();
@@ -40,13 +40,13 @@ internal sealed class SqliteFormat : TableFormat
             else
             {
                 IReadOnlyList<string> tables = session.Tables();
-                string table = settings.Part ?? tables.FirstOrDefault() ?? throw new ReadException("empty-file", "The database has no table.");
+                string table = settings.Section ?? tables.FirstOrDefault() ?? throw new ReadException("empty-file", "The database has no table.");
                 if (!tables.Contains(table))
                 {
                     throw new ReadException("no-table", $"The database has no table \"{table}\"; its tables are {string.Join(", ", tables.Select(name => $"\"{name}\""))}.");
                 }
                 query = $"SELECT * FROM \"{table.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
-                settings = settings with { Part = table };
+                settings = settings with { Section = table };
             }
             return (new Rows(session, query, cancel), settings);
         }

@@ -52,7 +52,7 @@ internal sealed class DelimitedFormat : TableFormat
 
         public override bool IsEmpty => _scanner.IsEmptyLine;
 
-        public override double Part => stream.Length == 0 ? 1 : stream.Position / (double)stream.Length;
+        public override double Done => stream.Length == 0 ? 1 : stream.Position / (double)stream.Length;
 
         public override bool CommaIsLikely => separator == ';';
 

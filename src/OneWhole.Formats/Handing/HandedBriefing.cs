@@ -64,16 +64,15 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
 {
     /// <summary>Computes a page's blocks: once as they are, for its colours (what is filtered away keeps its own), and once with the filter.</summary>
     /// <param name="page">The page.</param>
-    /// <param name="filter">The filter, and what was picked.</param>
-    /// <param name="compute">Computes a block of a study with a filter and colours.</param>
+    /// <param name="compute">Computes a block of a study, with the filter or without it, and with the page's colours.</param>
     /// <param name="studyOf">The study of such a block; null where it could not be computed.</param>
     /// <param name="text">A block of text.</param>
-    public static IReadOnlyList<T> Compute<T>(Briefing page, IReadOnlyList<Clause> filter, Func<BriefingBlock, IReadOnlyList<Clause>, IReadOnlyDictionary<string, string>, T> compute, Func<T, HandedStudy?> studyOf, Func<BriefingBlock, T> text)
+    public static IReadOnlyList<T> Compute<T>(Briefing page, Func<BriefingBlock, bool, IReadOnlyDictionary<string, string>, T> compute, Func<T, HandedStudy?> studyOf, Func<BriefingBlock, T> text)
     {
         var none = new Dictionary<string, string>();
         IReadOnlyDictionary<string, string> colours = BriefingColours.Of(page.Blocks.Where(block => block.Kind == BlockKind.Study)
-            .SelectMany(block => studyOf(compute(block, [], none))?.Workings.Values.Take(1) ?? []).Select(each => each.Workings));
-        return [.. page.Blocks.Select(block => block.Kind == BlockKind.Study ? compute(block, filter, colours) : text(block))];
+            .SelectMany(block => studyOf(compute(block, false, none))?.Workings.Values.Take(1) ?? []).Select(each => each.Workings));
+        return [.. page.Blocks.Select(block => block.Kind == BlockKind.Study ? compute(block, true, colours) : text(block))];
     }
 
     /// <param name="page">The page.</param>

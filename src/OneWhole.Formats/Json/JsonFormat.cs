@@ -70,7 +70,7 @@ internal sealed class JsonFormat : TableFormat
         /// <summary>An object without members is a row too.</summary>
         public override bool IsEmpty => false;
 
-        public override double Part => stream.Length == 0 ? 1 : stream.Position / (double)stream.Length;
+        public override double Done => stream.Length == 0 ? 1 : stream.Position / (double)stream.Length;
 
         public override bool Next()
         {

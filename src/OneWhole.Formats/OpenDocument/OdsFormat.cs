@@ -23,7 +23,7 @@ internal sealed class OdsFormat : TableFormat
 
     public override bool Recognises(ReadOnlySpan<byte> head, string extension) => Archives.IsArchive(head) && (extension == ".ods" || Archives.SaysOpenDocument(head));
 
-    public override IReadOnlyList<string> PartsOf(Stream stream)
+    public override IReadOnlyList<string> SectionsOf(Stream stream)
     {
         using Content content = Content.Open(stream);
         var names = new List<string>();
@@ -53,9 +53,9 @@ internal sealed class OdsFormat : TableFormat
             {
                 string name = content.Xml.GetAttribute("name", Table) ?? "";
                 names.Add(name);
-                if (settings.Part is null || settings.Part == name)
+                if (settings.Section is null || settings.Section == name)
                 {
-                    return (new Rows(content, range), settings with { Part = name });
+                    return (new Rows(content, range), settings with { Section = name });
                 }
             }
         }
@@ -65,7 +65,7 @@ internal sealed class OdsFormat : TableFormat
             throw Damaged(broken);
         }
         content.Dispose();
-        throw new ReadException("no-sheet", $"The spreadsheet has no sheet \"{settings.Part}\"; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
+        throw new ReadException("no-sheet", $"The spreadsheet has no sheet \"{settings.Section}\"; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
     }
 
     private static ReadException Damaged(Exception fault) => new("damaged-file", $"The spreadsheet is damaged: {fault.Message} Open it where it was made, and save it anew.", fault);

@@ -25,7 +25,7 @@ public sealed record ReadSettings
     public DateOrder? Dates { get; init; }
 
     /// <summary>The sheet of a workbook, or the table of a database.</summary>
-    public string? Part { get; init; }
+    public string? Section { get; init; }
 
     /// <summary>The cells of a sheet that hold the table: "B3:F200".</summary>
     public string? Range { get; init; }
@@ -44,7 +44,7 @@ public sealed record ReadSettings
         .MayHave("encoding", new TextShape("an encoding", 20), settings => settings.Encoding, (settings, value) => settings with { Encoding = value }, "utf-8, utf-16, utf-16be or windows-1252")
         .MayHave("decimalMark", new TextShape("a decimal mark", 1), settings => settings.DecimalMark, (settings, value) => settings with { DecimalMark = value }, "a point or a comma")
         .May("dates", TableShapes.DateOrders, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month")
-        .MayHave("part", new TextShape("a sheet or a table", 200), settings => settings.Part, (settings, value) => settings with { Part = value }, "the sheet of a workbook, or the table of a database")
+        .MayHave("part", new TextShape("a sheet or a table", 200), settings => settings.Section, (settings, value) => settings with { Section = value }, "the sheet of a workbook, or the table of a database")
         .MayHave("range", new TextShape("a range of cells", 30), settings => settings.Range, (settings, value) => settings with { Range = value }, "the cells of a sheet that hold the table, like B3:F200")
         .May("headerRow", new CountShape(0, 100), settings => settings.HeaderRow, (settings, value) => settings with { HeaderRow = value }, "the row of the headings, from 1; 0 for none")
         .MayHave("query", new TextShape("a query", 20_000), settings => settings.Query, (settings, value) => settings with { Query = value }, "one SELECT on a database")
@@ -115,11 +115,11 @@ public sealed record ReadAnswer(string Text, bool Chosen)
     public JsonObject? Step { get; init; }
 
     /// <summary>The tables that the answer makes of one; none where it stays one.</summary>
-    public IReadOnlyList<SplitPart> Split { get; init; } = [];
+    public IReadOnlyList<SplitBlock> Split { get; init; } = [];
 }
 
 /// <summary>One of the tables that stand side by side.</summary>
-public sealed record SplitPart(string Title, IReadOnlyList<string> Columns);
+public sealed record SplitBlock(string Title, IReadOnlyList<string> Columns);
 
 /// <summary>A table that was read, how it was read, and what there is to tell.</summary>
 public sealed record ReadResult(Table Table, ReadSettings Used, IReadOnlyList<ReadNote> Notes)
@@ -132,4 +132,4 @@ public sealed record ReadResult(Table Table, ReadSettings Used, IReadOnlyList<Re
 }
 
 /// <summary>How far a reader has come.</summary>
-public readonly record struct ReadProgress(long Rows, double Part);
+public readonly record struct ReadProgress(long Rows, double Done);

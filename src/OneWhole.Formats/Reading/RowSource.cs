@@ -35,7 +35,7 @@ internal abstract class RowSource : IDisposable
     }
 
     /// <summary>How far the reading has come, 0 to 1.</summary>
-    public virtual double Part => 0;
+    public virtual double Done => 0;
 
     /// <summary>The headings, where the format names its columns; null where they stand in a row.</summary>
     public virtual IReadOnlyList<string>? Names => null;

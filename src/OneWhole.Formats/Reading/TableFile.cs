@@ -70,7 +70,7 @@ public static class TableFile
 
     /// <summary>The parts of a file that can be chosen: sheets of a workbook, tables of a database.</summary>
     /// <exception cref="ReadException">The file is empty, damaged, or of no format that is read.</exception>
-    public static IReadOnlyList<string> PartsOf(Stream stream, string fileName) => FormatOf(stream, fileName).PartsOf(stream);
+    public static IReadOnlyList<string> SectionsOf(Stream stream, string fileName) => FormatOf(stream, fileName).SectionsOf(stream);
 
     /// <summary>Whether a query can be asked of a file.</summary>
     /// <exception cref="ReadException">The file is empty.</exception>

@@ -24,5 +24,5 @@ internal abstract class TableFormat
     public virtual bool TakesQuery => false;
 
     /// <summary>The parts that can be chosen: sheets, or tables.</summary>
-    public virtual IReadOnlyList<string> PartsOf(Stream stream) => [];
+    public virtual IReadOnlyList<string> SectionsOf(Stream stream) => [];
 }

@@ -166,7 +166,7 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             [
                 new ReadAnswer("keep them side by side", true),
                 new ReadAnswer("one table, the block in a column", false) { Step = step },
-                new ReadAnswer($"{titles.Count} tables", false) { Split = [.. titles.Select((title, block) => new SplitPart(title, [.. _headings.Skip(block * wide).Take(wide)]))] },
+                new ReadAnswer($"{titles.Count} tables", false) { Split = [.. titles.Select((title, block) => new SplitBlock(title, [.. _headings.Skip(block * wide).Take(wide)]))] },
             ],
         });
     }
@@ -218,7 +218,7 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         if ((++Rows & 0x1FFF) == 0)
         {
             cancel.ThrowIfCancellationRequested();
-            progress?.Invoke(new ReadProgress(Rows, rows.Part));
+            progress?.Invoke(new ReadProgress(Rows, rows.Done));
         }
     }
 

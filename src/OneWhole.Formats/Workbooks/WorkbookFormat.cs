@@ -21,7 +21,7 @@ internal sealed class WorkbookFormat : TableFormat
         return Sheets.Open(stream, settings);
     }
 
-    public override IReadOnlyList<string> PartsOf(Stream stream) => Sheets.Names(stream);
+    public override IReadOnlyList<string> SectionsOf(Stream stream) => Sheets.Names(stream);
 }
 
 /// <summary>Workbooks of the older binary kind (.xls).</summary>
@@ -35,7 +35,7 @@ internal sealed class OldWorkbookFormat : TableFormat
 
     public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel) => Sheets.Open(stream, settings);
 
-    public override IReadOnlyList<string> PartsOf(Stream stream) => Sheets.Names(stream);
+    public override IReadOnlyList<string> SectionsOf(Stream stream) => Sheets.Names(stream);
 }
 
 /// <summary>The sheets of a workbook of either kind.</summary>
@@ -63,14 +63,14 @@ internal static class Sheets
         do
         {
             names.Add(reader.Name);
-            if (settings.Part is { } part ? part == reader.Name : reader is { RowCount: > 0, VisibleState: "visible" })
+            if (settings.Section is { } part ? part == reader.Name : reader is { RowCount: > 0, VisibleState: "visible" })
             {
-                return (new Rows(stream, reader, range), settings with { Part = reader.Name });
+                return (new Rows(stream, reader, range), settings with { Section = reader.Name });
             }
         }
         while (reader.NextResult());
         reader.Dispose();
-        throw settings.Part is { } missing
+        throw settings.Section is { } missing
             ? new ReadException("no-sheet", $"The workbook has no sheet \"{missing}\"; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.")
             : new ReadException("empty-file", $"No sheet of the workbook has a row; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
     }
@@ -109,7 +109,7 @@ internal static class Sheets
 
         public override ReadOnlySpan<char> this[int cell] => _cells[cell];
 
-        public override double Part => stream.Length == 0 ? 1 : Math.Min(1, stream.Position / (double)stream.Length);
+        public override double Done => stream.Length == 0 ? 1 : Math.Min(1, stream.Position / (double)stream.Length);
 
         public override bool Next()
         {

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api, type ImportStatus } from '../lib/api';
 import { go } from '../lib/router';
-import { ChoosePart } from './ChoosePart';
+import { ChooseSection } from './ChooseSection';
 import { SourcePicker } from './Sources';
 import { TypeTable } from './TypeTable';
 
@@ -31,12 +31,12 @@ export function BringIn({ compact }: { compact?: boolean }) {
     try {
       let now = await started;
       setStatus(now);
-      if (now.state === 'asking') return;
-      while (now.state === 'running') {
+      while (now.state === 'running' || now.state === 'queued') {
         await new Promise((resolve) => setTimeout(resolve, 80));
         now = await api.importStatus(now.id);
         setStatus(now);
       }
+      if (now.state === 'asking') return;
       setStatus(null);
       if (now.state === 'done' && now.table) {
         await client.invalidateQueries({ queryKey: ['tables'] });
@@ -83,7 +83,7 @@ export function BringIn({ compact }: { compact?: boolean }) {
       }}
     >
       {status?.state === 'asking' ? (
-        <ChoosePart
+        <ChooseSection
           status={status}
           choose={(choice) => follow(api.chooseImport(status.id, choice))}
           stop={() => {
@@ -93,8 +93,10 @@ export function BringIn({ compact }: { compact?: boolean }) {
         />
       ) : status ? (
         <div className="flex items-center gap-4" role="status">
-          <progress className="h-2 flex-1" value={status.part} max={1} aria-label="How far the import is" />
-          <span className="figures text-quiet">{status.rows.toLocaleString('en')} rows</span>
+          <progress className="h-2 flex-1" value={status.progress} max={1} aria-label="How far the import is" />
+          <span className="figures text-quiet">
+            {status.state === 'queued' ? 'waits its turn' : `${status.rows.toLocaleString('en')} rows`}
+          </span>
           <button type="button" className="button" onClick={() => api.stopImport(status.id)}>
             Stop
           </button>

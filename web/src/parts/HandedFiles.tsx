@@ -4,9 +4,12 @@ import { api, type HandOverKind } from '../lib/api';
 /** A file that can be handed over. */
 export type HandedFile = { name: string; detail: string; address: string; onPaper?: boolean };
 
-type Writing = { name: string; state: string; part: number };
+type Writing = { name: string; state: string; progress: number };
 
 const between = 120;
+
+const words = ({ state, progress }: Writing) =>
+  state === 'queued' ? 'waits its turn' : state === 'computing' ? 'computing' : `${Math.round(progress * 100)} % written`;
 
 /** Files to be handed over: pressed, one is written with a look at how far it is, and fetched. */
 export function HandedFiles({ files, children }: { files: HandedFile[]; children?: React.ReactNode }) {
@@ -21,8 +24,8 @@ export function HandedFiles({ files, children }: { files: HandedFile[]; children
     try {
       let now = await api.startFile(address);
       running.current = now.id;
-      while (now.state === 'computing' || now.state === 'writing') {
-        setWriting({ name, state: now.state, part: now.part });
+      while (now.state === 'queued' || now.state === 'computing' || now.state === 'writing') {
+        setWriting({ name, state: now.state, progress: now.progress });
         await new Promise((resolve) => setTimeout(resolve, between));
         if (running.current !== now.id) return;
         now = await api.fileStatus(now.id);
@@ -69,14 +72,14 @@ export function HandedFiles({ files, children }: { files: HandedFile[]; children
         <div role="status" className="mx-4 my-2 text-[12px] text-quiet">
           <span className="flex items-baseline justify-between">
             <span>
-              {writing.name}: {writing.state === 'computing' ? 'computing' : `${Math.round(writing.part * 100)} % written`}
+              {writing.name}: {words(writing)}
             </span>
             <button type="button" className="word cursor-pointer text-accent" onClick={stop}>
               stop
             </button>
           </span>
           <span className="mt-1 block h-1 bg-wash">
-            <span className="block h-1 bg-accent" style={{ width: `${writing.part * 100}%` }} />
+            <span className="block h-1 bg-accent" style={{ width: `${writing.progress * 100}%` }} />
           </span>
         </div>
       ) : null}

@@ -16,8 +16,8 @@ public sealed record MekkoHeight
     public ImmutableArray<string>? Ratio { get; init; }
 
     public static ObjectShape<MekkoHeight> Shape { get; } = new ObjectShape<MekkoHeight>("a height", () => new MekkoHeight())
-        .MayHave("mean", new TextShape("a column's name", 1000), height => height.Mean, (height, value) => height with { Mean = value }, "the mean of a column over the group's used rows")
-        .May("ratio", new ListShape<string>(new TextShape("a column's name", 1000), 2, 2), height => height.Ratio, (height, value) => height with { Ratio = value }, "the sum of the first column divided by the sum of the second")
+        .MayHave("mean", TextShape.Column, height => height.Mean, (height, value) => height with { Mean = value }, "the mean of a column over the group's used rows")
+        .May("ratio", new ListShape<string>(TextShape.Column, 2, 2), height => height.Ratio, (height, value) => height with { Ratio = value }, "the sum of the first column divided by the sum of the second")
         .Where(height => height.Mean is null == height.Ratio is null ? "a height with exactly one of mean and ratio" : null);
 
     public string Words => Mean is { } mean ? $"mean {Tables.Nouns.Lower(mean)}" : $"{Tables.Nouns.Lower(Ratio!.Value[0])} per {Tables.Nouns.Lower(Ratio.Value[1])}";

@@ -21,7 +21,7 @@ public sealed record Against
 
     public static ObjectShape<Against> Shape { get; } = new ObjectShape<Against>("a second population", () => new Against())
         .May("where", new ListShape<Clause>(StudyShapes.Clause), against => against.Where, (against, value) => against with { Where = value }, "conditions on the same table, instead of the study's own")
-        .MayHave("table", new TextShape("a table", 1000), against => against.Table, (against, value) => against with { Table = value }, "another table with the same columns")
+        .MayHave("table", TextShape.Table, against => against.Table, (against, value) => against with { Table = value }, "another table with the same columns")
         .Has("label", new TextShape("a label", 200), against => against.Label, (against, value) => against with { Label = value }, "what it is called")
         .Where(against => against.Where is null == against.Table is null ? "a second population with exactly one of where and table" : null);
 }

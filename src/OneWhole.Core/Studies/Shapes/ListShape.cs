@@ -64,5 +64,10 @@ public sealed class MapShape<T>(Shape<T> item) : Shape<ImmutableSortedDictionary
     public override JsonNode? Write(ImmutableSortedDictionary<string, T> value) =>
         new JsonObject(value.Select(pair => KeyValuePair.Create(pair.Key, item.Write(pair.Value))));
 
-    public override JsonObject Schema() => new() { ["type"] = "object", ["additionalProperties"] = item.Schema() };
+    public override JsonObject Schema() => new()
+    {
+        ["type"] = "object",
+        ["propertyNames"] = new JsonObject { [References.Keyword] = References.Word(Reference.Label) },
+        ["additionalProperties"] = item.Schema(),
+    };
 }

@@ -1,0 +1,150 @@
+using System.Collections.Immutable;
+using OneWhole.App.Briefings;
+using OneWhole.App.Changing;
+using OneWhole.App.Studies;
+using OneWhole.App.Tables;
+using OneWhole.App.Waiting;
+using OneWhole.Core.Briefings;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Formats.Bundles;
+using OneWhole.Formats.Reading;
+using OneWhole.Store;
+
+namespace OneWhole.App.HandingOver;
+
+/// <summary>What is in a bundle, before anything of it is taken.</summary>
+/// <param name="Id">By which it is taken.</param>
+/// <param name="Tables">Names of its tables.</param>
+/// <param name="Studies">Titles of its studies.</param>
+/// <param name="Page">The title of its page; null for studies alone.</param>
+public sealed record BundleLook(string Id, string Title, IReadOnlyList<string> Tables, IReadOnlyList<string> Studies, string? Page);
+
+/// <summary>What was taken: the page, or the first study.</summary>
+public sealed record BundleTaken(string? Briefing, string Study);
+
+/// <summary>Studies and pages with their tables as one file; opened, it is added beside what is there.</summary>
+public sealed class BundleService(TableDocuments tables, TableRows rows, TableImport imports, StudyDocuments studyDocuments, StudyHandOver studies, StudyService changing, BriefingDocuments briefings, Changes changes, WaitingRoom room)
+{
+    private const string Kind = "bundle";
+    private const string Gone = "The bundle is not at hand any more: open it again.";
+
+    /// <summary>A study with its tables.</summary>
+    public LeavingFile OfStudy(string id) => Leaving(Of([id], null));
+
+    /// <summary>A page with its studies and their tables.</summary>
+    public LeavingFile OfBriefing(string id)
+    {
+        Briefing page = briefings.Portable(briefings.Find(id));
+        return Leaving(Of([.. page.Blocks.Where(block => block.Kind == BlockKind.Study && studyDocuments.TableOf(block.Study) is not null).Select(block => block.Study).Distinct()], page));
+    }
+
+    private static LeavingFile Leaving(Bundle bundle) => new($"{Bundle.FileName(bundle.Title)}.bundle.zip", "application/zip", bundle.Write);
+
+    private Bundle Of(IReadOnlyList<string> studyIds, Briefing? page)
+    {
+        if (studyIds.Count == 0)
+        {
+            throw new AppException("nothing-to-hand-over", "There is no study on the page: put one on it first.");
+        }
+        var names = new Dictionary<string, string>();
+        var studyNames = new Dictionary<string, string>();
+        // Among all resources of a package a name is there once.
+        string Distinct(string name) => DistinctName(Bundle.FileName(name), [.. names.Values, .. studyNames.Values, "briefing"]);
+        var bundled = new List<BundledTable>();
+        string TableName(string tableId)
+        {
+            if (!names.TryGetValue(tableId, out string? name))
+            {
+                Table table = rows.Load(tableId).Table;
+                name = names[tableId] = Distinct(table.Name);
+                bundled.Add(BundledTable.Of(name, table));
+            }
+            return name;
+        }
+        var list = new List<BundledStudy>();
+        foreach (string id in studyIds)
+        {
+            StudyHandOver.BriefedStudy study = studies.OnBriefing(id, _ => [], ImmutableDictionary<string, string>.Empty);
+            // A study against another table takes that with it, by its name.
+            if (study.Handed.Study.Form.Form.SecondTable(study.Handed.Study) is { } second && tables.List().FirstOrDefault(table => table.Name == second) is { } other)
+            {
+                TableName(other.Id);
+            }
+            string name = studyNames[id] = Distinct(study.Handed.Title);
+            list.Add(new BundledStudy(name, TableName(study.TableId), study.Handed.Study));
+        }
+        string title = page?.Title ?? studies.OnBriefing(studyIds[0], _ => [], ImmutableDictionary<string, string>.Empty).Handed.Title;
+        Briefing? named = page is null ? null : page with { Blocks = [.. page.Blocks.Where(block => block.Kind == BlockKind.Text || studyNames.ContainsKey(block.Study)).Select(block => block.Kind == BlockKind.Text ? block : block with { Study = studyNames[block.Study] })] };
+        return new Bundle(title, bundled, list, named);
+    }
+
+    private static string DistinctName(string name, string[] taken)
+    {
+        string distinct = name;
+        for (int number = 2; taken.Contains(distinct); number++)
+        {
+            distinct = $"{name}-{number}";
+        }
+        return distinct;
+    }
+
+    // ---- Opening ----
+
+    /// <summary>Looks into a bundle; nothing is added yet.</summary>
+    /// <exception cref="StudyException">It can't be opened.</exception>
+    public BundleLook Look(Stream stream)
+    {
+        Bundle bundle = Bundle.Read(stream);
+        string id = room.Keep(Kind, bundle, null, stream.Length).Id;
+        return new BundleLook(id, bundle.Title, [.. bundle.Tables.Select(table => table.Title)], [.. bundle.Studies.Select(study => study.Study.Title.Length > 0 ? study.Study.Title : study.Name)], bundle.Page?.Title);
+    }
+
+    /// <summary>Adds what is in it beside what is there, in one change: all of it, or nothing.</summary>
+    /// <exception cref="AppException">It was not looked into, or a table can't be read.</exception>
+    public BundleTaken Take(string id, CancellationToken cancel = default)
+    {
+        using Bundle bundle = room.Take<Bundle>(Kind, id, Gone);
+        var change = new Change("brought in");
+        try
+        {
+            var coming = new Dictionary<string, (string Id, TableDocument Document)>();
+            foreach (BundledTable table in bundle.Tables)
+            {
+                using FileStream stream = table.ToFile();
+                string name = tables.FreeName(table.Title, [.. coming.Values.Select(other => other.Document.Name)]);
+                ReadTable read = imports.ReadIn(stream, $"{table.Name}.csv", name, table.Read, null, cancel);
+                (change, string tableId) = read.AddTo(change);
+                coming[table.Name] = (tableId, read.Document);
+            }
+            var studyIds = new Dictionary<string, NewDocument>();
+            foreach (BundledStudy study in bundle.Studies)
+            {
+                (string tableId, TableDocument document) = coming[study.Table];
+                NewDocument made = changing.New(tableId, document, StudyFormat.Standard.WriteText(study.Study), coming.ToDictionary(pair => bundle.Tables.First(table => table.Name == pair.Key).Title, pair => pair.Value.Id));
+                studyIds[study.Name] = made;
+                change = change.Create(made);
+            }
+            string? pageId = null;
+            if (bundle.Page is { } page)
+            {
+                NewDocument made = briefings.New(
+                    page with { Blocks = [.. page.Blocks.Select(block => block.Kind == BlockKind.Text ? block : block with { Study = studyIds[block.Study].Id })] },
+                    studyIds.Values.ToDictionary(study => study.Id, study => study.Parent!), coming.Values.ToDictionary(table => table.Id, table => table.Document));
+                pageId = made.Id;
+                change = change.Create(made);
+            }
+            changes.Write(change);
+            return new BundleTaken(pageId, studyIds.Values.First().Id);
+        }
+        catch (Exception fault)
+        {
+            imports.Leave(change.Publishes);
+            if (fault is ReadException or StudyException or AppException)
+            {
+                throw new AppException("not-a-bundle", $"The bundle can't be opened: {fault.Message} Nothing was changed.");
+            }
+            throw;
+        }
+    }
+}

@@ -1,0 +1,147 @@
+using System.Globalization;
+using System.Net;
+using System.Text.RegularExpressions;
+using OneWhole.Formats.Reading;
+
+namespace OneWhole.App.Sources;
+
+/// <summary>One thing of a source that a table can be read from.</summary>
+/// <param name="Item">In a folder a file's name, with a star for its changing digits; null for the source itself.</param>
+/// <param name="Name">What it is called.</param>
+/// <param name="Newest">The file that would be read now.</param>
+/// <param name="Files">How many files the star stands for.</param>
+public sealed record SourceItem(string? Item, string Name, string Newest, int Files);
+
+/// <summary>A file of a source, copied to a place of its own.</summary>
+public sealed record FetchedFile(string Path, string FileName, string Seen);
+
+/// <summary>
+/// Where a source's files are: a folder, a file, or an address. A folder's file is named by a pattern ("delays-*.csv") whose
+/// newest file, by the numbers in its name, is read.
+/// </summary>
+public static partial class SourcePlace
+{
+    private static readonly HttpClient Http = new(new SocketsHttpHandler { AutomaticDecompression = DecompressionMethods.All, PooledConnectionLifetime = TimeSpan.FromMinutes(5) }) { Timeout = TimeSpan.FromMinutes(2) };
+
+    /// <summary>"folder", "file", "address" or "missing".</summary>
+    public static string KindOf(string place) =>
+        IsAddress(place) ? "address" : Directory.Exists(place) ? "folder" : File.Exists(place) ? "file" : "missing";
+
+    private static bool IsAddress(string place) => Uri.TryCreate(place, UriKind.Absolute, out Uri? address) && address.Scheme is "http" or "https";
+
+    /// <summary>What can be read there.</summary>
+    public static IReadOnlyList<SourceItem> Items(string place) => KindOf(place) switch
+    {
+        "address" or "file" => [new SourceItem(null, NameOf(place), NameOf(place), 1)],
+        "folder" => [.. Directory.EnumerateFiles(place).Select(path => Path.GetFileName(path)!)
+            .Where(name => TableFile.Extensions.Contains(Path.GetExtension(name).ToLowerInvariant()))
+            .GroupBy(Pattern, StringComparer.Ordinal)
+            .Select(files => new SourceItem(files.Key, files.Key, Newest(files)!, files.Count()))
+            .OrderBy(item => item.Name, StringComparer.Ordinal)],
+        _ => [],
+    };
+
+    /// <summary>"delays-2026-08.csv" is one of "delays-*.csv".</summary>
+    public static string Pattern(string fileName)
+    {
+        string stem = Path.GetFileNameWithoutExtension(fileName);
+        return Digits().Replace(stem, "*") + Path.GetExtension(fileName);
+    }
+
+    [GeneratedRegex(@"\d+([-_. ]\d+)*")]
+    private static partial Regex Digits();
+
+    private static string? Newest(IEnumerable<string> files) => files.Order(StringComparer.Create(CultureInfo.InvariantCulture, CompareOptions.NumericOrdering)).LastOrDefault();
+
+    /// <summary>What stands there now, without reading it; null where that can't be told.</summary>
+    public static async Task<string?> SeenNow(string place, string? item, CancellationToken cancel)
+    {
+        try
+        {
+            if (!IsAddress(place))
+            {
+                return Stamp(FileAt(place, item));
+            }
+            using var request = new HttpRequestMessage(HttpMethod.Head, place);
+            using HttpResponseMessage response = await Http.SendAsync(request, cancel).ConfigureAwait(false);
+            return response.IsSuccessStatusCode ? Stamp(response) : null;
+        }
+        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException or AppException or HttpRequestException or OperationCanceledException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>Copies the file to a place of its own, so that nothing changes it while it is read.</summary>
+    /// <exception cref="AppException">It can't be had.</exception>
+    public static async Task<FetchedFile> Fetch(string place, string? item, long mostBytes, CancellationToken cancel)
+    {
+        string to = Path.Combine(Path.GetTempPath(), $"onewhole-{Guid.NewGuid():n}.fetched");
+        try
+        {
+            if (!IsAddress(place))
+            {
+                string path = FileAt(place, item), stamp = Stamp(path)!;
+                File.Copy(path, to);
+                return new FetchedFile(to, Path.GetFileName(path), stamp);
+            }
+            using HttpResponseMessage response = await Http.GetAsync(place, HttpCompletionOption.ResponseHeadersRead, cancel).ConfigureAwait(false);
+            if (!response.IsSuccessStatusCode)
+            {
+                throw new AppException("not-there", $"{place} answers {(int)response.StatusCode}: no table is there.");
+            }
+            await using (var file = new FileStream(to, FileMode.CreateNew, FileAccess.Write))
+            await using (Stream body = await response.Content.ReadAsStreamAsync(cancel).ConfigureAwait(false))
+            {
+                var buffer = new byte[1 << 16];
+                for (int read; (read = await body.ReadAsync(buffer, cancel).ConfigureAwait(false)) > 0;)
+                {
+                    if (file.Length + read > mostBytes)
+                    {
+                        throw new AppException("too-large", $"{place} sends more than {mostBytes >> 20} MB.");
+                    }
+                    await file.WriteAsync(buffer.AsMemory(0, read), cancel).ConfigureAwait(false);
+                }
+            }
+            return new FetchedFile(to, NameOf(place), Stamp(response) ?? "");
+        }
+        catch (Exception fault)
+        {
+            File.Delete(to);
+            if (fault is IOException or UnauthorizedAccessException or HttpRequestException)
+            {
+                throw new AppException("not-there", $"{place} can't be read: {fault.Message}");
+            }
+            throw;
+        }
+    }
+
+    private static string FileAt(string place, string? item)
+    {
+        if (item is null)
+        {
+            return File.Exists(place) ? place : throw new AppException("not-there", $"There is no file {place} (any more).");
+        }
+        if (!Directory.Exists(place))
+        {
+            throw new AppException("not-there", $"There is no folder {place} (any more).");
+        }
+        string[] files = [.. Directory.EnumerateFiles(place).Select(path => Path.GetFileName(path)!).Where(name => Pattern(name) == item)];
+        return Newest(files) is { } newest ? Path.Combine(place, newest) : throw new AppException("not-there", $"The folder {place} has no file named {item}.");
+    }
+
+    private static string? Stamp(string path)
+    {
+        var file = new FileInfo(path);
+        return file.Exists ? string.Create(CultureInfo.InvariantCulture, $"{file.Name} {file.Length} {file.LastWriteTimeUtc.Ticks}") : null;
+    }
+
+    private static string? Stamp(HttpResponseMessage response) =>
+        response.Headers.ETag?.Tag ?? response.Content.Headers.LastModified?.ToString("O", CultureInfo.InvariantCulture);
+
+    private static string NameOf(string place)
+    {
+        string name = IsAddress(place) ? Uri.UnescapeDataString(new Uri(place).Segments[^1].Trim('/')) : Path.GetFileName(place);
+        return name.Length == 0 ? "table" : name;
+    }
+}

@@ -1,0 +1,169 @@
+using OneWhole.App.Importing;
+using OneWhole.App.Refreshing;
+using OneWhole.App.Tables;
+using OneWhole.Formats.Reading;
+using OneWhole.Store;
+
+namespace OneWhole.App.Sources;
+
+/// <summary>A named source: a folder, a file (a database with many tables, for instance) or an address.</summary>
+/// <param name="PlaceKind">"folder", "file", "address" or "missing".</param>
+public sealed record SourceView(string Id, long Revision, string Name, string Place, string PlaceKind, IReadOnlyList<TableSummary> Tables);
+
+/// <summary>Whether one of a source's tables reads from another place.</summary>
+/// <param name="Problem">Why it does not, or null.</param>
+public sealed record SourceCheck(string TableId, string Name, int RowsBefore, int RowsAfter, string? Problem);
+
+/// <summary>
+/// Sources are named once and serve several tables. When one moves, each of its tables is read from the new place first; then all
+/// of them are, or none.
+/// </summary>
+public sealed class SourceService(DocumentStore documents, TableDocuments tables, FreshReading reading, RefreshService refresh, ImportJobs jobs, long mostBytes)
+{
+    private const string Kind = "source";
+
+    private sealed record Stored(string Name, string Place);
+
+    public IReadOnlyList<SourceView> List()
+    {
+        IReadOnlyList<TableSummary> all = tables.List();
+        return [.. documents.List(Kind).OrderBy(stored => stored.Created, StringComparer.Ordinal).Select(stored => View(stored, all))];
+    }
+
+    public SourceView Get(string id) => View(Find(id), tables.List());
+
+    /// <exception cref="AppException">There is nothing at that place, or the name is empty.</exception>
+    public SourceView Add(string name, string place)
+    {
+        Stored source = Checked(name, place);
+        return View(documents.Create(Kind, null, Json.Write(source), "added"), []);
+    }
+
+    /// <summary>A source that comes in a change with others.</summary>
+    internal static NewDocument New(string name, string place) => new(DocumentStore.NewId(), Kind, null, Json.Write(Checked(name, place)));
+
+    private static Stored Checked(string name, string place)
+    {
+        var source = new Stored(name.Trim(), place.Trim());
+        if (source.Name.Length is 0 or > 200)
+        {
+            throw new AppException("wrong-name", "A source needs a name of 1 to 200 characters.");
+        }
+        return SourcePlace.KindOf(source.Place) == "missing"
+            ? throw new AppException("not-there", $"There is nothing at \"{source.Place}\": give a folder or a file by its whole path, or an address that begins with http.")
+            : source;
+    }
+
+    /// <summary>Forgets a source that no table is read from.</summary>
+    public void Remove(string id)
+    {
+        SourceView view = Get(id);
+        if (view.Tables.Count > 0)
+        {
+            throw new AppException("in-use", $"{view.Tables.Count} tables are read from {view.Name}: remove them first.");
+        }
+        documents.Remove(id);
+    }
+
+    public IReadOnlyList<SourceItem> Items(string id) => SourcePlace.Items(Read(Find(id)).Place);
+
+    /// <summary>Brings a table in from a source; a file of several parts asks which one.</summary>
+    public async Task<ImportStatus> Import(string id, string? item, CancellationToken cancel)
+    {
+        FetchedFile file = await SourcePlace.Fetch(Read(Find(id)).Place, item, mostBytes, cancel).ConfigureAwait(false);
+        // The months of a series are one table, called without its digits.
+        string? name = item is not null && item.Contains('*', StringComparison.Ordinal) ? Path.GetFileNameWithoutExtension(item).Replace("*", "", StringComparison.Ordinal).Trim('-', '_', '.', ' ') : null;
+        return jobs.Start(file.Path, file.FileName, ReadSettings.Found, new SourceLink(id, item, file.Seen), name is { Length: > 0 } ? name : null);
+    }
+
+    /// <summary>Whether a table's source holds something else than what was read; null where that can't be told.</summary>
+    public async Task<bool?> HasNewer(string tableId, CancellationToken cancel)
+    {
+        if (tables.Document(tableId).From is not { } link || documents.Find(link.Source) is not { Kind: Kind } stored)
+        {
+            return null;
+        }
+        string? now = await SourcePlace.SeenNow(Read(stored).Place, link.Item, cancel).ConfigureAwait(false);
+        return now is null || link.Seen is not { Length: > 0 } ? null : now != link.Seen;
+    }
+
+    /// <summary>Reads a table's rows again from its source, and says what they would change.</summary>
+    /// <exception cref="AppException">The table has no source, or it can't be read.</exception>
+    public async Task<RefreshSummary> LookAgain(string tableId, CancellationToken cancel)
+    {
+        SourceLink link = tables.Document(tableId).From ?? throw new AppException("no-source", "The table came from a file that was brought in by hand: give it a file.");
+        FetchedFile file = await SourcePlace.Fetch(Read(Find(link.Source)).Place, link.Item, mostBytes, cancel).ConfigureAwait(false);
+        using FileStream stream = Open(file.Path);
+        return refresh.Look(tableId, stream, file.FileName, link with { Seen = file.Seen }, cancel);
+    }
+
+    private static FileStream Open(string path) =>
+        new(path, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16, FileOptions.DeleteOnClose | FileOptions.SequentialScan);
+
+    /// <summary>Reads every table of a source from another place, and changes nothing.</summary>
+    public async Task<IReadOnlyList<SourceCheck>> Look(string id, string place, CancellationToken cancel)
+    {
+        (IReadOnlyList<SourceCheck> checks, List<FreshRows> fresh) = await ReadAll(id, Checked(Read(Find(id)).Name, place), cancel).ConfigureAwait(false);
+        fresh.ForEach(reading.Leave);
+        return checks;
+    }
+
+    /// <summary>Moves a source: all of its tables are read from there, or nothing changes.</summary>
+    /// <exception cref="AppException">A table can't be read there; the message names it.</exception>
+    public async Task<SourceView> Move(string id, long revision, string name, string place, CancellationToken cancel)
+    {
+        Stored source = Checked(name, place);
+        (IReadOnlyList<SourceCheck> checks, List<FreshRows> fresh) = source.Place == Read(Find(id)).Place ? ([], []) : await ReadAll(id, source, cancel).ConfigureAwait(false);
+        if (checks.FirstOrDefault(check => check.Problem is not null) is { } failed)
+        {
+            fresh.ForEach(reading.Leave);
+            throw new AppException("wrong-place", $"Nothing was changed: {failed.Name} can't be read there. {failed.Problem}");
+        }
+        try
+        {
+            refresh.TakeAll(fresh, new NewRevision(id, revision, Json.Write(source), "moved"));
+        }
+        catch
+        {
+            fresh.ForEach(reading.Leave);
+            throw;
+        }
+        return Get(id);
+    }
+
+    private async Task<(IReadOnlyList<SourceCheck> Checks, List<FreshRows> Fresh)> ReadAll(string id, Stored source, CancellationToken cancel)
+    {
+        var checks = new List<SourceCheck>();
+        var fresh = new List<FreshRows>();
+        foreach (TableSummary table in Get(id).Tables)
+        {
+            try
+            {
+                SourceLink link = tables.Document(table.Id).From!;
+                FetchedFile file = await SourcePlace.Fetch(source.Place, link.Item, mostBytes, cancel).ConfigureAwait(false);
+                using FileStream stream = Open(file.Path);
+                FreshRows rows = reading.Read(table.Id, stream, file.FileName, link with { Seen = file.Seen }, cancel);
+                fresh.Add(rows);
+                string? gone = rows.Before.Columns.FirstOrDefault(column => rows.After.Find(column.Name) is null)?.Name;
+                string? problem = rows.Document.Reports.FirstOrDefault(report => report.Problem is not null)?.Problem ?? (gone is null ? null : $"It has no column \"{gone}\".");
+                checks.Add(new SourceCheck(table.Id, table.Name, table.RowCount, rows.After.RowCount, problem));
+            }
+            catch (Exception fault) when (fault is AppException or ReadException)
+            {
+                checks.Add(new SourceCheck(table.Id, table.Name, table.RowCount, 0, fault.Message));
+            }
+        }
+        return (checks, fresh);
+    }
+
+    private static SourceView View(StoredDocument stored, IReadOnlyList<TableSummary> all)
+    {
+        Stored source = Read(stored);
+        return new SourceView(stored.Id, stored.Revision, source.Name, source.Place, SourcePlace.KindOf(source.Place),
+            [.. all.Where(table => table.SourceId == stored.Id)]);
+    }
+
+    private static Stored Read(StoredDocument stored) => Json.Stored<Stored>(stored.Body, Kind);
+
+    private StoredDocument Find(string id) => documents.Find(id) is { Kind: Kind } stored ? stored : throw new AppException("not-found", "There is no such source; it may have been removed.");
+}

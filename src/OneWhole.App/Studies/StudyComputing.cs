@@ -1,0 +1,55 @@
+using OneWhole.App.Memory;
+using OneWhole.App.Tables;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.App.Studies;
+
+/// <summary>
+/// Computes studies, and keeps what was computed. The key is what changes numbers: the tables as they are, and the study without
+/// its title and its looks.
+/// </summary>
+public sealed class StudyComputing(TableRows rows, TableDocuments tables, StudyDocuments studies, MemoryBudget memory)
+{
+    /// <summary>Workings with the whole document that they were made for.</summary>
+    private sealed record Known(WorkingsSet Set, string Document) : IMeasured
+    {
+        public void Measure(MemoryCount count) => Set.Measure(count);
+    }
+
+    /// <summary>The workings; of small figures those that stand beside them.</summary>
+    /// <exception cref="StudyException">The study does not fit its table.</exception>
+    internal WorkingsResult Compute(string tableId, Study study, CancellationToken cancel = default)
+    {
+        WorkingsSet set = ComputeAll(tableId, study, cancel);
+        return study.PanelColumn is null ? set.Values[0].Workings
+            : set.Values.Count > 0 ? set.Values[StudyPictures.ShownOf(set, study)].Workings
+            : Compute(tableId, study with { PanelColumn = null }, cancel);
+    }
+
+    internal WorkingsResult Compute(StudyDocument document, CancellationToken cancel = default) => Compute(document.TableId, document.Study, cancel);
+
+    /// <summary>The workings of each value of the study's column; of the one study where it has none.</summary>
+    /// <exception cref="StudyException">The study does not fit its table.</exception>
+    internal WorkingsSet ComputeAll(string tableId, Study study, CancellationToken cancel = default)
+    {
+        LoadedTable table = rows.Load(tableId);
+        LoadedTable? second = SecondOf(tableId, study);
+        string document = studies.Format.Write(study).ToJsonString();
+        string numbers = studies.Format.Write(study with { Title = "", Finish = new Finish() }).ToJsonString();
+        string key = $"workings\u0001{table.Key}\u0001{second?.Key}\u0001{numbers}";
+        Known known = memory.Get(key, () => new Known(WorkingsSet.Run(table.Table, study, cancel, second?.Table), document));
+        if (known.Document != document)
+        {
+            // Workings carry their study, whose looks are others now: only what is made of the amounts is made anew.
+            known = new Known(WorkingsSet.Again(known.Set, study), document);
+            memory.Put(key, known);
+        }
+        return known.Set;
+    }
+
+    /// <summary>The table that a study reads besides its own, by name.</summary>
+    private LoadedTable? SecondOf(string tableId, Study study) =>
+        study.Form.Form.SecondTable(study) is { } name && tables.List().FirstOrDefault(table => table.Name == name && table.Id != tableId) is { } found ? rows.Load(found.Id) : null;
+}

@@ -1,0 +1,225 @@
+using System.Text.Json.Nodes;
+using OneWhole.App.Changing;
+using OneWhole.App.Tables;
+using OneWhole.Core.Forms;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+using OneWhole.Store;
+
+namespace OneWhole.App.Studies;
+
+/// <summary>Studies are made, changed, undone, taken away. What comes of a change is shown in its answer.</summary>
+public sealed class StudyService(StudyDocuments studies, StudyComputing computing, StudyViews views, TableRows rows, TableImport imports, Changes changes, FormList forms)
+{
+    /// <summary>Names the remedy of a form that can't be drawn, beside those of the tie-out's lines.</summary>
+    private const string FormLine = "form";
+
+    // ---- Making ----
+
+    /// <summary>Starts a study on a table: its first fitting columns, in the first form.</summary>
+    public StudyView Start(string tableId, double width, double height) =>
+        views.Of(Create(tableId, StudyStart.Suggest(rows.Load(tableId).Table, forms.Forms[0], studies.Format), "started"), width, height);
+
+    /// <summary>
+    /// Starts a study on a marked block. Where its labels tell its rows from the others it is a study on the table; else the
+    /// block becomes a table of its own, named for its rows and columns.
+    /// </summary>
+    public StudyView Start(string tableId, MarkedBlock block, double width, double height)
+    {
+        JsonObject? study = StudyStart.OfBlock(rows.Load(tableId).Table, block, forms.Forms[0], studies.Format);
+        return study is null ? Start(imports.CopyBlock(tableId, block).Id, width, height) : views.Of(Create(tableId, study, "started"), width, height);
+    }
+
+    /// <summary>Stores a study that came as a document.</summary>
+    /// <exception cref="StudyException">It is not a study.</exception>
+    public string Add(string tableId, string json) => Create(tableId, studies.Format.Write(studies.Format.Read(json)), "brought in").Id;
+
+    /// <summary>Stores a new study; its parts have the colours that other studies of the table gave them.</summary>
+    private StudyDocument Create(string tableId, JsonObject study, string note)
+    {
+        if (studies.Of(tableId).FirstOrDefault() is { } other)
+        {
+            SharedColours.Apply(study, SharedColours.Changes(study, other.Json, given: true));
+        }
+        return studies.Create(tableId, new StudyContent(study, []), note);
+    }
+
+    /// <summary>A copy with a title and a history of its own.</summary>
+    public StudyView Copy(string id, double width, double height)
+    {
+        StudyDocument document = studies.Find(id);
+        var study = (JsonObject)document.Json.DeepClone();
+        string title = views.TitleOf(document);
+        study["title"] = title.EndsWith(" (copy)", StringComparison.Ordinal) ? title : $"{title} (copy)";
+        return views.Of(studies.Create(document.TableId, new StudyContent(study, (JsonObject)document.Content.Forms.DeepClone()), "copied"), width, height);
+    }
+
+    /// <summary>The same study on another table, or on other columns of its own.</summary>
+    /// <param name="id">The study.</param>
+    /// <param name="tableId">The table.</param>
+    /// <param name="columns">By the study's columns, those of the table that stand for them; others are found by their name.</param>
+    /// <param name="width">Of the figure.</param>
+    /// <param name="height">Of the figure.</param>
+    /// <exception cref="AppException">A column is missing; the message names it.</exception>
+    public StudyView LayOn(string id, string tableId, IReadOnlyDictionary<string, string> columns, double width, double height)
+    {
+        Table table = rows.Load(tableId).Table;
+        var study = (JsonObject)studies.Find(id).Json.DeepClone();
+        string[] named = [.. studies.Names.ColumnsOf(study)];
+        string[] missing = [.. named.Where(name => table.Find(columns.GetValueOrDefault(name, name)) is null)];
+        if (missing.Length > 0)
+        {
+            throw new AppException("no-column", $"\"{table.Name}\" has no column {string.Join(", ", missing.Select(name => $"\"{name}\""))}: say which of its columns stands for it.");
+        }
+        studies.Names.Exchange(study, columns);
+        study.Remove("title");
+        computing.Compute(tableId, studies.Format.Read(study.ToJsonString()));
+        return views.Of(Create(tableId, study, "laid on"), width, height);
+    }
+
+    // ---- Showing ----
+
+    public StudyView Get(string id, double width, double height) => views.Of(studies.Find(id), width, height);
+
+    public IReadOnlyList<StudySummary> List(double width, double height) => [.. studies.List().Select(stored => views.SummaryOf(stored, width, height))];
+
+    /// <summary>What <see cref="Change"/> would show, without saving.</summary>
+    public StudyView Preview(string id, string path, JsonNode? value, double width, double height, CancellationToken cancel = default)
+    {
+        StudyDocument document = studies.Find(id);
+        var json = (JsonObject)document.Json.DeepClone();
+        StudyEdits.Set(json, path, value);
+        Study study = studies.Format.Read(json.ToJsonString());
+        computing.Compute(document.TableId, study, cancel);
+        return views.Of(document.With(studies.Format.Write(study), study), width, height);
+    }
+
+    // ---- Changing ----
+
+    /// <summary>Sets one place of the study; nothing is saved where the result is no study or does not fit its table.</summary>
+    public StudyView Change(string id, long revision, string path, JsonNode? value, double width, double height, string? drop = null) =>
+        Save(studies.Find(id), revision, study =>
+        {
+            StudyEdits.Set(study, path, value);
+            if (drop is not null)
+            {
+                StudyEdits.Set(study, drop, null);
+            }
+        }, path, width, height);
+
+    /// <summary>Applies the remedy of a tie-out line.</summary>
+    /// <exception cref="AppException">The line has none.</exception>
+    public StudyView ApplyRemedy(string id, long revision, string lineId, double width, double height)
+    {
+        StudyDocument document = studies.Find(id);
+        WorkingsResult workings = computing.Compute(document);
+        Remedy remedy = (lineId == FormLine ? workings.Division.Study.Form.Form.Suits(workings)?.Remedy : workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy)
+            ?? throw new AppException("not-found", $"The tie-out has no remedy for \"{lineId}\" any more.");
+        JsonObject mended = studies.Format.Write(remedy.Apply(workings.Division.Study));
+        return Save(document, revision, study => StudyEdits.Replace(study, mended), remedy.Text, width, height);
+    }
+
+    /// <summary>Takes another shape of a form. What carries over is kept; going back restores what the other form had.</summary>
+    public StudyView Shape(string id, long revision, string kind, string shapeId, double width, double height)
+    {
+        StudyDocument document = studies.Find(id);
+        FormShape shape = forms.Forms.FirstOrDefault(form => form.Kind == kind)?.Shapes.FirstOrDefault(shape => shape.Id == shapeId)
+            ?? throw new AppException("not-found", $"There is no form \"{kind}\" with a shape \"{shapeId}\".");
+        var memory = (JsonObject)document.Content.Forms.DeepClone();
+        var json = (JsonObject)document.Json.DeepClone();
+        string now = (string)json["form"]!["kind"]!;
+        if (now != kind)
+        {
+            memory[now] = json["form"]!.DeepClone();
+            json["form"] = memory[kind]?.DeepClone() ?? new JsonObject { ["kind"] = kind };
+        }
+        Study shaped = shape.Apply(studies.Format.Read(json.ToJsonString()));
+        JsonObject changed = studies.Format.Write(shaped.Form.Form.Fit(rows.Load(document.TableId).Table, shaped));
+        return Save(document, revision, study => StudyEdits.Replace(study, changed), $"drawn as {shape.Name}", width, height, memory);
+    }
+
+    /// <summary>Lets parts and groups change places; filter, colours and what is counted stay.</summary>
+    /// <exception cref="AppException">The study has no groups.</exception>
+    public StudyView Swap(string id, long revision, double width, double height) => Save(studies.Find(id), revision, StudyEdits.Swap, "parts and groups changed places", width, height);
+
+    /// <summary>Moves a part, or a group, to the place of another: from then on their order is the one that is listed.</summary>
+    /// <exception cref="AppException">There is no such label, or there are too many for an order by hand.</exception>
+    public StudyView Move(string id, long revision, LabelMove move, double width, double height)
+    {
+        StudyDocument document = studies.Find(id);
+        return Save(document, revision, StudyEdits.Move(computing.Compute(document).Division, move), $"{move.Label} moved", width, height);
+    }
+
+    public StudyView Undo(string id, long revision, double width, double height) => views.Of(studies.Undo(id, revision), width, height);
+
+    public StudyView Redo(string id, long revision, double width, double height) => views.Of(studies.Redo(id, revision), width, height);
+
+    public void Remove(string id) => studies.Remove(id);
+
+    private StudyView Save(StudyDocument document, long revision, Action<JsonObject> change, string note, double width, double height, JsonObject? memory = null)
+    {
+        var json = (JsonObject)document.Json.DeepClone();
+        change(json);
+        // Read and computed first, so that nothing is saved that can't be.
+        Study study = studies.Format.Read(json.ToJsonString());
+        computing.Compute(document.TableId, study);
+        JsonObject tidy = studies.Format.Write(study);
+        if (document.Stored.Revision == revision && JsonNode.DeepEquals(tidy, document.Json))
+        {
+            return views.Of(document.With(tidy, study), width, height);
+        }
+        var content = new StudyContent(tidy, memory ?? document.Content.Forms);
+        IReadOnlyDictionary<string, string?> colours = SharedColours.Changes(document.Json, tidy);
+        StoredDocument saved = changes.Write(() => new Change(note).Revise(studies.Next(document, revision, content)).Revise(ColourChanges(document, colours)))[0];
+        return views.Of(studies.Read(saved), width, height);
+    }
+
+    /// <summary>What one study's change did to its colours, as part of the same change in the table's other studies: a part has one colour in all.</summary>
+    private IEnumerable<NewRevision> ColourChanges(StudyDocument changed, IReadOnlyDictionary<string, string?> colours)
+    {
+        if (colours.Count == 0)
+        {
+            yield break;
+        }
+        foreach (StudyDocument other in studies.Of(changed.TableId).Where(other => other.Id != changed.Id))
+        {
+            var study = (JsonObject)other.Json.DeepClone();
+            if (SharedColours.Apply(study, colours))
+            {
+                yield return studies.Next(other, other.Stored.Revision, other.Content with { Study = study }, $"colours as in {views.TitleOf(changed)}");
+            }
+        }
+    }
+
+    // ---- What other changes do to studies ----
+
+    /// <summary>After fresh rows: where a study's column lost labels, its labels of before and now are expected, so that none vanishes unseen.</summary>
+    internal IEnumerable<NewRevision> Expecting(string tableId, Table before, Table after)
+    {
+        foreach (StudyDocument document in studies.Of(tableId))
+        {
+            var study = (JsonObject)document.Json.DeepClone();
+            bool changed = false;
+            foreach (string axis in (string[])["parts", "groups"])
+            {
+                if (study[axis] is JsonObject named && named["bands"] is null && (string?)named["column"] is { } column && before.Find(column) is { } old && after.Find(column) is { } now
+                    && old.Labels.Labels.Count <= 200 && old.Labels.Labels.Except(now.Labels.Labels).Any())
+                {
+                    named["expected"] = new JsonArray([.. old.Labels.Labels.Union(now.Labels.Labels).Select(label => JsonValue.Create(label))]);
+                    changed = true;
+                }
+            }
+            if (changed)
+            {
+                yield return studies.Next(document, document.Stored.Revision, document.Content with { Study = study }, "labels that are absent now kept");
+            }
+        }
+    }
+
+    /// <summary>A study of a table that comes in the same change.</summary>
+    /// <param name="coming">By name, the ids of all tables that come in it; a study may read a second one.</param>
+    /// <exception cref="StudyException">It is not a study.</exception>
+    internal NewDocument New(string tableId, TableDocument table, string json, IReadOnlyDictionary<string, string> coming) =>
+        studies.New(tableId, table, new StudyContent(studies.Format.Write(studies.Format.Read(json)), []), coming);
+}

@@ -1,0 +1,135 @@
+using System.Text.Json.Nodes;
+using OneWhole.App.Tables;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Forms;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Text;
+using OneWhole.Store;
+
+namespace OneWhole.App.Studies;
+
+/// <summary>Studies as they are shown: the sentence, the workings and the figure, or what is wrong.</summary>
+public sealed class StudyViews(StudyDocuments studies, StudyComputing computing, TableDocuments tables, TableRows rows, FormList forms)
+{
+    private const int MostSecondTables = 4;
+
+    /// <summary>The sentence. What 100 % is differs from one small figure to the next: it then has no number for it.</summary>
+    internal static Statement StatementOf(WorkingsResult workings, Study study) => study.PanelColumn is null ? Statement.Of(workings) : Statement.Of(workings.Division.Table, study);
+
+    internal StudyView Of(StudyDocument document, double width, double height)
+    {
+        Study study = document.Study;
+        StoredDocument stored = document.Stored;
+        Table table = rows.Load(document.TableId).Table;
+        Statement statement;
+        WorkingsResult? workings = null;
+        PanelsView? panels = null;
+        Figure? figure = null;
+        string? problem = null;
+        try
+        {
+            workings = computing.Compute(document);
+            statement = StatementOf(workings, study);
+            WorkingsSet set = computing.ComputeAll(document.TableId, study);
+            panels = study.PanelColumn is null ? null : StudyPictures.PanelsOf(set, study);
+            figure = FigureDrawer.Draw(set, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared);
+            figure = panels is null ? figure : StudyPictures.WithShown(figure, panels.Shown);
+        }
+        catch (StudyException fault)
+        {
+            problem = workings is null ? fault.Message : fault.Plain;
+            statement = workings is null ? Statement.Of(table, study) : Statement.Of(workings);
+        }
+        return new StudyView
+        {
+            Id = stored.Id,
+            Revision = stored.Revision,
+            CanUndo = stored.CanUndo,
+            CanRedo = stored.CanRedo,
+            TableId = document.TableId,
+            TableName = table.Name,
+            Changed = stored.Changed,
+            Title = statement.Title,
+            Study = document.Json,
+            Statement = statement.Phrases,
+            Offers = OffersOf(statement, study, document.TableId),
+            Panels = panels,
+            Answers = [.. forms.Forms.SelectMany(form => form.Answers.Select(answer => new AnswerView(answer.Text, form.Kind, answer.Shape)))],
+            Settings = StudyPictures.Suggest(statement.Settings, tables.Document(document.TableId), figure),
+            Workings = workings is null ? null : StudyPictures.ViewOf(workings, figure),
+            Figure = figure,
+            Problem = problem,
+            Remedy = problem is null || workings is null ? null : study.Form.Form.Suits(workings)?.Remedy?.Text,
+        };
+    }
+
+    /// <summary>A study in the list. One that can't be shown says what is wrong, and hides no other one.</summary>
+    internal StudySummary SummaryOf(StoredDocument stored, double width, double height)
+    {
+        try
+        {
+            StudyView view = Of(studies.Read(stored), width, height);
+            return new StudySummary(view.Id, view.Revision, view.Title, string.Concat(view.Statement.Select(phrase => phrase.Text)), view.TableId, view.TableName, view.Changed, view.Figure, view.Problem);
+        }
+        catch (Exception fault) when (fault is AppException or StudyException)
+        {
+            return Unshown(stored, fault.Message);
+        }
+        catch (Exception fault) when (fault is not OperationCanceledException)
+        {
+            // Whatever it is, the others are shown.
+            return Unshown(stored, "This study can't be computed: open it to change it, or take it away.");
+        }
+    }
+
+    private static StudySummary Unshown(StoredDocument stored, string problem)
+    {
+        string? title = null;
+        try
+        {
+            title = (string?)JsonNode.Parse(stored.Body)?["study"]?["title"];
+        }
+        catch (Exception fault) when (fault is System.Text.Json.JsonException or InvalidOperationException)
+        {
+            // Damaged: it has no title.
+        }
+        return new StudySummary(stored.Id, stored.Revision, title is { Length: > 0 } ? title : "(a study that can't be shown)", "", stored.Parent ?? "", "", stored.Changed, null, problem);
+    }
+
+    /// <summary>The study's own title, or the beginning of its statement.</summary>
+    internal string TitleOf(StudyDocument document)
+    {
+        Study study = document.Study;
+        if (study.Title.Length > 0)
+        {
+            return study.Title;
+        }
+        try
+        {
+            return Statement.Of(computing.Compute(document)).Title;
+        }
+        catch (StudyException)
+        {
+            return Statement.Of(rows.Load(document.TableId).Table, study).Title;
+        }
+    }
+
+    /// <summary>Clauses that the sentence can have, those among them that read another table.</summary>
+    private IReadOnlyList<Offer> OffersOf(Statement statement, Study study, string tableId)
+    {
+        Form form = study.Form.Form;
+        if (form.SecondTable(study) is not null || form.OfferOf(study, "") is null)
+        {
+            return statement.Offers;
+        }
+        HashSet<string> needed = studies.Names.ColumnsOf(studies.Format.Write(study));
+        return
+        [
+            .. statement.Offers,
+            .. tables.List().Where(other => other.Id != tableId && other.Problem is null && needed.IsSubsetOf(tables.Document(other.Id).Shown.Select(column => column.Name))).Take(MostSecondTables).Select(other => form.OfferOf(study, other.Name)!),
+        ];
+    }
+}

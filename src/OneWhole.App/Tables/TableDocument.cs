@@ -1,0 +1,65 @@
+using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
+using OneWhole.Core.Preparing;
+using OneWhole.Formats.Reading;
+
+namespace OneWhole.App.Tables;
+
+/// <summary>What is stored of a table besides its cells. A change makes a new revision; the cells are shared.</summary>
+public sealed record TableDocument
+{
+    public required string Name { get; init; }
+
+    /// <summary>The file it came from.</summary>
+    public required string Source { get; init; }
+
+    public required int RowCount { get; init; }
+
+    public required IReadOnlyList<ColumnDocument> Columns { get; init; }
+
+    /// <summary>The named source that it came from, and can be read from again; null for a file that was brought in by hand.</summary>
+    public SourceLink? From { get; init; }
+
+    /// <summary>How it was read, so that fresh rows are read alike; null for tables from before that was kept.</summary>
+    public JsonObject? Reading { get; init; }
+
+    /// <summary>Cells and rows that were typed by hand since the rows were read; fresh rows don't have them.</summary>
+    public int Typed { get; init; }
+
+    /// <summary>The preparing steps, as a document; null where there are none.</summary>
+    public JsonObject? Steps { get; init; }
+
+    /// <summary>How the steps went.</summary>
+    public IReadOnlyList<StepReport> Reports { get; init; } = [];
+
+    /// <summary>The columns after the steps; null where there are none.</summary>
+    public IReadOnlyList<ColumnDocument>? Prepared { get; init; }
+
+    /// <summary>The rows after the steps.</summary>
+    public int PreparedRows { get; init; }
+
+    /// <summary>The columns as studies see them: after the steps, where there are some.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<ColumnDocument> Shown => Prepared ?? Columns;
+
+    [JsonIgnore]
+    public int ShownRows => Prepared is null ? RowCount : PreparedRows;
+
+    /// <summary>By column (after the steps, by its id), the labels that it has had since its rows were first replaced, in the order of their colours.</summary>
+    public IReadOnlyDictionary<string, IReadOnlyList<string>>? EarlierLabels { get; init; }
+
+    /// <summary>What there was to tell when it was read.</summary>
+    public IReadOnlyList<ReadNote> Notes { get; init; } = [];
+
+    /// <summary>Lines that stood above the headings; offered as a title.</summary>
+    public IReadOnlyList<string> Titles { get; init; } = [];
+
+    /// <summary>Lines that stood below the rows; offered as a source line.</summary>
+    public IReadOnlyList<string> Below { get; init; } = [];
+}
+
+/// <summary>Which of a source's files holds a table's rows.</summary>
+/// <param name="Source">The source's id.</param>
+/// <param name="Item">In a folder a file's name, with a star for its changing digits; else null.</param>
+/// <param name="Seen">What the file was when it was last read, to tell whether it is another one now.</param>
+public sealed record SourceLink(string Source, string? Item, string? Seen);

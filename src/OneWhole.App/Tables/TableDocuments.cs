@@ -1,0 +1,93 @@
+using System.Text.Json.Nodes;
+using OneWhole.App.Changing;
+using OneWhole.Store;
+
+namespace OneWhole.App.Tables;
+
+/// <summary>Tables as the store has them: found, listed, undone, removed. It knows no rows.</summary>
+public sealed class TableDocuments(DocumentStore documents, CellStore cells, Changes changes)
+{
+    public const string Kind = "table";
+
+    /// <exception cref="AppException">There is no such table.</exception>
+    internal StoredDocument Find(string id) => documents.Find(id) is { Kind: Kind } stored ? stored : throw new AppException("not-found", "There is no such table; it may have been removed.");
+
+    /// <summary>What is stored of a table.</summary>
+    /// <exception cref="AppException">There is no such table, or what is stored of it can't be read.</exception>
+    internal TableDocument Document(string id) => Read(Find(id));
+
+    internal static TableDocument Read(StoredDocument stored) => Json.Stored<TableDocument>(stored.Body, "table");
+
+    public IReadOnlyList<TableSummary> List() =>
+    [
+        .. from stored in documents.List(Kind)
+           let document = Json.TryStored<TableDocument>(stored.Body)
+           select document is null
+               ? new TableSummary(stored.Id, stored.Revision, "(damaged table)", "", 0, 0, stored.Changed) { Problem = "What is stored of this table can't be read." }
+               : new TableSummary(stored.Id, stored.Revision, document.Name, document.Source, document.ShownRows, document.Shown.Count, stored.Changed) { SourceId = document.From?.Source },
+    ];
+
+    /// <summary>Every table's name by its id.</summary>
+    internal IReadOnlyDictionary<string, string> Names() => List().ToDictionary(table => table.Id, table => table.Name);
+
+    /// <summary>A name that no table has: the one that is wanted, or it with a number.</summary>
+    internal string FreeName(string wanted, IReadOnlyCollection<string>? besides = null)
+    {
+        HashSet<string> taken = [.. List().Select(table => table.Name), .. besides ?? []];
+        string name = wanted;
+        for (int number = 2; taken.Contains(name); number++)
+        {
+            name = $"{wanted} {number}";
+        }
+        return name;
+    }
+
+    /// <summary>The names that a table's columns had in any of its revisions, by their ids; the latest counts.</summary>
+    internal IReadOnlyDictionary<string, string> PastNames(string id)
+    {
+        var names = new Dictionary<string, string>();
+        foreach (TableDocument document in documents.History(Kind, id).Select(Json.TryStored<TableDocument>).OfType<TableDocument>())
+        {
+            foreach (ColumnDocument column in document.Columns.Concat(document.Prepared ?? []))
+            {
+                names[column.Id] = column.Name;
+            }
+        }
+        return names;
+    }
+
+    /// <summary>Writes a table's next revision.</summary>
+    internal TableView Revise(string id, long revision, TableDocument document, string note, params ReadOnlySpan<string> publishes) =>
+        View(changes.Write(new Change(note).Revise(new NewRevision(id, revision, Json.Write(document))).Publish(publishes))[0], document);
+
+    public TableView Undo(string id, long revision) => View(changes.Undo(Find(id).Id, revision));
+
+    public TableView Redo(string id, long revision) => View(changes.Redo(Find(id).Id, revision));
+
+    /// <summary>Removes a table with its studies and all of its rows.</summary>
+    public void Remove(string id)
+    {
+        string[] imports = ImportsOf(documents.History(Kind, Find(id).Id));
+        documents.Remove(id);
+        Array.ForEach(imports, cells.Remove);
+    }
+
+    /// <summary>Removes rows that no revision of any table holds.</summary>
+    public void CleanUp() => cells.KeepOnly(ImportsOf(documents.History(Kind)));
+
+    private static string[] ImportsOf(IEnumerable<string> bodies) => [.. bodies.Select(Json.TryStored<TableDocument>).OfType<TableDocument>().SelectMany(document => document.Columns).Select(column => column.In).Distinct()];
+
+    internal static TableView View(StoredDocument stored) => View(stored, Read(stored));
+
+    internal static TableView View(StoredDocument stored, TableDocument document) =>
+        new(stored.Id, stored.Revision, stored.CanUndo, stored.CanRedo, document.Name, document.Source,
+            document.ShownRows, document.Shown, document.Notes)
+        {
+            Titles = document.Titles,
+            Below = document.Below,
+            Steps = document.Steps is { } steps ? [.. steps["steps"]!.AsArray().Select((step, at) => new StepView((JsonObject)step!.DeepClone(), at < document.Reports.Count ? document.Reports[at] : null))] : [],
+            Stage = document.Steps?["steps"]!.AsArray().Count ?? 0,
+            Typed = document.Typed,
+            SourceId = document.From?.Source,
+        };
+}

@@ -1,0 +1,92 @@
+using System.Security.Cryptography;
+using System.Text;
+using OneWhole.App.Memory;
+using OneWhole.Core.Preparing;
+using OneWhole.Core.Tables;
+using OneWhole.Store;
+
+namespace OneWhole.App.Tables;
+
+/// <summary>A table as it stands, with the key of what its numbers depend on.</summary>
+public readonly record struct LoadedTable(Table Table, string Key);
+
+/// <summary>Tables with their rows: from memory, or from their blocks, after their steps.</summary>
+public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryBudget memory)
+{
+    /// <summary>The table of a document at its current revision.</summary>
+    /// <exception cref="AppException">There is no such table, or its rows are damaged.</exception>
+    public LoadedTable Load(string id) => Load(documents.Document(id));
+
+    internal LoadedTable Load(TableDocument document)
+    {
+        string key = KeyOf(document);
+        return new LoadedTable(memory.Get($"table\u0001{key}", () => WithEarlierLabels(Make(document), document, memory.For(key))), key);
+    }
+
+    /// <summary>A table after so many of its steps; after all of them where no number is given.</summary>
+    internal Table At(string id, int? stage)
+    {
+        TableDocument document = documents.Document(id);
+        return stage is not { } steps || document.Steps is null ? Load(document).Table
+            : steps == 0 ? AsRead(document)
+            : memory.Get($"stage\u0001{steps}\u0001{KeyOf(document)}", () => StepsIn(document).Run(AsRead(document), steps).Table);
+    }
+
+    /// <summary>Everything that a table's numbers and words depend on: two revisions that are alike in it share one table.</summary>
+    private static string KeyOf(TableDocument document) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(Json.Write(document with
+    {
+        Source = "",
+        From = null,
+        Reading = null,
+        Typed = 0,
+        Notes = [],
+        Titles = [],
+        Below = [],
+        Reports = [],
+    }))));
+
+    /// <summary>The table as it was read, before its steps. A column's cells never change, what is known of them may.</summary>
+    internal Table AsRead(TableDocument document) => new(document.Name, [.. document.Columns.Select(Column)]);
+
+    private Column Column(ColumnDocument document)
+    {
+        ColumnInfo info = document.ToInfo();
+        try
+        {
+            Column kept = memory.Get(CellsKey(document.Cells), () => new Column(info, cells.Read(document.Cells)));
+            return kept.Info == info ? kept : kept.With(info);
+        }
+        catch (InvalidDataException damaged)
+        {
+            throw new AppException("damaged", $"The column \"{document.Name}\" can't be read: {damaged.Message} Put the file's last copy in its place, or bring the table in again.");
+        }
+    }
+
+    private static string CellsKey(CellPlace place) => $"cells\u0001{place.Import}\u0001{place.Place}";
+
+    /// <summary>Keeps cells that were written just now.</summary>
+    internal void Keep(IEnumerable<ColumnDocument> documents, Table table)
+    {
+        foreach (ColumnDocument document in documents)
+        {
+            if (table.Find(document.Name) is { } column)
+            {
+                memory.Put(CellsKey(document.Cells), column);
+            }
+        }
+    }
+
+    internal Table Make(TableDocument document) => document.Steps is null ? AsRead(document) : StepsIn(document).Run(AsRead(document)).Table;
+
+    internal static Preparation StepsIn(TableDocument document) => document.Steps is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None;
+
+    internal static Table WithEarlierLabels(Table table, TableDocument document, IScanCache? scans = null) => new(table.Name,
+        document.EarlierLabels is not { } earlier ? table.Columns
+            : [.. table.Columns.Select(column => earlier.TryGetValue(column.Info.Id, out IReadOnlyList<string>? labels) ? column.With(column.Info with { EarlierLabels = labels }) : column)])
+    { Scans = scans };
+
+    /// <summary>A column of a table.</summary>
+    /// <exception cref="AppException">It has none of that heading.</exception>
+    internal static Column ColumnOf(Table table, string column) =>
+        table.Find(column) ?? throw new AppException("not-found", $"The table has no column \"{column}\".");
+}

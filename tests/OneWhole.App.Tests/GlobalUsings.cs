@@ -1,0 +1,10 @@
+global using OneWhole.App.Briefings;
+global using OneWhole.App.Changing;
+global using OneWhole.App.HandingOver;
+global using OneWhole.App.Importing;
+global using OneWhole.App.Memory;
+global using OneWhole.App.Refreshing;
+global using OneWhole.App.Sources;
+global using OneWhole.App.Studies;
+global using OneWhole.App.Tables;
+global using OneWhole.App.Waiting;
