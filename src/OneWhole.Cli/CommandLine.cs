@@ -1,3 +1,4 @@
+using System.Runtime.InteropServices;
 using System.Text;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Briefings;
@@ -7,6 +8,7 @@ using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
+using OneWhole.Formats;
 using OneWhole.Formats.Bundles;
 using OneWhole.Formats.Handing;
 using OneWhole.Formats.Reading;
@@ -28,6 +30,7 @@ public static class CommandLine
         --paper KIND     of a PDF: a4, a4-lying, a3-lying, a5-lying, letter or letter-lying
         --margin MM      of that paper, in millimetres
         --pages figure   of a figure's PDF or slides: without the workings (all: with them)
+        --table -        reads the table from standard input
         --read FILE      settles how the table is read (JSON)
         --prepare FILE   steps that make the table fit, done before anything else (JSON)
         --against FILE   a second table, for forms that compare two
@@ -73,9 +76,19 @@ public static class CommandLine
             error.WriteLine(Usage);
             return 2;
         }
-        catch (Exception fault) when (fault is StudyException or ReadException or IOException or UnauthorizedAccessException)
+        catch (Exception fault) when (fault is StudyException or ReadException)
         {
             error.WriteLine(OneLine(fault.Message));
+            return 1;
+        }
+        catch (OutOfMemoryException)
+        {
+            error.WriteLine("There is not enough memory for this: take fewer rows or columns.");
+            return 1;
+        }
+        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
+        {
+            error.WriteLine(TemporaryFile.IsFull(fault) ? "There is no room left on the disk: make room, and try again." : "The result could not be written: the system does not take it.");
             return 1;
         }
     }
@@ -150,12 +163,35 @@ public static class CommandLine
 
     private static Table ReadTable(string path, ReadSettings settings, TextWriter error)
     {
-        ReadResult result = TableFile.Read(path, settings);
+        ReadResult result = Read(path, settings);
         foreach (ReadNote note in result.Notes)
         {
             error.WriteLine(OneLine(note.Text));
         }
         return result.Table;
+    }
+
+    /// <summary>A table from a file, or from standard input ("-", or a pipe such as /dev/stdin).</summary>
+    private static ReadResult Read(string path, ReadSettings settings)
+    {
+        if (path == "-")
+        {
+            using Stream input = Console.OpenStandardInput();
+            using FileStream copy = TemporaryFile.Of(input.CopyTo);
+            return TableFile.Read(copy, "table", settings);
+        }
+        bool pipe = File.Exists(path) && Opened(path, "table", name =>
+        {
+            using FileStream file = File.OpenRead(name);
+            return !file.CanSeek;
+        });
+        if (!pipe)
+        {
+            return TableFile.Read(path, settings);
+        }
+        using FileStream from = File.OpenRead(path);
+        using FileStream whole = TemporaryFile.Of(from.CopyTo);
+        return TableFile.Read(whole, "table", settings);
     }
 
     private static byte[] ReadFile(string path, string what) => Opened(path, what, File.ReadAllBytes);
@@ -166,9 +202,9 @@ public static class CommandLine
         {
             return open(path);
         }
-        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
+        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException or ArgumentException or NotSupportedException)
         {
-            throw new ReadException("no-file", $"The {what} file {path} can't be opened: {fault.Message}", fault);
+            throw new ReadException("no-file", $"The {what} file \"{path}\" can't be opened: {TableFile.WhyNot(path, fault)}.", fault);
         }
     }
 
@@ -313,6 +349,13 @@ public static class CommandLine
     private static void WriteWhole(string path, Action<Stream> write)
     {
         string draft = path + ".part";
+        // Interrupted, it leaves nothing behind either.
+        void Clear(PosixSignalContext signal)
+        {
+            File.Delete(draft);
+            Environment.Exit(signal.Signal == PosixSignal.SIGINT ? 130 : 143);
+        }
+        using PosixSignalRegistration interrupted = PosixSignalRegistration.Create(PosixSignal.SIGINT, Clear), ended = PosixSignalRegistration.Create(PosixSignal.SIGTERM, Clear);
         try
         {
             using (FileStream file = File.Create(draft))
@@ -321,10 +364,27 @@ public static class CommandLine
             }
             File.Move(draft, path, overwrite: true);
         }
-        catch
+        catch (Exception fault)
         {
-            File.Delete(draft);
+            try
+            {
+                File.Delete(draft);
+            }
+            catch (Exception gone) when (gone is IOException or UnauthorizedAccessException)
+            {
+                // Where it could not be written it is not there.
+            }
+            if (fault is IOException or UnauthorizedAccessException or ArgumentException or NotSupportedException)
+            {
+                throw new ReadException("no-file", $"The file \"{path}\" can't be written: {WhyNotWritten(path, fault)}.", fault);
+            }
             throw;
         }
     }
+
+    private static string WhyNotWritten(string path, Exception fault) => TemporaryFile.IsFull(fault) ? "there is no room left on the disk"
+        : fault is DirectoryNotFoundException ? "its folder is not there"
+        : Directory.Exists(path) ? "it is a folder"
+        : fault is UnauthorizedAccessException ? "this user has no right to write there"
+        : "the system does not take it";
 }

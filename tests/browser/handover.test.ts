@@ -42,9 +42,9 @@ test('every kind of file is offered and comes down whole', async ({ page }) => {
   await page.getByRole('link', { name: /Half of the causes/ }).click();
   await page.getByRole('button', { name: 'Hand over' }).click();
   const links = page.getByRole('dialog', { name: 'Hand over' }).getByRole('link');
-  const kinds = (await (await fetch(`${server.url}/api/hand-over`)).json()) as { scales: number[] }[];
+  const kinds = (await (await fetch(`${server.url}/api/hand-over`)).json()) as { pixelRatios: number[] }[];
   // Every kind in each of its sizes, and the bundle.
-  await expect(links).toHaveCount(1 + kinds.reduce((all, kind) => all + kind.scales.length, 0));
+  await expect(links).toHaveCount(1 + kinds.reduce((all, kind) => all + kind.pixelRatios.length, 0));
   for (const [name, begins] of [
     ['Figure and workings, PDF', '%PDF-'],
     ['Page, HTML', '<!DOCTYPE html>'],

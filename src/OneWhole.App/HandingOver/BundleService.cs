@@ -50,7 +50,7 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
         var names = new Dictionary<string, string>();
         var studyNames = new Dictionary<string, string>();
         // Among all resources of a package a name is there once.
-        string Distinct(string name) => DistinctName(Bundle.FileName(name), [.. names.Values, .. studyNames.Values, "briefing"]);
+        string Distinct(string name) => Bundle.FileName(name, [.. names.Values, .. studyNames.Values, "briefing"]);
         var bundled = new List<BundledTable>();
         string TableName(string tableId)
         {
@@ -77,16 +77,6 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
         string title = page?.Title ?? studies.OnBriefing(studyIds[0], _ => [], ImmutableDictionary<string, string>.Empty).Handed.Title;
         Briefing? named = page is null ? null : page with { Blocks = [.. page.Blocks.Where(block => block.Kind == BlockKind.Text || studyNames.ContainsKey(block.Study)).Select(block => block.Kind == BlockKind.Text ? block : block with { Study = studyNames[block.Study] })] };
         return new Bundle(title, bundled, list, named);
-    }
-
-    private static string DistinctName(string name, string[] taken)
-    {
-        string distinct = name;
-        for (int number = 2; taken.Contains(distinct); number++)
-        {
-            distinct = $"{name}-{number}";
-        }
-        return distinct;
     }
 
     // ---- Opening ----

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Net;
 using System.Text.RegularExpressions;
+using OneWhole.Formats;
 using OneWhole.Formats.Reading;
 
 namespace OneWhole.App.Sources;
@@ -21,7 +22,10 @@ public sealed record FetchedFile(string Path, string FileName, string Seen);
 /// </summary>
 public static partial class SourcePlace
 {
-    private static readonly HttpClient Http = new(new SocketsHttpHandler { AutomaticDecompression = DecompressionMethods.All, PooledConnectionLifetime = TimeSpan.FromMinutes(5) }) { Timeout = TimeSpan.FromMinutes(2) };
+    /// <summary>Within so long an address must begin to answer, and go on answering.</summary>
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
+
+    private static readonly HttpClient Http = new(new SocketsHttpHandler { AutomaticDecompression = DecompressionMethods.All, PooledConnectionLifetime = TimeSpan.FromMinutes(5), ConnectTimeout = TimeSpan.FromSeconds(10), MaxAutomaticRedirections = 5 }) { Timeout = Timeout.InfiniteTimeSpan };
 
     /// <summary>"folder", "file", "address" or "missing".</summary>
     public static string KindOf(string place) =>
@@ -76,43 +80,62 @@ public static partial class SourcePlace
     /// <exception cref="AppException">It can't be had.</exception>
     public static async Task<FetchedFile> Fetch(string place, string? item, long mostBytes, CancellationToken cancel)
     {
-        string to = Path.Combine(Path.GetTempPath(), $"onewhole-{Guid.NewGuid():n}.fetched");
+        string to = TemporaryFile.NewPath("fetched");
+        using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancel);
         try
         {
             if (!IsAddress(place))
             {
                 string path = FileAt(place, item), stamp = Stamp(path)!;
-                File.Copy(path, to);
+                using (FileStream from = RegularFile.Open(path))
+                {
+                    await Copy(from, to, place, mostBytes, cancel).ConfigureAwait(false);
+                }
                 return new FetchedFile(to, Path.GetFileName(path), stamp);
             }
-            using HttpResponseMessage response = await Http.GetAsync(place, HttpCompletionOption.ResponseHeadersRead, cancel).ConfigureAwait(false);
+            patience.CancelAfter(Patience);
+            using HttpResponseMessage response = await Http.GetAsync(place, HttpCompletionOption.ResponseHeadersRead, patience.Token).ConfigureAwait(false);
+            if ((int)response.StatusCode is >= 300 and < 400)
+            {
+                throw new AppException("not-there", $"{place} leads on to {response.Headers.Location}, where nothing is read: only addresses that begin with http are.");
+            }
             if (!response.IsSuccessStatusCode)
             {
                 throw new AppException("not-there", $"{place} answers {(int)response.StatusCode}: no table is there.");
             }
-            await using (var file = new FileStream(to, FileMode.CreateNew, FileAccess.Write))
-            await using (Stream body = await response.Content.ReadAsStreamAsync(cancel).ConfigureAwait(false))
-            {
-                var buffer = new byte[1 << 16];
-                for (int read; (read = await body.ReadAsync(buffer, cancel).ConfigureAwait(false)) > 0;)
-                {
-                    if (file.Length + read > mostBytes)
-                    {
-                        throw new AppException("too-large", $"{place} sends more than {mostBytes >> 20} MB.");
-                    }
-                    await file.WriteAsync(buffer.AsMemory(0, read), cancel).ConfigureAwait(false);
-                }
-            }
+            await using Stream body = await response.Content.ReadAsStreamAsync(cancel).ConfigureAwait(false);
+            await Copy(body, to, place, mostBytes, patience.Token, () => patience.CancelAfter(Patience)).ConfigureAwait(false);
             return new FetchedFile(to, NameOf(place), Stamp(response) ?? "");
         }
         catch (Exception fault)
         {
             File.Delete(to);
-            if (fault is IOException or UnauthorizedAccessException or HttpRequestException)
+            throw fault switch
             {
-                throw new AppException("not-there", $"{place} can't be read: {fault.Message}");
+                OperationCanceledException when !cancel.IsCancellationRequested => new AppException("not-there", $"{place} does not answer within {Patience.TotalSeconds:0} seconds: try again later, or give another place."),
+                _ when TemporaryFile.IsFull(fault) => new AppException("disk-full", TemporaryFile.Words(fault)),
+                HttpRequestException { HttpRequestError: HttpRequestError.NameResolutionError } => new AppException("not-there", $"{place} can't be read: there is no such host."),
+                HttpRequestException { HttpRequestError: HttpRequestError.ConnectionError } => new AppException("not-there", $"{place} can't be read: nothing answers there."),
+                HttpRequestException { HttpRequestError: HttpRequestError.SecureConnectionError } => new AppException("not-there", $"{place} can't be read: its certificate is not trusted."),
+                HttpRequestException or HttpIOException or NotSupportedException => new AppException("not-there", $"{place} can't be read: its answer breaks off, or leads where nothing is read."),
+                IOException or UnauthorizedAccessException => new AppException("not-there", $"{place} can't be read: {TableFile.WhyNot(place, fault)}."),
+                _ => fault,
+            };
+        }
+    }
+
+    private static async Task Copy(Stream from, string to, string place, long mostBytes, CancellationToken cancel, Action? goesOn = null)
+    {
+        await using FileStream file = TemporaryFile.New(to);
+        var buffer = new byte[1 << 16];
+        for (int read; (read = await from.ReadAsync(buffer, cancel).ConfigureAwait(false)) > 0;)
+        {
+            goesOn?.Invoke();
+            if (file.Length + read > mostBytes)
+            {
+                throw new AppException("too-large", $"{place} sends more than {mostBytes >> 20} MB.");
             }
-            throw;
+            await file.WriteAsync(buffer.AsMemory(0, read), cancel).ConfigureAwait(false);
         }
     }
 

@@ -25,7 +25,16 @@ public sealed record Domains(double Least, double Most)
 /// <summary>A linear scale from values to pixels.</summary>
 public readonly record struct PixelScale(double FromValue, double ToValue, double FromPixel, double ToPixel)
 {
-    public double At(double value) => ToValue == FromValue
-        ? FromPixel
-        : FromPixel + (value - FromValue) / (ToValue - FromValue) * (ToPixel - FromPixel);
+    /// <summary>Where a value lies; the ends of all doubles have a place, too.</summary>
+    public double At(double value)
+    {
+        if (ToValue == FromValue)
+        {
+            return FromPixel;
+        }
+        double span = ToValue - FromValue, along = double.IsFinite(span) && double.IsFinite(value - FromValue)
+            ? (value - FromValue) / span
+            : (value / 4 - FromValue / 4) / (ToValue / 4 - FromValue / 4);
+        return FromPixel + along * (ToPixel - FromPixel);
+    }
 }

@@ -40,7 +40,12 @@ public static class FigureDrawer
         }
         if (!workings.Division.IsEmpty)
         {
-            form.Layout(workings, domains ?? form.Domains(workings), figure);
+            Domains ends = domains ?? form.Domains(workings);
+            if (!double.IsFinite(ends.Least) || !double.IsFinite(ends.Most) || !double.IsFinite(ends.ShareLeast) || !double.IsFinite(ends.ShareMost))
+            {
+                throw new StudyException("beyond-doubles", "form", "The lengths reach beyond what can be drawn: the whole is next to nothing beside its parts. Look at the workings, or leave out what can't be meant.");
+            }
+            form.Layout(workings, ends, figure);
         }
         else if (!figure.IsMiniature)
         {

@@ -65,8 +65,9 @@ public static class Ticks
         {
             return 0;
         }
-        double step = Step(0, value, intervals);
-        return Math.Ceiling(value / step - 1e-9) * step;
+        double step = Step(0, value, intervals), round = Math.Ceiling(value / step - 1e-9) * step;
+        // Near the last double no round number is above it; near the first one a step may be 0.
+        return double.IsFinite(round) && round > 0 ? round : value;
     }
 
     /// <summary>Decimals that a step needs to be printed exactly.</summary>

@@ -32,6 +32,7 @@ public static class Calculator
     private static WorkingsResult Of(Division division)
     {
         Form form = division.Study.Form.Form;
+        RefuseBeyondDoubles(division);
         FormWorkings own = form.Compute(division);
         JsonObject readings = CommonReadings(division);
         List<JsonObject>? groups = GroupReadings(division);
@@ -41,6 +42,38 @@ public static class Calculator
             readings["groups"] = new JsonArray([.. groups]);
         }
         return new WorkingsResult(division, own.Columns, readings, TieOut.Of(division, own)) { Computed = own.Computed, RowsAreGroups = own.RowsAreGroups, LabelColumns = [.. LabelColumns(division, own), .. own.Beside] };
+    }
+
+    /// <summary>Exact numbers can be larger than any double: an amount or a total that no number of a file can hold is said, not written as infinite.</summary>
+    private static void RefuseBeyondDoubles(Division division)
+    {
+        void Check(ExactInt units, Func<string> what)
+        {
+            if (!units.IsSmall && !double.IsFinite(division.Value(units).ToDouble()))
+            {
+                throw new StudyException("beyond-doubles", "value", $"{what()} is beyond the largest number there is (1.8 × 10^308): leave out what can't be meant, or count in larger units.");
+            }
+        }
+        for (int row = 0; row < division.RowCount; row++)
+        {
+            int at = row;
+            Check(division.Amount(row), () => $"The amount of {division.Parts[division.PartOf(at)].Label}{(division.Groups is { } groups ? $" in {groups[division.GroupOf(at)].Label}" : "")}");
+        }
+        if (!division.IsEmpty)
+        {
+            for (int group = 0; group < division.GroupCount; group++)
+            {
+                int at = group;
+                Check(division.GroupTotal(group), () => division.Groups is { } groups ? $"The total of {groups[at].Label}" : "The total");
+            }
+            for (int part = 0; part < division.PartCount; part++)
+            {
+                int at = part;
+                Check(division.PartTotal(part), () => $"The total of {division.Parts[at].Label}");
+            }
+            Check(division.ReadingWhole, () => "The whole");
+            Check(division.Total, () => "The total of all amounts");
+        }
     }
 
     /// <summary>The share that labels print, where it is of something else than the study's whole.</summary>

@@ -79,6 +79,10 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
 
     private static JsonObject Add(ZipArchive zip, JsonArray resources, string name, string path, string format, string mediaType, Action<Stream> write)
     {
+        if (resources.Any(other => (string?)other!["path"] == path))
+        {
+            throw new InvalidOperationException($"Two files of the bundle are called {path}.");
+        }
         using Stream packed = zip.CreateEntry(path).Open();
         using var counted = new CheckedStream(packed);
         write(counted);
@@ -87,11 +91,25 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
         return resource;
     }
 
+    private const int LongestName = 80;
+
+    /// <summary>Such a name that none of the others is: with a number where it is taken, and short enough to keep it.</summary>
+    public static string FileName(string name, IReadOnlyCollection<string> taken)
+    {
+        string plain = FileName(name), distinct = plain;
+        for (int number = 2; taken.Contains(distinct); number++)
+        {
+            string ending = $"-{number}";
+            distinct = plain[..Math.Min(plain.Length, LongestName - ending.Length)] + ending;
+        }
+        return distinct;
+    }
+
     /// <summary>A name that every file system takes.</summary>
     public static string FileName(string name)
     {
         string plain = string.Concat(name.Select(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_' or '.' ? char.ToLowerInvariant(c) : '-')).Trim('-', '.');
-        return plain.Length == 0 ? "x" : plain[..Math.Min(80, plain.Length)];
+        return plain.Length == 0 ? "x" : plain[..Math.Min(LongestName, plain.Length)].TrimEnd('-', '.');
     }
 
     // ---- Reading ----

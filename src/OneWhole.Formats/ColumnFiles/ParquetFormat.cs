@@ -25,7 +25,7 @@ internal sealed class ParquetFormat : TableFormat
         }
         catch (Exception broken) when (broken is not (OutOfMemoryException or ReadException))
         {
-            throw new ReadException("damaged-file", $"The Parquet file is damaged or of a kind that is not read: {broken.Message.Split('\n')[0].Trim()}", broken);
+            throw new ReadException("damaged-file", "The Parquet file is damaged, cut off, or packed in a way that is not read. Write it anew.", broken);
         }
     }
 

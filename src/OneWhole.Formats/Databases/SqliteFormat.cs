@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using Microsoft.Data.Sqlite;
 using OneWhole.Formats.Reading;
 using SQLitePCL;
@@ -81,10 +82,11 @@ internal sealed class SqliteFormat : TableFormat
             }
             else
             {
-                path = copy = Path.Combine(Path.GetTempPath(), $"onewhole-{Guid.NewGuid():n}.sqlite");
-                using var to = new FileStream(copy, FileMode.CreateNew, FileAccess.Write);
+                path = copy = TemporaryFile.NewPath("sqlite");
+                using FileStream to = TemporaryFile.New(copy);
                 stream.CopyTo(to);
             }
+            RefuseCutOff(path, copy);
             // "immutable": a write-ahead log beside somebody's file is neither read nor touched.
             string source = new SqliteConnectionStringBuilder { DataSource = $"file:{Uri.EscapeDataString(path).Replace("%2F", "/", StringComparison.Ordinal)}?immutable=1", Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString();
             var session = new Session(new SqliteConnection(source), copy);
@@ -99,6 +101,28 @@ internal sealed class SqliteFormat : TableFormat
                 session.Dispose();
                 throw Fault(broken);
             }
+        }
+
+        /// <summary>A file that says it has more pages than are there lost its end.</summary>
+        private static void RefuseCutOff(string path, string? copy)
+        {
+            using var file = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.ReadWrite | FileShare.Delete);
+            Span<byte> head = stackalloc byte[32];
+            if (file.ReadAtLeast(head, head.Length, throwOnEndOfStream: false) < head.Length)
+            {
+                return;
+            }
+            int size = System.Buffers.Binary.BinaryPrimitives.ReadUInt16BigEndian(head[16..]) is var written && written == 1 ? 65_536 : written;
+            long wanted = System.Buffers.Binary.BinaryPrimitives.ReadUInt32BigEndian(head[28..]) * (long)size;
+            if (wanted <= file.Length)
+            {
+                return;
+            }
+            if (copy is not null)
+            {
+                File.Delete(copy);
+            }
+            throw new ReadException("damaged-file", $"The database is cut off: {file.Length:N0} of {wanted:N0} bytes are there. Fetch it anew.");
         }
 
         /// <summary>Reading, selecting and calling functions; everything else is refused.</summary>
@@ -150,10 +174,27 @@ internal sealed class SqliteFormat : TableFormat
             return command;
         }
 
-        public void Interrupt() => raw.sqlite3_interrupt(_connection.Handle);
+        private readonly Lock _open = new();
+        private bool _closed;
+
+        /// <summary>Ends what is running; once it is closed nothing is left to end.</summary>
+        public void Interrupt()
+        {
+            lock (_open)
+            {
+                if (!_closed)
+                {
+                    raw.sqlite3_interrupt(_connection.Handle);
+                }
+            }
+        }
 
         public void Dispose()
         {
+            lock (_open)
+            {
+                _closed = true;
+            }
             _connection.Dispose();
             if (_copy is not null)
             {
@@ -167,8 +208,32 @@ internal sealed class SqliteFormat : TableFormat
         raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB => new ReadException("damaged-file", "The database is damaged: it is no whole SQLite file.", fault),
         raw.SQLITE_AUTH => new ReadException("not-allowed", "The query does more than read: it must be one SELECT on the tables of this file.", fault),
         raw.SQLITE_INTERRUPT => new ReadException("too-long", $"The query took longer than {Longest.TotalSeconds:0} seconds and was stopped: ask for less.", fault),
-        _ => new ReadException("wrong-query", $"The query can't be run: {fault.Message}", fault),
+        _ => new ReadException("wrong-query", $"The query can't be run: {Reason(fault.Message)}.", fault),
     };
+
+    /// <summary>What is wrong with a query, in our words: the library names the thing between its own.</summary>
+    private static string Reason(string message)
+    {
+        foreach ((Regex pattern, string words) in Reasons)
+        {
+            if (pattern.Match(message) is { Success: true } found)
+            {
+                return string.Format(System.Globalization.CultureInfo.InvariantCulture, words, found.Groups[1].Value);
+            }
+        }
+        return "it is no SELECT that this file can answer";
+    }
+
+    private static readonly (Regex Pattern, string Words)[] Reasons =
+    [
+        (new Regex("no such table: ([^']*)"), "the file has no table \"{0}\""),
+        (new Regex("no such column: ([^']*)"), "its tables have no column \"{0}\""),
+        (new Regex("no such function: ([^']*)"), "there is no function \"{0}\""),
+        (new Regex("ambiguous column name: ([^']*)"), "several of its tables have a column \"{0}\": say of which it is"),
+        (new Regex("near \"(.*)\": syntax error"), "it is not written as SQL asks for at \"{0}\""),
+        (new Regex("(incomplete input)"), "it is not complete"),
+        (new Regex("wrong number of arguments to function ([^']*)"), "the function {0} is given too many or too few values"),
+    ];
 
     private sealed class Rows : RowSource
     {
@@ -186,22 +251,29 @@ internal sealed class SqliteFormat : TableFormat
             _cancel = cancel;
             _stop = cancel.Register(session.Interrupt);
             _limit = new Timer(_ => session.Interrupt(), null, Longest, Timeout.InfiniteTimeSpan);
-            _command = session.Command(query);
             try
             {
+                _command = session.Command(query);
                 _reader = _command.ExecuteReader();
+                Names = [.. Enumerable.Range(0, _reader.FieldCount).Select(_reader.GetName)];
+                _cells = new string[_reader.FieldCount];
+                if (_cells.Length == 0)
+                {
+                    throw new ReadException("wrong-query", "The query gives no columns: it must be one SELECT on the tables of this file.");
+                }
             }
-            catch (SqliteException fault)
+            catch (Exception fault)
             {
+                // Neither the timer nor the registration outlives the connection, whatever is refused.
                 Release();
-                cancel.ThrowIfCancellationRequested();
-                throw Fault(fault);
-            }
-            Names = [.. Enumerable.Range(0, _reader.FieldCount).Select(_reader.GetName)];
-            _cells = new string[_reader.FieldCount];
-            if (_cells.Length == 0)
-            {
-                throw new ReadException("wrong-query", "The query gives no columns: it must be one SELECT on the tables of this file.");
+                _reader?.Dispose();
+                _command?.Dispose();
+                if (fault is SqliteException refused)
+                {
+                    cancel.ThrowIfCancellationRequested();
+                    throw Fault(refused);
+                }
+                throw;
             }
         }
 

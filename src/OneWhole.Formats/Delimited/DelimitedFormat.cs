@@ -19,13 +19,43 @@ internal sealed class DelimitedFormat : TableFormat
     public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel)
     {
         (Encoding encoding, string encodingName) = settings.Encoding is { } given ? (TextEncodings.Named(given), given) : TextEncodings.Find(stream);
-        char separator = settings.Separator is { Length: 1 } set ? set[0] : FindSeparator(stream, encoding);
+        (char? said, int skipped) = SaidSeparator(stream, encoding);
+        char separator = said ?? (settings.Separator is { Length: 1 } set ? set[0] : FindSeparator(stream, encoding));
         if (separator is '"' or '\r' or '\n' || char.IsAsciiLetterOrDigit(separator))
         {
             throw new ReadException("wrong-separator", $"separator is \"{separator}\"; it must be a mark such as a comma, a semicolon or a tab.");
         }
         var text = new StreamReader(stream, encoding, detectEncodingFromByteOrderMarks: true, 1 << 16, leaveOpen: true);
+        for (int line = 0; line < skipped; line++)
+        {
+            text.ReadLine();
+        }
         return (new Rows(stream, text, separator), settings with { Separator = separator.ToString(), Encoding = encodingName });
+    }
+
+    /// <summary>A first line "sep=;" says how cells are separated, and is no row.</summary>
+    private static (char? Separator, int Lines) SaidSeparator(Stream stream, Encoding encoding)
+    {
+        long start = stream.Position;
+        using var text = new StreamReader(stream, encoding, true, 64, leaveOpen: true);
+        var first = new char[7];
+        int count = text.ReadBlock(first);
+        stream.Position = start;
+        return count >= 5 && new string(first, 0, 4).Equals("sep=", StringComparison.OrdinalIgnoreCase) && (count == 5 || first[5] is '\r' or '\n') ? (first[4], 1) : (null, 0);
+    }
+
+    /// <summary>A web page under the name of a table is none: it is what an address gives to who is not logged in.</summary>
+    private static void RefusePage(string sample)
+    {
+        string start = sample.TrimStart('\uFEFF', ' ', '\t', '\r', '\n');
+        if (start.StartsWith("<!doctype html", StringComparison.OrdinalIgnoreCase) || start.StartsWith("<html", StringComparison.OrdinalIgnoreCase) || start.StartsWith("<head", StringComparison.OrdinalIgnoreCase))
+        {
+            throw new ReadException("web-page", "This is a web page, not a table: perhaps one that asks to log in. Fetch the table itself, or save it as a file.");
+        }
+        if (start.StartsWith("<?xml", StringComparison.OrdinalIgnoreCase) || start.StartsWith("<!--", StringComparison.Ordinal))
+        {
+            throw new ReadException("not-text", $"This is an XML document, not a table. These formats are read: {TableFile.FormatNames}.");
+        }
     }
 
     private static char FindSeparator(Stream stream, Encoding encoding)
@@ -39,6 +69,7 @@ internal sealed class DelimitedFormat : TableFormat
         {
             throw new ReadException("not-text", $"The file is none of the formats that are read ({TableFile.FormatNames}), and no text either.");
         }
+        RefusePage(new string(sample, 0, Math.Min(count, 400)));
         return SeparatorFinder.Find(new string(sample, 0, count));
     }
 

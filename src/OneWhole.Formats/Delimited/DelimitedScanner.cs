@@ -22,6 +22,7 @@ internal sealed class DelimitedScanner
     private int _at;
     private bool _ended;
     private bool _quoted;
+    private bool _inQuotes;
     // Places are counted from the row's start, which moves when the buffer is filled on.
     private (int Start, int Length)[] _cells = new (int, int)[64];
 
@@ -85,7 +86,7 @@ internal sealed class DelimitedScanner
         {
             if (_buffer.Length >= LongestRow)
             {
-                throw NotClosed();
+                throw _inQuotes ? NotClosed() : new ReadException("too-long-row", $"Row {Rows} is longer than {LongestRow / 1_000_000} million characters: it is no row of a table. Are its line ends missing?");
             }
             Array.Resize(ref _buffer, _buffer.Length * 2);
         }
@@ -134,6 +135,7 @@ internal sealed class DelimitedScanner
     {
         int start = ++_at - _row, end = start;
         _quoted = true;
+        _inQuotes = true;
         while (true)
         {
             int length = _buffer.AsSpan(_at, _filled - _at).IndexOf('"');
@@ -154,6 +156,7 @@ internal sealed class DelimitedScanner
                 Move(1, ref end);
                 continue;
             }
+            _inQuotes = false;
             return AfterQuote(start, end);
         }
     }

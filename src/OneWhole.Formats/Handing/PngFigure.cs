@@ -1,3 +1,4 @@
+using OneWhole.Core.Studies;
 using System.Globalization;
 using OneWhole.Formats.Pictures;
 
@@ -18,5 +19,15 @@ internal sealed class PngFigure : HandOver
 
     public override string Suffix(HandingSize size) => size.PixelRatio == 1 ? "" : $"@{size.PixelRatio.ToString("0.##", CultureInfo.InvariantCulture)}x";
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(PngWriter.ToBytes(study.Draw(size.Width, size.Height), Math.Clamp(size.PixelRatio, 0.25, 8)));
+    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
+    {
+        double ratio = Math.Clamp(size.PixelRatio, 0.25, 8), pixels = size.Width * ratio * size.Height * ratio;
+        if (pixels > MostPixels)
+        {
+            throw new StudyException("too-large", "size", $"A picture of {size.Width * ratio:0} × {size.Height * ratio:0} pixels is larger than can be made ({MostPixels / 1e6:0} million): make it smaller, or take SVG or PDF, which have no pixels.");
+        }
+        to.Write(PngWriter.ToBytes(study.Draw(size.Width, size.Height), ratio));
+    }
+
+    private const double MostPixels = 100e6;
 }

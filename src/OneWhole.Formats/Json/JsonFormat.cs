@@ -27,20 +27,46 @@ internal sealed class JsonFormat : TableFormat
         return extension.Length == 0 && (text.StartsWith("{\""u8) || (text.StartsWith("["u8) && text[1..].TrimStart(" \t\r\n"u8).StartsWith("{"u8)));
     }
 
+    /// <summary>Lists of objects within one object are tables that can be chosen.</summary>
+    public override IReadOnlyList<string> SectionsOf(Stream stream) => [.. JsonLists.In(stream).Select(list => list.Path)];
+
     public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel)
     {
         long start = stream.Position;
+        IReadOnlyList<JsonLists.Place> lists = JsonLists.In(stream);
+        if (lists.Count > 0)
+        {
+            JsonLists.Place list = settings.Section is null ? lists[0]
+                : lists.FirstOrDefault(list => list.Path == settings.Section)
+                    ?? throw new ReadException("no-table", $"The JSON has no list \"{settings.Section}\"; its lists of objects are {string.Join(", ", lists.Select(other => $"\"{other.Path}\""))}.");
+            settings = settings with { Section = list.Path };
+            start += list.Offset;
+        }
+        stream.Position = start;
         var names = new List<string>();
         var places = new Dictionary<string, int>(StringComparer.Ordinal);
-        var objects = new Objects(stream);
-        while (objects.Next((name, _) =>
+        var objects = new Objects(stream, lists.Count > 0);
+        long repeated = 0, firstRepeated = 0;
+        var seen = new HashSet<string>(StringComparer.Ordinal);
+        while (true)
         {
-            if (places.TryAdd(name, names.Count))
+            cancel.ThrowIfCancellationRequested();
+            seen.Clear();
+            bool more = objects.Next((name, _) =>
             {
-                names.Add(name);
+                if (!seen.Add(name) && repeated++ == 0)
+                {
+                    firstRepeated = objects.Count + 1;
+                }
+                if (places.TryAdd(name, names.Count))
+                {
+                    names.Add(name);
+                }
+            });
+            if (!more)
+            {
+                break;
             }
-        }))
-        {
             if (names.Count > TableFile.MostColumns)
             {
                 throw new ReadException("too-many-columns", $"The objects have more than {TableFile.MostColumns} members.");
@@ -51,12 +77,16 @@ internal sealed class JsonFormat : TableFormat
             throw new ReadException("empty-file", "The JSON has no object: it must be an array of objects, or one object a line.");
         }
         stream.Position = start;
-        return (new Rows(stream, names, places), settings);
+        ReadNote[] told = repeated == 0 ? [] : [new ReadNote("repeated-member", $"{repeated:N0} {(repeated == 1 ? "member is" : "members are")} there twice in one object, the first in object {firstRepeated:N0}: the last value of each is taken.")];
+        return (new Rows(stream, names, places, lists.Count > 0, told), settings);
     }
 
-    private sealed class Rows(Stream stream, List<string> names, Dictionary<string, int> places) : RowSource
+    private sealed class Rows(Stream stream, List<string> names, Dictionary<string, int> places, bool inner, IReadOnlyList<ReadNote> told) : RowSource
     {
-        private readonly Objects _objects = new(stream);
+        private readonly Objects _objects = new(stream, inner);
+
+        public override IEnumerable<ReadNote> Told => told;
+
         private readonly string[] _cells = new string[names.Count];
 
         public override int Count => _cells.Length;
@@ -80,7 +110,9 @@ internal sealed class JsonFormat : TableFormat
     }
 
     /// <summary>Takes one object after another from a stream, whatever the stream's size.</summary>
-    private sealed class Objects(Stream stream)
+    /// <param name="stream">At the object, the array, or the first line.</param>
+    /// <param name="inner">Whether the array is a member of an object, which goes on after it.</param>
+    private sealed class Objects(Stream stream, bool inner = false)
     {
         private byte[] _buffer = new byte[1 << 16];
         private int _filled;
@@ -124,7 +156,12 @@ internal sealed class JsonFormat : TableFormat
                 }
                 catch (JsonException broken)
                 {
-                    throw new ReadException("damaged-file", $"Object {Count + 1} is no well-formed JSON: {broken.Message.Split(". ")[0]}.", broken);
+                    throw new ReadException("damaged-file", $"Object {Count + 1} is no well-formed JSON (its line {(broken.LineNumber ?? 0) + 1}, place {(broken.BytePositionInLine ?? 0) + 1}).", broken);
+                }
+                catch (InvalidOperationException broken)
+                {
+                    // A string with half of a character has no text.
+                    throw new ReadException("damaged-file", $"Object {Count + 1} holds text that is not valid Unicode.", broken);
                 }
                 if (!Fill())
                 {
@@ -142,7 +179,7 @@ internal sealed class JsonFormat : TableFormat
                     throw new ReadException("damaged-file", $"The array is not closed: the file ends after object {Count}.");
                 }
                 _at++;
-                if (Reach())
+                if (!inner && Reach())
                 {
                     throw Wrong("the array ends, and nothing follows");
                 }

@@ -23,8 +23,12 @@ internal sealed class OdsFormat : TableFormat
 
     public override bool Recognises(ReadOnlySpan<byte> head, string extension) => Archives.IsArchive(head) && (extension == ".ods" || Archives.SaysOpenDocument(head));
 
+    /// <summary>No sheet has more rows: a row that is said to repeat beyond is a mistake, or a trap.</summary>
+    private const int MostRows = 1 << 20;
+
     public override IReadOnlyList<string> SectionsOf(Stream stream)
     {
+        Archives.Check(stream);
         using Content content = Content.Open(stream);
         var names = new List<string>();
         try
@@ -68,7 +72,10 @@ internal sealed class OdsFormat : TableFormat
         throw new ReadException("no-sheet", $"The spreadsheet has no sheet \"{settings.Section}\"; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
     }
 
-    private static ReadException Damaged(Exception fault) => new("damaged-file", $"The spreadsheet is damaged: {fault.Message} Open it where it was made, and save it anew.", fault);
+    private static ReadException Damaged(Exception fault) => new("damaged-file", fault.Message.Contains("DTD", StringComparison.Ordinal)
+        ? "The spreadsheet declares a document type with entities, which no spreadsheet needs: it is refused."
+        : fault is XmlException { LineNumber: > 0 } place ? $"The spreadsheet is damaged (content.xml, line {place.LineNumber}). Open it where it was made, and save it anew."
+        : "The spreadsheet is damaged. Open it where it was made, and save it anew.", fault);
 
     private sealed class Content(ZipArchive archive, XmlReader xml) : IDisposable
     {
@@ -79,6 +86,14 @@ internal sealed class OdsFormat : TableFormat
             try
             {
                 var archive = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
+                if (archive.GetEntry("META-INF/manifest.xml") is { Length: < 1 << 20 } manifest)
+                {
+                    using var listed = new StreamReader(manifest.Open());
+                    if (listed.ReadToEnd().Contains("encryption-data", StringComparison.Ordinal))
+                    {
+                        throw new ReadException("locked-file", "The spreadsheet is locked with a password: save a copy without one.");
+                    }
+                }
                 ZipArchiveEntry entry = archive.GetEntry("content.xml") ?? throw new ReadException("damaged-file", "The spreadsheet has no content.xml: it is no OpenDocument file.");
                 // No entity is resolved and no document type allowed: neither can be needed, and both are ways to do harm.
                 var settings = new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, IgnoreComments = true, IgnoreProcessingInstructions = true };
@@ -106,6 +121,12 @@ internal sealed class OdsFormat : TableFormat
         private int _row = -1;
         private int _repeats;
         private bool _ended;
+        private long _withoutValue;
+
+        public override IEnumerable<ReadNote> Told => _withoutValue == 0 ? [] :
+        [
+            new ReadNote("no-value", $"{_withoutValue:N0} {(_withoutValue == 1 ? "formula has" : "formulas have")} no value in the file: they are read as blank. Open the spreadsheet where it was made, and save it anew."),
+        ];
 
         public override bool IsSheet => true;
 
@@ -160,10 +181,14 @@ internal sealed class OdsFormat : TableFormat
                         ReadCells(xml);
                     }
                     Trim();
+                    if (_cells.Count > 0 && _row + (long)_repeats > MostRows)
+                    {
+                        throw new ReadException("too-many-rows", $"Row {_row + 2} is said to repeat {_repeats:N0} times; a sheet has {MostRows:N0} rows at most.");
+                    }
                     if (_cells.Count == 0)
                     {
                         // Empty rows matter only as one.
-                        _row += _repeats - 1;
+                        _row = (int)Math.Min(int.MaxValue / 2, _row + (long)_repeats - 1);
                         _repeats = 1;
                     }
                     return;
@@ -189,7 +214,7 @@ internal sealed class OdsFormat : TableFormat
 
         private void ReadCells(XmlReader xml)
         {
-            int pending = 0;
+            long pending = 0;
             while (xml.Read() && !(xml.NodeType == XmlNodeType.EndElement && xml.LocalName == "table-row"))
             {
                 if (xml.NodeType != XmlNodeType.Element || xml.NamespaceURI != Table || xml.LocalName is not ("table-cell" or "covered-table-cell"))
@@ -197,7 +222,12 @@ internal sealed class OdsFormat : TableFormat
                     continue;
                 }
                 int repeats = Number(xml.GetAttribute("number-columns-repeated", Table));
+                bool formula = xml.GetAttribute("formula", Table) is { Length: > 0 };
                 string value = ReadCell(xml);
+                if (formula && value.Length == 0)
+                {
+                    _withoutValue++;
+                }
                 if (value.Length == 0)
                 {
                     // Only counted until a filled one follows: a last cell may repeat to the sheet's edge.
@@ -208,7 +238,7 @@ internal sealed class OdsFormat : TableFormat
                 {
                     throw new ReadException("too-many-columns", $"Row {_row + 2} has more than {WidestRow} cells.");
                 }
-                _cells.AddRange(Enumerable.Repeat("", pending));
+                _cells.AddRange(Enumerable.Repeat("", (int)pending));
                 pending = 0;
                 _cells.AddRange(Enumerable.Repeat(value, repeats));
             }

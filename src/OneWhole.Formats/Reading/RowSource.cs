@@ -49,6 +49,9 @@ internal abstract class RowSource : IDisposable
     /// <summary>Whether numbers and days are written plainly, so that their marks need not be found.</summary>
     public virtual bool IsPlain => false;
 
+    /// <summary>What there is to tell of the file once its rows were read.</summary>
+    public virtual IEnumerable<ReadNote> Told => [];
+
     public virtual void Dispose()
     {
     }

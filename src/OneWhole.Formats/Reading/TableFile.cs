@@ -43,11 +43,20 @@ public static class TableFile
             using var stream = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16, FileOptions.SequentialScan);
             return Read(stream, Path.GetFileName(path), settings, progress, cancel);
         }
-        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
+        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException or ArgumentException or NotSupportedException)
         {
-            throw new ReadException("no-file", $"The file {path} can't be opened: {fault.Message}", fault);
+            throw new ReadException("no-file", $"The file \"{path}\" can't be opened: {WhyNot(path, fault)}.", fault);
         }
     }
+
+    /// <summary>Why a file can't be opened or read, in our words.</summary>
+    public static string WhyNot(string path, Exception fault) => path.Trim().Length == 0 ? "it has no name"
+        : fault is FileNotFoundException or DirectoryNotFoundException ? "it is not there"
+        : Directory.Exists(path) ? "it is a folder"
+        : fault is UnauthorizedAccessException ? "this user has no right to read it"
+        : TemporaryFile.IsFull(fault) ? "there is no room left on the disk"
+        : fault is IOException { HResult: 36 } or PathTooLongException ? "its name is too long"
+        : "the system does not give it";
 
     /// <summary>Reads a table from a stream.</summary>
     /// <param name="stream">Seekable.</param>

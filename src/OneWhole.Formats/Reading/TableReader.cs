@@ -44,6 +44,7 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             }
             Consume(null);
         }
+        _notes.AddRange(rows.Told);
         Below.AddRange(_held.Select(row => string.Join(' ', row.Where(cell => cell.Length > 0))));
         StartBuilders();
         return Finish();
@@ -116,7 +117,8 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
                 }
                 continue;
             }
-            Check(rows.Count);
+            // On a sheet a cell far out costs what it is, not what stands empty before it.
+            Check(rows.IsSheet ? FilledIn(null) : rows.Count);
             start.Add(Copy());
             // Delimited text nearly always begins with its headings: then nothing is held back.
             if (!rows.IsSheet && start.Count == 1 && rows.Count > 1 && settings.HeaderRow is null)

@@ -21,7 +21,11 @@ internal sealed class WorkbookFormat : TableFormat
         return Sheets.Open(stream, settings);
     }
 
-    public override IReadOnlyList<string> SectionsOf(Stream stream) => Sheets.Names(stream);
+    public override IReadOnlyList<string> SectionsOf(Stream stream)
+    {
+        Archives.Check(stream);
+        return Sheets.Names(stream);
+    }
 }
 
 /// <summary>Workbooks of the older binary kind (.xls).</summary>
@@ -45,14 +49,21 @@ internal static class Sheets
 
     public static IReadOnlyList<string> Names(Stream stream)
     {
-        using IExcelDataReader reader = Reader(stream);
-        var names = new List<string>();
-        do
+        try
         {
-            names.Add(reader.Name);
+            using IExcelDataReader reader = Reader(stream);
+            var names = new List<string>();
+            do
+            {
+                names.Add(reader.Name);
+            }
+            while (reader.NextResult());
+            return names;
         }
-        while (reader.NextResult());
-        return names;
+        catch (Exception broken) when (IsDamage(broken))
+        {
+            throw Damaged(broken);
+        }
     }
 
     public static (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings)
@@ -65,7 +76,8 @@ internal static class Sheets
             names.Add(reader.Name);
             if (settings.Section is { } part ? part == reader.Name : reader is { RowCount: > 0, VisibleState: "visible" })
             {
-                return (new Rows(stream, reader, range), settings with { Section = reader.Name });
+                SheetScan? scan = names.Count > 0 && IsArchive(stream) ? SheetScan.Of(stream, reader.Name) : null;
+                return (new Rows(stream, reader, range, scan), settings with { Section = reader.Name });
             }
         }
         while (reader.NextResult());
@@ -73,6 +85,16 @@ internal static class Sheets
         throw settings.Section is { } missing
             ? new ReadException("no-sheet", $"The workbook has no sheet \"{missing}\"; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.")
             : new ReadException("empty-file", $"No sheet of the workbook has a row; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
+    }
+
+    private static bool IsArchive(Stream stream)
+    {
+        long at = stream.Position;
+        stream.Position = 0;
+        Span<byte> head = stackalloc byte[4];
+        bool archive = stream.ReadAtLeast(head, 4, throwOnEndOfStream: false) == 4 && Archives.IsArchive(head);
+        stream.Position = at;
+        return archive;
     }
 
     private static IExcelDataReader Reader(Stream stream)
@@ -94,9 +116,9 @@ internal static class Sheets
     /// <summary>What the library throws for files that are not as they should be.</summary>
     private static bool IsDamage(Exception fault) => fault is not (OutOfMemoryException or ReadException or OperationCanceledException);
 
-    private static ReadException Damaged(Exception fault) => new("damaged-file", $"The workbook is damaged: {fault.Message.Split('\n')[0].Trim()} Open it where it was made, and save it anew.", fault);
+    private static ReadException Damaged(Exception fault) => new("damaged-file", "The workbook is damaged, or something of it is missing. Open it where it was made, and save it anew.", fault);
 
-    private sealed class Rows(Stream stream, IExcelDataReader reader, CellRange range) : RowSource
+    private sealed class Rows(Stream stream, IExcelDataReader reader, CellRange range, SheetScan? scan) : RowSource
     {
         private readonly List<string> _cells = [];
         private int _row = -1;
@@ -140,7 +162,7 @@ internal static class Sheets
         private void Fill()
         {
             _cells.Clear();
-            int last = Math.Min(reader.FieldCount - 1, range.LastColumn);
+            int last = Math.Min(scan is null ? reader.FieldCount - 1 : scan.LastFilled(_row), range.LastColumn);
             for (int at = range.FirstColumn; at <= last; at++)
             {
                 _cells.Add(TextOf(at));
@@ -152,7 +174,9 @@ internal static class Sheets
             }
         }
 
-        private string TextOf(int at) => reader.GetValue(at) switch
+        public override IEnumerable<ReadNote> Told => scan?.Notes ?? [];
+
+        private string TextOf(int at) => scan?.ErrorAt(_row, at) is { } error ? error : reader.GetValue(at) switch
         {
             double number => reader.GetNumberFormatString(at)?.Contains('%', StringComparison.Ordinal) == true ? PlainText.Percent(number) : PlainText.Of(number),
             var other => PlainText.OfAny(other),

@@ -1,0 +1,112 @@
+namespace OneWhole.App.Tests;
+
+/// <summary>The waiting room is bounded in number, bytes and age; what is stopped is stopped, and its files are gone.</summary>
+public sealed class WaitingRoomTests
+{
+    private sealed class Clock : TimeProvider
+    {
+        public DateTimeOffset Now { get; set; } = DateTimeOffset.UnixEpoch;
+
+        public override DateTimeOffset GetUtcNow() => Now;
+    }
+
+    private static void Until(Func<bool> holds)
+    {
+        for (int tries = 0; !holds() && tries < 2000; tries++)
+        {
+            Thread.Sleep(2);
+        }
+        Assert.True(holds());
+    }
+
+    [Fact]
+    public void More_than_are_taken_are_refused_in_words_and_their_files_go()
+    {
+        using var room = new WaitingRoom(new WaitingLimits { Running = 1, Unfinished = 3 });
+        using var go = new ManualResetEventSlim();
+        for (int guest = 0; guest < 3; guest++)
+        {
+            room.Start("work", _ =>
+            {
+                go.Wait();
+                return "done";
+            });
+        }
+        bool left = false;
+        AppException refused = Assert.Throws<AppException>(() => room.Start("work", _ => null, () => left = true));
+        Assert.Equal(("busy", true), (refused.Code, left));
+        go.Set();
+    }
+
+    [Fact]
+    public void A_stop_ends_the_work_and_clears_up_whenever_it_comes()
+    {
+        using var room = new WaitingRoom(new WaitingLimits { Running = 1 });
+        int left = 0;
+        WaitingRoom.Guest running = room.Start("work", guest =>
+        {
+            guest.Cancel.WaitHandle.WaitOne();
+            guest.Cancel.ThrowIfCancellationRequested();
+            return null;
+        }, () => left++);
+        WaitingRoom.Guest queued = room.Start("work", _ => "never", () => left++);
+        Until(() => running.State == WaitingState.Running);
+        room.Stop("work", queued.Id, "");
+        Assert.Equal((WaitingState.Stopped, 1), (queued.State, left));
+        room.Stop("work", running.Id, "");
+        Until(() => running.State == WaitingState.Stopped);
+        Assert.Equal(2, left);
+        WaitingRoom.Guest done = room.Start("work", _ => "done", () => left++);
+        Until(() => done.State == WaitingState.Done);
+        room.Stop("work", done.Id, "");
+        Assert.Equal(3, left);
+    }
+
+    [Fact]
+    public void What_nobody_asks_for_goes_with_its_age_its_number_and_its_bytes()
+    {
+        var clock = new Clock();
+        using var room = new WaitingRoom(new WaitingLimits { Kept = 3, KeptBytes = 100, Age = TimeSpan.FromHours(1) }, clock);
+        var left = new List<string>();
+        WaitingRoom.Guest Keep(string name, long bytes)
+        {
+            clock.Now += TimeSpan.FromSeconds(1);
+            return room.Keep("rows", name, () => left.Add(name), bytes);
+        }
+        Keep("a", 1);
+        WaitingRoom.Guest b = Keep("b", 1);
+        Keep("c", 1);
+        Keep("d", 1);
+        Assert.Equal(["a"], left);
+        Keep("e", 99);
+        Assert.Equal(["a", "b", "c"], left);
+        Assert.Throws<AppException>(() => room.Find("rows", b.Id, "gone"));
+        clock.Now += TimeSpan.FromHours(2);
+        Keep("f", 1);
+        Assert.Equal(["a", "b", "c", "d", "e"], left);
+    }
+
+    [Fact]
+    public void What_is_taken_is_its_taker_s_and_what_is_left_behind_goes_at_the_end()
+    {
+        var left = new List<string>();
+        var room = new WaitingRoom(new WaitingLimits());
+        WaitingRoom.Guest taken = room.Keep("rows", "taken", () => left.Add("taken"));
+        room.Keep("rows", "other", () => left.Add("other"));
+        Assert.Equal("taken", room.Take<string>("rows", taken.Id, "gone"));
+        Assert.Throws<AppException>(() => room.Take<string>("rows", taken.Id, "gone"));
+        room.Dispose();
+        Assert.Equal(["other"], left);
+    }
+
+    [Fact]
+    public void Whatever_fails_says_so_in_our_words()
+    {
+        using var room = new WaitingRoom(new WaitingLimits());
+        WaitingRoom.Guest full = room.Start("work", _ => throw new IOException("No space left on device : '/x'"));
+        WaitingRoom.Guest odd = room.Start("work", _ => throw new InvalidCastException("Unable to cast object of type 'X'"));
+        Until(() => full.State == WaitingState.Failed && odd.State == WaitingState.Failed);
+        Assert.Contains("no room left on the disk", full.Problem, StringComparison.Ordinal);
+        Assert.DoesNotContain("cast", odd.Problem, StringComparison.Ordinal);
+    }
+}
