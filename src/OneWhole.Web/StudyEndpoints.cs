@@ -71,7 +71,7 @@ public static class StudyEndpoints
         studies.MapGet("{id}/columns", (StudyQuestions service, string id) => service.ColumnsOf(id));
         studies.MapPost("{id}/lay-on", (StudyService service, string id, LayOnRequest request, double? width, double? height) =>
             service.LayOn(id, request.Table, request.Columns, width ?? Width, height ?? Height));
-        studies.MapGet("{id}/rows", (StudyQuestions service, string id, int first, int count) => service.Rows(id, first, count));
+        studies.MapGet("{id}/rows", (StudyQuestions service, string id, int first, int count, string? stamp) => service.Rows(id, first, count, stamp));
         studies.MapGet("{id}/arithmetic", (StudyQuestions service, string id, string column, int row) => new ArithmeticReply(service.Arithmetic(id, column, row)));
         studies.MapPost("{id}/selection", (StudyQuestions service, string id, SelectionRequest request) => service.Selection(id, request.Rows));
         studies.MapGet("{id}/pointed", (StudyQuestions service, string id, int row) => service.Pointed(id, row));

@@ -1884,6 +1884,7 @@ export interface paths {
                 query: {
                     first: number;
                     count: number;
+                    stamp?: string;
                 };
                 header?: never;
                 path: {
@@ -4258,6 +4259,8 @@ export interface components {
             columns: components["schemas"]["WorkingsColumnView"][];
             /** Format: int32 */
             rowCount: number;
+            /** @description What tells these workings from others of the study: rows that are asked for later come with the same, or not at all. */
+            stamp?: string;
             /** @description A row of subtotals before the rows of each group, which are equally many; none where rows are not grouped. */
             groups: components["schemas"]["GroupRowView"][];
             /** @description The first rows; more are asked for by page. */

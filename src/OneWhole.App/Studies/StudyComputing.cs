@@ -49,6 +49,10 @@ public sealed class StudyComputing(TableRows rows, TableDocuments tables, StudyD
         return known.Set;
     }
 
+    /// <summary>What tells a study's workings from those that it had, or will have: the tables as they are, and the whole document.</summary>
+    internal string StampOf(StudyDocument document) => Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(
+        $"{rows.Load(document.TableId).Key}\u0001{SecondOf(document.TableId, document.Study)?.Key}\u0001{studies.Format.Write(document.Study).ToJsonString()}")))[..16];
+
     /// <summary>The table that a study reads besides its own, by name.</summary>
     private LoadedTable? SecondOf(string tableId, Study study) =>
         study.Form.Form.SecondTable(study) is { } name && tables.List().FirstOrDefault(table => table.Name == name && table.Id != tableId) is { } found ? rows.Load(found.Id) : null;

@@ -18,8 +18,19 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
     /// <summary>The columns that a study names, in their own order.</summary>
     public IReadOnlyList<string> ColumnsOf(string id) => [.. studies.Names.ColumnsOf(studies.Find(id).Json).Order(StringComparer.Ordinal)];
 
-    public IReadOnlyList<WorkingsRowView> Rows(string id, int first, int count) =>
-        StudyPictures.RowsOf(computing.Compute(studies.Find(id)), null, Math.Max(0, first), Math.Clamp(count, 0, 1000));
+    /// <summary>A run of the workings' rows, of the workings that are meant.</summary>
+    /// <param name="id">The study.</param>
+    /// <param name="first">The first row, from 0.</param>
+    /// <param name="count">At most 1,000.</param>
+    /// <param name="stamp">Of the workings whose first rows are shown; null for those of now.</param>
+    /// <exception cref="AppException">The workings are others now.</exception>
+    public IReadOnlyList<WorkingsRowView> Rows(string id, int first, int count, string? stamp = null)
+    {
+        StudyDocument document = studies.Find(id);
+        return stamp is not null && stamp != computing.StampOf(document)
+            ? throw new AppException("changed", "The workings have changed meanwhile: the study is shown anew.")
+            : StudyPictures.RowsOf(computing.Compute(document), null, Math.Max(0, first), Math.Clamp(count, 0, 1000));
+    }
 
     /// <summary>How one cell came about.</summary>
     public string Arithmetic(string id, string column, int row)

@@ -116,6 +116,9 @@ public sealed record WorkingsView
 
     public required int RowCount { get; init; }
 
+    /// <summary>What tells these workings from others of the study: rows that are asked for later come with the same, or not at all.</summary>
+    public string Stamp { get; init; } = "";
+
     /// <summary>A row of subtotals before the rows of each group, which are equally many; none where rows are not grouped.</summary>
     public required IReadOnlyList<GroupRowView> Groups { get; init; }
 

@@ -5,6 +5,7 @@ import { type ReactNode, useRef, useState } from 'react';
 import { api, type Block, type BlockView, type BriefingView, handOverPage, type Pick } from '../lib/api';
 import { type HandedFile, HandedFiles, PaperChoice, SharesOnlyChoice } from '../parts/HandedFiles';
 import { Link } from '../parts/Link';
+import { NotSaved } from '../parts/NotSaved';
 import { TopBar } from '../parts/TopBar';
 import { BriefingFigure } from './BriefingFigure';
 import { FilterLine } from './FilterLine';
@@ -19,7 +20,7 @@ const shows = [
 
 /** A page of several studies and text: arranged, filtered, picked from, read, handed over. */
 export function BriefingScreen({ id }: { id: string }) {
-  const { view, problem, pick, actions } = useBriefing(id);
+  const { view, problem, pick, actions, saving, seen } = useBriefing(id);
   const [reading, setReading] = useState(false);
   const [lit, setLit] = useState<string | null>(null);
   const dragged = useRef<string | null>(null);
@@ -74,9 +75,10 @@ export function BriefingScreen({ id }: { id: string }) {
             {problem}
           </p>
         ) : null}
+        <NotSaved saving={saving} />
         {view ? (
           <>
-            <Title view={view} reading={reading} actions={actions} />
+            <Title view={seen?.title ? { ...view, title: seen.title } : view} reading={reading} actions={actions} />
             <FilterLine view={view} pick={pick} actions={actions} />
             <NewerRows id={id} taken={actions.again} />
             {reading ? null : <Arrange view={view} actions={actions} />}
@@ -110,7 +112,15 @@ export function BriefingScreen({ id }: { id: string }) {
                       }}
                     />
                   )}
-                  <BlockBody block={block} view={view} reading={reading} actions={actions} lit={lit} setLit={setLit} />
+                  <BlockBody
+                    block={block}
+                    typed={seen?.blocks?.find((other) => other.key === block.key)?.text}
+                    view={view}
+                    reading={reading}
+                    actions={actions}
+                    lit={lit}
+                    setLit={setLit}
+                  />
                 </section>
               ))}
             </div>
@@ -265,6 +275,8 @@ function BlockTools({ block, view, actions, earlier, later, drag }: ToolProps) {
 
 type BodyProps = {
   block: BlockView;
+  /** Its text as it was typed last, which may not be saved yet. */
+  typed: string | undefined;
   view: BriefingView;
   reading: boolean;
   actions: BriefingActions;
@@ -272,14 +284,14 @@ type BodyProps = {
   setLit: (label: string | null) => void;
 };
 
-function BlockBody({ block, view, reading, actions, lit, setLit }: BodyProps) {
+function BlockBody({ block, typed, view, reading, actions, lit, setLit }: BodyProps) {
   if (block.kind === 'text') {
     const save = (text: string) =>
       actions.change('text', (document) => ({
         ...document,
         blocks: (document.blocks ?? []).map((each) => (each.key === block.key ? { ...each, text } : each)),
       }));
-    return <TextBlock block={block} view={view} reading={reading} save={save} />;
+    return <TextBlock block={block} typed={typed ?? block.text} view={view} reading={reading} save={save} />;
   }
   const study = block.study;
   return (

@@ -4,11 +4,14 @@ import type { BlockView, BriefingView } from '../lib/api';
 /** Running text with readings in it, which follow the numbers. */
 export function TextBlock({
   block,
+  typed,
   view,
   reading,
   save,
 }: {
   block: BlockView;
+  /** The text as it was typed last, which may not be saved yet. */
+  typed: string;
   view: BriefingView;
   /** Only read, not edited. */
   reading: boolean;
@@ -23,7 +26,7 @@ export function TextBlock({
         onSubmit={(event) => {
           event.preventDefault();
           setEditing(false);
-          save(area.current?.value ?? block.text);
+          save(area.current?.value ?? typed);
         }}
       >
         <textarea
@@ -31,7 +34,7 @@ export function TextBlock({
           aria-label="Text"
           autoFocus
           className="field min-h-32 w-full text-[15px] leading-relaxed"
-          defaultValue={block.text}
+          defaultValue={typed}
         />
         <div className="mt-1 flex items-center gap-2">
           <select
@@ -64,11 +67,17 @@ export function TextBlock({
       </form>
     );
   }
-  const empty = block.segments.length === 0;
+  const waits = typed !== block.text;
+  const empty = !waits && block.segments.length === 0;
   const body = (
     <span className="block max-w-prose text-[16px] leading-relaxed whitespace-pre-wrap">
       {empty ? <span className="text-quiet">{reading ? '' : 'Text: click to write'}</span> : null}
-      {block.segments.map((segment, at) =>
+      {waits ? (
+        <span className="unsaved" title="Not saved yet">
+          {typed}
+        </span>
+      ) : null}
+      {(waits ? [] : block.segments).map((segment, at) =>
         segment.reading ? (
           <span
             // biome-ignore lint/suspicious/noArrayIndexKey: a text may have the same reading twice.

@@ -1,5 +1,12 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { api, type BriefingDocument, type BriefingView, type Pick } from '../lib/api';
+import { api, type BriefingDocument, type BriefingView, type Pick, Problem } from '../lib/api';
+import { type Saving, useSaving } from '../lib/useSaving';
+import { laidOn } from './laidOn';
+
+/** A change of a page, as it waits: the document before it and after it, so that it can be laid on a newer one. */
+export type BriefingChange =
+  | { do: 'change'; note: string; before: BriefingDocument; after: BriefingDocument }
+  | { do: 'undo' | 'redo' };
 
 export type BriefingActions = {
   /** Changes the document, one change after another. */
@@ -9,39 +16,60 @@ export type BriefingActions = {
   again: () => void;
 };
 
+const documentOf = (view: BriefingView) => view.document as unknown as BriefingDocument;
+
 /** Holds a page as the server last showed it, with what is picked on it. */
 export function useBriefing(id: string) {
   const [view, setView] = useState<BriefingView | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [failed, setFailed] = useState<string | null>(null);
   const [pick, setPick] = useState<Pick>(null);
-  const latest = useRef<BriefingView | null>(null);
   const picked = useRef<Pick>(null);
-  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  const saving: Saving<BriefingChange> = useSaving<BriefingView, BriefingChange>({
+    kind: 'briefing',
+    id,
+    shown: view,
+    load: () => api.briefing(id, picked.current),
+    send: (now, change) => {
+      if (change.do !== 'change') return api.stepBriefing(id, change.do, now.revision, picked.current);
+      const made = laidOn(documentOf(now), change.before, change.after);
+      return api.changeBriefing(id, now.revision, made.document, change.note, picked.current);
+    },
+    settle: setView,
+    against: async (now, change) => {
+      if (change.do !== 'change')
+        return new Problem('The page was changed in another window, which is shown now.', 'conflict', 409);
+      const { clash } = laidOn(documentOf(now), change.before, change.after);
+      return clash ?? 'again';
+    },
+  });
 
-  const run = useCallback((ask: (now: BriefingView | null) => Promise<BriefingView>) => {
-    queue.current = queue.current.then(async () => {
-      try {
-        latest.current = await ask(latest.current);
-        setView(latest.current);
-        setProblem(null);
-      } catch (fault) {
-        setProblem(fault instanceof Error ? fault.message : String(fault));
-      }
-    });
-  }, []);
-
-  const again = useCallback(() => run(() => api.briefing(id, picked.current)), [id, run]);
+  const again = useCallback(() => {
+    api.briefing(id, picked.current).then(
+      (shown) => {
+        setFailed(null);
+        setView(shown);
+      },
+      (fault) => setFailed(fault instanceof Error ? fault.message : String(fault)),
+    );
+  }, [id]);
   useEffect(again, [again]);
 
+  // A change is made on what is seen: what the server has, with what waits for it.
+  const seen = (now: BriefingView) =>
+    saving.waiting.reduce(
+      (document, { body }) => (body.do === 'change' ? laidOn(document, body.before, body.after).document : document),
+      documentOf(now),
+    );
   const actions: BriefingActions = {
-    change: (note, make) =>
-      run((now) =>
-        now
-          ? api.changeBriefing(id, now.revision, make(now.document as unknown as BriefingDocument), note, picked.current)
-          : api.briefing(id, picked.current),
-      ),
-    step: (step) =>
-      run((now) => (now ? api.stepBriefing(id, step, now.revision, picked.current) : api.briefing(id, picked.current))),
+    change: (note, make) => {
+      if (!view) return;
+      const before = seen(view);
+      const after = make(before);
+      saving.save(wordsOf(note, before, after), { do: 'change', note, before, after });
+    },
+    step: (step) => {
+      saving.save(step === 'undo' ? 'what was undone' : 'what was done again', { do: step });
+    },
     pick: (next) => {
       picked.current = next;
       setPick(next);
@@ -49,5 +77,12 @@ export function useBriefing(id: string) {
     },
     again,
   };
-  return { view, problem, pick, actions };
+  return { view, problem: saving.problem?.text ?? failed, pick, actions, saving, seen: view ? seen(view) : null };
+}
+
+/** What was typed, where something was. */
+function wordsOf(note: string, before: BriefingDocument, after: BriefingDocument): string {
+  if (after.title !== before.title) return `the title “${after.title ?? ''}”`;
+  const typed = after.blocks?.find((block) => block.text !== before.blocks?.find((old) => old.key === block.key)?.text);
+  return typed?.text ? `the text “${typed.text.length > 40 ? `${typed.text.slice(0, 40)}…` : typed.text}”` : note;
 }

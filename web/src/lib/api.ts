@@ -173,8 +173,8 @@ export const api = {
     ask<StudyView>('POST', `/studies/${id}/lay-on`, { table, columns }),
   copy: (id: string) => ask<StudyView>('POST', `/studies/${id}/copy`),
   removeStudy: (id: string) => ask<void>('DELETE', `/studies/${id}`),
-  studyRows: (id: string, first: number, count: number) =>
-    ask<WorkingsRow[]>('GET', `/studies/${id}/rows?${query({ first, count })}`),
+  studyRows: (id: string, first: number, count: number, stamp?: string) =>
+    ask<WorkingsRow[]>('GET', `/studies/${id}/rows?${query({ first, count, stamp })}`),
   arithmetic: (id: string, column: string, row: number) =>
     ask<{ text: string }>('GET', `/studies/${id}/arithmetic?${query({ column, row })}`),
   pointed: (id: string, row: number) => ask<string[]>('GET', `/studies/${id}/pointed?${query({ row })}`),

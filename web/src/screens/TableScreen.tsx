@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, type Step, type TableView } from '../lib/api';
 import { go } from '../lib/router';
 import { IconButton } from '../parts/IconButton';
+import { NotSaved } from '../parts/NotSaved';
 import { Problem } from '../parts/Problem';
 import { TopBar } from '../parts/TopBar';
 import type { Marked } from '../table/BlockBar';
@@ -24,8 +25,8 @@ export function TableScreen({ id }: { id: string }) {
     client.setQueryData(['table', id], view);
     client.invalidateQueries({ queryKey: ['studies'] });
   };
-  const { change, problem } = useTableChanges(table.data, settle);
-  const step = (way: 'undo' | 'redo') => change((revision) => api.stepTable(id, way, revision));
+  const saving = useTableChanges(id, table.data, settle);
+  const step = (way: 'undo' | 'redo') => saving.save(way === 'undo' ? 'what was undone' : 'what was done again', { do: way });
   const start = useMutation({
     mutationFn: (block?: Marked) =>
       block ? api.startFrom(id, block, { width: 760, height: 520 }) : api.start(id, { width: 760, height: 520 }),
@@ -89,6 +90,7 @@ export function TableScreen({ id }: { id: string }) {
         ) : null}
         <Questions view={view} onChanged={settle} />
         <Notes view={view} />
+        <NotSaved saving={saving} />
         <Problem of={start.error} className="mt-2" />
         <div className="mt-3 flex min-h-0 flex-1 gap-4">
           {at !== null && !staged.data ? (
@@ -99,13 +101,7 @@ export function TableScreen({ id }: { id: string }) {
               view={at !== null && staged.data ? staged.data : view}
               stage={at}
               onChanged={settle}
-              edit={(edit) =>
-                change(async (revision) => {
-                  const made = typeof edit === 'function' ? await edit() : edit;
-                  return made ? api.editTable(id, revision, made) : null;
-                })
-              }
-              problem={problem}
+              saving={saving}
               undo={() => step('undo')}
               redo={() => step('redo')}
               toRead={() => setStage(0)}

@@ -1,5 +1,5 @@
 import { memo, useEffect, useRef, useState } from 'react';
-import { api, type LeastPreview, type StudyView, type WorkingsRow, type WorkingsView } from '../lib/api';
+import { api, type LeastPreview, Problem, type StudyView, type WorkingsRow, type WorkingsView } from '../lib/api';
 import { paint } from '../lib/paint';
 import { useActiveCell } from '../parts/useActiveCell';
 import { useRowWindow } from '../parts/useRowWindow';
@@ -41,7 +41,7 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
     },
   });
   const [cell, setCell] = useState<{ row: number; column: string; text: string; least: LeastPreview | null } | null>(null);
-  const stamp = `${view.revision}-${workings.rowCount}`;
+  const { stamp } = workings;
   // With groups, each has a ruled line of its own before its rows, which are equally many.
   const groups = workings.groups;
   const perGroup = groups.length ? workings.rowCount / groups.length : 0;
@@ -65,9 +65,13 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
   useEffect(() => {
     for (let at = Math.max(1, firstPage); at <= lastPage; at++) {
       if (more.has(at)) continue;
-      api.studyRows(view.id, at * page, page).then((got) => setMore((known) => new Map(known).set(at, got)));
+      // Rows of other workings than those above are not shown: the study itself is fetched anew.
+      api.studyRows(view.id, at * page, page, stamp).then(
+        (got) => setMore((known) => new Map(known).set(at, got)),
+        (fault) => (fault instanceof Problem && fault.code === 'changed' ? actions.outdated() : undefined),
+      );
     }
-  }, [firstPage, lastPage, more, view.id]);
+  }, [firstPage, lastPage, more, view.id, stamp, actions]);
   useEffect(() => {
     if (lit !== null) reveal(perGroup ? lit + Math.floor(lit / perGroup) + 1 : lit, 44, 34);
   }, [lit, reveal, perGroup]);

@@ -4,6 +4,7 @@ import { api, type Figure, type SelectionReading, type Size } from '../lib/api';
 import { go } from '../lib/router';
 import { IconButton } from '../parts/IconButton';
 import { Link } from '../parts/Link';
+import { NotSaved } from '../parts/NotSaved';
 import { TopBar } from '../parts/TopBar';
 import { FigureView } from './FigureView';
 import { FindOrDo } from './FindOrDo';
@@ -25,7 +26,7 @@ export function StudyScreen({ id }: { id: string }) {
   const [room, setRoom] = useState<Size | null>(null);
   const [proportion, setProportion] = useState<number | undefined>();
   const size = useMemo(() => (room ? fitted(room, proportion) : null), [room, proportion]);
-  const { view, problem, actions } = useStudy(id, size);
+  const { view, problem, actions, saving } = useStudy(id, size);
   const wished = (view?.study as { finish?: { proportion?: number } } | undefined)?.finish?.proportion;
   useEffect(() => setProportion(wished), [wished]);
   // The figure first; what stands around it follows in the next breath.
@@ -148,6 +149,7 @@ export function StudyScreen({ id }: { id: string }) {
               </button>
             </p>
           ) : null}
+          <NotSaved saving={saving} />
         </div>
         <div className="flex min-h-0 flex-1 px-6 pb-3">
           <div className="flex min-w-0 flex-col" style={{ flex: `${split} 1 0` }}>

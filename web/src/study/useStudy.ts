@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api, type LabelMove, Problem, type Size, type StudyView } from '../lib/api';
+import { type Saving, useSaving } from '../lib/useSaving';
 
 /** What the study screen can do. Every change is saved at once; the newest answer is what is shown. */
 export type StudyActions = {
@@ -17,68 +18,128 @@ export type StudyActions = {
   say: (problem: string | null) => void;
   /** Shows what is saved, after previews that were not taken. */
   settle: () => void;
+  /** Something that is shown has changed elsewhere: it is fetched anew. */
+  outdated: () => void;
 };
+
+/** A change of a study, as it waits. */
+export type StudyChange =
+  /** One place is set; `before` is what stood there. */
+  | { do: 'change'; path: string; value: unknown; drop?: string | null; before: unknown }
+  | { do: 'remedy'; line: string }
+  | { do: 'shape'; form: string; shape: string }
+  | { do: 'move'; move: LabelMove }
+  | { do: 'swap' | 'undo' | 'redo' };
+
+/** The value at a place of a study document: "form.cuts[0].share". */
+export function valueAt(study: unknown, path: string): unknown {
+  let at: unknown = study;
+  for (const step of path.split(/[.[\]]+/).filter(Boolean))
+    at = (at as Record<string, unknown> | null | undefined)?.[step as keyof object];
+  return at ?? null;
+}
+
+const shown = (value: unknown) =>
+  value === null || value === undefined ? 'nothing' : typeof value === 'string' ? `“${value}”` : JSON.stringify(value);
 
 /**
  * Holds a study as the server last showed it. Changes go one after another, each on the revision that the one before
- * made, so that quick clicks are not lost; a change made elsewhere meanwhile shows the newer version and says so.
+ * made, so that quick clicks are not lost; what another window changed elsewhere in it meanwhile stays.
  */
 export function useStudy(id: string, size: Size | null) {
   const [view, setView] = useState<StudyView | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [failed, setFailed] = useState<string | null>(null);
   const client = useQueryClient();
   const latest = useRef<StudyView | null>(null);
   const sizeNow = useRef(size);
   sizeNow.current = size;
-  const queue = useRef<Promise<unknown>>(Promise.resolve());
   const previewing = useRef<AbortController | null>(null);
+  const rounds = useRef(0);
 
   const show = useCallback((next: StudyView) => {
     latest.current = next;
     setView(next);
   }, []);
 
+  const at = () => sizeNow.current ?? { width: 960, height: 600 };
+  const saving: Saving<StudyChange> = useSaving<StudyView, StudyChange>({
+    kind: 'study',
+    id,
+    shown: latest.current,
+    load: () => api.study(id, at()),
+    send: (now, change) => {
+      switch (change.do) {
+        case 'change':
+          return api.change(id, now.revision, change.path, change.value, at(), change.drop);
+        case 'remedy':
+          return api.applyRemedy(id, now.revision, change.line, at());
+        case 'shape':
+          return api.shape(id, now.revision, change.form, change.shape, at());
+        case 'move':
+          return api.move(id, now.revision, change.move, at());
+        case 'swap':
+          return api.swap(id, now.revision, at());
+        default:
+          return api.step(id, change.do, now.revision, at());
+      }
+    },
+    settle: (next, change) => {
+      rounds.current++;
+      show(next);
+      if (change) client.invalidateQueries({ queryKey: ['studies'] });
+    },
+    against: async (now, change) => {
+      if (change.do !== 'change')
+        return new Problem(
+          'The study was changed in another window, which is shown now; this was not done. Do it again.',
+          'conflict',
+          409,
+        );
+      const theirs = JSON.stringify(valueAt(now.study, change.path));
+      if (theirs === JSON.stringify(change.value ?? null)) return 'done';
+      if (theirs === JSON.stringify(change.before)) return 'again';
+      return { words: wordsOf(change.path), mine: shown(change.value), theirs: shown(valueAt(now.study, change.path)) };
+    },
+  });
+
   const width = size?.width;
   const height = size?.height;
+  const { waiting } = saving;
+  const busy = useRef(false);
+  busy.current = waiting.length > 0;
   useEffect(() => {
     if (!width || !height) return;
     let stale = false;
-    // In line with the changes: an answer for a new size must not show what was there before a change.
-    queue.current = queue.current.then(async () => {
-      if (stale) return;
+    const fetch = async () => {
+      const round = rounds.current;
       try {
-        show(await api.study(id, { width, height }));
+        const next = await api.study(id, { width, height });
+        if (stale) return;
+        setFailed(null);
+        // While a change is on its way its answer is what will be shown; one that came meanwhile is newer than this.
+        if (busy.current && latest.current) return;
+        if (round !== rounds.current) fetch();
+        else show(next);
       } catch (fault) {
-        setProblem(fault instanceof Error ? fault.message : String(fault));
+        if (!stale) setFailed(fault instanceof Error ? fault.message : String(fault));
       }
-    });
+    };
+    fetch();
     return () => {
       stale = true;
     };
   }, [id, width, height, show]);
 
+  const { save, say } = saving;
   const run = useCallback(
-    (act: (now: StudyView, size: Size) => Promise<StudyView>): Promise<boolean> => {
+    async (words: string, change: StudyChange): Promise<boolean> => {
       previewing.current?.abort();
-      const next = queue.current.then(async () => {
-        const now = latest.current;
-        if (!now || !sizeNow.current) return false;
-        try {
-          show(await act(now, sizeNow.current));
-          setProblem(null);
-          client.invalidateQueries({ queryKey: ['studies'] });
-          return true;
-        } catch (fault) {
-          setProblem(fault instanceof Error ? fault.message : String(fault));
-          if (fault instanceof Problem && fault.code === 'conflict') show(await api.study(id, sizeNow.current));
-          else if (latest.current) setView({ ...latest.current });
-          return false;
-        }
-      });
-      queue.current = next;
-      return next;
+      const done = await save(words, change);
+      // What was shown ahead of its time gives way.
+      if (!done && latest.current) setView({ ...latest.current });
+      return done;
     },
-    [client, id, show],
+    [save],
   );
 
   const preview = useCallback(
@@ -88,8 +149,8 @@ export function useStudy(id: string, size: Size | null) {
       previewing.current = control;
       if (!sizeNow.current) return;
       api.preview(id, path, value, sizeNow.current, control.signal).then(
-        (shown) => {
-          if (!control.signal.aborted) setView(shown);
+        (next) => {
+          if (!control.signal.aborted) setView(next);
         },
         () => undefined,
       );
@@ -97,23 +158,69 @@ export function useStudy(id: string, size: Size | null) {
     [id],
   );
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what it says is set anew each time, and does the same
   const actions = useMemo<StudyActions>(
     () => ({
-      change: (path, value, drop) => run((now, at) => api.change(id, now.revision, path, value, at, drop)),
+      change: (path, value, drop) =>
+        run(typeof value === 'string' ? `${wordsOf(path)} ${shown(value)}` : wordsOf(path), {
+          do: 'change',
+          path,
+          value,
+          drop,
+          before: valueAt(latest.current?.study, path),
+        }),
       preview,
-      applyRemedy: (line) => run((now, at) => api.applyRemedy(id, now.revision, line, at)),
-      shape: (form, shape) => run((now, at) => api.shape(id, now.revision, form, shape, at)),
-      move: (move) => run((now, at) => api.move(id, now.revision, move, at)),
-      swap: () => run((now, at) => api.swap(id, now.revision, at)),
-      undo: () => run((now, at) => api.step(id, 'undo', now.revision, at)),
-      redo: () => run((now, at) => api.step(id, 'redo', now.revision, at)),
-      say: setProblem,
+      applyRemedy: (line) => run('a remedy', { do: 'remedy', line }),
+      shape: (form, shape) => run('another form', { do: 'shape', form, shape }),
+      move: (move) => run(`${move.label} moved`, { do: 'move', move }),
+      swap: () => run('parts and groups changing places', { do: 'swap' }),
+      undo: () => run('what was undone', { do: 'undo' }),
+      redo: () => run('what was done again', { do: 'redo' }),
+      say,
+      outdated: () => {
+        api.study(id, at()).then(show, () => undefined);
+      },
       settle: () => {
         previewing.current?.abort();
         if (latest.current) setView(latest.current);
       },
     }),
-    [id, run, preview],
+    [run, preview],
   );
-  return { view, problem, actions };
+  return {
+    view: withTyped(
+      view,
+      waiting.map((change) => change.body),
+    ),
+    problem: saving.problem?.text ?? failed,
+    actions,
+    saving,
+  };
+}
+
+const names: Record<string, string> = { title: 'The title', 'finish.caption': 'The caption', 'finish.source': 'The source line' };
+
+/** A place of a study in words: "The title", "The order of parts". */
+function wordsOf(path: string): string {
+  return (
+    names[path] ??
+    `“${path
+      .replace(/^finish\./, '')
+      .replace(/[.[\]]+/g, ' ')
+      .trim()}”`
+  );
+}
+
+/** A title that is typed stands in its place until the server has it. */
+function withTyped(view: StudyView | null, waiting: StudyChange[]): StudyView | null {
+  const typed = waiting.findLast(
+    (change) => change.do === 'change' && change.path === 'title' && typeof change.value === 'string',
+  );
+  if (!view || typed?.do !== 'change') return view;
+  const title = String(typed.value);
+  const figure = view.figure && {
+    ...view.figure,
+    marks: view.figure.marks.map((mark) => (mark.role === 'title' && 'text' in mark ? { ...mark, text: title } : mark)),
+  };
+  return { ...view, title, figure: figure as StudyView['figure'] };
 }

@@ -1,10 +1,12 @@
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { api, type TableEdit, type TableView } from '../lib/api';
-import { blockOf, filledDown, textOf } from '../lib/cells';
+import { blockOf, textOf } from '../lib/cells';
+import type { Saving } from '../lib/useSaving';
 import { type Block, type Cell, useActiveCell } from '../parts/useActiveCell';
 import { useRowWindow } from '../parts/useRowWindow';
 import { BlockBar, type Marked } from './BlockBar';
 import { ColumnHeading, type Prepare } from './ColumnHeading';
+import type { TableChange } from './useTableChanges';
 
 const page = 200;
 const rowHeight = 28;
@@ -16,11 +18,8 @@ type Props = {
   /** Which of the table's stages is shown; null for the finished one. */
   stage: number | null;
   onChanged: (view: TableView) => void;
-  /** Makes a change after those that were made before it. */
-  /** Changes the table in turn with other changes; one that must be read first takes its turn at once. */
-  edit: (edit: TableEdit | (() => Promise<TableEdit | null>)) => void;
-  /** What went wrong last, and how often something did. */
-  problem: { text: string; times: number } | null;
+  /** Saves changes one after another, and tells what is not saved yet. */
+  saving: Saving<TableChange>;
   prepare: Prepare;
   undo: () => void;
   redo: () => void;
@@ -30,7 +29,7 @@ type Props = {
 };
 
 /** The table's rows: looked at, marked, copied out, and typed in where they are shown as they were read. */
-export function RowsGrid({ view, stage, onChanged, edit, problem, prepare, undo, redo, toRead, startFrom }: Props) {
+export function RowsGrid({ view, stage, onChanged, saving, prepare, undo, redo, toRead, startFrom }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [pages, setPages] = useState(new Map<number, string[][]>());
   const asked = useRef({ revision: view.revision, failures: 0, pages: new Set<number>() });
@@ -41,6 +40,14 @@ export function RowsGrid({ view, stage, onChanged, edit, problem, prepare, undo,
   const editable = view.stage === 0;
   const width = view.columns.length;
   const names = view.columns.map((column) => column.name);
+  const { problem } = saving;
+  // What was typed stands in its cells until the server has it, marked as not saved yet.
+  const unsaved = new Map<string, string>();
+  if (editable)
+    for (const { body } of saving.waiting)
+      if (body.do === 'edit') for (const cell of body.edit.cells ?? []) unsaved.set(`${cell.row} ${cell.column}`, cell.text);
+  const edit = (change: TableEdit, before: (string | undefined)[] = []) =>
+    saving.save(wordsOf(change), { do: 'edit', edit: change, before });
 
   if (asked.current.revision !== view.revision) asked.current = { ...asked.current, revision: view.revision, pages: new Set() };
   // What was shown ahead of its time is fetched anew when it could not be saved.
@@ -62,22 +69,22 @@ export function RowsGrid({ view, stage, onChanged, edit, problem, prepare, undo,
     }
   }, [firstPage, lastPage, view.id, view.revision, stage, problem]);
 
-  const textAt = (row: number, column: number) => pages.get(Math.floor(row / page))?.[row % page]?.[column];
+  const textAt = (row: number, column: number) =>
+    unsaved.get(`${row} ${names[column]}`) ?? pages.get(Math.floor(row / page))?.[row % page]?.[column];
   /** Types a block from a cell on; rows and columns that it needs are added. */
-  const type = (at: Cell, block: string[][]) => edit(typed(at, block));
-  const typed = (at: Cell, block: string[][]): TableEdit => {
+  const type = (at: Cell, block: string[][]) => {
     const added = freeNames(names, Math.max(...block.map((row) => row.length)) + at.column - width);
     const columns = [...names, ...added];
     const below = at.row + block.length - view.rowCount;
     const cells = block.flatMap((row, r) =>
       row.map((text, c) => ({ row: at.row + r, column: columns[at.column + c] ?? '', text })),
     );
+    // It stays in sight when it is acknowledged, before the rows are fetched anew.
     setPages((old) => typedOver(old, columns, cells));
-    return {
-      insert: below > 0 ? { at: view.rowCount, count: below } : null,
-      addColumns: added,
-      cells,
-    };
+    edit(
+      { insert: below > 0 ? { at: view.rowCount, count: below } : null, addColumns: added, cells },
+      cells.map((cell) => textAt(cell.row, names.indexOf(cell.column))),
+    );
   };
 
   /** The texts of a block, those that were not in sight fetched. */
@@ -107,10 +114,11 @@ export function RowsGrid({ view, stage, onChanged, edit, problem, prepare, undo,
     const block = cells.block;
     if (!block || !may()) return;
     const from = block.top === block.bottom ? { ...block, top: Math.max(0, block.top - 1) } : block;
-    edit(async () => {
-      const texts = await read(from);
-      return texts ? typed({ row: from.top, column: from.left }, filledDown(texts, series)) : null;
-    });
+    if (from.bottom - from.top >= mostRows) {
+      setTold(`At most ${mostRows.toLocaleString('en')} rows can be filled at once.`);
+      return;
+    }
+    saving.save(`rows ${from.top + 1} to ${from.bottom + 1} filled`, { do: 'fill', from, names, series });
   };
   const clear = (block: Block) => {
     if (!may() || block.bottom - block.top >= mostRows) return;
@@ -236,8 +244,9 @@ export function RowsGrid({ view, stage, onChanged, edit, problem, prepare, undo,
                       role="gridcell"
                       aria-selected={cells.isMarked(item.index, at)}
                       {...cells.pointer(item.index, at)}
+                      title={unsaved.has(`${item.index} ${column.name}`) ? 'Not saved yet' : undefined}
                       onDoubleClick={() => begin({ row: item.index, column: at })}
-                      className={`truncate px-2 py-1 ${column.type === 'quantity' ? 'text-right' : ''} ${text === '' ? 'text-quiet italic' : ''} ${cells.isMarked(item.index, at) ? 'bg-wash' : ''} ${cells.isActive(item.index, at) ? 'outline-2 -outline-offset-2 outline-accent' : ''}`}
+                      className={`truncate px-2 py-1 ${column.type === 'quantity' ? 'text-right' : ''} ${text === '' ? 'text-quiet italic' : ''} ${unsaved.has(`${item.index} ${column.name}`) ? 'unsaved' : ''} ${cells.isMarked(item.index, at) ? 'bg-wash' : ''} ${cells.isActive(item.index, at) ? 'outline-2 -outline-offset-2 outline-accent' : ''}`}
                     >
                       {typing?.row === item.index && typing.column === at ? (
                         <CellField
@@ -305,6 +314,16 @@ function CellField({
       }}
     />
   );
+}
+
+/** A change in words: of one cell what was typed, and where. */
+function wordsOf(edit: TableEdit): string {
+  const [cell] = edit.cells ?? [];
+  if (edit.cells?.length === 1 && cell) return `${cell.column}, row ${cell.row + 1}: “${cell.text || 'blank'}”`;
+  if (edit.cells?.length) return `${edit.cells.length} cells`;
+  if (edit.remove) return `${edit.remove.count} ${edit.remove.count === 1 ? 'row' : 'rows'} removed`;
+  if (edit.insert) return `${edit.insert.count} ${edit.insert.count === 1 ? 'row' : 'rows'} added`;
+  return edit.dropColumns?.length ? `column ${edit.dropColumns[0]} dropped` : 'a column added';
 }
 
 /** Headings for columns that a block needs besides those that are there. */

@@ -1,0 +1,216 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Problem } from './api';
+import { type Waiting, WaitingChanges } from './waiting';
+
+/** Both sides of what was changed here and in another window. */
+export type Conflict = { words: string; mine: string; theirs: string };
+
+/** What a document of some kind needs to be saved. */
+export type Saver<View, Body> = {
+  kind: string;
+  id: string;
+  /** What is shown, where it may be newer than what was saved here. */
+  shown?: View | null;
+  /** The newest state of the document. */
+  load: () => Promise<View>;
+  /** Sends a change on top of a state. */
+  send: (now: View, body: Body) => Promise<View>;
+  /** Shows what the server made of it. */
+  settle: (view: View, body: Body | null) => void;
+  /** After somebody else's change: whether this one can still be made as it is, is there already, or what stands against it. */
+  against: (now: View, body: Body) => Promise<'again' | 'done' | Conflict | Error>;
+};
+
+export type Saving<Body> = {
+  /** Makes a change after those that were made before it; true where it was made. */
+  save: (words: string, body: Body) => Promise<boolean>;
+  /** What is not acknowledged yet, the oldest first. */
+  waiting: Waiting<Body>[];
+  /** Why what waits could not be sent yet. */
+  held: string | null;
+  /** What a change was refused for. */
+  problem: { text: string; times: number } | null;
+  say: (text: string | null) => void;
+  /** Two windows changed the same. */
+  conflict: Conflict | null;
+  answer: (keep: 'mine' | 'theirs') => void;
+  /** What a window left that was closed before it was sent. */
+  left: Waiting<Body>[];
+  takeUp: () => void;
+  throwAway: () => void;
+};
+
+const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
+
+/** Faults that pass: the server is away, busy, or has no room. */
+const passes = (fault: unknown) => fault instanceof Problem && (fault.status === 0 || fault.status >= 500);
+
+/**
+ * Saves changes of one document, one after another (serial mutations of the query library), each on the state that the one before
+ * made. What can't be sent yet waits, in order, in the browser's storage, and survives a reload; it is deleted once it is acknowledged.
+ */
+export function useSaving<View extends { revision: number }, Body>(saver: Saver<View, Body>): Saving<Body> {
+  const client = useQueryClient();
+  const latest = useRef(saver);
+  latest.current = saver;
+  const store = useMemo(() => new WaitingChanges<Body>(saver.kind, saver.id), [saver.kind, saver.id]);
+  const [waiting, setWaiting] = useState<Waiting<Body>[]>([]);
+  const [held, setHeld] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Saving<Body>['problem']>(null);
+  const [conflict, setConflict] = useState<(Conflict & { answer: (keep: 'mine' | 'theirs') => void }) | null>(null);
+  const [left, setLeft] = useState<Waiting<Body>[]>([]);
+  const line = useRef<Waiting<Body>[]>([]);
+  const now = useRef<View | null>(null);
+  const gone = useRef(false);
+  /** What comes from the storage was typed on a state that is not known any more. */
+  const kept = useRef(new Set<string>());
+  if (saver.shown && (!now.current || saver.shown.revision > now.current.revision)) now.current = saver.shown;
+
+  const show = useCallback(
+    (changes: Waiting<Body>[]) => {
+      line.current = changes;
+      setWaiting(changes);
+      store.keep(changes);
+    },
+    [store],
+  );
+
+  const deliver = useCallback(async (change: Waiting<Body>): Promise<boolean> => {
+    for (let tries = 0; ; tries++) {
+      // Thrown away meanwhile, or the page has gone on to another document: what waits stays in the storage.
+      if (gone.current || !line.current.some((other) => other.id === change.id)) return false;
+      try {
+        const { load, send, settle } = latest.current;
+        now.current ??= await load();
+        if (kept.current.delete(change.id)) {
+          // Others may have changed the document while it waited.
+          if (await settleConflict(change)) return true;
+          continue;
+        }
+        now.current = await send(now.current, change.body);
+        setHeld(null);
+        setProblem(null);
+        settle(now.current, change.body);
+        return true;
+      } catch (fault) {
+        if (fault instanceof Problem && fault.code === 'conflict') {
+          if (await settleConflict(change)) return true;
+          if (!line.current.some((other) => other.id === change.id)) return false;
+          continue;
+        }
+        if (passes(fault)) {
+          setHeld((fault as Error).message);
+          await pause(Math.min(4000, 300 * 2 ** tries));
+          continue;
+        }
+        setHeld(null);
+        setProblem((old) => ({ text: fault instanceof Error ? fault.message : String(fault), times: (old?.times ?? 0) + 1 }));
+        now.current = await latest.current.load().catch(() => null);
+        if (now.current) latest.current.settle(now.current, null);
+        return false;
+      }
+    }
+
+    /** Somebody else was first. True where nothing is left to do. */
+    async function settleConflict(change: Waiting<Body>): Promise<boolean> {
+      try {
+        const { load, settle, against } = latest.current;
+        now.current = await load();
+        settle(now.current, null);
+        const found = await against(now.current, change.body);
+        if (found === 'again') return false;
+        if (found === 'done') return true;
+        if (found instanceof Error) {
+          setProblem((old) => ({ text: found.message, times: (old?.times ?? 0) + 1 }));
+          line.current = line.current.filter((other) => other.id !== change.id);
+          return false;
+        }
+        const keep = await new Promise<'mine' | 'theirs'>((answer) => setConflict({ ...found, answer }));
+        setConflict(null);
+        if (keep === 'theirs') line.current = line.current.filter((other) => other.id !== change.id);
+        return false;
+      } catch (fault) {
+        if (!passes(fault)) throw fault;
+        await pause(1000);
+        return false;
+      }
+    }
+  }, []);
+
+  const queue = useCallback(
+    async (change: Waiting<Body>): Promise<boolean> => {
+      const { kind, id } = latest.current;
+      const mutation = client.getMutationCache().build(client, {
+        mutationFn: () => deliver(change),
+        scope: { id: `${kind} ${id}` },
+        networkMode: 'always',
+        retry: false,
+      });
+      try {
+        return await mutation.execute(undefined);
+      } finally {
+        if (!gone.current) show(line.current.filter((other) => other.id !== change.id));
+      }
+    },
+    [client, deliver, show],
+  );
+
+  const save = useCallback(
+    (words: string, body: Body) => {
+      const change = { id: crypto.randomUUID(), words, body };
+      show([...line.current, change]);
+      return queue(change);
+    },
+    [queue, show],
+  );
+
+  // What a reload interrupted is sent; what a closed window left is offered.
+  useEffect(() => {
+    gone.current = false;
+    let stale = false;
+    (async () => {
+      const own = await store.own();
+      if (stale) return;
+      const fresh = own.filter((change) => !line.current.some((other) => other.id === change.id));
+      if (fresh.length) {
+        show([...fresh, ...line.current]);
+        for (const change of fresh) {
+          kept.current.add(change.id);
+          queue(change);
+        }
+      }
+      const found = await store.takeLeft();
+      if (!stale && found.length) setLeft(found);
+    })();
+    return () => {
+      stale = true;
+      gone.current = true;
+    };
+  }, [store, queue, show]);
+
+  return {
+    save,
+    waiting,
+    held,
+    problem,
+    say: (text) => setProblem((old) => (text === null ? null : { text, times: (old?.times ?? 0) + 1 })),
+    conflict,
+    answer: (keep) => conflict?.answer(keep),
+    left,
+    takeUp: () => {
+      const changes = left;
+      setLeft([]);
+      show([...line.current, ...changes]);
+      for (const change of changes) {
+        kept.current.add(change.id);
+        queue(change);
+      }
+    },
+    throwAway: () => {
+      setLeft([]);
+      setHeld(null);
+      show([]);
+    },
+  };
+}
