@@ -206,7 +206,7 @@ internal sealed class SqliteFormat : TableFormat
     private static ReadException Fault(SqliteException fault) => fault.SqliteErrorCode switch
     {
         raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB => new ReadException("damaged-file", "The database is damaged: it is no whole SQLite file.", fault),
-        raw.SQLITE_AUTH => new ReadException("not-allowed", "The query does more than read: it must be one SELECT on the tables of this file.", fault),
+        raw.SQLITE_AUTH or raw.SQLITE_ERROR when fault.SqliteErrorCode == raw.SQLITE_AUTH || fault.Message.Contains("not authorized", StringComparison.Ordinal) || fault.Message.Contains("prohibited", StringComparison.Ordinal) => new ReadException("not-allowed", "The query does more than read: it must be one SELECT on the tables of this file.", fault),
         raw.SQLITE_INTERRUPT => new ReadException("too-long", $"The query took longer than {Longest.TotalSeconds:0} seconds and was stopped: ask for less.", fault),
         _ => new ReadException("wrong-query", $"The query can't be run: {Reason(fault.Message)}.", fault),
     };

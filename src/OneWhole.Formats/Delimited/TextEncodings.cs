@@ -86,8 +86,8 @@ internal static class TextEncodings
                 _ = i % 2 == 0 ? evenZeros++ : oddZeros++;
             }
         }
-        return oddZeros > looked / 5 && evenZeros < looked / 50 ? "utf-16"
-            : evenZeros > looked / 5 && oddZeros < looked / 50 ? "utf-16be" : null;
+        return oddZeros > looked / 5 && evenZeros <= looked / 50 ? "utf-16"
+            : evenZeros > looked / 5 && oddZeros <= looked / 50 ? "utf-16be" : null;
     }
 
     /// <summary>Looks at the whole of it, block by block; a character may reach from one block into the next.</summary>

@@ -13,7 +13,11 @@ internal sealed class SheetScan
     private const string Main = "http://schemas.openxmlformats.org/spreadsheetml/2006/main";
     private const string Related = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
 
+    /// <summary>A sheet that says it is larger than this has its empty columns taken out before it is read.</summary>
+    private const long MostDeclared = 200_000_000;
+
     private readonly Dictionary<int, int> _lastFilled = [];
+    private readonly SortedSet<int> _columns = [];
     private readonly Dictionary<(int Row, int Column), string> _errors = [];
     private long _withoutValue;
     private string? _firstWithoutValue;
@@ -61,6 +65,84 @@ internal sealed class SheetScan
         }
     }
 
+    /// <summary>
+    /// The workbook with the sheet's empty columns taken out, where the sheet says it is huge and little stands in it: what reads it
+    /// goes through every cell that could be there.
+    /// </summary>
+    /// <returns>Null where it can be read as it is.</returns>
+    public static Stream? WithoutEmptyColumns(Stream stream, string sheet, long declaredCells)
+    {
+        if (declaredCells <= MostDeclared || Of(stream, sheet) is not { } scan || scan._columns.Count == 0)
+        {
+            return null;
+        }
+        int[] columns = [.. scan._columns];
+        return TemporaryFile.Of(to =>
+        {
+            stream.Position = 0;
+            using var archive = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
+            using var smaller = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
+            string name = EntryOf(archive, sheet)!.FullName;
+            foreach (ZipArchiveEntry entry in archive.Entries)
+            {
+                using Stream from = entry.Open(), packed = smaller.CreateEntry(entry.FullName, CompressionLevel.Fastest).Open();
+                if (entry.FullName != name)
+                {
+                    from.CopyTo(packed);
+                    continue;
+                }
+                using XmlReader xml = XmlReader.Create(from, Settings);
+                using XmlWriter written = XmlWriter.Create(packed);
+                Copy(xml, written, columns);
+            }
+        });
+    }
+
+    private static void Copy(XmlReader xml, XmlWriter written, int[] columns)
+    {
+        xml.MoveToContent();
+        while (!xml.EOF)
+        {
+            if (xml.NodeType == XmlNodeType.Element && xml.LocalName is "dimension" or "cols" or "mergeCells")
+            {
+                xml.Skip();
+                continue;
+            }
+            switch (xml.NodeType)
+            {
+                case XmlNodeType.Element:
+                    bool empty = xml.IsEmptyElement, cell = xml.LocalName == "c";
+                    written.WriteStartElement(xml.Prefix, xml.LocalName, xml.NamespaceURI);
+                    while (xml.MoveToNextAttribute())
+                    {
+                        string value = cell && xml.LocalName == "r" && Array.BinarySearch(columns, ColumnOf(xml.Value)) is var place ? $"{NameOf(place < 0 ? ~place : place)}{xml.Value.TrimStart([.. "ABCDEFGHIJKLMNOPQRSTUVWXYZ"])}" : xml.Value;
+                        if (xml.LocalName != "spans")
+                        {
+                            written.WriteAttributeString(xml.Prefix, xml.LocalName, xml.NamespaceURI, value);
+                        }
+                    }
+                    xml.MoveToElement();
+                    if (empty)
+                    {
+                        written.WriteEndElement();
+                    }
+                    break;
+                case XmlNodeType.Text or XmlNodeType.SignificantWhitespace or XmlNodeType.CDATA:
+                    written.WriteString(xml.Value);
+                    break;
+                case XmlNodeType.EndElement:
+                    written.WriteEndElement();
+                    break;
+                default:
+                    break;
+            }
+            xml.Read();
+        }
+    }
+
+    /// <summary>Column 27, from 0, is "AB".</summary>
+    private static string NameOf(int column) => column < 26 ? ((char)('A' + column)).ToString() : NameOf(column / 26 - 1) + (char)('A' + column % 26);
+
     private static readonly XmlReaderSettings Settings = new() { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, IgnoreComments = true, IgnoreProcessingInstructions = true, IgnoreWhitespace = true };
 
     private static ZipArchiveEntry? EntryOf(ZipArchive archive, string sheet)
@@ -99,6 +181,7 @@ internal sealed class SheetScan
         {
             if (value)
             {
+                _columns.Add(column);
                 _lastFilled[row] = Math.Max(_lastFilled.GetValueOrDefault(row, -1), column);
             }
             else if (formula)

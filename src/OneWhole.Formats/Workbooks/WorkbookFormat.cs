@@ -76,6 +76,11 @@ internal static class Sheets
             names.Add(reader.Name);
             if (settings.Section is { } part ? part == reader.Name : reader is { RowCount: > 0, VisibleState: "visible" })
             {
+                if (IsArchive(stream) && range is { FirstColumn: 0, LastColumn: int.MaxValue } && SheetScan.WithoutEmptyColumns(stream, reader.Name, (long)reader.FieldCount * reader.RowCount) is { } smaller)
+                {
+                    reader.Dispose();
+                    return Open(smaller, settings with { Section = names[^1] });
+                }
                 SheetScan? scan = names.Count > 0 && IsArchive(stream) ? SheetScan.Of(stream, reader.Name) : null;
                 return (new Rows(stream, reader, range, scan), settings with { Section = reader.Name });
             }

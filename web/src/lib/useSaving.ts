@@ -100,7 +100,7 @@ export function useSaving<View extends { revision: number }, Body>(saver: Saver<
           continue;
         }
         if (passes(fault)) {
-          setHeld((fault as Error).message);
+          setHeld((fault as Problem).status === 0 ? 'The server does not answer.' : (fault as Problem).message);
           await pause(Math.min(4000, 300 * 2 ** tries));
           continue;
         }
