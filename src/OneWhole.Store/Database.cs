@@ -69,6 +69,11 @@ public sealed class Database
     /// <summary>A file that lost its end is told at once, not at the first page that is missing.</summary>
     private void CheckLength()
     {
+        // What is in the log belongs to it: pages that could not be written into the file yet are there.
+        if (File.Exists(Path + "-wal") && new FileInfo(Path + "-wal").Length > 0)
+        {
+            return;
+        }
         using var file = new FileStream(Path, FileMode.Open, FileAccess.Read, FileShare.ReadWrite);
         Span<byte> head = stackalloc byte[32];
         if (file.Length == 0 || file.ReadAtLeast(head, head.Length, throwOnEndOfStream: false) < head.Length || !head.StartsWith("SQLite format 3\0"u8))

@@ -170,6 +170,22 @@ public sealed class ChangeTests : AppTest
     }
 
     [Fact]
+    public void A_column_that_was_renamed_is_found_in_fresh_rows_under_its_old_heading()
+    {
+        TableView table = BringIn(Revenue, "revenue.csv");
+        StudyView view = Add(table.Id, """ "value": {"sum": "Revenue"}, "parts": {"column": "Type"}, "form": {"kind": "pareto"} """);
+        Rename(table, "Type", "Kind of passenger");
+        for (int time = 1; time < 3; time++)
+        {
+            RefreshSummary fresh = Refreshing.Look(table.Id, new MemoryStream(System.Text.Encoding.UTF8.GetBytes($"Season,Route,Type,Revenue\nSummer,North,Cars,{time}\nSummer,North,Foot,1\n")), "next.csv");
+            Assert.Empty(fresh.GoneColumns);
+            TableView taken = Refreshing.Take(fresh.Id);
+            Assert.Equal(["Season", "Route", "Kind of passenger", "Revenue"], taken.Columns.Select(column => column.Name));
+            Assert.Equal((null, $"{time} 1"), (Now(view).Problem, Column(Now(view), "value")));
+        }
+    }
+
+    [Fact]
     public void Rows_that_were_looked_at_are_still_there_after_a_conflict()
     {
         TableView table = BringIn(Revenue, "revenue.csv");

@@ -70,13 +70,22 @@ public sealed class FreshReading(TableDocuments documents, TableRows rows, Table
     /// <param name="old">The one from before.</param>
     /// <param name="table">The fresh rows.</param>
     /// <param name="before">What a fresh column was called before; null for one that stays as it was read.</param>
-    private static TableDocument Corrected(TableDocument fresh, TableDocument old, Table table, Func<string, string?> before) => fresh with
+    private static TableDocument Corrected(TableDocument fresh, TableDocument old, Table table, Func<string, string?> before)
     {
-        Columns = [.. fresh.Columns.Select(column => old.Columns.FirstOrDefault(known => known.Name == before(column.Name)) is { } known ? Corrected(column, known, table) : column)],
-    };
+        var taken = new HashSet<string>(fresh.Columns.Select(column => column.Name));
+        return fresh with
+        {
+            Columns = [.. fresh.Columns.Select(column => old.Columns.FirstOrDefault(known => (known.Heading ?? known.Name) == before(column.Name)) is { } known ? Corrected(column, known, table, taken) : column)],
+        };
+    }
 
-    private static ColumnDocument Corrected(ColumnDocument column, ColumnDocument known, Table table) =>
-        ColumnDocument.Of(column.At, table.Columns[column.At].With(column.ToInfo() with { Id = known.Id, Type = known.Type, Unit = known.Unit, Multiplier = known.Multiplier, One = known.One, Many = known.Many, Dates = known.Dates })) with { In = column.In, Following = column.Following };
+    /// <summary>It keeps the name that it was given by hand, unless a fresh column has come by that name.</summary>
+    private static ColumnDocument Corrected(ColumnDocument column, ColumnDocument known, Table table, HashSet<string> taken)
+    {
+        string name = known.Heading == column.Name && taken.Add(known.Name) ? known.Name : column.Name;
+        ColumnInfo info = column.ToInfo() with { Id = known.Id, Name = name, Type = known.Type, Unit = known.Unit, Multiplier = known.Multiplier, One = known.One, Many = known.Many, Dates = known.Dates };
+        return ColumnDocument.Of(column.At, table.Columns[column.At].With(info)) with { In = column.In, Following = column.Following, Heading = name == column.Name ? column.Heading : column.Name };
+    }
 
     /// <summary>The labels that columns have had, those of the fresh rows after the ones from before.</summary>
     private static Dictionary<string, IReadOnlyList<string>> EarlierLabels(Table before, Table after) =>

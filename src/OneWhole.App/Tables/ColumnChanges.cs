@@ -40,6 +40,7 @@ public sealed class ColumnChanges(TableDocuments documents, TableRows rows)
         ColumnDocument changed = ColumnDocument.Of(old.At, kept.With(draft.ToInfo())) with
         {
             In = old.In,
+            Heading = (old.Heading ?? old.Name) is var heading && heading == name ? null : heading,
             HoldsShares = old.HoldsShares && draft.Type == ColumnType.Quantity,
             Following = draft.Type == ColumnType.Quantity ? old.Following : null,
         };

@@ -14,6 +14,9 @@ public sealed record ColumnDocument(int At, string Name, ColumnType Type)
     /// <summary>The import that holds its cells; empty for a prepared column.</summary>
     public string In { get; init; } = "";
 
+    /// <summary>What it was called where it was read, where it is called otherwise now: fresh rows have it under that heading.</summary>
+    public string? Heading { get; init; }
+
     [JsonIgnore]
     public Store.CellPlace Cells => new(In, At);
 

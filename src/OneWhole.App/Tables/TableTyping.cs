@@ -44,7 +44,7 @@ public sealed class TableTyping(TableDocuments documents, TableRows rows, CellSt
                 Typed = patched ? LastTyped(typed[column.Name]) : null,
                 Reading = column.Info.Numbers,
             });
-            columns.Add(ColumnDocument.Of(columns.Count, column));
+            columns.Add(ColumnDocument.Of(columns.Count, column) with { Heading = known?.Heading });
         }
         string import = cells.Derive(changed);
         try
