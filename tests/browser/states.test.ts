@@ -199,6 +199,10 @@ test('two windows do not overwrite each other silently', async ({ page, context 
   await change(other, 'as in the table');
   await expect(other.getByTestId('statement')).toContainText('as in the table');
   await change(page, 'smallest first');
-  await expect(page.getByRole('alert')).toContainText('changed in another window');
+  const asked = page.getByRole('alertdialog', { name: 'Changed in another window' });
+  await expect(asked).toContainText('The order of parts was changed in another window: there it is “table”, here “smallest”.');
+  await expect(page.getByTestId('statement')).toContainText('as in the table');
+  await asked.getByRole('button', { name: 'Leave “table”' }).click();
+  await expect(asked).toHaveCount(0);
   await expect(page.getByTestId('statement')).toContainText('as in the table');
 });

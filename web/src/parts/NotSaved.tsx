@@ -61,7 +61,10 @@ export function NotSaved<Body>({ saving }: { saving: Saving<Body> }) {
   return (
     <section role="status" aria-label="Not saved yet" className={line}>
       <p>
-        Not saved yet: {listed(waiting)}. {held ? `${held} ${waiting.length === 1 ? 'It is' : 'They are'} sent as soon as it can be.` : 'The server takes its time.'}
+        Not saved yet: {listed(waiting)}.{' '}
+        {held
+          ? `${held} ${waiting.length === 1 ? 'It is' : 'They are'} sent as soon as it can be.`
+          : 'The server takes its time.'}
       </p>
       {held ? (
         <button type="button" className="word cursor-pointer" onClick={saving.throwAway}>

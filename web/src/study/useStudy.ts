@@ -198,7 +198,21 @@ export function useStudy(id: string, size: Size | null) {
   };
 }
 
-const names: Record<string, string> = { title: 'The title', 'finish.caption': 'The caption', 'finish.source': 'The source line' };
+const names: Record<string, string> = {
+  title: 'The title',
+  'finish.caption': 'The caption',
+  'finish.source': 'The source line',
+  'order.parts': 'The order of parts',
+  'order.groups': 'The order of groups',
+  where: 'The filter',
+  value: 'What is counted',
+  parts: 'The parts',
+  groups: 'The groups',
+  whole: 'What 100 % is',
+  fold: 'The fold',
+  negatives: 'What is below zero',
+  'rounding.decimals': 'The decimals of shares',
+};
 
 /** A place of a study in words: "The title", "The order of parts". */
 function wordsOf(path: string): string {
