@@ -4,7 +4,6 @@ using OneWhole.App.Tables;
 using OneWhole.App.Waiting;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Preparing;
-using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;

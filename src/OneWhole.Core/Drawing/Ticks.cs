@@ -1,3 +1,4 @@
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 
 namespace OneWhole.Core.Drawing;
@@ -5,26 +6,8 @@ namespace OneWhole.Core.Drawing;
 /// <summary>Round ticks: 1, 2, 2.5 or 5 times a power of ten apart.</summary>
 public static class Ticks
 {
-    private static readonly double[] Steps = [1, 2, 2.5, 5, 10];
-
-    /// <summary>A round step that makes at most so many intervals between the ends.</summary>
-    public static double Step(double least, double most, int intervals)
-    {
-        double raw = (most - least) / Math.Max(1, intervals);
-        if (!(raw > 0) || double.IsInfinity(raw))
-        {
-            return 1;
-        }
-        double power = Math.Pow(10, Math.Floor(Math.Log10(raw)));
-        foreach (double step in Steps)
-        {
-            if (step * power >= raw * (1 - 1e-9))
-            {
-                return step * power;
-            }
-        }
-        return 10 * power;
-    }
+    /// <inheritdoc cref="RoundSteps.Of"/>
+    public static double Step(double least, double most, int intervals) => RoundSteps.Of(least, most, intervals);
 
     /// <summary>A round step that both ends are multiples of, so that the axis ends in a number; where there is none, a round one.</summary>
     public static double StepTo(double least, double most, int intervals)
@@ -43,7 +26,7 @@ public static class Ticks
     private static bool IsRound(double step)
     {
         double mantissa = step / Math.Pow(10, Math.Floor(Math.Log10(step) + 1e-9));
-        return Steps.Any(round => Math.Abs(mantissa - round) < 1e-9);
+        return RoundSteps.Multiples.Any(round => Math.Abs(mantissa - round) < 1e-9);
     }
 
     /// <summary>The multiples of the step within the ends.</summary>

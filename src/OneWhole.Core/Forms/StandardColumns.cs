@@ -1,5 +1,4 @@
 using OneWhole.Core.Numbers;
-using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 

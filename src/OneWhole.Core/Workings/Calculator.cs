@@ -87,7 +87,7 @@ public static class Calculator
         }
         ShownShares shown = ShownShares.Of(division, wanted);
         Rule whole = wanted == WholeOf.Group ? new Rule.GroupTotal() : new Rule.GrandTotal();
-        string label = wanted == WholeOf.Group ? $"share of {Statements.StudyWords.Of(division).GroupOne}" : "share of all";
+        string label = wanted == WholeOf.Group ? $"share of {StudyWords.Of(division).GroupOne}" : "share of all";
         return [WorkingColumn.OfNumber("labelShare", label, ColumnUnit.Percent, new Rule.ShownQuotient(Rule.Column("value") / whole, shown.Decimals, division.Study.Rounding.Reconcile), shown.Percent)];
     }
 

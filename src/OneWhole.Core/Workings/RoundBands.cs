@@ -37,7 +37,7 @@ public static class RoundBands
         }
         double low = least.ToDouble(), high = most.ToDouble();
         int wanted = bands ?? (int)Math.Ceiling(1 + Math.Log2(count));
-        double step = Drawing.Ticks.Step(low, high, wanted);
+        double step = RoundSteps.Of(low, high, wanted);
         if (!double.IsFinite(step) || step <= 0 || step > 1e15 || step < 1e-9)
         {
             return null;

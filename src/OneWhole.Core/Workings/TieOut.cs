@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
-using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 
 namespace OneWhole.Core.Workings;

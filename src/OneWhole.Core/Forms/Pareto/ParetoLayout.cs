@@ -1,6 +1,5 @@
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
-using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 

@@ -1,9 +1,8 @@
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
-using OneWhole.Core.Workings;
 
-namespace OneWhole.Core.Statements;
+namespace OneWhole.Core.Workings;
 
 /// <summary>The nouns of a study: what is counted, what a part is, what a group is.</summary>
 public sealed class StudyWords

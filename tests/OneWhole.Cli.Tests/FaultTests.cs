@@ -1,0 +1,144 @@
+using System.Diagnostics;
+using System.Text;
+
+namespace OneWhole.Cli.Tests;
+
+/// <summary>The command as a process: standard input, pipes, names that are none, a full disk, an interruption.</summary>
+public sealed class FaultTests : IDisposable
+{
+    private const string Csv = "Cause,Minutes\nFog,60\nEngine,20\nCrew,20\n";
+
+    private readonly string _folder = Directory.CreateTempSubdirectory("onewhole-cli-").FullName;
+    private readonly string _study;
+    private readonly string _table;
+
+    public FaultTests()
+    {
+        _study = Path.Combine(_folder, "s.study.json");
+        _table = Path.Combine(_folder, "t.csv");
+        File.WriteAllText(_study, """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}""");
+        File.WriteAllText(_table, Csv);
+    }
+
+    public void Dispose() => Directory.Delete(_folder, true);
+
+    private static ProcessStartInfo Command(params string[] arguments)
+    {
+        var start = new ProcessStartInfo("dotnet") { RedirectStandardInput = true, RedirectStandardOutput = true, RedirectStandardError = true };
+        foreach (string argument in (string[])[Path.Combine(AppContext.BaseDirectory, "onewhole.dll"), .. arguments])
+        {
+            start.ArgumentList.Add(argument);
+        }
+        return start;
+    }
+
+    private static (int Status, string Output, string Error) Run(ProcessStartInfo start, string? input = null)
+    {
+        using Process process = Process.Start(start)!;
+        if (input is not null)
+        {
+            process.StandardInput.Write(input);
+        }
+        process.StandardInput.Close();
+        Task<string> error = process.StandardError.ReadToEndAsync();
+        string output = process.StandardOutput.ReadToEnd();
+        process.WaitForExit();
+        return (process.ExitCode, output, error.Result);
+    }
+
+    [Theory]
+    [InlineData("-")]
+    [InlineData("/dev/stdin")]
+    public void A_table_is_read_from_standard_input(string place)
+    {
+        (int status, string output, string error) = Run(Command("workings", "--table", place, "--study", _study), Csv);
+        Assert.Equal((0, ""), (status, error));
+        Assert.Contains("Fog,60", output, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("", "it has no name")]
+    [InlineData("nowhere.csv", "it is not there")]
+    [InlineData(".", "it is a folder")]
+    public void A_name_that_is_none_is_one_sentence(string table, string says)
+    {
+        (int status, _, string error) = Run(Command("workings", "--table", table, "--study", _study));
+        Assert.Equal(1, status);
+        Assert.Contains(says, error, StringComparison.Ordinal);
+        Assert.Single(error.Trim().Split('\n'));
+        (status, _, error) = Run(Command("workings", "--table", _table, "--study", table));
+        Assert.Equal(1, status);
+        Assert.Contains(says, error, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Half_a_character_is_refused_in_words()
+    {
+        File.WriteAllText(_study, """{"format": "onewhole.study/1", "title": "\ud800", "parts": {"column": "Cause"}, "form": {"kind": "pareto"}}""", Encoding.UTF8);
+        (int status, _, string error) = Run(Command("workings", "--table", _table, "--study", _study));
+        Assert.Equal(1, status);
+        Assert.Contains("not valid Unicode", error, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("missing/out.csv", "its folder is not there")]
+    [InlineData("folder.csv", "it is a folder")]
+    public void A_place_that_can_t_be_written_is_named_and_nothing_is_left(string to, string says)
+    {
+        Directory.CreateDirectory(Path.Combine(_folder, "folder.csv"));
+        (int status, _, string error) = Run(Command("workings", "--table", _table, "--study", _study, "--out", Path.Combine(_folder, to)));
+        Assert.Equal(1, status);
+        Assert.Contains(says, error, StringComparison.Ordinal);
+        Assert.Empty(Directory.GetFiles(_folder, "*.part", SearchOption.AllDirectories));
+    }
+
+    [Fact]
+    public void A_full_disk_is_told()
+    {
+        if (!File.Exists("/dev/full"))
+        {
+            return;
+        }
+        (int status, _, string error) = Run(Command("workings", "--table", _table, "--study", _study, "--out", "/dev/full/x.csv"));
+        Assert.Equal(1, status);
+        Assert.Single(error.Trim().Split('\n'));
+        Assert.DoesNotContain("   at ", error, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_picture_of_too_many_pixels_is_refused()
+    {
+        (int status, _, string error) = Run(Command("figure", "--table", _table, "--study", _study, "--out", Path.Combine(_folder, "x.png"), "--size", "8000x8000", "--scale", "8"));
+        Assert.NotEqual(0, status);
+        Assert.Matches("larger than can be made|--size is", error);
+        Assert.False(File.Exists(Path.Combine(_folder, "x.png")));
+    }
+
+    [Fact]
+    public async Task Interrupted_it_leaves_no_half_of_a_file()
+    {
+        if (OperatingSystem.IsWindows())
+        {
+            return;
+        }
+        var big = new StringBuilder("Cause,Minutes\n");
+        for (int row = 0; row < 400_000; row++)
+        {
+            big.Append(System.Globalization.CultureInfo.InvariantCulture, $"cause {row},{row}\n");
+        }
+        File.WriteAllText(_table, big.ToString());
+        string to = Path.Combine(_folder, "out.ods");
+        using Process process = Process.Start(Command("workings", "--table", _table, "--study", _study, "--out", to))!;
+        for (int tries = 0; !File.Exists(to + ".part") && !process.HasExited && tries < 6000; tries++)
+        {
+            await Task.Delay(5);
+        }
+        using (Process kill = Process.Start("kill", ["-INT", process.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)]))
+        {
+            await kill.WaitForExitAsync();
+        }
+        await process.WaitForExitAsync().WaitAsync(TimeSpan.FromSeconds(20));
+        Assert.NotEqual(0, process.ExitCode);
+        Assert.Empty(Directory.GetFiles(_folder, "out.ods*"));
+    }
+}
