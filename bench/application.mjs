@@ -153,7 +153,7 @@ async function handOvers(server, table, size, parts) {
     while (status.state === 'computing' || status.state === 'writing') {
       await new Promise((go) => setTimeout(go, 20));
       status = await (await fetch(`${url}/api/hand-overs/${status.id}`)).json();
-      seen.add(status.part);
+      seen.add(status.progress);
     }
     const took = (performance.now() - start) / 1000;
     if (status.state === 'failed') {

@@ -6,6 +6,9 @@ namespace OneWhole.App.Tables;
 /// <summary>Typing in the rows of tables as they were read.</summary>
 public sealed class TableTyping(TableDocuments documents, TableRows rows, CellStore cells)
 {
+    private const int FewCells = 20;
+    private const int ManyRows = 20_000;
+
     /// <summary>Types in the rows as they were read; the steps run again on them. What is written is what changed.</summary>
     /// <exception cref="AppException">The change does not fit the table.</exception>
     public TableView Edit(string id, long revision, TableEdit edit)
@@ -50,8 +53,13 @@ public sealed class TableTyping(TableDocuments documents, TableRows rows, CellSt
         try
         {
             columns = columns.ConvertAll(column => column.In.Length > 0 ? column : column with { In = import });
-            // Only a number can be another number's sum or share.
-            if (!cellsOnly || columns.Exists(column => column.In == import && column.Type == ColumnType.Quantity))
+            // Only a number can be another number's sum or share; and a few cells of a long column don't change what it follows from.
+            bool few = cellsOnly && edit.Cells.Count <= FewCells && after.RowCount >= ManyRows;
+            if (few)
+            {
+                columns = columns.ConvertAll(column => column.In == import ? column with { Following = document.Columns.First(old => old.Name == column.Name).Following } : column);
+            }
+            else if (!cellsOnly || columns.Exists(column => column.In == import && column.Type == ColumnType.Quantity))
             {
                 IReadOnlyDictionary<string, Following> following = FollowingColumns.Find(after);
                 columns = columns.ConvertAll(column => column with { Following = following.GetValueOrDefault(column.Name) });
