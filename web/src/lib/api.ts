@@ -1,4 +1,5 @@
-import type { components } from '../openapi';
+import createClient from 'openapi-fetch';
+import type { components, paths } from '../openapi';
 
 type Schemas = components['schemas'];
 
@@ -63,24 +64,30 @@ export class Problem extends Error {
   }
 }
 
-async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-  let response: Response;
+const client = createClient<paths>({
+  baseUrl: '/',
+  // A file is sent as it is.
+  bodySerializer: (body) => ((body as unknown) instanceof Blob ? (body as unknown as Blob) : JSON.stringify(body)),
+  querySerializer: { array: { style: 'form', explode: true } },
+});
+
+type Answer<T> = Promise<{ data?: T; error?: unknown; response: Response }>;
+
+/** What the server answers, or what it says is wrong. */
+async function got<T>(asked: Answer<T>, signal?: AbortSignal): Promise<NonNullable<T>> {
+  let answer: Awaited<Answer<T>>;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      signal,
-      headers: body === undefined ? {} : { 'Content-Type': 'application/json' },
-      body: body === undefined ? undefined : body instanceof Blob ? body : JSON.stringify(body),
-    });
+    answer = await asked;
   } catch (fault) {
-    if (signal?.aborted) throw fault;
+    if (signal?.aborted || fault instanceof Problem) throw fault;
     throw new Problem('The server does not answer. What you see is kept; try again in a moment.', 'offline', 0);
   }
+  const { data, error, response } = answer;
   if (!response.ok) {
-    const details = await response.json().catch(() => ({}));
+    const details = (error ?? {}) as { title?: string; code?: string };
     throw new Problem(details.title ?? 'Something went wrong.', details.code ?? 'fault', response.status);
   }
-  return response.status === 204 ? (undefined as T) : response.json();
+  return data as NonNullable<T>;
 }
 
 const query = (values: Record<string, string | number | boolean | undefined>) => {
@@ -89,7 +96,10 @@ const query = (values: Record<string, string | number | boolean | undefined>) =>
   return text.toString();
 };
 
-const picked = (pick: Pick) => (pick ? query({ pickColumn: pick.column, pickLabel: pick.label }) : '');
+const picked = (pick: Pick) => (pick ? { pickColumn: pick.column, pickLabel: pick.label } : {});
+
+/** A file as the body of a request; the contract only says that there is one. */
+const file = (content: Blob) => ({ body: content as never, headers: { 'Content-Type': 'application/octet-stream' } });
 
 /** The address of a handed-over page. */
 export const handOverPage = (
@@ -102,106 +112,126 @@ export const handOverPage = (
 /** A figure's size in pixels. */
 export type Size = { width: number; height: number };
 
-export const api = {
-  tables: () => ask<TableSummary[]>('GET', '/tables'),
-  table: (id: string, stage?: number) => ask<TableView>('GET', `/tables/${id}?${query({ stage })}`),
-  rows: (id: string, first: number, count: number, stage?: number) =>
-    ask<RowSlice>('GET', `/tables/${id}/rows?${query({ first, count, stage })}`),
-  editTable: (id: string, revision: number, edit: TableEdit) => ask<TableView>('POST', `/tables/${id}/edit`, { revision, edit }),
-  unreadable: (id: string) => ask<Schemas['UnreadableCell'][]>('GET', `/tables/${id}/unreadable`),
-  changeColumn: (id: string, change: Schemas['ColumnRequest']) => ask<TableView>('POST', `/tables/${id}/column`, change),
-  stepTable: (id: string, step: 'undo' | 'redo', revision: number) =>
-    ask<TableView>('POST', `/tables/${id}/${step}`, { revision }),
-  answer: (id: string, revision: number, note: number, answer: number) =>
-    ask<TableView>('POST', `/tables/${id}/answer`, { revision, note, answer }),
-  lookFresh: (id: string, name: string, content: Blob) =>
-    ask<RefreshSummary>('POST', `/tables/${id}/fresh?${query({ name })}`, content),
-  takeFresh: (id: string) => ask<TableView>('POST', `/fresh/${id}`),
-  tryStep: (id: string, step: Step, stage?: number) =>
-    ask<Schemas['StepTrial']>('POST', `/tables/${id}/try`, { step, stage: stage ?? null }),
-  callAsBefore: (id: string, column: RenamedColumn) => ask<RefreshSummary>('POST', `/fresh/${id}/renamed`, column),
-  leaveFresh: (id: string) => ask<void>('DELETE', `/fresh/${id}`),
-  stepKinds: () => ask<StepKind[]>('GET', '/step-kinds'),
-  setSteps: (id: string, revision: number, steps: Step[]) => ask<TableView>('POST', `/tables/${id}/steps`, { revision, steps }),
-  labels: (id: string, column: string, stage?: number) =>
-    ask<Schemas['LabelCount'][]>('GET', `/tables/${id}/labels?${query({ column, stage })}`),
-  portrait: (id: string, column: string, stage?: number) =>
-    ask<Schemas['PortraitView']>('GET', `/tables/${id}/portrait?${query({ column, stage })}`),
-  spellings: (id: string, column: string, stage?: number) =>
-    ask<Schemas['LabelCount'][][]>('GET', `/tables/${id}/spellings?${query({ column, stage })}`),
-  removeTable: (id: string) => ask<void>('DELETE', `/tables/${id}`),
-  importTable: (name: string, content: Blob, headerRow?: number) =>
-    ask<ImportStatus>('POST', `/tables/import?${query({ name, headerRow })}`, content),
-  lookAt: (id: string, choice: ImportChoice) => ask<string[][]>('POST', `/imports/${id}/look`, choice),
-  chooseImport: (id: string, choice: ImportChoice) => ask<ImportStatus>('POST', `/imports/${id}/choose`, choice),
-  importStatus: (id: string) => ask<ImportStatus>('GET', `/imports/${id}`),
-  stopImport: (id: string) => ask<ImportStatus>('DELETE', `/imports/${id}`),
-  sources: () => ask<SourceView[]>('GET', '/sources'),
-  addSource: (name: string, place: string) => ask<SourceView>('POST', '/sources', { name, place }),
-  removeSource: (id: string) => ask<void>('DELETE', `/sources/${id}`),
-  sourceItems: (id: string) => ask<Schemas['SourceItem'][]>('GET', `/sources/${id}/items`),
-  importFrom: (id: string, item: string | null) => ask<ImportStatus>('POST', `/sources/${id}/import`, { item }),
-  lookSource: (id: string, name: string, place: string) =>
-    ask<Schemas['SourceCheck'][]>('POST', `/sources/${id}/look`, { name, place }),
-  moveSource: (id: string, revision: number, name: string, place: string) =>
-    ask<SourceView>('POST', `/sources/${id}/move`, { revision, name, place }),
-  newer: (table: string) => ask<Schemas['NewerView']>('GET', `/tables/${table}/newer`),
-  lookAgain: (table: string) => ask<RefreshSummary>('POST', `/tables/${table}/again`),
-  demo: () => ask<void>('POST', '/demo'),
+/** The parameters of a request about one thing. */
+const of = <Query = undefined>(id: string, query?: Query) => ({ params: { path: { id }, query: query as Query } });
 
-  studies: (size: Size) => ask<StudySummary[]>('GET', `/studies?${query(size)}`),
-  study: (id: string, size: Size) => ask<StudyView>('GET', `/studies/${id}?${query(size)}`),
+export const api = {
+  tables: () => got(client.GET('/api/tables')),
+  table: (id: string, stage?: number) => got(client.GET('/api/tables/{id}', of(id, { stage }))),
+  rows: (id: string, first: number, count: number, stage?: number) =>
+    got(client.GET('/api/tables/{id}/rows', of(id, { first, count, stage }))),
+  editTable: (id: string, revision: number, edit: TableEdit) =>
+    got(client.POST('/api/tables/{id}/edit', { ...of(id), body: { revision, edit: edit as Schemas['TableEdit'] } })),
+  unreadable: (id: string) => got(client.GET('/api/tables/{id}/unreadable', of(id))),
+  changeColumn: (id: string, change: Schemas['ColumnRequest']) =>
+    got(client.POST('/api/tables/{id}/column', { ...of(id), body: change })),
+  stepTable: (id: string, step: 'undo' | 'redo', revision: number) =>
+    got(client.POST(`/api/tables/{id}/${step}`, { ...of(id), body: { revision } })),
+  answer: (id: string, revision: number, note: number, answer: number) =>
+    got(client.POST('/api/tables/{id}/answer', { ...of(id), body: { revision, note, answer } })),
+  lookFresh: (id: string, name: string, content: Blob) =>
+    got(client.POST('/api/tables/{id}/fresh', { ...of(id, { name }), ...file(content) })),
+  takeFresh: (id: string) => got(client.POST('/api/fresh/{id}', of(id))),
+  tryStep: (id: string, step: Step, stage?: number) =>
+    got(client.POST('/api/tables/{id}/try', { ...of(id), body: { step: step as never, stage: stage ?? null } })),
+  callAsBefore: (id: string, column: RenamedColumn) => got(client.POST('/api/fresh/{id}/renamed', { ...of(id), body: column })),
+  leaveFresh: (id: string) => got(client.DELETE('/api/fresh/{id}', of(id))),
+  stepKinds: () => got(client.GET('/api/step-kinds')),
+  setSteps: (id: string, revision: number, steps: Step[]) =>
+    got(client.POST('/api/tables/{id}/steps', { ...of(id), body: { revision, steps: steps as never } })),
+  labels: (id: string, column: string, stage?: number) => got(client.GET('/api/tables/{id}/labels', of(id, { column, stage }))),
+  portrait: (id: string, column: string, stage?: number) =>
+    got(client.GET('/api/tables/{id}/portrait', of(id, { column, stage }))),
+  spellings: (id: string, column: string, stage?: number) =>
+    got(client.GET('/api/tables/{id}/spellings', of(id, { column, stage }))),
+  removeTable: (id: string) => got(client.DELETE('/api/tables/{id}', of(id))),
+  importTable: (name: string, content: Blob, headerRow?: number) =>
+    got(client.POST('/api/tables/import', { params: { query: { name, headerRow } }, ...file(content) })),
+  lookAt: (id: string, choice: ImportChoice) => got(client.POST('/api/imports/{id}/look', { ...of(id), body: choice })),
+  chooseImport: (id: string, choice: ImportChoice) => got(client.POST('/api/imports/{id}/choose', { ...of(id), body: choice })),
+  importStatus: (id: string) => got(client.GET('/api/imports/{id}', of(id))),
+  stopImport: (id: string) => got(client.DELETE('/api/imports/{id}', of(id))),
+  sources: () => got(client.GET('/api/sources')),
+  addSource: (name: string, place: string) => got(client.POST('/api/sources', { body: { name, place } })),
+  removeSource: (id: string) => got(client.DELETE('/api/sources/{id}', of(id))),
+  sourceItems: (id: string) => got(client.GET('/api/sources/{id}/items', of(id))),
+  importFrom: (id: string, item: string | null) => got(client.POST('/api/sources/{id}/import', { ...of(id), body: { item } })),
+  lookSource: (id: string, name: string, place: string) =>
+    got(client.POST('/api/sources/{id}/look', { ...of(id), body: { name, place } })),
+  moveSource: (id: string, revision: number, name: string, place: string) =>
+    got(client.POST('/api/sources/{id}/move', { ...of(id), body: { revision, name, place } })),
+  newer: (table: string) => got(client.GET('/api/tables/{id}/newer', of(table))),
+  lookAgain: (table: string) => got(client.POST('/api/tables/{id}/again', of(table))),
+  demo: () => got(client.POST('/api/demo')),
+
+  studies: (size: Size) => got(client.GET('/api/studies', { params: { query: size } })),
+  study: (id: string, size: Size) => got(client.GET('/api/studies/{id}', of(id, size))),
   startFrom: (table: string, block: Schemas['MarkedBlock'], size: Size) =>
-    ask<StudyView>('POST', `/tables/${table}/marked?${query(size)}`, block),
-  start: (table: string, size: Size) => ask<StudyView>('POST', `/tables/${table}/studies?${query(size)}`),
+    got(client.POST('/api/tables/{id}/marked', { ...of(table, size), body: block })),
+  start: (table: string, size: Size) => got(client.POST('/api/tables/{id}/studies', of(table, size))),
   change: (id: string, revision: number, path: string, value: unknown, size: Size, drop?: string | null) =>
-    ask<StudyView>('POST', `/studies/${id}/change?${query(size)}`, { revision, path, value: value ?? null, drop: drop ?? null }),
+    got(
+      client.POST('/api/studies/{id}/change', {
+        ...of(id, size),
+        body: { revision, path, value: (value ?? null) as never, drop: drop ?? null },
+      }),
+    ),
   preview: (id: string, path: string, value: unknown, size: Size, signal?: AbortSignal) =>
-    ask<StudyView>('POST', `/studies/${id}/preview?${query(size)}`, { path, value: value ?? null }, signal),
+    got(
+      client.POST('/api/studies/{id}/preview', { ...of(id, size), body: { path, value: (value ?? null) as never }, signal }),
+      signal,
+    ),
   applyRemedy: (id: string, revision: number, line: string, size: Size) =>
-    ask<StudyView>('POST', `/studies/${id}/remedy?${query(size)}`, { revision, line }),
+    got(client.POST('/api/studies/{id}/remedy', { ...of(id, size), body: { revision, line } })),
   shape: (id: string, revision: number, form: string, shape: string, size: Size) =>
-    ask<StudyView>('POST', `/studies/${id}/shape?${query(size)}`, { revision, form, shape }),
-  swap: (id: string, revision: number, size: Size) => ask<StudyView>('POST', `/studies/${id}/swap?${query(size)}`, { revision }),
+    got(client.POST('/api/studies/{id}/shape', { ...of(id, size), body: { revision, form, shape } })),
+  swap: (id: string, revision: number, size: Size) =>
+    got(client.POST('/api/studies/{id}/swap', { ...of(id, size), body: { revision } })),
   move: (id: string, revision: number, move: LabelMove, size: Size) =>
-    ask<StudyView>('POST', `/studies/${id}/move?${query(size)}`, { revision, move }),
+    got(client.POST('/api/studies/{id}/move', { ...of(id, size), body: { revision, move: move as Schemas['LabelMove'] } })),
   step: (id: string, step: 'undo' | 'redo', revision: number, size: Size) =>
-    ask<StudyView>('POST', `/studies/${id}/${step}?${query(size)}`, { revision }),
-  handOverKinds: () => ask<Schemas['HandOverKind'][]>('GET', '/hand-over'),
-  columnsOf: (id: string) => ask<string[]>('GET', `/studies/${id}/columns`),
+    got(client.POST(`/api/studies/{id}/${step}`, { ...of(id, size), body: { revision } })),
+  handOverKinds: () => got(client.GET('/api/hand-over')),
+  columnsOf: (id: string) => got(client.GET('/api/studies/{id}/columns', of(id))),
   layOn: (id: string, table: string, columns: Record<string, string>) =>
-    ask<StudyView>('POST', `/studies/${id}/lay-on`, { table, columns }),
-  copy: (id: string) => ask<StudyView>('POST', `/studies/${id}/copy`),
-  removeStudy: (id: string) => ask<void>('DELETE', `/studies/${id}`),
+    got(client.POST('/api/studies/{id}/lay-on', { ...of(id), body: { table, columns } })),
+  copy: (id: string) => got(client.POST('/api/studies/{id}/copy', of(id))),
+  removeStudy: (id: string) => got(client.DELETE('/api/studies/{id}', of(id))),
   studyRows: (id: string, first: number, count: number, stamp?: string) =>
-    ask<WorkingsRow[]>('GET', `/studies/${id}/rows?${query({ first, count, stamp })}`),
+    got(client.GET('/api/studies/{id}/rows', of(id, { first, count, stamp }))),
   arithmetic: (id: string, column: string, row: number) =>
-    ask<{ text: string }>('GET', `/studies/${id}/arithmetic?${query({ column, row })}`),
-  pointed: (id: string, row: number) => ask<string[]>('GET', `/studies/${id}/pointed?${query({ row })}`),
-  selection: (id: string, rows: number[]) => ask<Schemas['SelectionReading']>('POST', `/studies/${id}/selection`, { rows }),
-  options: (id: string, path: string) => ask<Choice[]>('GET', `/studies/${id}/options?${query({ path })}`),
+    got(client.GET('/api/studies/{id}/arithmetic', of(id, { column, row }))),
+  pointed: (id: string, row: number) => got(client.GET('/api/studies/{id}/pointed', of(id, { row }))),
+  selection: (id: string, rows: number[]) => got(client.POST('/api/studies/{id}/selection', { ...of(id), body: { rows } })),
+  options: (id: string, path: string) => got(client.GET('/api/studies/{id}/options', of(id, { path }))),
   strip: (id: string, size: Size, signal?: AbortSignal) =>
-    ask<StripItem[]>('GET', `/studies/${id}/strip?${query(size)}`, undefined, signal),
+    got(client.GET('/api/studies/{id}/strip', { ...of(id, size), signal }), signal),
   filter: (id: string, column: string, clause?: number) =>
-    ask<FilterList>('GET', `/studies/${id}/filter?${query({ column, clause })}`),
-  briefings: () => ask<Schemas['BriefingSummary'][]>('GET', '/briefings'),
-  startBriefing: (title: string, studies: string[]) => ask<BriefingView>('POST', '/briefings', { title, studies }),
-  briefing: (id: string, pick: Pick) => ask<BriefingView>('GET', `/briefings/${id}?${picked(pick)}`),
+    got(client.GET('/api/studies/{id}/filter', of(id, { column, clause }))),
+  least: (id: string, row: number) => got(client.GET('/api/studies/{id}/least', of(id, { row }))),
+
+  briefings: () => got(client.GET('/api/briefings')),
+  startBriefing: (title: string, studies: string[]) => got(client.POST('/api/briefings', { body: { title, studies } })),
+  briefing: (id: string, pick: Pick) => got(client.GET('/api/briefings/{id}', of(id, picked(pick)))),
   changeBriefing: (id: string, revision: number, document: BriefingDocument, note: string, pick: Pick) =>
-    ask<BriefingView>('POST', `/briefings/${id}/change?${picked(pick)}`, { revision, document, note }),
+    got(
+      client.POST('/api/briefings/{id}/change', {
+        ...of(id, picked(pick)),
+        body: { revision, document: document as never, note },
+      }),
+    ),
   stepBriefing: (id: string, step: 'undo' | 'redo', revision: number, pick: Pick) =>
-    ask<BriefingView>('POST', `/briefings/${id}/${step}?${picked(pick)}`, { revision }),
-  removeBriefing: (id: string) => ask<void>('DELETE', `/briefings/${id}`),
-  briefingKinds: () => ask<Schemas['HandOverKind'][]>('GET', '/briefing-kinds'),
-  newerOnPage: (id: string) => ask<Schemas['NewerTable'][]>('GET', `/briefings/${id}/newer`),
-  takeNewer: (id: string) => ask<Schemas['BriefingRefresh'][]>('POST', `/briefings/${id}/take-newer`),
+    got(client.POST(`/api/briefings/{id}/${step}`, { ...of(id, picked(pick)), body: { revision } })),
+  removeBriefing: (id: string) => got(client.DELETE('/api/briefings/{id}', of(id))),
+  briefingKinds: () => got(client.GET('/api/briefing-kinds')),
+  newerOnPage: (id: string) => got(client.GET('/api/briefings/{id}/newer', of(id))),
+  takeNewer: (id: string) => got(client.POST('/api/briefings/{id}/take-newer', of(id))),
   /** Starts to write a file, whose address is that of the file itself. */
-  startFile: (address: string) => ask<HandOverStatus>('POST', address.replace('/api', '')),
-  fileStatus: (id: string) => ask<HandOverStatus>('GET', `/hand-overs/${id}`),
-  stopFile: (id: string) => ask<HandOverStatus>('POST', `/hand-overs/${id}/stop`),
-  lookIntoBundle: (file: Blob) => ask<Schemas['BundleLook']>('POST', '/bundles', file),
-  takeBundle: (id: string) => ask<Schemas['BundleTaken']>('POST', `/bundles/${id}/take`),
-  least: (id: string, row: number) => ask<LeastPreview>('GET', `/studies/${id}/least?${query({ row })}`),
+  startFile: (address: string) => got(client.POST(address as '/api/hand-overs/{job}/stop', { params: { path: { job: '' } } })),
+  fileStatus: (job: string) => got(client.GET('/api/hand-overs/{job}', { params: { path: { job } } })),
+  stopFile: (job: string) => got(client.POST('/api/hand-overs/{job}/stop', { params: { path: { job } } })),
+  lookIntoBundle: (content: Blob) => got(client.POST('/api/bundles', file(content))),
+  takeBundle: (id: string) => got(client.POST('/api/bundles/{id}/take', of(id))),
 };
 
 /** The address of a handed-over file. */
