@@ -16,7 +16,7 @@ public abstract class AppTest : IDisposable
         Documents = new DocumentStore(Database);
         Cells = new CellStore(Database);
         Changes = new Changes(Documents);
-        Tables = new TableDocuments(Documents, Cells, Changes);
+        Tables = new TableDocuments(Documents, Cells, Changes, Memory);
         Rows = new TableRows(Tables, Cells, Memory);
         Importing = new TableImport(Tables, Rows, Cells, Changes);
         Columns = new ColumnChanges(Tables, Rows);

@@ -47,8 +47,8 @@ public sealed class NamesToIdsTests : IDisposable
         database.Prepare(NamesToIds.Migration);
         Assert.Single(Directory.GetFiles(_folder, "old.db.version-3"));
         var changes = new Changes(documents);
-        var tables = new TableDocuments(documents, cells, changes);
         var memory = new MemoryBudget(1 << 20);
+        var tables = new TableDocuments(documents, cells, changes, memory);
         var rows = new TableRows(tables, cells, memory);
         var studies = new StudyDocuments(documents, changes, tables, FormList.Standard);
         var computing = new StudyComputing(rows, tables, studies, memory);

@@ -28,7 +28,7 @@ public sealed class FreshReading(TableDocuments documents, TableRows rows, Table
     internal FreshRows Read(string id, Stream stream, string fileName, SourceLink? from = null, CancellationToken cancel = default)
     {
         StoredDocument stored = documents.Find(id);
-        TableDocument old = TableDocuments.Read(stored);
+        TableDocument old = documents.Read(stored);
         ReadSettings settings = old.Reading is { } reading ? ReadSettings.Read(reading.ToJsonString()) : ReadSettings.Found;
         // The separator and the encoding belong to the file, not to the table.
         ReadTable read = imports.ReadIn(stream, fileName, old.Name, settings with { Separator = null, Encoding = null }, null, cancel);

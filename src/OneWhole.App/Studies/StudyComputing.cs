@@ -23,10 +23,14 @@ public sealed class StudyComputing(TableRows rows, TableDocuments tables, StudyD
     internal WorkingsResult Compute(string tableId, Study study, CancellationToken cancel = default)
     {
         WorkingsSet set = ComputeAll(tableId, study, cancel);
-        return study.PanelColumn is null ? set.Values[0].Workings
+        return ShownOf(set, tableId, study, cancel);
+    }
+
+    /// <summary>The workings that stand beside the figure: of small figures those of the one that is chosen.</summary>
+    internal WorkingsResult ShownOf(WorkingsSet set, string tableId, Study study, CancellationToken cancel = default) =>
+        study.PanelColumn is null ? set.Values[0].Workings
             : set.Values.Count > 0 ? set.Values[StudyPictures.ShownOf(set, study)].Workings
             : Compute(tableId, study with { PanelColumn = null }, cancel);
-    }
 
     internal WorkingsResult Compute(StudyDocument document, CancellationToken cancel = default) => Compute(document.TableId, document.Study, cancel);
 

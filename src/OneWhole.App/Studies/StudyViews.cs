@@ -31,9 +31,9 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
         string? problem = null;
         try
         {
-            workings = computing.Compute(document);
-            statement = StatementOf(workings, study);
             WorkingsSet set = computing.ComputeAll(document.TableId, study);
+            workings = computing.ShownOf(set, document.TableId, study);
+            statement = StatementOf(workings, study);
             panels = study.PanelColumn is null ? null : StudyPictures.PanelsOf(set, study);
             figure = FigureDrawer.Draw(set, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared);
             figure = panels is null ? figure : StudyPictures.WithShown(figure, panels.Shown);

@@ -1,12 +1,20 @@
 using System.Text.Json.Nodes;
 using OneWhole.App.Changing;
+using OneWhole.App.Memory;
+using OneWhole.Core.Tables;
 using OneWhole.Store;
 
 namespace OneWhole.App.Tables;
 
 /// <summary>Tables as the store has them: found, listed, undone, removed. It knows no rows.</summary>
-public sealed class TableDocuments(DocumentStore documents, CellStore cells, Changes changes)
+public sealed class TableDocuments(DocumentStore documents, CellStore cells, Changes changes, MemoryBudget memory)
 {
+    /// <summary>What is stored, read once for each text of it: a screen asks for it many times.</summary>
+    private sealed record Known(TableDocument Document, long Bytes) : IMeasured
+    {
+        public void Measure(MemoryCount count) => count.Add(this, Bytes);
+    }
+
     public const string Kind = "table";
 
     /// <exception cref="AppException">There is no such table.</exception>
@@ -16,7 +24,8 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
     /// <exception cref="AppException">There is no such table, or what is stored of it can't be read.</exception>
     internal TableDocument Document(string id) => Read(Find(id));
 
-    internal static TableDocument Read(StoredDocument stored) => Json.Stored<TableDocument>(stored.Body, "table");
+    internal TableDocument Read(StoredDocument stored) =>
+        memory.Get($"document\u0001{stored.Body}", () => new Known(Json.Stored<TableDocument>(stored.Body, "table"), 8L * stored.Body.Length)).Document;
 
     public IReadOnlyList<TableSummary> List() =>
     [
@@ -77,7 +86,7 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
 
     private static string[] ImportsOf(IEnumerable<string> bodies) => [.. bodies.Select(Json.TryStored<TableDocument>).OfType<TableDocument>().SelectMany(document => document.Columns).Select(column => column.In).Distinct()];
 
-    internal static TableView View(StoredDocument stored) => View(stored, Read(stored));
+    internal TableView View(StoredDocument stored) => View(stored, Read(stored));
 
     internal static TableView View(StoredDocument stored, TableDocument document) =>
         new(stored.Id, stored.Revision, stored.CanUndo, stored.CanRedo, document.Name, document.Source,

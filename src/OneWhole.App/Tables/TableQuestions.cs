@@ -10,7 +10,7 @@ public sealed class TableQuestions(TableDocuments documents, TableRows rows)
     /// <param name="stage">After how many steps it is shown; null for all.</param>
     public TableView Get(string id, int? stage = null)
     {
-        TableView view = TableDocuments.View(documents.Find(id));
+        TableView view = documents.View(documents.Find(id));
         if (stage is not { } steps || steps >= view.Steps.Count)
         {
             return view;

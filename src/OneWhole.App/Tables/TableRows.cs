@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Security.Cryptography;
 using System.Text;
 using OneWhole.App.Memory;
@@ -19,7 +20,7 @@ public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryB
 
     internal LoadedTable Load(TableDocument document)
     {
-        string key = KeyOf(document);
+        string key = Keys.GetValue(document, KeyOf);
         return new LoadedTable(memory.Get($"table\u0001{key}", () => WithEarlierLabels(Make(document), document, memory.For(key))), key);
     }
 
@@ -29,8 +30,11 @@ public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryB
         TableDocument document = documents.Document(id);
         return stage is not { } steps || document.Steps is null ? Load(document).Table
             : steps == 0 ? AsRead(document)
-            : memory.Get($"stage\u0001{steps}\u0001{KeyOf(document)}", () => StepsIn(document).Run(AsRead(document), steps).Table);
+            : memory.Get($"stage\u0001{steps}\u0001{Keys.GetValue(document, KeyOf)}", () => StepsIn(document).Run(AsRead(document), steps).Table);
     }
+
+    /// <summary>Worked out once for each document that is at hand.</summary>
+    private static readonly ConditionalWeakTable<TableDocument, string> Keys = [];
 
     /// <summary>Everything that a table's numbers and words depend on: two revisions that are alike in it share one table.</summary>
     private static string KeyOf(TableDocument document) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(Json.Write(document with
