@@ -50,7 +50,7 @@ async function importInto({ child, url }, path) {
   const { openAsBlob } = await import('node:fs');
   const start = performance.now();
   let status = await (await fetch(`${url}/api/tables/import?name=bookings.csv`, { method: 'POST', body: await openAsBlob(path) })).json();
-  while (status.state === 'running') {
+  while (status.state === 'queued' || status.state === 'running') {
     await new Promise((go) => setTimeout(go, 50));
     status = await (await fetch(`${url}/api/imports/${status.id}`)).json();
   }
@@ -150,7 +150,7 @@ async function handOvers(server, table, size, parts) {
     writeFileSync(`/proc/${child.pid}/clear_refs`, '5');
     const before = memory(child, 'VmRSS'), start = performance.now(), seen = new Set();
     let status = await (await fetch(`${url}/api/studies/${study.id}/${kind}`, { method: 'POST' })).json();
-    while (status.state === 'computing' || status.state === 'writing') {
+    while (['queued', 'computing', 'writing'].includes(status.state)) {
       await new Promise((go) => setTimeout(go, 20));
       status = await (await fetch(`${url}/api/hand-overs/${status.id}`)).json();
       seen.add(status.progress);
