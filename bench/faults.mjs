@@ -42,8 +42,9 @@ async function ask(url, method, path, body) {
   return answer;
 }
 
-async function bring(url, name, csv) {
-  let status = await ask(url, 'POST', `/tables/import?name=${name}`, csv);
+/** The table of an import, once it is there. */
+async function imported(url, started) {
+  let status = started;
   while (status.state === 'running' || status.state === 'queued') {
     await pause(5);
     status = await ask(url, 'GET', `/imports/${status.id}`);
@@ -51,6 +52,8 @@ async function bring(url, name, csv) {
   if (status.state !== 'done') throw new Error(status.problem);
   return status.table;
 }
+
+const bring = async (url, name, csv) => imported(url, await ask(url, 'POST', `/tables/import?name=${name}`, csv));
 
 const months = (mark) => `Month,Route,Revenue\n${['Jan', 'Feb', 'Mar'].map((month, at) => `${month},North,${mark + at}\n${month},South,${mark}`).join('\n')}\n`;
 
@@ -78,12 +81,7 @@ async function killed() {
   const source = await ask(url, 'POST', '/sources', { name: 'Files', place: places[0] });
   const drawn = [];
   for (const item of await ask(url, 'GET', `/sources/${source.id}/items`)) {
-    let status = await ask(url, 'POST', `/sources/${source.id}/import`, { item: item.item });
-    while (status.state !== 'done') {
-      await pause(5);
-      status = await ask(url, 'GET', `/imports/${status.id}`);
-    }
-    drawn.push(status.table.id);
+    drawn.push((await imported(url, await ask(url, 'POST', `/sources/${source.id}/import`, { item: item.item }))).id);
   }
 
   // What was acknowledged, by document; what is on its way may be there or not.
@@ -94,7 +92,7 @@ async function killed() {
   let unknown = new Set();
   const know = async () => {
     for (const id of [table.id, ...drawn]) acknowledged.set(id, (await ask(url, 'GET', `/tables/${id}`)).revision);
-    for (const id of studies) acknowledged.set(id, (await ask(url, 'GET', `/studies/${id}${size.replace('?', '?')}`)).revision);
+    for (const id of studies) acknowledged.set(id, (await ask(url, 'GET', `/studies/${id}${size}`)).revision);
     acknowledged.set(page.id, (await ask(url, 'GET', `/briefings/${page.id}`)).revision);
     acknowledged.set(source.id, (await ask(url, 'GET', '/sources')).find((found) => found.id === source.id).revision);
   };

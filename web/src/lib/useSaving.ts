@@ -67,6 +67,11 @@ export function useSaving<View extends { revision: number }, Body>(saver: Saver<
   const kept = useRef(new Set<string>());
   if (saver.shown && (!now.current || saver.shown.revision > now.current.revision)) now.current = saver.shown;
 
+  const say = useCallback(
+    (text: string | null) => setProblem((old) => (text === null ? null : { text, times: (old?.times ?? 0) + 1 })),
+    [],
+  );
+
   const show = useCallback(
     (changes: Waiting<Body>[]) => {
       line.current = changes;
@@ -76,67 +81,69 @@ export function useSaving<View extends { revision: number }, Body>(saver: Saver<
     [store],
   );
 
-  const deliver = useCallback(async (change: Waiting<Body>): Promise<boolean> => {
-    for (let tries = 0; ; tries++) {
-      // Thrown away meanwhile, or the page has gone on to another document: what waits stays in the storage.
-      if (gone.current || !line.current.some((other) => other.id === change.id)) return false;
-      try {
-        const { load, send, settle } = latest.current;
-        now.current ??= await load();
-        if (kept.current.delete(change.id)) {
-          // Others may have changed the document while it waited.
-          if (await settleConflict(change)) return true;
-          continue;
-        }
-        now.current = await send(now.current, change.body);
-        setHeld(null);
-        setProblem(null);
-        settle(now.current, change.body);
-        return true;
-      } catch (fault) {
-        if (fault instanceof Problem && fault.code === 'conflict') {
-          if (await settleConflict(change)) return true;
-          if (!line.current.some((other) => other.id === change.id)) return false;
-          continue;
-        }
-        if (passes(fault)) {
-          setHeld((fault as Problem).status === 0 ? 'The server does not answer.' : (fault as Problem).message);
-          await pause(Math.min(4000, 300 * 2 ** tries));
-          continue;
-        }
-        setHeld(null);
-        setProblem((old) => ({ text: fault instanceof Error ? fault.message : String(fault), times: (old?.times ?? 0) + 1 }));
-        now.current = await latest.current.load().catch(() => null);
-        if (now.current) latest.current.settle(now.current, null);
-        return false;
-      }
-    }
-
-    /** Somebody else was first. True where nothing is left to do. */
-    async function settleConflict(change: Waiting<Body>): Promise<boolean> {
-      try {
-        const { load, settle, against } = latest.current;
-        now.current = await load();
-        settle(now.current, null);
-        const found = await against(now.current, change.body);
-        if (found === 'again') return false;
-        if (found === 'done') return true;
-        if (found instanceof Error) {
-          setProblem((old) => ({ text: found.message, times: (old?.times ?? 0) + 1 }));
-          line.current = line.current.filter((other) => other.id !== change.id);
+  const deliver = useCallback(
+    async (change: Waiting<Body>): Promise<boolean> => {
+      for (let tries = 0; ; tries++) {
+        // Thrown away meanwhile, or the page has gone on to another document: what waits stays in the storage.
+        if (gone.current || !line.current.some((other) => other.id === change.id)) return false;
+        try {
+          const { load, send, settle } = latest.current;
+          now.current ??= await load();
+          if (kept.current.delete(change.id)) {
+            // Others may have changed the document while it waited.
+            if (await settleConflict(change)) return true;
+            continue;
+          }
+          now.current = await send(now.current, change.body);
+          setHeld(null);
+          setProblem(null);
+          settle(now.current, change.body);
+          return true;
+        } catch (fault) {
+          if (fault instanceof Problem && fault.code === 'conflict') {
+            if (await settleConflict(change)) return true;
+            continue;
+          }
+          if (passes(fault)) {
+            setHeld((fault as Problem).status === 0 ? 'The server does not answer.' : (fault as Problem).message);
+            await pause(Math.min(4000, 300 * 2 ** tries));
+            continue;
+          }
+          setHeld(null);
+          say(fault instanceof Error ? fault.message : String(fault));
+          now.current = await latest.current.load().catch(() => null);
+          if (now.current) latest.current.settle(now.current, null);
           return false;
         }
-        const keep = await new Promise<'mine' | 'theirs'>((answer) => setConflict({ ...found, answer }));
-        setConflict(null);
-        if (keep === 'theirs') line.current = line.current.filter((other) => other.id !== change.id);
-        return false;
-      } catch (fault) {
-        if (!passes(fault)) throw fault;
-        await pause(1000);
-        return false;
       }
-    }
-  }, []);
+
+      /** Somebody else was first. True where nothing is left to do. */
+      async function settleConflict(change: Waiting<Body>): Promise<boolean> {
+        try {
+          const { load, settle, against } = latest.current;
+          now.current = await load();
+          settle(now.current, null);
+          const found = await against(now.current, change.body);
+          if (found === 'again') return false;
+          if (found === 'done') return true;
+          if (found instanceof Error) {
+            say(found.message);
+            line.current = line.current.filter((other) => other.id !== change.id);
+            return false;
+          }
+          const keep = await new Promise<'mine' | 'theirs'>((answer) => setConflict({ ...found, answer }));
+          setConflict(null);
+          if (keep === 'theirs') line.current = line.current.filter((other) => other.id !== change.id);
+          return false;
+        } catch (fault) {
+          if (!passes(fault)) throw fault;
+          await pause(1000);
+          return false;
+        }
+      }
+    },
+    [say],
+  );
 
   const queue = useCallback(
     async (change: Waiting<Body>): Promise<boolean> => {
@@ -165,6 +172,17 @@ export function useSaving<View extends { revision: number }, Body>(saver: Saver<
     [queue, show],
   );
 
+  /** Sends what comes from the storage. */
+  const resume = useCallback(
+    (changes: Waiting<Body>[]) => {
+      for (const change of changes) {
+        kept.current.add(change.id);
+        queue(change);
+      }
+    },
+    [queue],
+  );
+
   // What a reload interrupted is sent; what a closed window left is offered.
   useEffect(() => {
     gone.current = false;
@@ -175,10 +193,7 @@ export function useSaving<View extends { revision: number }, Body>(saver: Saver<
       const fresh = own.filter((change) => !line.current.some((other) => other.id === change.id));
       if (fresh.length) {
         show([...fresh, ...line.current]);
-        for (const change of fresh) {
-          kept.current.add(change.id);
-          queue(change);
-        }
+        resume(fresh);
       }
       const found = await store.takeLeft();
       if (!stale && found.length) setLeft(found);
@@ -187,14 +202,14 @@ export function useSaving<View extends { revision: number }, Body>(saver: Saver<
       stale = true;
       gone.current = true;
     };
-  }, [store, queue, show]);
+  }, [store, resume, show]);
 
   return {
     save,
     waiting,
     held,
     problem,
-    say: (text) => setProblem((old) => (text === null ? null : { text, times: (old?.times ?? 0) + 1 })),
+    say,
     conflict,
     answer: (keep) => conflict?.answer(keep),
     left,
@@ -202,10 +217,7 @@ export function useSaving<View extends { revision: number }, Body>(saver: Saver<
       const changes = left;
       setLeft([]);
       show([...line.current, ...changes]);
-      for (const change of changes) {
-        kept.current.add(change.id);
-        queue(change);
-      }
+      resume(changes);
     },
     throwAway: () => {
       setLeft([]);
