@@ -212,8 +212,11 @@ public sealed partial class MalformedFilesTests
         yield return new Case("bytes that are text in a column file", "t.parquet", () => Whole.Value["parquet"].Bytes, Rows: 200);
     }
 
-    [GeneratedRegex(@"Excel|SQLite Error|System\.|Parquet\.|Exception|Object reference|   at |DTD is prohibited|Unexpected end|'0x|LineNumber|hexadecimal|Root element|Central Directory")]
+    [GeneratedRegex(@"SQLite Error|System\.|Parquet\.|Exception|Object reference|   at |DTD is prohibited|Unexpected end|'0x|LineNumber|hexadecimal|Root element|Central Directory")]
     private static partial Regex NotOurs();
+
+    /// <summary>What the library that reads sheets calls them in its own sentences: its name's first word.</summary>
+    private static readonly string SheetsOfTheLibrary = nameof(ExcelDataReader)[..^"DataReader".Length];
 
     private static IEnumerable<Case> All => Damaged().Concat(Made());
 
@@ -256,7 +259,7 @@ public sealed partial class MalformedFilesTests
                 continue;
             }
             long taken = GC.GetAllocatedBytesForCurrentThread() - before;
-            if (NotOurs().IsMatch(said) || (rows is null && said.Length == 0))
+            if (NotOurs().IsMatch(said) || said.Contains(SheetsOfTheLibrary, StringComparison.Ordinal) || (rows is null && said.Length == 0))
             {
                 wrong.Add($"{file.Name} says: {said}");
             }
