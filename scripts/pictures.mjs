@@ -105,5 +105,7 @@ for (const [name, show] of Object.entries(views)) {
   await context.close();
 }
 await browser.close();
+// It puts away its temporary files as it ends: their folder goes after it.
 server.kill();
+await new Promise((gone) => server.once('exit', gone));
 rmSync(data, { recursive: true, force: true });
