@@ -1,9 +1,10 @@
 // Measures the built application as its user meets it: the command's time on the demo, an import's peak memory, a column's portrait, and the
 // time from a change of the statement to the painted figure at a million rows. ./start or ./test must have built it before.
-import { execFileSync, spawn } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { createWriteStream, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { serve as start } from '../scripts/serve.cjs';
 import { chromium } from '../web/node_modules/@playwright/test/index.mjs';
 
 const root = resolve(import.meta.dirname, '..');
@@ -37,9 +38,8 @@ async function writeTable(path, rows) {
 }
 
 async function serve() {
-  const child = spawn('dotnet', [join(root, 'artifacts/publish/web/OneWhole.Web.dll'), '--data', join(folder, 'bench.db'), '--urls', 'http://127.0.0.1:0', '--announce', 'true'], { stdio: ['ignore', 'pipe', 'inherit'] });
-  const url = await new Promise((found) => child.stdout.on('data', (data) => /http:\/\/\S+/.exec(data)?.[0] && found(/http:\/\/\S+/.exec(data)[0])));
-  return { child, url };
+  const { server, ready } = start(join(folder, 'bench.db'));
+  return { child: server, url: await ready };
 }
 
 const memory = (child, what) => Number(new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) * 1024;
@@ -55,7 +55,7 @@ async function importInto({ child, url }, path) {
     status = await (await fetch(`${url}/api/imports/${status.id}`)).json();
   }
   const size = statSync(path).size, over = memory(child, 'VmHWM') - idle;
-  console.log(`import of ${megabytes(size)}, ${status.rows} rows, one column of distinct text: ${((performance.now() - start) / 1000).toFixed(1)} s, peak ${megabytes(over)} over idle, ${(over / size).toFixed(2)} × the file`);
+  console.log(`import of ${megabytes(size)}, ${status.rows} rows: ${((performance.now() - start) / 1000).toFixed(1)} s, peak ${megabytes(over)} over idle, ${(over / size).toFixed(2)} × the file`);
   return status.table.id;
 }
 
@@ -167,6 +167,30 @@ async function handOvers(server, table, size, parts) {
 }
 
 commandOnTheDemo();
+/** Numbers in many columns; every fortieth is the sum of the two before it. */
+function writeWide(path, columns, rows) {
+  let state = 11;
+  const random = () => (state = (state * 48271) % 2147483647) % 1000;
+  const lines = [['Item', ...Array.from({ length: columns - 1 }, (_, at) => `Amount ${at + 1}`)]];
+  for (let row = 0; row < rows; row++) {
+    const numbers = Array.from({ length: columns - 1 }, random);
+    for (let at = 40; at < numbers.length; at += 40) numbers[at] = numbers[at - 1] + numbers[at - 2];
+    lines.push([`item ${row}`, ...numbers]);
+  }
+  writeFileSync(path, `${lines.map((line) => line.join(',')).join('\n')}\n`);
+}
+
+async function wideTables(server) {
+  for (const [columns, rows] of [[5000, 20], [1000, 1000]]) {
+    const path = join(folder, `wide-${columns}.csv`);
+    writeWide(path, columns, rows);
+    console.log(`${columns} columns × ${rows} rows:`);
+    const table = await importInto(server, path);
+    const known = (await (await fetch(`${server.url}/api/tables/${table}`)).json()).columns;
+    console.log(`  ${known.filter((column) => column.following).length} columns found to follow from others`);
+  }
+}
+
 const csv = join(folder, 'bookings.csv');
 await writeTable(csv, 1_000_000);
 const server = await serve();
@@ -177,6 +201,7 @@ try {
   await changes(server, table);
   await handOvers(server, table, statSync(csv).size);
   await handOvers(server, table, statSync(csv).size, 'Booking');
+  await wideTables(server);
 } finally {
   server.child.kill('SIGKILL');
   rmSync(folder, { recursive: true, force: true });

@@ -8,10 +8,11 @@
 // load     50 readers and 10 writers; memory and handles over time
 //
 // ./start or ./test must have built the application before.
-import { execFileSync, spawn } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { serve as start } from '../scripts/serve.cjs';
 
 const root = resolve(import.meta.dirname, '..');
 const options = Object.fromEntries(process.argv.slice(2).map((argument) => argument.split('=')));
@@ -20,19 +21,7 @@ const minutes = Number(options.minutes ?? 10);
 const wanted = (part) => !options.only || options.only === part;
 const pause = (milliseconds) => new Promise((go) => setTimeout(go, milliseconds));
 
-function serve(folder, urls = 'http://127.0.0.1:0', ...more) {
-  const server = spawn('dotnet', [join(root, 'artifacts/publish/web/OneWhole.Web.dll'), '--data', join(folder, 'data.db'), '--urls', urls, '--announce', 'true', ...more], { stdio: ['ignore', 'pipe', 'pipe'] });
-  let said = '';
-  server.stderr.on('data', (text) => {
-    said += text;
-  });
-  const gone = new Promise((end) => server.once('exit', (code) => end({ code, said })));
-  const ready = new Promise((found, failed) => {
-    server.stdout.on('data', (text) => /http:\/\/\S+/.exec(text) && found(/http:\/\/\S+/.exec(text)[0]));
-    gone.then(({ said }) => failed(new Error(`The server ended: ${said}`)));
-  });
-  return { server, ready, gone };
-}
+const serve = (folder, urls, ...more) => start(join(folder, 'data.db'), urls, ...more);
 
 async function ask(url, method, path, body) {
   const response = await fetch(`${url}/api${path}`, { method, headers: typeof body === 'object' ? { 'Content-Type': 'application/json' } : {}, body: typeof body === 'object' ? JSON.stringify(body) : body });

@@ -1,16 +1,16 @@
 // Takes a picture of every main view from the demo data, at 1280 x 800, into docs/screenshots (or another folder).
 // node scripts/pictures.mjs [FOLDER]; ./start or ./test must have built the application before.
-import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { chromium } from '../web/node_modules/@playwright/test/index.mjs';
+import { serve } from './serve.cjs';
 
 const root = resolve(import.meta.dirname, '..');
 const folder = resolve(process.argv[2] ?? join(root, 'docs/screenshots'));
 const data = mkdtempSync(join(tmpdir(), 'onewhole-pictures-'));
-const server = spawn('dotnet', [join(root, 'artifacts/publish/web/OneWhole.Web.dll'), '--data', join(data, 'pictures.db'), '--demo', join(root, 'demo'), '--load-demo', 'true', '--urls', 'http://127.0.0.1:0', '--announce', 'true'], { stdio: ['ignore', 'pipe', 'inherit'] });
-const url = await new Promise((found) => server.stdout.on('data', (text) => /http:\/\/\S+/.exec(text)?.[0] && found(/http:\/\/\S+/.exec(text)[0])));
+const { server, ready, gone } = serve(join(data, 'pictures.db'), undefined, '--demo', join(root, 'demo'), '--load-demo', 'true');
+const url = await ready;
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
 
 const study = (title) => async (page) => {
@@ -107,5 +107,5 @@ for (const [name, show] of Object.entries(views)) {
 await browser.close();
 // It puts away its temporary files as it ends: their folder goes after it.
 server.kill();
-await new Promise((gone) => server.once('exit', gone));
+await gone;
 rmSync(data, { recursive: true, force: true });

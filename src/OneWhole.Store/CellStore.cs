@@ -37,6 +37,12 @@ public sealed class CellStore(Database database)
 
     private sealed record NumberHead(int Scale, int Count, bool Narrow, bool Decimals);
 
+    /// <summary>
+    /// After so many cells an import's transaction ends. A transaction waits for the disk, so one for each of 5,000 short columns takes
+    /// long; while one is open nobody else can write, so long columns have one each.
+    /// </summary>
+    private const int TransactionCells = 1 << 18;
+
     /// <summary>Writes all cells of a table under a new import that nothing sees yet.</summary>
     /// <returns>The import's id.</returns>
     public string Write(IReadOnlyList<Column> columns, CancellationToken cancel = default)
@@ -46,11 +52,16 @@ public sealed class CellStore(Database database)
         Database.Execute(connection, "INSERT INTO import (id, published, created) VALUES ($id, 0, $now)", null, ("$id", import), ("$now", Database.Now()));
         try
         {
-            for (int i = 0; i < columns.Count; i++)
+            for (int next = 0; next < columns.Count;)
             {
-                cancel.ThrowIfCancellationRequested();
                 using SqliteTransaction transaction = connection.BeginTransaction();
-                WriteColumn(new Writer(connection, transaction, import, null), $"c{i}", columns[i].Cells);
+                var writer = new Writer(connection, transaction, import, null);
+                for (long cells = 0; next < columns.Count && cells < TransactionCells; next++)
+                {
+                    cancel.ThrowIfCancellationRequested();
+                    WriteColumn(writer, $"c{next}", columns[next].Cells);
+                    cells += columns[next].Count;
+                }
                 transaction.Commit();
             }
         }

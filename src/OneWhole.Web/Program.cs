@@ -1,6 +1,8 @@
+using OneWhole.Formats;
 using OneWhole.Store;
 using OneWhole.Web;
 
+IcuCheck.EndWithoutIcu();
 System.Globalization.CultureInfo.DefaultThreadCurrentCulture = System.Globalization.CultureInfo.InvariantCulture;
 System.Globalization.CultureInfo.CurrentCulture = System.Globalization.CultureInfo.InvariantCulture;
 try

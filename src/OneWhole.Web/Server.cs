@@ -70,8 +70,10 @@ public static class Server
         services.AddSingleton(new Database(data));
         services.AddSingleton<DocumentStore>();
         services.AddSingleton<CellStore>();
-        services.AddSingleton(new MemoryBudget(MemoryBytes(builder.Configuration["memory"])));
-        services.AddSingleton(new WaitingRoom(new WaitingLimits()));
+        var memory = new MemoryBudget(Size(builder.Configuration, "memory") ?? MemoryBudget.UsualBytes);
+        services.AddSingleton(memory);
+        long working = Size(builder.Configuration, "job-memory") ?? GC.GetGCMemoryInfo().TotalAvailableMemoryBytes / 2;
+        services.AddSingleton(new WaitingRoom(new WaitingLimits { WorkingBytes = working }, null, () => InUse(working + memory.Bytes) - memory.Bytes));
         services.AddSingleton<Changes>();
         services.AddSingleton<TableDocuments>();
         services.AddSingleton<TableRows>();
@@ -130,19 +132,22 @@ public static class Server
         services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Fastest);
     }
 
-    /// <summary>What the caches hold at most: "512" or "512MB", "2GB".</summary>
+    /// <summary>A size among the settings: "512" or "512MB", "2GB".</summary>
     /// <exception cref="StoreException">It is no such size.</exception>
-    private static long MemoryBytes(string? text)
+    private static long? Size(ConfigurationManager settings, string name)
     {
-        if (string.IsNullOrWhiteSpace(text))
+        if (settings[name] is not { } text || string.IsNullOrWhiteSpace(text))
         {
-            return MemoryBudget.UsualBytes;
+            return null;
         }
         string number = text.Trim().ToUpperInvariant().TrimEnd('B');
         int shift = number.EndsWith('G') ? 30 : 20;
         return long.TryParse(number.TrimEnd('G', 'M', ' '), System.Globalization.CultureInfo.InvariantCulture, out long size) && size is > 0 and < 1 << 20
-            ? size << shift : throw new StoreException($"--memory is \"{text}\"; it must be a size like 512MB or 2GB.");
+            ? size << shift : throw new StoreException($"--{name} is \"{text}\"; it must be a size like 512MB or 2GB.");
     }
+
+    /// <summary>Bytes of objects in use; garbage is only told from them where there are more than this.</summary>
+    private static long InUse(long more) => GC.GetTotalMemory(forceFullCollection: false) is var all && all <= more ? all : GC.GetTotalMemory(forceFullCollection: true);
 
     /// <summary>The built front end: beside the program, or in the source tree.</summary>
     private static string? FindWebRoot()

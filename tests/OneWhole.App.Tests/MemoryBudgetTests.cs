@@ -1,11 +1,19 @@
 using System.Globalization;
 using System.Text;
 using System.Text.Json.Nodes;
+using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Reading;
 
 namespace OneWhole.App.Tests;
 
+/// <summary>What measures the process's memory runs beside no other test.</summary>
+[CollectionDefinition(nameof(MeasuredAlone), DisableParallelization = true)]
+public sealed class MeasuredAlone;
+
 /// <summary>The one cache holds at most what it is told to, counts what it really holds, and makes a value once.</summary>
+[Collection(nameof(MeasuredAlone))]
 public sealed class MemoryBudgetTests : AppTest
 {
     private sealed class Bytes(int size, byte[]? shared = null) : IMeasured
@@ -87,6 +95,54 @@ public sealed class MemoryBudgetTests : AppTest
             Studies.Get(view.Id, 700, 460);
         }
         Assert.InRange(Memory.Bytes, 0, (1 << 26) + (1 << 26) / 5);
+    }
+
+    [Fact]
+    public void Many_small_values_are_not_all_measured_for_each_that_comes_in()
+    {
+        int measured = 0;
+        var budget = new MemoryBudget(1L << 40);
+        for (int at = 0; at < 5000; at++)
+        {
+            budget.Put($"{at}", new Counted(() => measured++));
+        }
+        Assert.InRange(measured, 5000, 5000 * 40);
+    }
+
+    private sealed class Counted(Action asked) : IMeasured
+    {
+        public void Measure(MemoryCount count)
+        {
+            asked();
+            count.Add(this, 1);
+        }
+    }
+
+    [Theory]
+    [InlineData("pareto", 200_000, 1)]
+    [InlineData("pie", 200_000, 1)]
+    [InlineData("funnel", 200_000, 1)]
+    [InlineData("stacked", 400, 400)]
+    [InlineData("mekko", 400, 400)]
+    [InlineData("nested", 400, 400)]
+    public void Workings_count_what_they_hold(string form, int parts, int groups)
+    {
+        var csv = new StringBuilder("Part,Group,Amount\n");
+        for (int row = 0; row < parts * groups; row++)
+        {
+            csv.Append(CultureInfo.InvariantCulture, $"part number {row % parts},g{row / parts},{row + 1}\n");
+        }
+        Table table = TableFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(csv.ToString())), "many.csv", new ReadSettings()).Table;
+        string grouped = groups > 1 ? """ "groups": {"column": "Group"},""" : "";
+        Study study = StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", "parts": {"column": "Part"},{{grouped}} "value": {"sum": "Amount"}, "form": {"kind": "{{form}}"} }""");
+        long before = GC.GetTotalMemory(true);
+        WorkingsSet set = WorkingsSet.Run(table, study);
+        long held = GC.GetTotalMemory(true) - before;
+        MemoryCount count = new(), ofTable = new();
+        set.Measure(count);
+        table.Measure(ofTable);
+        Assert.InRange(count.Bytes - ofTable.Bytes, held * 0.6, held * 1.7);
+        GC.KeepAlive(csv);
     }
 
     [Fact]

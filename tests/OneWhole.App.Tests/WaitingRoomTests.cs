@@ -39,6 +39,33 @@ public sealed class WaitingRoomTests
     }
 
     [Fact]
+    public void What_holds_more_memory_than_it_may_is_ended_in_words_the_last_begun_first()
+    {
+        long inUse = 0;
+        using var room = new WaitingRoom(new WaitingLimits { WorkingBytes = 1000 }, null, () => Interlocked.Read(ref inUse));
+        using var go = new ManualResetEventSlim();
+        WaitingRoom.Guest first = room.Start("work", guest =>
+        {
+            go.Wait(guest.Cancel);
+            return "done";
+        });
+        Until(() => first.State == WaitingState.Running);
+        int left = 0;
+        WaitingRoom.Guest greedy = room.Start("work", guest =>
+        {
+            Interlocked.Exchange(ref inUse, 1001);
+            guest.Cancel.WaitHandle.WaitOne();
+            Interlocked.Exchange(ref inUse, 0);
+            guest.Cancel.ThrowIfCancellationRequested();
+            return null;
+        }, () => left++);
+        Until(() => greedy.State == WaitingState.Failed);
+        Assert.Equal(("There is not enough memory for this: take fewer rows or columns, or start the server with a larger --job-memory.", 1), (greedy.Problem, left));
+        go.Set();
+        Until(() => first.State == WaitingState.Done);
+    }
+
+    [Fact]
     public void A_stop_ends_the_work_and_clears_up_whenever_it_comes()
     {
         using var room = new WaitingRoom(new WaitingLimits { Running = 1 });

@@ -39,6 +39,16 @@ public sealed class PictureTests
         Assert.DoesNotContain("http://", Encoding.UTF8.GetString(bytes).Replace("http://www.w3.org/2000/svg", "", StringComparison.Ordinal), StringComparison.Ordinal);
     }
 
+    [Fact]
+    public void A_label_from_right_to_left_is_isolated_and_moves_no_number()
+    {
+        XDocument svg = XDocument.Load(new MemoryStream(SvgWriter.ToBytes(Draw("שער יפו", "ميناء (2)", "Fog"))));
+        string[] texts = [.. svg.Descendants().Where(element => element.Name.LocalName == "text").Select(element => element.Value)];
+        Assert.Contains("\u2068שער יפו\u2069", texts);
+        Assert.Contains("\u2068ميناء\u2069 (2)", texts);
+        Assert.Contains("Fog", texts);
+    }
+
     [Theory]
     [InlineData(1)]
     [InlineData(2)]

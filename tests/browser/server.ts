@@ -1,7 +1,7 @@
-import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { serve } from '../../scripts/serve.cjs';
 
 const root = resolve(__dirname, '../..');
 
@@ -10,7 +10,7 @@ export type Server = {
   /** Kills it and removes its data. */
   stop: () => void;
   /** Kills it, at once, and keeps its data. */
-  kill: () => Promise<void>;
+  kill: () => Promise<unknown>;
   /** Starts it again on the same data and the same address. */
   again: () => Promise<void>;
   demo: string;
@@ -20,39 +20,25 @@ export type Server = {
 /** A server of its own on a free port, with a fresh database. */
 export async function startServer(): Promise<Server> {
   const folder = mkdtempSync(join(tmpdir(), 'onewhole-'));
-  let process: ChildProcess;
-  const start = (urls: string) => {
-    process = spawn(
-      'dotnet',
-      [join(root, 'artifacts/publish/web/OneWhole.Web.dll'), '--data', join(folder, 'browser.db'), '--urls', urls, '--announce', 'true', '--demo', join(root, 'demo')],
-      { stdio: ['ignore', 'pipe', 'inherit'] },
-    );
-    return new Promise<string>((found, failed) => {
-      process.once('exit', () => failed(new Error('The server did not start.')));
-      process.stdout?.on('data', (data: Buffer) => {
-        const address = /http:\/\/\S+/.exec(data.toString());
-        if (address) found(address[0]);
-      });
-    });
+  const demo = join(root, 'demo');
+  const start = (urls?: string) => serve(join(folder, 'browser.db'), urls, '--demo', demo);
+  let running = start();
+  const kill = () => {
+    running.server.kill('SIGKILL');
+    return running.gone;
   };
-  const kill = () =>
-    new Promise<void>((gone) => {
-      process.removeAllListeners('exit');
-      process.once('exit', () => gone());
-      process.kill('SIGKILL');
-    });
-  const url = await start('http://127.0.0.1:0');
+  const url = await running.ready;
   return {
     url,
     root,
-    demo: join(root, 'demo'),
+    demo,
     kill,
     again: async () => {
-      await start(url);
+      running = start(url);
+      await running.ready;
     },
     stop: () => {
-      process.removeAllListeners('exit');
-      process.kill('SIGKILL');
+      running.server.kill('SIGKILL');
       rmSync(folder, { recursive: true, force: true });
     },
   };

@@ -63,6 +63,31 @@ test('cells typed while the server is away stay in their cells, survive a reload
   await expect.poll(() => rowsOf(url)).toEqual(['12', '22', '33', '40']);
 });
 
+test('what a column is called and the steps are kept while the server is away, also over a reload', async ({ page }) => {
+  const url = await bring(page, 'column.csv');
+  await server.kill();
+  await page.getByRole('button', { name: 'Column Boardings' }).click();
+  await page.getByLabel('Heading').fill('Passengers');
+  await page.getByRole('button', { name: 'Change the column' }).click();
+  await expect(unsaved(page)).toContainText('the column Boardings');
+  await server.again();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Column Passengers' })).toBeVisible();
+  await expect(unsaved(page)).toHaveCount(0);
+
+  // Steps of two windows are not mixed: the one that comes second is told.
+  await page.getByRole('button', { name: 'Prepare' }).click();
+  await page.getByLabel('Add a step').selectOption('leave-out');
+  await page.getByLabel('Column of the condition').selectOption('Month');
+  const id = url.split('/').at(-1);
+  const now = (await (await fetch(`${server.url}/api/tables/${id}`)).json()) as { revision: number };
+  const body = JSON.stringify({ revision: now.revision, steps: [{ do: 'leave-out', where: [{ column: 'Month', is: ['Apr'] }] }] });
+  await fetch(`${server.url}/api/tables/${id}/steps`, { method: 'POST', body, headers: { 'Content-Type': 'application/json' } });
+  await page.getByLabel(/^Jan/).check();
+  await page.getByRole('button', { name: 'Add the step' }).click();
+  await expect(page.getByRole('region', { name: 'Prepare' })).toContainText('was changed in another window');
+});
+
 test('in two windows of a table each typed cell is kept, and only the same cell is asked about', async ({ page, context }) => {
   const url = await bring(page, 'two.csv');
   const other = await context.newPage();

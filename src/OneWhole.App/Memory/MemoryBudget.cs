@@ -4,7 +4,7 @@ namespace OneWhole.App.Memory;
 
 /// <summary>
 /// The one cache: tables, columns, scans and workings, bounded by the bytes that they hold together. What several of them share
-/// counts once; views that are made later are counted when anything comes in. What was used longest ago goes first.
+/// counts once; views that are made later are counted when the next values come in. What was used longest ago goes first.
 /// </summary>
 /// <param name="mostBytes">At least one value is kept, however large it is.</param>
 public sealed class MemoryBudget(long mostBytes)
@@ -15,6 +15,13 @@ public sealed class MemoryBudget(long mostBytes)
     private readonly Lock _gate = new();
     private readonly Dictionary<string, Entry> _entries = new(StringComparer.Ordinal);
     private readonly LinkedList<Entry> _used = [];
+
+    /// <summary>What was held when all was measured last, and what came in since; what is shared counts twice in it until all is measured again.</summary>
+    private long _bytes;
+    private int _unmeasured;
+
+    /// <summary>All is measured again after one in so many of the values is new.</summary>
+    private const int UnmeasuredShare = 16;
 
     private sealed class Entry(string key)
     {
@@ -117,12 +124,32 @@ public sealed class MemoryBudget(long mostBytes)
         entry.Value = value;
         _entries[entry.Key] = entry;
         _used.AddFirst(entry);
-        while (_used.Count > 1 && Measured() > mostBytes)
+        // Measuring all for each of 5,000 columns that come in would take longer than reading them.
+        var alone = new MemoryCount();
+        value.Measure(alone);
+        _bytes += alone.Bytes;
+        _unmeasured++;
+        if (_bytes <= mostBytes && _unmeasured * UnmeasuredShare < _used.Count)
         {
-            Entry last = _used.Last!.Value;
-            _used.RemoveLast();
-            _entries.Remove(last.Key);
+            return;
         }
+        // Many small ones go at once, so that the next ones have room without measuring all again.
+        long room = _used.Count > UnmeasuredShare ? mostBytes - mostBytes / UnmeasuredShare : mostBytes;
+        _bytes = Measured();
+        while (_bytes > mostBytes && _used.Count > 1)
+        {
+            for (long rest = _bytes; rest > room && _used.Count > 1;)
+            {
+                Entry last = _used.Last!.Value;
+                var gone = new MemoryCount();
+                last.Value!.Measure(gone);
+                rest -= gone.Bytes;
+                _used.RemoveLast();
+                _entries.Remove(last.Key);
+            }
+            _bytes = Measured();
+        }
+        _unmeasured = 0;
     }
 
     private long Measured()

@@ -21,6 +21,9 @@ public sealed record WaitingLimits
 
     /// <summary>How long one waits that nobody asks for.</summary>
     public TimeSpan Age { get; init; } = TimeSpan.FromHours(2);
+
+    /// <summary>How many bytes those that are worked on may hold together, besides what the caches hold.</summary>
+    public long WorkingBytes { get; init; } = long.MaxValue;
 }
 
 /// <summary>How something in the waiting room stands.</summary>
@@ -47,14 +50,20 @@ public enum WaitingState
 /// One place for everything that takes long or waits for an answer: imports, fresh rows, files that leave, bundles. It is
 /// bounded in number, bytes and age; what is stopped stops computing, and its files are gone.
 /// </summary>
-public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null) : IDisposable
+/// <param name="limits">Its bounds.</param>
+/// <param name="clock">Tells how old something is.</param>
+/// <param name="workingBytes">What is in use at this moment besides the caches; null where that is not watched.</param>
+public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null, Func<long>? workingBytes = null) : IDisposable
 {
+    private static readonly TimeSpan WatchedEach = TimeSpan.FromMilliseconds(250);
     private readonly Lock _gate = new();
     private readonly TimeProvider _clock = clock ?? TimeProvider.System;
     private readonly Dictionary<string, Guest> _guests = [];
     private readonly Queue<Guest> _queue = [];
     private int _running;
+    private int _begun;
     private bool _closed;
+    private ITimer? _watch;
 
     /// <summary>Something that is worked on, or waits.</summary>
     public sealed class Guest
@@ -98,6 +107,11 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
         internal CancellationTokenSource Stopping { get; } = new();
 
         internal DateTimeOffset Touched { get; set; }
+
+        /// <summary>Its number among those that were begun.</summary>
+        internal int Begun { get; set; }
+
+        internal bool HeldTooMuch { get; set; }
 
         internal bool IsOver => State is WaitingState.Done or WaitingState.Failed or WaitingState.Stopped or WaitingState.Asking;
     }
@@ -156,6 +170,8 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
         }
     }
 
+    private const string TooMuch = "There is not enough memory for this: take fewer rows or columns, or start the server with a larger --job-memory.";
+
     private void Queue(Guest guest)
     {
         guest.State = WaitingState.Queued;
@@ -170,8 +186,27 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
             if (guest.State == WaitingState.Queued)
             {
                 _running++;
+                guest.Begun = ++_begun;
+                _watch ??= workingBytes is null ? null : _clock.CreateTimer(_ => Watch(), null, WatchedEach, WatchedEach);
                 guest.State = WaitingState.Running;
                 _ = Task.Run(() => Run(guest));
+            }
+        }
+    }
+
+    /// <summary>Stops what was begun last where the work holds more than it may: a process that runs out of memory would lose everybody's work.</summary>
+    private void Watch()
+    {
+        if (workingBytes!() <= limits.WorkingBytes)
+        {
+            return;
+        }
+        lock (_gate)
+        {
+            if (_guests.Values.Where(guest => guest.State == WaitingState.Running && !guest.Cancel.IsCancellationRequested).MaxBy(guest => guest.Begun) is { } last)
+            {
+                last.HeldTooMuch = true;
+                last.Stopping.Cancel();
             }
         }
     }
@@ -199,7 +234,7 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
         }
         catch (OutOfMemoryException)
         {
-            problem = "There is not enough memory for this: take fewer rows or columns.";
+            problem = TooMuch;
         }
         catch (Exception fault)
         {
@@ -212,8 +247,19 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
         lock (_gate)
         {
             _running--;
+            if (_running == 0)
+            {
+                _watch?.Dispose();
+                _watch = null;
+            }
+            if (guest.HeldTooMuch)
+            {
+                (made as IDisposable)?.Dispose();
+                problem = TooMuch;
+                stopped = false;
+            }
             guest.Touched = _clock.GetUtcNow();
-            if (stopped || guest.Cancel.IsCancellationRequested)
+            if (stopped || (guest.Cancel.IsCancellationRequested && !guest.HeldTooMuch))
             {
                 (made as IDisposable)?.Dispose();
                 guest.State = WaitingState.Stopped;
@@ -293,7 +339,14 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
 
     private static void Clear(Guest guest)
     {
-        guest.Leave?.Invoke();
+        try
+        {
+            guest.Leave?.Invoke();
+        }
+        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
+        {
+            // What can't be removed now, as its folder is gone or another has it, is swept away at the next start.
+        }
         guest.Leave = null;
         guest.Bytes = 0;
         if (guest.State is WaitingState.Stopped)
@@ -329,6 +382,8 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
         lock (_gate)
         {
             _closed = true;
+            _watch?.Dispose();
+            _watch = null;
             foreach (Guest guest in _guests.Values)
             {
                 guest.Stopping.Cancel();

@@ -32,11 +32,11 @@ public sealed record WorkingsResult(
     /// <summary>Columns that only labels need: on the screen and in hand-overs after the others, not in the command's workings.</summary>
     public IReadOnlyList<WorkingColumn> LabelColumns { get; init; } = [];
 
-    /// <summary>The amounts, and some numbers a row for each column that was worked out.</summary>
+    /// <summary>The amounts, and a little a row: columns are worked out from the amounts as they are asked.</summary>
     public void Measure(Tables.MemoryCount count)
     {
         Division.Measure(count);
-        count.Add(this, 2000 + 56L * RowCount * Columns.Count(column => !column.IsText));
+        count.Add(this, 2000 + 16L * RowCount);
     }
 
     public WorkingColumn? Find(string key) => Columns.FirstOrDefault(column => column.Key == key) ?? LabelColumns.FirstOrDefault(column => column.Key == key);

@@ -107,7 +107,7 @@ public static class SvgWriter
                 {
                     xml.WriteElementString("title", Namespace, XmlSafe.Clean(text.Full));
                 }
-                xml.WriteString(XmlSafe.Clean(text.Text));
+                xml.WriteString(Bidi.Isolated(XmlSafe.Clean(text.Text)));
                 xml.WriteEndElement();
                 break;
         }

@@ -1,5 +1,6 @@
 import { useRef, useState } from 'react';
 import type { BlockView, BriefingView } from '../lib/api';
+import { isolated } from '../lib/bidi';
 
 /** Running text with readings in it, which follow the numbers. */
 export function TextBlock({
@@ -89,7 +90,7 @@ export function TextBlock({
           </span>
         ) : (
           // biome-ignore lint/suspicious/noArrayIndexKey: stretches of one text have no other name.
-          <span key={at}>{segment.text}</span>
+          <span key={at}>{isolated(segment.text)}</span>
         ),
       )}
     </span>

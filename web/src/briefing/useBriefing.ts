@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { api, type BriefingDocument, type BriefingView, type Pick, Problem } from '../lib/api';
-import { type Saving, useSaving } from '../lib/useSaving';
+import { api, type BriefingDocument, type BriefingView, type Pick } from '../lib/api';
+import { changedElsewhere, type Saving, useSaving } from '../lib/useSaving';
 import { laidOn } from './laidOn';
 
 /** A change of a page, as it waits: the document before it and after it, so that it can be laid on a newer one. */
@@ -36,8 +36,7 @@ export function useBriefing(id: string) {
     },
     settle: setView,
     against: async (now, change) => {
-      if (change.do !== 'change')
-        return new Problem('The page was changed in another window, which is shown now.', 'conflict', 409);
+      if (change.do !== 'change') return changedElsewhere('page');
       const { clash } = laidOn(documentOf(now), change.before, change.after);
       return clash ?? 'again';
     },
@@ -77,7 +76,7 @@ export function useBriefing(id: string) {
     },
     again,
   };
-  return { view, problem: saving.problem?.text ?? failed, pick, actions, saving, seen: view ? seen(view) : null };
+  return { view, problem: saving.problem?.message ?? failed, pick, actions, saving, seen: view ? seen(view) : null };
 }
 
 /** What was typed, where something was. */

@@ -30,7 +30,7 @@ export type Saving<Body> = {
   /** Why what waits could not be sent yet. */
   held: string | null;
   /** What a change was refused for. */
-  problem: { text: string; times: number } | null;
+  problem: { message: string; times: number } | null;
   say: (text: string | null) => void;
   /** Two windows changed the same. */
   conflict: Conflict | null;
@@ -40,6 +40,10 @@ export type Saving<Body> = {
   takeUp: () => void;
   throwAway: () => void;
 };
+
+/** Why a change is not made again on what another window made of the document. */
+export const changedElsewhere = (document: string, then?: string) =>
+  new Problem(`The ${document} was changed in another window, which is shown now${then ? `; ${then}` : '.'}`, 'conflict', 409);
 
 const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
@@ -68,7 +72,7 @@ export function useSaving<View extends { revision: number }, Body>(saver: Saver<
   if (saver.shown && (!now.current || saver.shown.revision > now.current.revision)) now.current = saver.shown;
 
   const say = useCallback(
-    (text: string | null) => setProblem((old) => (text === null ? null : { text, times: (old?.times ?? 0) + 1 })),
+    (text: string | null) => setProblem((old) => (text === null ? null : { message: text, times: (old?.times ?? 0) + 1 })),
     [],
   );
 

@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import type { Figure, Mark } from '../lib/api';
 import { paint, pathText } from '../lib/paint';
+import { isolated } from '../lib/bidi';
 
 /** One mark as SVG. Knows shapes and roles, never forms. */
 export const MarkPaint = memo(function MarkPaint({ mark, faint, lit }: { mark: Mark; faint?: boolean; lit?: boolean }) {
@@ -21,7 +22,7 @@ export const MarkPaint = memo(function MarkPaint({ mark, faint, lit }: { mark: M
         transform={mark.turn ? `rotate(${mark.turn} ${mark.x} ${mark.y})` : undefined}
       >
         {mark.full ? <title>{mark.full}</title> : null}
-        {mark.text}
+        {isolated(mark.text)}
       </text>
     );
   }

@@ -3,6 +3,7 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { api, type Step, type TableView } from '../lib/api';
 import { go } from '../lib/router';
+import type { Saving } from '../lib/useSaving';
 import { IconButton } from '../parts/IconButton';
 import { NotSaved } from '../parts/NotSaved';
 import { Problem } from '../parts/Problem';
@@ -11,7 +12,7 @@ import type { Marked } from '../table/BlockBar';
 import { PreparePanel } from '../table/PreparePanel';
 import { Refresh } from '../table/Refresh';
 import { RowsGrid } from '../table/RowsGrid';
-import { useTableChanges } from '../table/useTableChanges';
+import { type TableChange, useTableChanges } from '../table/useTableChanges';
 
 /** A table: its rows in a grid, and what each column is taken for. */
 export function TableScreen({ id }: { id: string }) {
@@ -88,7 +89,7 @@ export function TableScreen({ id }: { id: string }) {
             </button>
           </p>
         ) : null}
-        <Questions view={view} onChanged={settle} />
+        <Questions view={view} saving={saving} />
         <Notes view={view} />
         <NotSaved saving={saving} />
         <Problem of={start.error} className="mt-2" />
@@ -100,7 +101,6 @@ export function TableScreen({ id }: { id: string }) {
               key={at ?? 'finished'}
               view={at !== null && staged.data ? staged.data : view}
               stage={at}
-              onChanged={settle}
               saving={saving}
               undo={() => step('undo')}
               redo={() => step('redo')}
@@ -113,14 +113,7 @@ export function TableScreen({ id }: { id: string }) {
             />
           )}
           {preparing ? (
-            <PreparePanel
-              view={view}
-              onChanged={settle}
-              wish={wish}
-              granted={() => setWish(null)}
-              stage={at}
-              setStage={setStage}
-            />
+            <PreparePanel view={view} saving={saving} wish={wish} granted={() => setWish(null)} stage={at} setStage={setStage} />
           ) : null}
         </div>
       </main>
@@ -129,11 +122,7 @@ export function TableScreen({ id }: { id: string }) {
 }
 
 /** What reading could not settle by itself: asked, each with how its example reads. */
-function Questions({ view, onChanged }: { view: TableView; onChanged: (view: TableView) => void }) {
-  const answer = useMutation({
-    mutationFn: ([note, choice]: [number, number]) => api.answer(view.id, view.revision, note, choice),
-    onSuccess: onChanged,
-  });
+function Questions({ view, saving }: { view: TableView; saving: Saving<TableChange> }) {
   return view.notes.map((note, at) => {
     if (!note.ask || !note.answers?.length) return null;
     const column = view.columns.find((known) => known.at === note.column)?.name;
@@ -150,14 +139,13 @@ function Questions({ view, onChanged }: { view: TableView; onChanged: (view: Tab
               key={choice.text}
               type="button"
               className={choice.chosen ? 'button primary' : 'button'}
-              disabled={answer.isPending}
-              onClick={() => answer.mutate([at, place])}
+              disabled={saving.waiting.some(({ body }) => body.do === 'answer')}
+              onClick={() => saving.save(`the answer “${choice.text}”`, { do: 'answer', note: at, choice: place })}
             >
               {column ? (choice.chosen ? `${choice.text} is right` : `No, ${choice.text}`) : choice.text}
             </button>
           ))}
         </span>
-        <Problem of={answer.error} />
       </section>
     );
   });

@@ -4,6 +4,7 @@ import { paint } from '../lib/paint';
 import { useActiveCell } from '../parts/useActiveCell';
 import { useRowWindow } from '../parts/useRowWindow';
 import type { StudyActions } from './useStudy';
+import { isolated } from '../lib/bidi';
 
 type Props = {
   view: StudyView;
@@ -227,7 +228,7 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
           role="status"
           aria-label="Arithmetic"
         >
-          <p>{cell.text}</p>
+          <p>{isolated(cell.text)}</p>
           {cell.least ? (
             <p className="mt-1">
               <button

@@ -2,6 +2,7 @@ import { Check, TriangleAlert, X } from 'lucide-react';
 import { memo, useState } from 'react';
 import type { TieOutLine } from '../lib/api';
 import type { StudyActions } from './useStudy';
+import { isolated } from '../lib/bidi';
 
 /** The proofs under the workings: what holds is quiet, what should be known comes with its remedy. */
 export const TieOut = memo(function TieOut({ lines, actions }: { lines: TieOutLine[]; actions: StudyActions }) {
@@ -24,7 +25,7 @@ export const TieOut = memo(function TieOut({ lines, actions }: { lines: TieOutLi
           <span
             className={`min-w-0 flex-1 ${line.status === 'ok' ? 'text-quiet' : line.status === 'warn' ? 'text-warn' : 'font-semibold text-fail'}`}
           >
-            {line.text}
+            {isolated(line.text)}
             {line.names.length > 3 ? (
               <button
                 type="button"

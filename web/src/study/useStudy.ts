@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { api, type LabelMove, Problem, type Size, type StudyView } from '../lib/api';
-import { type Saving, useSaving } from '../lib/useSaving';
+import { api, type LabelMove, type Size, type StudyView } from '../lib/api';
+import { changedElsewhere, type Saving, useSaving } from '../lib/useSaving';
 
 /** What the study screen can do. Every change is saved at once; the newest answer is what is shown. */
 export type StudyActions = {
@@ -89,12 +89,7 @@ export function useStudy(id: string, size: Size | null) {
       if (change) client.invalidateQueries({ queryKey: ['studies'] });
     },
     against: async (now, change) => {
-      if (change.do !== 'change')
-        return new Problem(
-          'The study was changed in another window, which is shown now; this was not done. Do it again.',
-          'conflict',
-          409,
-        );
+      if (change.do !== 'change') return changedElsewhere('study', 'this was not done. Do it again.');
       const theirs = JSON.stringify(valueAt(now.study, change.path));
       if (theirs === JSON.stringify(change.value ?? null)) return 'done';
       if (theirs === JSON.stringify(change.before)) return 'again';
@@ -192,7 +187,7 @@ export function useStudy(id: string, size: Size | null) {
       view,
       waiting.map((change) => change.body),
     ),
-    problem: saving.problem?.text ?? failed,
+    problem: saving.problem?.message ?? failed,
     actions,
     saving,
   };

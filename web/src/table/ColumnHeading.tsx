@@ -1,9 +1,10 @@
-import { useMutation } from '@tanstack/react-query';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
-import { api, type ColumnDocument, type Step, type TableView } from '../lib/api';
+import type { ColumnDocument, Step, TableView } from '../lib/api';
+import type { Saving } from '../lib/useSaving';
 import { Problem } from '../parts/Problem';
 import { ColumnPortrait } from './ColumnPortrait';
+import type { TableChange } from './useTableChanges';
 
 const typeWords = { category: 'category', quantity: 'quantity', date: 'date' } as const;
 
@@ -15,7 +16,7 @@ export function ColumnHeading({
   view,
   stage,
   column,
-  onChanged,
+  saving,
   prepare,
   drop,
 }: {
@@ -23,19 +24,20 @@ export function ColumnHeading({
   /** Which stage of the table is shown; null for the finished one, in which alone columns are changed. */
   stage: number | null;
   column: ColumnDocument;
-  onChanged: (view: TableView) => void;
+  saving: Saving<TableChange>;
   prepare: Prepare;
   /** Takes the column out of the rows as they were read. */
   drop?: () => void;
 }) {
   const [open, setOpen] = useState(false);
-  const change = useMutation({
-    mutationFn: (values: object) => api.changeColumn(view.id, { revision: view.revision, column: column.name, ...values }),
-    onSuccess: (changed) => {
-      setOpen(false);
-      onChanged(changed);
-    },
-  });
+  const [refused, setRefused] = useState(false);
+  const waits = saving.waiting.some(({ body }) => body.do === 'column' && body.column === column.name);
+  const change = async (values: object) => {
+    setRefused(false);
+    const done = await saving.save(`the column ${column.name}`, { do: 'column', column: column.name, values });
+    setOpen(!done);
+    setRefused(!done);
+  };
   const facts = [
     `${(column.distinct ?? 0).toLocaleString('en')} distinct`,
     column.blanks ? `${column.blanks.toLocaleString('en')} blank` : '',
@@ -83,7 +85,9 @@ export function ColumnHeading({
                   said.multiplier = form.get('multiplier') ?? '';
                   const known: Record<string, unknown> = { ...column, unit: column.unit ?? '' };
                   // Only what was changed: what reading asked stays open until it is answered.
-                  change.mutate(Object.fromEntries(Object.entries(said).filter(([member, value]) => known[member] !== value)));
+                  const values = Object.fromEntries(Object.entries(said).filter(([member, value]) => known[member] !== value));
+                  if (Object.keys(values).length === 0) setOpen(false);
+                  else change(values);
                 }}
               >
                 <label className="flex flex-col gap-1">
@@ -118,9 +122,9 @@ export function ColumnHeading({
                     <option value="yearMonthDay">year, month, day: 2026/3/9</option>
                   </select>
                 </label>
-                <Problem of={change.error} />
-                <button type="submit" className="button primary justify-center">
-                  Change the column
+                {refused ? <Problem of={saving.problem} /> : null}
+                <button type="submit" className="button primary justify-center" disabled={waits}>
+                  {waits ? 'Not saved yet' : 'Change the column'}
                 </button>
               </form>
             ) : null}

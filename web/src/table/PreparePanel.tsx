@@ -1,22 +1,24 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { ArrowDown, ArrowUp, Eye, EyeOff, Pencil, X } from 'lucide-react';
 import { useState } from 'react';
 import { api, type Step, type StepKind, type TableView } from '../lib/api';
+import type { Saving } from '../lib/useSaving';
 import { IconButton } from '../parts/IconButton';
 import { Problem } from '../parts/Problem';
 import { StepForm } from './StepForm';
+import { stepsOf, type TableChange } from './useTableChanges';
 
 /** The steps that make the table fit: in plain words, each with what it touched; edited, moved, switched off, removed, added. */
 export function PreparePanel({
   view,
-  onChanged,
+  saving,
   wish,
   granted,
   stage,
   setStage,
 }: {
   view: TableView;
-  onChanged: (view: TableView) => void;
+  saving: Saving<TableChange>;
   /** A step that was begun elsewhere. */
   wish: Step | null;
   granted: () => void;
@@ -25,30 +27,31 @@ export function PreparePanel({
   setStage: (stage: number | null) => void;
 }) {
   const kinds = useQuery({ queryKey: ['step-kinds'], queryFn: api.stepKinds, staleTime: Number.POSITIVE_INFINITY });
+  const [refused, setRefused] = useState(false);
   const [editing, setEditing] = useState<number | null>(null);
   const [chosen, setAdding] = useState<StepKind | null>(null);
   const adding = (wish ? kinds.data?.find((kind) => kind.kind === wish.do) : null) ?? chosen;
-  const steps = (view.steps ?? []).map((shown) => shown.step as unknown as Step);
+  const steps = stepsOf(view);
   // A step is edited in front of the table as it stands before it.
   const before = useQuery({
     queryKey: ['table', view.id, 'stage', editing, view.revision],
     queryFn: () => api.table(view.id, editing ?? 0),
     enabled: editing !== null,
   });
-  const save = useMutation({
-    mutationFn: (next: Step[]) => api.setSteps(view.id, view.revision, next),
-    onSuccess: (changed) => {
-      setEditing(null);
-      setAdding(null);
-      granted();
-      onChanged(changed);
-    },
-  });
+  const save = async (next: Step[]) => {
+    setRefused(false);
+    const done = await saving.save('the preparing steps', { do: 'steps', steps: next, before: steps });
+    setRefused(!done);
+    if (!done) return;
+    setEditing(null);
+    setAdding(null);
+    granted();
+  };
   const move = (at: number, by: number) => {
     const next = [...steps];
     const [step] = next.splice(at, 1);
     if (step) next.splice(at + by, 0, step);
-    save.mutate(next);
+    save(next);
   };
   return (
     <section
@@ -84,9 +87,7 @@ export function PreparePanel({
                   aria-label={`On: ${shown.report?.words ?? kind?.name ?? step.do}`}
                   checked={!step.off}
                   onChange={() =>
-                    save.mutate(
-                      steps.map((other, place) => (place === at ? { ...other, off: other.off ? undefined : true } : other)),
-                    )
+                    save(steps.map((other, place) => (place === at ? { ...other, off: other.off ? undefined : true } : other)))
                   }
                 />
                 <span className={`min-w-0 flex-1 ${step.off ? 'text-quiet line-through' : ''}`}>
@@ -117,7 +118,7 @@ export function PreparePanel({
                   <IconButton name={`Edit step ${at + 1}`} act={() => setEditing(editing === at ? null : at)}>
                     <Pencil size={13} />
                   </IconButton>
-                  <IconButton name={`Remove step ${at + 1}`} act={() => save.mutate(steps.filter((_, place) => place !== at))}>
+                  <IconButton name={`Remove step ${at + 1}`} act={() => save(steps.filter((_, place) => place !== at))}>
                     <X size={13} />
                   </IconButton>
                 </span>
@@ -128,7 +129,7 @@ export function PreparePanel({
                   stage={at}
                   kind={kind}
                   start={step}
-                  save={(changed) => save.mutate(steps.map((other, place) => (place === at ? changed : other)))}
+                  save={(changed) => save(steps.map((other, place) => (place === at ? changed : other)))}
                   cancel={() => setEditing(null)}
                 />
               ) : null}
@@ -136,7 +137,7 @@ export function PreparePanel({
           );
         })}
       </ol>
-      <Problem of={save.error} />
+      {refused ? <Problem of={saving.problem} /> : null}
       {adding ? (
         <div className="border-t border-hairline pt-2">
           <p className="font-semibold">{adding.name}</p>
@@ -147,7 +148,7 @@ export function PreparePanel({
             kind={adding}
             start={wish ?? { do: adding.kind }}
             adding
-            save={(step) => save.mutate([...steps, step])}
+            save={(step) => save([...steps, step])}
             cancel={() => {
               setAdding(null);
               granted();

@@ -17,7 +17,6 @@ type Props = {
   view: TableView;
   /** Which of the table's stages is shown; null for the finished one. */
   stage: number | null;
-  onChanged: (view: TableView) => void;
   /** Saves changes one after another, and tells what is not saved yet. */
   saving: Saving<TableChange>;
   prepare: Prepare;
@@ -29,7 +28,7 @@ type Props = {
 };
 
 /** The table's rows: looked at, marked, copied out, and typed in where they are shown as they were read. */
-export function RowsGrid({ view, stage, onChanged, saving, prepare, undo, redo, toRead, startFrom }: Props) {
+export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, startFrom }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [pages, setPages] = useState(new Map<number, string[][]>());
   const asked = useRef({ revision: view.revision, failures: 0, pages: new Set<number>() });
@@ -208,7 +207,7 @@ export function RowsGrid({ view, stage, onChanged, saving, prepare, undo, redo, 
                 view={view}
                 stage={stage}
                 column={column}
-                onChanged={onChanged}
+                saving={saving}
                 prepare={prepare}
                 drop={editable && width > 1 ? () => edit({ dropColumns: [column.name] }) : undefined}
               />
@@ -269,7 +268,7 @@ export function RowsGrid({ view, stage, onChanged, saving, prepare, undo, redo, 
       <BlockBar
         view={view}
         block={cells.block}
-        told={problem?.text ?? told}
+        told={problem?.message ?? told}
         toRead={editable ? null : toRead}
         fill={editable ? fill : null}
         edit={editable ? edit : null}

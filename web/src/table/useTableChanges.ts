@@ -1,6 +1,6 @@
-import { api, Problem, type TableEdit, type TableView } from '../lib/api';
+import { api, Problem, type Step, type TableEdit, type TableView } from '../lib/api';
 import { filledDown } from '../lib/cells';
-import { type Conflict, type Saving, useSaving } from '../lib/useSaving';
+import { type Conflict, changedElsewhere, type Saving, useSaving } from '../lib/useSaving';
 import type { Block } from '../parts/useActiveCell';
 
 /** A change of a table, as it waits. */
@@ -9,6 +9,12 @@ export type TableChange =
   | { do: 'edit'; edit: TableEdit; before: (string | undefined)[] }
   /** The first rows of a block are copied down, or continued as a series: what they hold when its turn comes. */
   | { do: 'fill'; from: Block; names: string[]; series: boolean }
+  /** What a column is called and taken for. */
+  | { do: 'column'; column: string; values: object }
+  /** The preparing steps, all of them; what they were before. */
+  | { do: 'steps'; steps: Step[]; before: Step[] }
+  /** An answer to what reading could not settle. */
+  | { do: 'answer'; note: number; choice: number }
   | { do: 'undo' | 'redo' };
 
 /** More typed cells than this are not compared one by one with what another window made of them. */
@@ -33,14 +39,23 @@ export function useTableChanges(
           const edit = await fill(id, change);
           return edit ? api.editTable(id, now.revision, edit) : now;
         }
+        case 'column':
+          return api.changeColumn(id, { revision: now.revision, column: change.column, ...change.values });
+        case 'steps':
+          return api.setSteps(id, now.revision, change.steps);
+        case 'answer':
+          return api.answer(id, now.revision, change.note, change.choice);
         default:
           return api.stepTable(id, change.do, now.revision);
       }
     },
     settle,
-    against: (_, change) => against(id, change),
+    against: (now, change) => against(id, now, change),
   });
 }
+
+/** The preparing steps of a table, as they are sent. */
+export const stepsOf = (view: TableView) => (view.steps ?? []).map((shown) => shown.step as unknown as Step);
 
 async function fill(id: string, { from, names, series }: TableChange & { do: 'fill' }): Promise<TableEdit | null> {
   const texts: string[][] = [];
@@ -58,7 +73,14 @@ async function fill(id: string, { from, names, series }: TableChange & { do: 'fi
 }
 
 /** Typed cells are typed all the same where nobody else has typed in them; of others both sides are shown. */
-async function against(id: string, change: TableChange): Promise<'again' | 'done' | Conflict | Error> {
+async function against(id: string, now: TableView, change: TableChange): Promise<'again' | 'done' | Conflict | Error> {
+  // A column that is still there is changed; steps are set where nobody else has set any.
+  if (change.do === 'column' && now.columns.some((column) => column.name === change.column)) return 'again';
+  if (change.do === 'steps') {
+    const theirs = JSON.stringify(stepsOf(now));
+    if (theirs === JSON.stringify(change.steps)) return 'done';
+    if (theirs === JSON.stringify(change.before)) return 'again';
+  }
   const cells = change.do === 'edit' ? (change.edit.cells ?? []) : [];
   const cellsOnly =
     change.do === 'edit' &&
@@ -66,12 +88,7 @@ async function against(id: string, change: TableChange): Promise<'again' | 'done
     !change.edit.remove &&
     !change.edit.addColumns?.length &&
     !change.edit.dropColumns?.length;
-  if (!cellsOnly || cells.length > mostCompared)
-    return new Problem(
-      'The table was changed in another window, which is shown now; this change was not made. Make it again.',
-      'conflict',
-      409,
-    );
+  if (!cellsOnly || cells.length > mostCompared) return changedElsewhere('table', 'this change was not made. Make it again.');
   const read = await api.table(id, 0);
   const names = read.columns.map((column) => column.name);
   const theirs: string[] = [];
