@@ -267,7 +267,7 @@ async function disk() {
 async function load() {
   const folder = mkdtempSync(join(tmpdir(), 'onewhole-load-'));
   // With so small a bound the caches are full within the first minute: what grows after that is not theirs.
-  const { server, ready, gone } = serve(folder, undefined, '--memory', '64MB');
+  const { server, ready, gone } = serve(folder, undefined, '--memory', '16MB');
   const url = await ready;
   const size = '?width=640&height=400';
   const rows = Array.from({ length: 20_000 }, (_, row) => `cause ${row % 40},route ${row % 12},${row % 500}`).join('\n');

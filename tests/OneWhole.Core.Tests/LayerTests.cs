@@ -43,7 +43,7 @@ public sealed partial class LayerTests
     /// The core's folders, each knowing only those before it. One thing is known earlier: a study holds its form, so the contract of
     /// forms (<see cref="Core.Forms.Form"/> and what it speaks of, in the folder itself) is known from studies on; a form, in a folder of its own, by nothing.
     /// </summary>
-    private static readonly string[] Layers = ["Numbers", "Tables", "Studies", "Workings", "Statements", "Preparing", "Drawing", "Charts", "Forms", "Briefings"];
+    private static readonly string[] Layers = ["Numbers", "Tables", "Studies", "Workings", "Recognition", "Statements", "Preparing", "Drawing", "Charts", "Forms", "Briefings"];
 
     [Fact]
     public void A_folder_of_the_core_uses_no_symbol_of_one_ahead()

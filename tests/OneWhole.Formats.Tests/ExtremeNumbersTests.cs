@@ -61,7 +61,7 @@ public sealed class ExtremeNumbersTests
         {
             Table table = TableFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(csv.ToString())), "t.csv", ReadSettings.Found).Table;
             Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "value": {"sum": "Amount"}, "parts": {"column": "Part"}, "groups": {"column": "Group"}, "form": {"kind": "pareto"}}""");
-            study = form.Fit(table, shape.Apply(study with { Form = new FormChoice(form, form.DefaultMembers) }));
+            study = form.Fitted(table, shape.Apply(study with { Form = new FormChoice(form, form.DefaultMembers) }));
             Figure figure = FigureDrawer.Draw(Calculator.Run(table, study), 480, 320, TextMeasurer.Shared);
             Assert.All(figure.Marks.OfType<RectMark>(), mark => Assert.True(double.IsFinite(mark.X + mark.Y + mark.Width + mark.Height), $"{mark.Id} lies nowhere with {string.Join(" and ", values)}"));
         }

@@ -123,7 +123,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
                 shaped = studies.Format.Read(json.ToJsonString());
             }
             Table table = rows.Load(document.TableId).Table;
-            Study applied = shape.Apply(shaped), wanted = applied.Form.Form.Fit(table, applied);
+            Study applied = shape.Apply(shaped), wanted = applied.Form.Form.Fitted(table, applied);
             WorkingsResult workings = computing.Compute(document.TableId, wanted, cancel);
             StudyWords words = StudyWords.Of(workings.Division);
             Unsuitable? unsuitable = form.Suits(workings)

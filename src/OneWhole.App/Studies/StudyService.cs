@@ -19,7 +19,7 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
 
     /// <summary>Starts a study on a table: its first fitting columns, in the first form.</summary>
     public StudyView Start(string tableId, double width, double height) =>
-        views.Of(Create(tableId, StudyStart.Suggest(rows.Load(tableId).Table, forms.Forms[0], studies.Format), "started"), width, height);
+        views.Of(Create(tableId, StudyStart.Suggest(rows.Load(tableId).Table, forms, studies.Format), "started"), width, height);
 
     /// <summary>
     /// Starts a study on a marked block. Where its labels tell its rows from the others it is a study on the table; else the
@@ -135,7 +135,7 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
             json["form"] = memory[kind]?.DeepClone() ?? new JsonObject { ["kind"] = kind };
         }
         Study shaped = shape.Apply(studies.Format.Read(json.ToJsonString()));
-        JsonObject changed = studies.Format.Write(shaped.Form.Form.Fit(rows.Load(document.TableId).Table, shaped));
+        JsonObject changed = studies.Format.Write(shaped.Form.Form.Fitted(rows.Load(document.TableId).Table, shaped));
         return Save(document, revision, study => StudyEdits.Replace(study, changed), $"drawn as {shape.Name}", width, height, memory);
     }
 

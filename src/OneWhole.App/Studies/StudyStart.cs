@@ -2,7 +2,6 @@ using System.Text.Json.Nodes;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
-using OneWhole.Core.Workings;
 
 namespace OneWhole.App.Studies;
 
@@ -68,39 +67,16 @@ internal static class StudyStart
         return inside.Count is 0 or > 200 ? null : [.. inside.Order().Select(code => view.Labels[code])];
     }
 
-    public static JsonObject Suggest(Table table, Form form, StudyFormat format)
+    /// <summary>The likeliest study of a table that is new.</summary>
+    public static JsonObject Suggest(Table table, FormList forms, StudyFormat format) => format.Write(LikelyOf(table, forms, 1)[0]);
+
+    /// <summary>The likeliest studies of a table that is new, the first one first; at least one.</summary>
+    /// <exception cref="AppException">The table has no columns.</exception>
+    public static IReadOnlyList<Study> LikelyOf(Table table, FormList forms, int most)
     {
-        // What is counted is no share of another column, and no number that only tells things apart.
-        Column? quantity = table.Columns.FirstOrDefault(column => column.Info.Type == ColumnType.Quantity && column.Info.Follows is null && !Nouns.IsId(column.Name))
-            ?? table.Columns.FirstOrDefault(column => column.Info.Type == ColumnType.Quantity && column.Info.Follows is null);
-        // The category that reads best as parts: from three labels to sixty, the one with the most; else any.
-        Column? parts = table.Columns
-            .Where(column => column.Info.Type == ColumnType.Category && column.Labels.Labels.Count is >= 3 and <= 60)
-            .OrderByDescending(column => column.Labels.Labels.Count).FirstOrDefault()
-            ?? table.Columns.FirstOrDefault(column => column.Info.Type == ColumnType.Category)
-            ?? table.Columns.FirstOrDefault(column => column != quantity)
-            ?? table.Columns.FirstOrDefault()
-            ?? throw new AppException("no-columns", "The table has no columns to make parts of.");
-        var study = new JsonObject
-        {
-            ["format"] = Study.Format,
-            ["parts"] = new JsonObject { ["column"] = parts.Name },
-            ["form"] = form.Beginning,
-        };
-        if (parts == quantity && RoundBands.Suggest(parts.Numbers) is var (start, width))
-        {
-            // Nothing but numbers: they are cut into bands, which stand in their own order.
-            study["parts"] = new JsonObject
-            {
-                ["column"] = parts.Name,
-                ["bands"] = new JsonObject { ["start"] = JsonNode.Parse(start.ToString()), ["width"] = JsonNode.Parse(width.ToString()) },
-            };
-            study["order"] = new JsonObject { ["parts"] = "natural" };
-        }
-        if (quantity is not null && quantity != parts)
-        {
-            study["value"] = new JsonObject { ["sum"] = quantity.Name };
-        }
-        return format.Write(format.Read(study.ToJsonString()));
+        IReadOnlyList<Study> likely = forms.LikelyStudies(table, most);
+        Column any = table.Columns.Count > 0 ? table.Columns[0] : throw new AppException("no-columns", "The table has no columns to make parts of.");
+        // Nothing that counts, and nothing that gathers: rows by whatever there is.
+        return likely.Count > 0 ? likely : [new Study { Parts = new Axis.Labels(any.Name, []), Form = forms.Forms[0].Begun }];
     }
 }

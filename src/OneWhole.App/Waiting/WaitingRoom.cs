@@ -203,7 +203,9 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
         }
         lock (_gate)
         {
-            if (_guests.Values.Where(guest => guest.State == WaitingState.Running && !guest.Cancel.IsCancellationRequested).MaxBy(guest => guest.Begun) is { } last)
+            // One that is being ended lets go first of what it holds.
+            if (!_guests.Values.Any(guest => guest is { State: WaitingState.Running, HeldTooMuch: true })
+                && _guests.Values.Where(guest => guest.State == WaitingState.Running && !guest.Cancel.IsCancellationRequested).MaxBy(guest => guest.Begun) is { } last)
             {
                 last.HeldTooMuch = true;
                 last.Stopping.Cancel();

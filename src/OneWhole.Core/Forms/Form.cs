@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using OneWhole.Core.Drawing;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
@@ -111,11 +112,29 @@ public abstract class Form
     /// <summary>The form's own clauses of the statement.</summary>
     public virtual IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [];
 
-    /// <summary>The study with the columns that the form needs and that it does not have: the first ones of the table that would do. Unchanged where nothing is missing, or nothing would do.</summary>
-    public virtual Study Fit(Table table, Study study) =>
-        study.Groups is null && Groups != GroupUse.None && GroupSuggestion.Of(table, study).FirstOrDefault() is { } column
-            ? study with { Groups = new Axis.Labels(column.Name, []) }
-            : study;
+    /// <summary>The study with the columns that the form needs and that it does not have: those of the table that would do. Unchanged where nothing is missing, or nothing would do.</summary>
+    protected virtual Study Fit(Table table, Study study) =>
+        Groups == GroupUse.None ? TableFit.WithoutGroups(table, study) : TableFit.WithGroups(table, study);
+
+    /// <summary>Whether its parts are to stand by their amounts even where they have an order of their own.</summary>
+    public virtual bool OrdersByAmount => false;
+
+    /// <summary>The study as the form would have it on this table: with the columns that it needs, and in the labels' own order.</summary>
+    public Study Fitted(Table table, Study study) => TableFit.InOrder(table, Fit(table, study), OrdersByAmount);
+
+    /// <summary>The studies that the form proposes for a table that is new; none where it has nothing to say.</summary>
+    public virtual IEnumerable<Proposal> Propose(Table table) => [];
+
+    /// <summary>The form as a new study has it.</summary>
+    public FormChoice Begun => new(this, ReadMembers(System.Text.Json.JsonSerializer.SerializeToElement(Beginning), "form"));
+
+    /// <summary>A study in this form, for a proposal.</summary>
+    protected Study Begin(Table table, Axis parts, Axis? groups = null, Measure? value = null)
+    {
+        var study = new Study { Parts = parts, Groups = groups, GivenValue = value, Form = Begun };
+        bool below = value is Measure.Sum sum && table.Find(sum.Column) is { } counted && TableFit.IsBelowZero(counted);
+        return TableFit.InOrder(table, below ? study with { Negatives = Negatives.Size } : study, OrdersByAmount);
+    }
 
     /// <summary>The form as a new study begins with it.</summary>
     public virtual JsonObject Beginning => new() { ["kind"] = Kind };

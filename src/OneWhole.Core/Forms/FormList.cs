@@ -1,4 +1,5 @@
 using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
 
 namespace OneWhole.Core.Forms;
 
@@ -21,6 +22,13 @@ public sealed class FormList(IReadOnlyList<Form> forms)
     ]);
 
     public IReadOnlyList<Form> Forms { get; } = forms;
+
+    /// <summary>The studies that are likely to be asked of a table that is new, the likeliest first; none where nothing can be counted by anything.</summary>
+    public IReadOnlyList<Study> LikelyStudies(Table table, int most) =>
+    [
+        .. Forms.SelectMany(form => form.Propose(table)).OrderByDescending(proposal => proposal.Worth).Select(proposal => proposal.Study)
+            .DistinctBy(study => (study.Parts.ToString(), study.Groups?.ToString(), study.Value)).Take(most),
+    ];
 
     /// <summary>A form with its default members.</summary>
     public FormChoice Choice(string kind) => new(Find(kind, "form.kind"), Find(kind, "form.kind").DefaultMembers);

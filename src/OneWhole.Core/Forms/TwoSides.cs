@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
@@ -55,10 +56,22 @@ internal static class TwoSides
                 ?? others.FirstOrDefault(column => study.Parts is Axis.Labels labels && labels.Column == column.Name) ?? others.FirstOrDefault();
             return groups is null ? study : study with { Parts = new Axis.Labels(two.Name, []), Groups = new Axis.Labels(groups.Name, []), Order = new Ordering() };
         }
-        Column[] wide = [.. table.Columns.Where(column => column.Info is { Type: ColumnType.Quantity, Follows: null } && !Nouns.IsId(column.Name)).Take(2)];
-        return wide.Length == 2 && categories.FirstOrDefault(column => Filled(column).Length > 0) is { } names
-            ? study with { Parts = new Axis.Columns([wide[0].Name, wide[1].Name]), Groups = new Axis.Labels(names.Name, []), GivenValue = null, Order = new Ordering() }
-            : study;
+        TableKnowledge known = TableKnowledge.Of(table);
+        Column[] wide = [.. (known.Together.Count > 1 ? known.Together : [.. known.Amounts.Select(column => column.Column)]).Take(2)];
+        KnownColumn? names = known.Labels.FirstOrDefault(column => (study.Parts as Axis.Labels)?.Column == column.Name) ?? known.Labels.FirstOrDefault(column => column.Labels > 0);
+        if (wide.Length < 2 || names is null)
+        {
+            return study;
+        }
+        bool below = Array.Exists(wide, TableFit.IsBelowZero);
+        return study with
+        {
+            Parts = new Axis.Columns([wide[0].Name, wide[1].Name]),
+            Groups = new Axis.Labels(names.Name, []),
+            GivenValue = null,
+            Order = new Ordering(),
+            Negatives = below && study.Negatives == Negatives.Keep ? Negatives.Size : study.Negatives,
+        };
     }
 
     /// <summary>Where a scale of lengths ends: at the largest amount; it has some length where that is not above 0.</summary>

@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
@@ -61,7 +62,7 @@ public sealed class Statement
             }
             if (_study.Form.Form.Groups != GroupUse.None && _study.Groups is null)
             {
-                offers.AddRange(GroupSuggestion.Of(_table, _study).Take(4).Select(column =>
+                offers.AddRange(TableFit.GroupColumns(_table, _study).Take(4).Select(column =>
                     new Offer($"within each {column.Info.NounOne}", $"{NumberText.Count(column.Labels.Labels.Count)} {column.Info.NounMany}", "groups", new JsonObject { ["column"] = column.Name })));
             }
             if (_workings?.Division is { } division && _study.Parts is Axis.Labels { Expected: [] } && division.PartCount is > 0 and <= MostExpected)

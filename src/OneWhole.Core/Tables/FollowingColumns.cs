@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Runtime.InteropServices;
 using OneWhole.Core.Numbers;
 
@@ -8,7 +7,11 @@ namespace OneWhole.Core.Tables;
 /// <param name="Rule">In words: "the share of Boardings in its total".</param>
 /// <param name="Differing">The rows, from 0, whose cell is another number than the rule gives; at most <see cref="FollowingColumns.MostListed"/>.</param>
 /// <param name="DifferingCount">How many there are in all.</param>
-public sealed record Following(string Rule, IReadOnlyList<int> Differing, int DifferingCount);
+public sealed record Following(string Rule, IReadOnlyList<int> Differing, int DifferingCount)
+{
+    /// <summary>What the product does in its place, in words.</summary>
+    public string Instead { get; init; } = "";
+}
 
 /// <summary>
 /// Finds columns that were worked out from others by hand: a negative copy, a sum, a share of a total, a running total, a running
@@ -22,6 +25,9 @@ public static class FollowingColumns
     private const int SampleRows = 2000;
     private const int MostSummed = 12;
 
+    /// <summary>Rules of several columns are looked for in tables of up to so many quantities.</summary>
+    private const int MostCombined = 24;
+
     /// <summary>After so many filled rows a rule that fails for most of them is dismissed.</summary>
     private const int FirstLook = 24;
 
@@ -30,30 +36,6 @@ public static class FollowingColumns
 
     /// <summary>More candidates of one column are not looked at: columns that are copies of one another explain nothing more.</summary>
     private const int MostCandidates = 24;
-
-    /// <summary>One way in which a column can follow from another.</summary>
-    /// <param name="Words">"the share of {0} in its total".</param>
-    /// <param name="Before">Whether only a column before it can explain it: of two that follow from one another the later one is marked.</param>
-    /// <param name="Total">Whether the other column's total must not be 0.</param>
-    /// <param name="Start">Begins a pass over the rows in their order; what it gives is the rule's number of each.</param>
-    private sealed record Kind(string Words, bool Before, bool Total, Func<Source, Func<int, double>> Start);
-
-    private static readonly Kind[] Kinds =
-    [
-        new("the negative of {0}", true, false, from => row => -from[row]),
-        new("the running total of {0}", true, false, from => from.Running()),
-        .. ((double[])[1, 100]).SelectMany(whole => (Kind[])
-        [
-            new("the share of {0} in its total", false, true, from => row => from[row] / from.Total * whole),
-            new("the running share of {0}", false, true, from =>
-            {
-                Func<int, double> running = from.Running();
-                return row => running(row) / from.Total * whole;
-            }),
-        ]),
-    ];
-
-    private readonly record struct Candidate(string Rule, Func<Func<int, double>> Start);
 
     /// <param name="table">The table.</param>
     /// <param name="cancel">Stops it.</param>
@@ -69,14 +51,21 @@ public static class FollowingColumns
         {
             return found;
         }
-        Source[] sources = [.. quantities.Select(column => new Source(column, rows))];
+        FollowingSource[] sources = [.. quantities.Select(column => new FollowingSource(column, rows))];
+        FollowingGroups[] groups = quantities.Length > MostCombined ? [] : [.. table.Columns.Where(column => column.Info.Type != ColumnType.Quantity).Select(column => FollowingGroups.Of(column, rows)).OfType<FollowingGroups>()];
+        // Totals first: of a total and its two terms the total follows, wherever it stands.
+        FindTotals(quantities, sources, rows, found, cancel);
         Func<int, IEnumerable<(int Other, int Kind)>> pairs = quantities.Length <= MostPaired
-            ? at => from other in Enumerable.Range(0, sources.Length) from kind in Enumerable.Range(0, Kinds.Length) select (other, kind)
+            ? at => from other in Enumerable.Range(0, sources.Length) from kind in Enumerable.Range(0, FollowingKind.All.Count) select (other, kind)
             : Fingerprints(sources, rows, cancel);
         for (int at = 0; at < quantities.Length; at++)
         {
             cancel.ThrowIfCancellationRequested();
-            foreach (Candidate candidate in Candidates(sources, at, pairs(at), found.Keys))
+            if (found.ContainsKey(quantities[at].Name))
+            {
+                continue;
+            }
+            foreach (FollowingRule candidate in Candidates(sources, groups, at, pairs(at), found.Keys))
             {
                 if (Check(candidate, sources[at], rows, HalfUnit(quantities[at].Numbers.Scale), cancel) is { } following)
                 {
@@ -88,13 +77,34 @@ public static class FollowingColumns
         return found;
     }
 
+    private static readonly string[] TotalWords = ["total", "totals", "all", "sum", "both", "together", "overall"];
+
+    /// <summary>Columns before their terms that say that they are a total, and are.</summary>
+    private static void FindTotals(Column[] quantities, FollowingSource[] sources, int rows, Dictionary<string, Following> found, CancellationToken cancel)
+    {
+        for (int at = 0; at < quantities.Length - 2; at++)
+        {
+            if (!quantities[at].Name.ToLowerInvariant().Split(' ', '_', '-').Any(TotalWords.Contains))
+            {
+                continue;
+            }
+            for (int last = at + 2; last < Math.Min(quantities.Length, at + 1 + MostSummed) && !found.ContainsKey(quantities[at].Name); last++)
+            {
+                if (Check(FollowingRule.Sum(sources[(at + 1)..(last + 1)]), sources[at], rows, HalfUnit(quantities[at].Numbers.Scale), cancel) is { } following)
+                {
+                    found[quantities[at].Name] = following;
+                }
+            }
+        }
+    }
+
     private static double HalfUnit(int scale) => Math.Pow(10, -scale) * 0.5000001;
 
     /// <summary>
     /// Which columns may follow from which: some numbers of each, and of what each rule would make of it, are hashed three and
     /// three; only where one of these hashes is the same a pair is looked at. So the work grows with the columns, not with their pairs.
     /// </summary>
-    private static Func<int, IEnumerable<(int Other, int Kind)>> Fingerprints(Source[] sources, int rows, CancellationToken cancel)
+    private static Func<int, IEnumerable<(int Other, int Kind)>> Fingerprints(FollowingSource[] sources, int rows, CancellationToken cancel)
     {
         const int prints = 12, width = 3;
         int[] sample = [.. Enumerable.Range(0, prints * width).Select(at => (int)((long)at * rows / (prints * width))).Distinct()];
@@ -111,14 +121,14 @@ public static class FollowingColumns
         for (int other = 0; other < sources.Length; other++)
         {
             cancel.ThrowIfCancellationRequested();
-            Source from = sources[other];
-            for (int kind = 0; kind < Kinds.Length; kind++)
+            FollowingSource from = sources[other];
+            for (int kind = 0; kind < FollowingKind.All.Count; kind++)
             {
-                if (Kinds[kind].Total && from.Total == 0)
+                if (FollowingKind.All[kind].Total && from.Total == 0)
                 {
                     continue;
                 }
-                Func<int, double> rule = Kinds[kind].Start(from);
+                Func<int, double> rule = FollowingKind.All[kind].Start(from);
                 var made = new double[sample.Length];
                 for (int row = 0, next = 0; row < rows && next < sample.Length; row++)
                 {
@@ -167,85 +177,69 @@ public static class FollowingColumns
         return totalled.Length > 0 && Array.TrueForAll(totalled, column => column.Count > 0 && column.Numbers.At(column.Count - 1) is { } last && new ExactDecimal(last, column.Numbers.Scale) == column.Info.Total);
     }
 
-    /// <summary>A column that others may follow from. Nothing is copied: a long table would be held a second time.</summary>
-    private sealed class Source
+    private static IEnumerable<FollowingRule> Candidates(FollowingSource[] columns, FollowingGroups[] groups, int at, IEnumerable<(int Other, int Kind)> pairs, ICollection<string> following)
     {
-        private readonly NumberView _view;
-        private readonly double _unit;
-        private readonly Lazy<double> _total;
-        private readonly Lazy<bool> _varies;
-
-        public Source(Column column, int rows)
-        {
-            Name = column.Name;
-            _view = column.Numbers;
-            _unit = Math.Pow(10, _view.Scale);
-            _total = new Lazy<double>(() =>
-            {
-                double sum = 0;
-                for (int row = 0; row < rows; row++)
-                {
-                    sum += Filled(row);
-                }
-                return sum;
-            });
-            _varies = new Lazy<bool>(() => Enumerable.Range(0, rows).Select(row => this[row]).Where(number => number != 0 && !double.IsNaN(number)).Distinct().Take(2).Count() == 2);
-        }
-
-        public string Name { get; }
-
-        public int Scale => _view.Scale;
-
-        public double Total => _total.Value;
-
-        public double this[int row] => _view.Units is { } units ? units[row] == NumberCells.Missing ? double.NaN : units[row] / _unit
-            : _view.Wide![row] is { } wide ? new ExactDecimal(wide, _view.Scale).ToDouble() : double.NaN;
-
-        /// <summary>A blank counts as nothing in a sum.</summary>
-        public double Filled(int row) => double.IsNaN(this[row]) ? 0 : this[row];
-
-        /// <summary>A column of one number alone explains nothing.</summary>
-        public bool Varies => _varies.Value;
-
-        /// <summary>The running total, for a pass over the rows in their order.</summary>
-        public Func<int, double> Running()
-        {
-            double sum = 0;
-            return row => sum += Filled(row);
-        }
-    }
-
-    private static IEnumerable<Candidate> Candidates(Source[] columns, int at, IEnumerable<(int Other, int Kind)> pairs, ICollection<string> following)
-    {
+        // What follows itself explains nothing, and neither does a column of one number.
+        bool Explains(int other) => other != at && columns[other].Varies && !following.Contains(columns[other].Name);
         foreach ((int other, int which) in pairs)
         {
-            Source from = columns[other];
-            Kind kind = Kinds[which];
-            // What follows itself explains nothing.
-            if (other != at && (other < at || !kind.Before) && from.Varies && !following.Contains(from.Name) && (!kind.Total || from.Total != 0))
+            FollowingKind kind = FollowingKind.All[which];
+            if (Explains(other) && (other < at || !kind.Before) && (!kind.Total || columns[other].Total != 0))
             {
-                yield return new Candidate(string.Format(CultureInfo.InvariantCulture, kind.Words, from.Name), () => kind.Start(from));
+                yield return kind.Of(columns[other]);
             }
         }
         // A sum of the two or more columns that stand next to one another before it.
         for (int first = at - 2; first >= Math.Max(0, at - MostSummed); first--)
         {
-            Source[] summed = columns[first..at];
-            yield return new Candidate($"the sum of {string.Join(", ", summed.Select(column => column.Name))}", () => row =>
+            yield return FollowingRule.Sum(columns[first..at]);
+        }
+        if (columns.Length > MostCombined)
+        {
+            yield break;
+        }
+        int[] others = [.. Enumerable.Range(0, columns.Length).Where(Explains)];
+        foreach (int other in others)
+        {
+            foreach (FollowingRule rule in FollowingRule.Of(columns[other], columns[at], groups, before: other < at))
             {
-                double sum = 0;
-                foreach (Source column in summed)
-                {
-                    sum += column.Filled(row);
-                }
-                return sum;
-            });
+                yield return rule;
+            }
+        }
+        foreach (FollowingSource[] block in Blocks(columns, others, at))
+        {
+            foreach (FollowingRule rule in block.SelectMany(part => FollowingRule.Of(part, block)))
+            {
+                yield return rule;
+            }
+        }
+        foreach ((int one, int two) in from one in others from two in others where one != two select (one, two))
+        {
+            foreach (FollowingRule rule in FollowingRule.Of(columns[one], columns[two], bothBefore: Math.Max(one, two) < at))
+            {
+                yield return rule;
+            }
         }
     }
 
-    private static Following? Check(Candidate candidate, Source column, int rows, double tolerance, CancellationToken cancel)
+    /// <summary>Columns that stand next to one another and may be taken together, the one that is explained aside.</summary>
+    private static IEnumerable<FollowingSource[]> Blocks(FollowingSource[] columns, int[] others, int at)
     {
-        Func<int, double> rule = candidate.Start();
+        for (int first = 0; first < others.Length; first++)
+        {
+            for (int last = first + 1; last < others.Length && last - first < MostSummed && others[last] - others[last - 1] <= (others[last - 1] < at && at < others[last] ? 2 : 1); last++)
+            {
+                yield return [.. others[first..(last + 1)].Select(other => columns[other])];
+            }
+        }
+    }
+
+    private static Following? Check(FollowingRule candidate, FollowingSource column, int rows, double tolerance, CancellationToken cancel)
+    {
+        if (candidate.Start() is not { } rule)
+        {
+            return null;
+        }
         int filled = 0, differing = 0, nonZero = 0;
         var listed = new List<int>();
         for (int row = 0; row < rows; row++)
@@ -274,6 +268,12 @@ public static class FollowingColumns
                 cancel.ThrowIfCancellationRequested();
             }
         }
-        return filled >= 3 && nonZero >= 2 && differing * 10 <= filled ? new Following(candidate.Rule, listed, differing) : null;
+        if (filled < 3 || nonZero < 2 || differing * 10 > filled)
+        {
+            return null;
+        }
+        // Of the many rules that are tried some fit a few small numbers by chance: the digits that agree are counted.
+        return candidate.Digits > 0 && (filled - 1) * Math.Log10(Math.Max(1, column.Spread / (2 * tolerance))) < candidate.Digits ? null
+            : new Following(candidate.Words, listed, differing) { Instead = candidate.Instead };
     }
 }

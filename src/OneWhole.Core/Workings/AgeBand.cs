@@ -22,6 +22,13 @@ internal readonly partial record struct AgeBand(ExactDecimal From, ExactDecimal?
     [GeneratedRegex(@"^(\d+(?:\.\d+)?)\s*(?:\+|and\s+over)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex Open();
 
+    /// <summary>Whether labels are age bands that follow one another: three or more, ranges all but the open ends.</summary>
+    public static bool AreBands(IReadOnlyList<string> labels)
+    {
+        string[] filled = [.. labels.Where(label => label != Tables.Label.Blank)];
+        return filled.Length is >= 3 and <= 200 && Array.TrueForAll(filled, label => TryRead(label, out _)) && filled.Count(label => TryRead(label, out AgeBand band) && band.IsRange) * 2 > filled.Length;
+    }
+
     public static bool TryRead(string label, out AgeBand band)
     {
         if (Range().Match(label) is { Success: true } range)

@@ -29,7 +29,7 @@ public static class NaturalOrder
     /// <summary>Puts entries in natural order; equal keys keep the order in which they come.</summary>
     public static List<Entry> Sort(IReadOnlyList<Entry> entries)
     {
-        IReadOnlyList<string[]>? set = SetOf(entries.Where(entry => !entry.IsBlank && NumberKey(entry) is null).Select(entry => entry.Label));
+        Func<string, int>? set = SetOf([.. entries.Where(entry => !entry.IsBlank && NumberKey(entry) is null).Select(entry => entry.Label)]);
         return [.. entries.Select(entry => (entry, key: KeyOf(entry, set))).OrderBy(pair => pair.key).Select(pair => pair.entry)];
     }
 
@@ -40,12 +40,37 @@ public static class NaturalOrder
         return filled.Count > 1 && (SetOf(filled) is not null || filled.TrueForAll(LooksLikeBand));
     }
 
+    /// <summary>Whether all labels are levels of one scale: of answers, of how often, of how much.</summary>
+    public static bool AreLevels(IReadOnlyList<string> labels)
+    {
+        List<string> filled = [.. labels.Where(label => label != Tables.Label.Blank)];
+        return filled.Count > 1 && (LevelNames.Sets.Any(set => filled.TrueForAll(label => RankIn(set, Fold(label)) >= 0)) || AnswerScale.Ranks(filled) is not null);
+    }
+
     private static bool LooksLikeBand(string label) => AgeBand.TryRead(label, out AgeBand band) && band.IsRange;
 
-    private static IReadOnlyList<string[]>? SetOf(IEnumerable<string> labels)
+    /// <summary>The place of each label, folded, in the one set that all of them belong to; null where there is none.</summary>
+    private static Func<string, int>? SetOf(IReadOnlyList<string> labels)
     {
+        if (labels.Count == 0)
+        {
+            return null;
+        }
         // Most labels are in no set: the first one that is not ends the search in it.
-        return labels.Any() ? Sets.FirstOrDefault(set => labels.All(label => RankIn(set, Fold(label)) >= 0)) : null;
+        if (Sets.FirstOrDefault(set => labels.All(label => RankIn(set, Fold(label)) >= 0)) is { } named)
+        {
+            return label => RankIn(named, label);
+        }
+        if (AnswerScale.Ranks(labels) is not { } ranks)
+        {
+            return null;
+        }
+        var known = new Dictionary<string, int>();
+        for (int at = 0; at < ranks.Length; at++)
+        {
+            known.TryAdd(Fold(labels[at]), ranks[at]);
+        }
+        return label => known[label];
     }
 
     private static int RankIn(IReadOnlyList<string[]> set, string folded)
@@ -60,7 +85,7 @@ public static class NaturalOrder
         return -1;
     }
 
-    private static Key KeyOf(Entry entry, IReadOnlyList<string[]>? set)
+    private static Key KeyOf(Entry entry, Func<string, int>? set)
     {
         if (entry.IsBlank)
         {
@@ -71,7 +96,7 @@ public static class NaturalOrder
             return new Key(0, numbers, "");
         }
         string folded = Fold(entry.Label);
-        return set is null ? new Key(1, [], folded) : new Key(1, [new ExactDecimal(RankIn(set, folded), 0)], "");
+        return set is null ? new Key(1, [], folded) : new Key(1, [new ExactDecimal(set(folded), 0)], "");
     }
 
     /// <summary>The numbers of a label that begins with one, or null. "under 5" stands just before 5.</summary>

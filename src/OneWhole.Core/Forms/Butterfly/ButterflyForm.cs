@@ -1,6 +1,7 @@
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
@@ -35,13 +36,24 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
 
     public override Order PartOrder => Order.Table;
 
-    public override Study Fit(Tables.Table table, Study study) => TwoSides.Fit(table, study);
+    protected override Study Fit(Tables.Table table, Study study) => TwoSides.Fit(table, study);
 
     public override IReadOnlyList<string> GroupOrders => ["left", "right", "sum", "difference"];
 
     protected override ObjectShape<ButterflyMembers> Members => ButterflyMembers.Shape;
 
     protected override ButterflyMembers Default => new();
+
+    /// <summary>Two columns side by side that are not two times.</summary>
+    public override IEnumerable<Proposal> Propose(Tables.Table table)
+    {
+        TableKnowledge known = TableKnowledge.Of(table);
+        if (known is { Shape: Tables.TableShape.Wide, Together.Count: 2, TogetherIsOrdered: false } && table.RowCount > 2 && known.Labels.Count > 0)
+        {
+            Study study = Begin(table, new Axis.Labels(known.Labels[0].Name, []));
+            yield return new Proposal(Fitted(table, study), 9.5);
+        }
+    }
 
     internal override Func<int, Fraction?>? GroupKey(string name, Study study, Amounts amounts)
     {

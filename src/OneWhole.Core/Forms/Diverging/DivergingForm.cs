@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
@@ -30,9 +31,13 @@ public sealed class DivergingForm : Form<DivergingMembers>
     public override Order PartOrder => Order.Natural;
 
     /// <summary>Levels that have an order as the parts, and what was divided before as the groups.</summary>
-    public override Study Fit(Tables.Table table, Study study)
+    protected override Study Fit(Tables.Table table, Study study)
     {
-        bool IsLevels(Tables.Column column) => column.Info.Type == Tables.ColumnType.Category && column.Labels.Labels.Count is >= 2 and <= 12 && NaturalOrder.IsOrderedSet(column.Labels.Labels);
+        TableKnowledge known = TableKnowledge.Of(table);
+        if (known.Shape == Tables.TableShape.Wide && study.Groups is null)
+        {
+            return TableFit.WithGroups(table, study, columnsAreParts: true);
+        }
         if (study.Parts is Axis.Columns || (study.Parts is Axis.Labels labels && table.Find(labels.Column) is { } now && IsLevels(now)))
         {
             return base.Fit(table, study);
@@ -40,6 +45,22 @@ public sealed class DivergingForm : Form<DivergingMembers>
         return table.Columns.FirstOrDefault(column => column.Name != (study.Groups as Axis.Labels)?.Column && IsLevels(column)) is { } found
             ? study with { Parts = new Axis.Labels(found.Name, []), Groups = study.Groups ?? study.Parts, Order = new Ordering() }
             : base.Fit(table, study);
+    }
+
+    private static bool IsLevels(Tables.Column column) => column.Info.Type == Tables.ColumnType.Category && column.Labels.Labels.Count is >= 2 and <= 15 && NaturalOrder.AreLevels(column.Labels.Labels);
+
+    public override IEnumerable<Proposal> Propose(Tables.Table table)
+    {
+        TableKnowledge known = TableKnowledge.Of(table);
+        if (known.Shape == Tables.TableShape.Wide && NaturalOrder.AreLevels([.. known.Together.Select(column => column.Name)]) && known.Labels.MaxBy(column => column.Labels) is { } items)
+        {
+            yield return new Proposal(Begin(table, new Axis.Columns([.. known.Together.Select(column => column.Name)]), new Axis.Labels(items.Name, [])), 14);
+        }
+        else if (known.Shape == Tables.TableShape.Long && known.Labels.FirstOrDefault(column => IsLevels(column.Column) && column.Labels >= 4) is { } levels && Likely.Parts(table).FirstOrDefault(column => column != levels && column.Labels <= 24) is { } by)
+        {
+            Measure? value = Likely.Amounts(table).FirstOrDefault() is { } amount ? new Measure.Sum(amount.Name) : null;
+            yield return new Proposal(Begin(table, new Axis.Labels(levels.Name, []), new Axis.Labels(by.Name, []), value), 9);
+        }
     }
 
     public override IReadOnlyList<string> GroupOrders => ["net", "low", "high"];

@@ -1,6 +1,7 @@
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
@@ -30,7 +31,7 @@ public sealed class LanesForm : Form<LanesMembers>
 
     public override Order PartOrder => Order.Table;
 
-    public override Study Fit(Tables.Table table, Study study) => study.Groups is null ? TwoSides.Fit(table, study) : study;
+    protected override Study Fit(Tables.Table table, Study study) => TableFit.WithGroups(table, study, columnsAreParts: true);
 
     protected override ObjectShape<LanesMembers> Members => LanesMembers.Shape;
 

@@ -3,9 +3,11 @@ using System.Text.Json.Nodes;
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Pareto;
@@ -25,6 +27,40 @@ public sealed class ParetoForm : Form<ParetoMembers>
     protected override ObjectShape<ParetoMembers> Members => ParetoMembers.Shape;
 
     protected override ParetoMembers Default => new();
+
+    public override bool OrdersByAmount => true;
+
+    /// <summary>What is counted by what: the likeliest amount by the likeliest parts, then another amount, then other parts.</summary>
+    public override IEnumerable<Proposal> Propose(Table table)
+    {
+        TableKnowledge known = TableKnowledge.Of(table);
+        KnownColumn[] parts = [.. Likely.Parts(table)];
+        Measure[] amounts = [.. Likely.Amounts(table).Select(amount => new Measure.Sum(amount.Name))];
+        if (known.Shape == TableShape.Wide && (parts.Length == 0 || table.RowCount == 1))
+        {
+            yield return new Proposal(Begin(table, new Axis.Columns([.. known.Together.Select(column => column.Name)])), 10);
+            yield break;
+        }
+        if (parts.Length == 0)
+        {
+            // Nothing but numbers: they are cut into bands.
+            if (Likely.Amounts(table).FirstOrDefault() is { } only && RoundBands.Suggest(only.Column.Numbers) is var (start, width))
+            {
+                yield return new Proposal(Begin(table, new Axis.Bands(only.Name, start, width, null)) with { Order = new Ordering { Parts = Order.Natural } }, 10);
+            }
+            yield break;
+        }
+        var first = new Axis.Labels(parts[0].Name, []);
+        yield return new Proposal(Begin(table, first, null, amounts.FirstOrDefault()), 10);
+        if (amounts.Length > 1)
+        {
+            yield return new Proposal(Begin(table, first, null, amounts[1]), 8);
+        }
+        if (parts.Length > 1)
+        {
+            yield return new Proposal(Begin(table, new Axis.Labels(parts[1].Name, []), null, amounts.FirstOrDefault()), 7);
+        }
+    }
 
     public override IReadOnlyList<FormShape> Shapes =>
     [

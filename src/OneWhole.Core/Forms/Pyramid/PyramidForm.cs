@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
@@ -56,13 +57,29 @@ public sealed class PyramidForm : Form<PyramidMembers>
 
     public override Order PartOrder => Order.Table;
 
-    public override Study Fit(Tables.Table table, Study study) => TwoSides.Fit(table, study);
+    protected override Study Fit(Tables.Table table, Study study) => TwoSides.Fit(table, study);
 
     public override Order GroupOrder => Order.Natural;
 
     protected override ObjectShape<PyramidMembers> Members => PyramidMembers.Shape;
 
     protected override PyramidMembers Default => new();
+
+    /// <summary>Ages by two parts: side by side, or in a column of two labels.</summary>
+    public override IEnumerable<Proposal> Propose(Tables.Table table)
+    {
+        TableKnowledge known = TableKnowledge.Of(table);
+        if (known.Labels.FirstOrDefault(column => AgeBand.AreBands(column.Column.Labels.Labels)) is not { } ages)
+        {
+            yield break;
+        }
+        Measure? value = Likely.Amounts(table).FirstOrDefault() is { } amount ? new Measure.Sum(amount.Name) : null;
+        Study study = Fitted(table, Begin(table, new Axis.Labels(ages.Name, []), null, value));
+        if ((study.Groups as Axis.Labels)?.Column == ages.Name && study.Parts is Axis.Labels or Axis.Columns { Names.Length: 2 })
+        {
+            yield return new Proposal(study, 13);
+        }
+    }
 
     public override FormWorkings Compute(Division division)
     {

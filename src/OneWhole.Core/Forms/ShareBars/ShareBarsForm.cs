@@ -1,5 +1,6 @@
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
@@ -28,6 +29,17 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
     protected override ObjectShape<ShareBarsMembers> Members => ShareBarsMembers.Shape;
 
     protected override ShareBarsMembers Default => new();
+
+    /// <summary>The months of one row, side by side: they stand in their order.</summary>
+    public override IEnumerable<Proposal> Propose(Tables.Table table)
+    {
+        TableKnowledge known = TableKnowledge.Of(table);
+        if (known.Shape == Tables.TableShape.Wide && known.TogetherIsOrdered && (known.Labels.Count == 0 || table.RowCount == 1))
+        {
+            Study study = Begin(table, new Axis.Columns([.. known.Together.Select(column => column.Name)]));
+            yield return new Proposal(study with { Order = new Ordering { Parts = Order.Table } }, 11);
+        }
+    }
 
     public override FormWorkings Compute(Division division)
     {

@@ -1,6 +1,7 @@
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
@@ -24,6 +25,22 @@ public sealed class StackedForm : Form<StackedMembers>
     protected override ObjectShape<StackedMembers> Members => StackedMembers.Shape;
 
     protected override StackedMembers Default => new();
+
+    /// <summary>The columns of a wide table; of a long one the likeliest parts within other labels.</summary>
+    public override IEnumerable<Proposal> Propose(Tables.Table table)
+    {
+        TableKnowledge known = TableKnowledge.Of(table);
+        if (Likely.Parts(table).FirstOrDefault() is not { } parts || table.RowCount < 2)
+        {
+            yield break;
+        }
+        Measure? value = Likely.Amounts(table).FirstOrDefault() is { } amount ? new Measure.Sum(amount.Name) : null;
+        Study study = Fitted(table, Begin(table, new Axis.Labels(parts.Name, []), null, value));
+        if (study.Groups is not null)
+        {
+            yield return new Proposal(study, known.Shape == Tables.TableShape.Long ? 6 : known.TogetherIsTime ? 12 : 9);
+        }
+    }
 
     public override IReadOnlyList<FormShape> Shapes =>
     [
