@@ -326,6 +326,7 @@ async function load() {
   const [second, final] = [mean(60_000, 120_000, 'megabytes'), mean(last, last + 60_000, 'megabytes')];
   console.log(`load: ${minutes} minutes, ${times.length} reads, ${writes} writes, ${errors} errors; a study p50 ${times[Math.floor(times.length / 2)].toFixed(0)} ms, p99 ${times[Math.floor(times.length * 0.99)].toFixed(0)} ms`);
   console.log(`  memory in the second minute ${second.toFixed(0)} MB, in the last ${final.toFixed(0)} MB (${((final / second - 1) * 100).toFixed(1)} %); handles ${mean(60_000, 120_000, 'handles').toFixed(0)} and ${mean(last, last + 60_000, 'handles').toFixed(0)}`);
+  console.log(`  minute by minute: ${Array.from({ length: minutes }, (_, minute) => mean(minute * 60_000, (minute + 1) * 60_000, 'megabytes').toFixed(0)).join(', ')} MB`);
   return errors;
 }
 

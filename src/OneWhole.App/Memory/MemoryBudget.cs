@@ -51,6 +51,7 @@ public sealed class MemoryBudget(long mostBytes)
     public T Get<T>(string key, Func<T> make)
         where T : class, IMeasured
     {
+        key = Short(key);
         while (true)
         {
             Entry? entry;
@@ -104,6 +105,7 @@ public sealed class MemoryBudget(long mostBytes)
     /// <summary>Keeps a value in place of the key's one.</summary>
     public void Put(string key, IMeasured value)
     {
+        key = Short(key);
         lock (_gate)
         {
             if (!_entries.TryGetValue(key, out Entry? entry) || entry.Value is null)
@@ -118,6 +120,12 @@ public sealed class MemoryBudget(long mostBytes)
             Take(entry, value);
         }
     }
+
+    private const int LongestKey = 200;
+
+    /// <summary>A key of a whole document would take more than many a value: it is kept as its hash.</summary>
+    private static string Short(string key) => key.Length <= LongestKey ? key
+        : Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Runtime.InteropServices.MemoryMarshal.AsBytes(key.AsSpan())));
 
     private void Take(Entry entry, IMeasured value)
     {

@@ -57,7 +57,7 @@ public sealed class TableImport(TableDocuments documents, TableRows rows, CellSt
         {
             IReadOnlyList<ColumnDocument> columns = [.. ColumnDocument.Of(table, cancel).Select(column => column with { In = import })];
             cancel.ThrowIfCancellationRequested();
-            return new ReadTable(new TableDocument
+            var document = new TableDocument
             {
                 Name = name,
                 Source = fileName,
@@ -67,7 +67,8 @@ public sealed class TableImport(TableDocuments documents, TableRows rows, CellSt
                 Titles = result.Titles,
                 Below = result.Below,
                 Reading = (JsonObject)ReadSettings.Shape.Write(result.Used)!,
-            }, table, import);
+            };
+            return new ReadTable(TableSteps.Begun(table, document), table, import);
         }
         catch
         {

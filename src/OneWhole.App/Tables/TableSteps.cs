@@ -29,15 +29,24 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
     /// <summary>A copy of a table's steps, to be changed.</summary>
     internal static JsonArray In(TableDocument document) => document.Steps?["steps"]?.DeepClone() as JsonArray ?? [];
 
+    /// <summary>A table that was just read, with the steps that reading took for granted: what they are is asked, and can be taken back.</summary>
+    internal static TableDocument Begun(Table table, TableDocument document)
+    {
+        JsonArray steps = [.. document.Notes.SelectMany(note => note.Answers).Where(answer => answer is { Chosen: true, Step: not null }).Select(answer => answer.Step!.DeepClone())];
+        return steps.Count == 0 ? document : Prepared(table, document, Of(steps));
+    }
+
     /// <summary>A table's document with steps, and with what they make of its rows.</summary>
-    internal static TableDocument Prepared(TableRows rows, TableDocument document, Preparation preparation)
+    internal static TableDocument Prepared(TableRows rows, TableDocument document, Preparation preparation) => Prepared(rows.AsRead(document), document, preparation);
+
+    private static TableDocument Prepared(Table read, TableDocument document, Preparation preparation)
     {
         if (preparation.Steps.Length == 0)
         {
             return document with { Steps = null, Reports = [], Prepared = null, PreparedRows = 0 };
         }
         preparation = WithIds(preparation, TableRows.StepsIn(document));
-        (Table table, IReadOnlyList<StepReport> reports) = preparation.Run(rows.AsRead(document));
+        (Table table, IReadOnlyList<StepReport> reports) = preparation.Run(read);
         return document with
         {
             Steps = preparation.Write(),
@@ -124,13 +133,29 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
         {
             return Split(id, revision, document, chosen);
         }
-        if (chosen.Step is { } step)
+        // The step of the answer that was taken for granted goes, the one of this answer comes.
+        JsonArray steps = [.. In(document).Where(step => !asked.Answers.Any(other => other != chosen && IsSame(other.Step, step))).Select(step => step!.DeepClone())];
+        if (chosen.Step is { } wanted && !steps.Any(step => IsSame(wanted, step)))
         {
-            JsonArray steps = In(document);
-            steps.Add(step.DeepClone());
+            steps.Add(wanted.DeepClone());
+        }
+        if (!JsonNode.DeepEquals(steps, In(document)))
+        {
             document = Prepared(rows, document, Of(steps));
         }
         return documents.Revise(id, revision, document, chosen.Text);
+    }
+
+    /// <summary>Whether a step is an answer's: its id aside, which it got when it was set.</summary>
+    private static bool IsSame(JsonObject? answer, JsonNode? step)
+    {
+        if (answer is null || step is not JsonObject set)
+        {
+            return false;
+        }
+        var bare = (JsonObject)set.DeepClone();
+        bare.Remove("id");
+        return JsonNode.DeepEquals(answer, bare);
     }
 
     /// <summary>Makes several tables of one whose blocks stand side by side, all in one change; this one keeps the first.</summary>

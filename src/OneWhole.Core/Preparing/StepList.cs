@@ -25,6 +25,7 @@ public static class StepList
         new WorkOut(),
         new CountRows(),
         new LeaveOut(),
+        new LeaveOutTotals(),
         new RemoveRepeats(),
     ];
 

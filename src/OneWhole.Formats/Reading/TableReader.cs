@@ -303,7 +303,7 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             }
         }
         var table = new Table(name, columns);
-        if (TotalRow.Find(table) is { } total)
+        if (TotalQuestion.Of(table) is { } total)
         {
             _notes.Add(total.Note);
             table = new Table(name, [.. columns.Select(column => total.Numbers.TryGetValue(column.Name, out Core.Numbers.ExactDecimal number) ? column.With(column.Info with { Total = number }) : column)]);

@@ -1,0 +1,131 @@
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Core.Recognition;
+
+/// <summary>A row that would count others twice.</summary>
+/// <param name="Row">From 0.</param>
+/// <param name="Of">How many rows it adds up: those of its block, or all others.</param>
+/// <param name="IsSure">Whether its numbers are enough to leave it out; else it is asked about.</param>
+public sealed record TotalRow(int Row, int Of, bool IsSure);
+
+/// <summary>Finds rows whose every amount is the sum of the other rows, or of the rows of their block: by arithmetic, wherever they stand and whatever they are called.</summary>
+public static class TotalRows
+{
+    /// <summary>Of longer tables only a total of all rows is looked for.</summary>
+    private const int MostInBlocks = 100_000;
+
+    /// <summary>So many digits that agree are no chance.</summary>
+    private const double SureDigits = 4;
+
+    private static readonly string[] Words =
+        ["total", "totals", "subtotal", "sub-total", "sum", "all", "overall", "together", "both", "gesamt", "summe", "insgesamt", "totaal", "totale", "totalt", "ensemble", "suma", "razem"];
+
+    /// <summary>Whether a label says that it stands for all: "Total", "Total North", "All islands", "both sexes".</summary>
+    public static bool SaysTotal(string label) => label.Length <= 60 && label.ToLowerInvariant().Split([' ', ':', ',', '_'], StringSplitOptions.RemoveEmptyEntries).Any(Words.Contains);
+
+    /// <summary>In the order of the rows; none in a table of fewer than three rows.</summary>
+    public static IReadOnlyList<TotalRow> Find(Table table)
+    {
+        Column[] amounts = [.. table.Columns.Where(column => column.Info is { Type: ColumnType.Quantity, HoldsShares: false })];
+        if (table.RowCount < 3 || amounts.Length == 0)
+        {
+            return [];
+        }
+        Column[] labels = [.. table.Columns.Where(column => column.Info.Type != ColumnType.Quantity)];
+        List<TotalRow> found = table.RowCount > MostInBlocks ? [] : Blocks(table, amounts, labels);
+        HashSet<int> left = [.. found.Select(total => total.Row)];
+        // What the blocks add up to, or all rows.
+        ExactInt[] totals = [.. amounts.Select(column => Sum(column, left))];
+        for (int row = 0; row < table.RowCount; row++)
+        {
+            int others = table.RowCount - left.Count - 1;
+            if (!left.Contains(row) && others >= 2 && Agrees(amounts, row, column => totals[column] - At(amounts[column], row), IsNamed(labels, row), out double digits))
+            {
+                found.Add(new TotalRow(row, others, IsNamed(labels, row) || HasNoLabel(labels, row) || (digits >= SureDigits && others >= 3)));
+                break;
+            }
+        }
+        return [.. found.OrderBy(total => total.Row)];
+    }
+
+    /// <summary>Subtotals: each row that says so, or has a blank where others have a label, adds up the rows since the one before; two at least.</summary>
+    private static List<TotalRow> Blocks(Table table, Column[] amounts, Column[] labels)
+    {
+        foreach (bool down in (bool[])[true, false])
+        {
+            var found = new List<TotalRow>();
+            var sums = new ExactInt[amounts.Length];
+            int rows = 0;
+            for (int at = 0; at < table.RowCount; at++)
+            {
+                int row = down ? at : table.RowCount - 1 - at;
+                if (rows >= 1 && (IsNamed(labels, row) || Array.Exists(labels, column => column.Cells.TextAt(row).Trim().Length == 0)) && Agrees(amounts, row, column => sums[column], true, out _))
+                {
+                    found.Add(new TotalRow(row, rows, true));
+                    Array.Clear(sums);
+                    rows = 0;
+                    continue;
+                }
+                for (int column = 0; column < amounts.Length; column++)
+                {
+                    sums[column] += At(amounts[column], row);
+                }
+                rows++;
+            }
+            // Of one block alone it is the total of all; what is over must be the total of the blocks, or nothing.
+            if (found.Count >= 2 && rows <= 1 && found.Exists(total => total.Of > 1))
+            {
+                return found;
+            }
+        }
+        return [];
+    }
+
+    private static ExactInt At(Column column, int row) => column.Numbers.At(row) ?? default;
+
+    private static ExactInt Sum(Column column, HashSet<int> except)
+    {
+        ExactInt sum = default;
+        if (column.Numbers.Units is { } units && except.Count == 0)
+        {
+            Int128 all = 0;
+            foreach (long unit in units)
+            {
+                all += unit == NumberCells.Missing ? 0 : unit;
+            }
+            return new ExactInt((System.Numerics.BigInteger)all);
+        }
+        for (int row = 0; row < column.Count; row++)
+        {
+            sum += except.Contains(row) ? default : At(column, row);
+        }
+        return sum;
+    }
+
+    /// <summary>Whether every number of a row is what it should be; one unit of rounding is let pass where the row says that it is a total.</summary>
+    private static bool Agrees(Column[] amounts, int row, Func<int, ExactInt> wanted, bool named, out double digits)
+    {
+        digits = 0;
+        int agreeing = 0;
+        for (int column = 0; column < amounts.Length; column++)
+        {
+            if (amounts[column].Numbers.At(row) is not { } number)
+            {
+                continue;
+            }
+            ExactInt difference = (number - wanted(column)).Abs();
+            if (!(difference.IsZero || (named && difference <= (ExactInt)1)))
+            {
+                return false;
+            }
+            agreeing += number.IsZero ? 0 : 1;
+            digits += number.IsZero ? 0 : Math.Log10(Math.Max(1, Math.Abs(new ExactDecimal(number, 0).ToDouble())));
+        }
+        return agreeing > 0;
+    }
+
+    private static bool IsNamed(Column[] labels, int row) => Array.Exists(labels, column => SaysTotal(column.Cells.TextAt(row)));
+
+    private static bool HasNoLabel(Column[] labels, int row) => labels.Length > 0 && Array.TrueForAll(labels, column => column.Cells.TextAt(row).Trim().Length == 0);
+}
