@@ -92,7 +92,10 @@ public static class TableEndpoints
         app.MapGet("/api/step-kinds", () => TableSteps.Kinds).WithTags("tables");
         tables.MapPost("{id}/undo", (TableDocuments service, string id, RevisionRequest request) => service.Undo(id, request.Revision));
         tables.MapPost("{id}/redo", (TableDocuments service, string id, RevisionRequest request) => service.Redo(id, request.Revision));
-        tables.MapPost("{id}/studies", (StudyService service, string id, double? width, double? height) => service.Start(id, width ?? 960, height ?? 600));
+        tables.MapPost("{id}/studies", (StudyService service, string id, double? width, double? height, int? likely, string? column) => column is null
+            ? service.Start(id, width ?? 960, height ?? 600, likely ?? 0)
+            : service.StartOn(id, column, width ?? 960, height ?? 600));
+        tables.MapGet("{id}/likely", (StudyService service, string id, double? width, double? height, CancellationToken cancel) => service.Likely(id, width ?? 220, height ?? 150, cancel));
 
         tables.MapPost("{id}/marked", (StudyService service, string id, MarkedBlock block, double? width, double? height) => service.Start(id, block, width ?? 960, height ?? 600));
 

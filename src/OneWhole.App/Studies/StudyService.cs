@@ -17,9 +17,28 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
 
     // ---- Making ----
 
-    /// <summary>Starts a study on a table: its first fitting columns, in the first form.</summary>
-    public StudyView Start(string tableId, double width, double height) =>
-        views.Of(Create(tableId, StudyStart.Suggest(rows.Load(tableId).Table, forms, studies.Format), "started"), width, height);
+    /// <summary>The most studies that are proposed for a table.</summary>
+    private const int MostLikely = 3;
+
+    /// <summary>Starts a study on a table: the likeliest, or another one of those that are proposed.</summary>
+    /// <param name="tableId">The table.</param>
+    /// <param name="width">Of the figure.</param>
+    /// <param name="height">Of the figure.</param>
+    /// <param name="likely">Which of <see cref="Likely"/>, from 0.</param>
+    public StudyView Start(string tableId, double width, double height, int likely = 0)
+    {
+        IReadOnlyList<Study> proposed = StudyStart.LikelyOf(rows.Load(tableId).Table, forms, MostLikely);
+        return views.Of(Create(tableId, studies.Format.Write(proposed[Math.Clamp(likely, 0, proposed.Count - 1)]), "started"), width, height);
+    }
+
+    /// <summary>The studies that are likely to be asked of a table, as sentences with their small figures, the likeliest first.</summary>
+    public IReadOnlyList<LikelyStudy> Likely(string tableId, double width, double height, CancellationToken cancel = default) =>
+        [.. StudyStart.LikelyOf(rows.Load(tableId).Table, forms, MostLikely).Select(study => views.LikelyOf(tableId, study, width, height, cancel))];
+
+    /// <summary>Starts a study of one column: counted where its numbers add up, else its labels as the parts of what is likely to be counted.</summary>
+    /// <exception cref="AppException">The table has no such column.</exception>
+    public StudyView StartOn(string tableId, string column, double width, double height) =>
+        views.Of(Create(tableId, studies.Format.Write(StudyStart.OfColumn(rows.Load(tableId).Table, column, forms)), "started"), width, height);
 
     /// <summary>
     /// Starts a study on a marked block. Where its labels tell its rows from the others it is a study on the table; else the

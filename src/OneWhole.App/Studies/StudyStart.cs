@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using OneWhole.Core.Forms;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 
@@ -67,9 +68,6 @@ internal static class StudyStart
         return inside.Count is 0 or > 200 ? null : [.. inside.Order().Select(code => view.Labels[code])];
     }
 
-    /// <summary>The likeliest study of a table that is new.</summary>
-    public static JsonObject Suggest(Table table, FormList forms, StudyFormat format) => format.Write(LikelyOf(table, forms, 1)[0]);
-
     /// <summary>The likeliest studies of a table that is new, the first one first; at least one.</summary>
     /// <exception cref="AppException">The table has no columns.</exception>
     public static IReadOnlyList<Study> LikelyOf(Table table, FormList forms, int most)
@@ -78,5 +76,17 @@ internal static class StudyStart
         Column any = table.Columns.Count > 0 ? table.Columns[0] : throw new AppException("no-columns", "The table has no columns to make parts of.");
         // Nothing that counts, and nothing that gathers: rows by whatever there is.
         return likely.Count > 0 ? likely : [new Study { Parts = new Axis.Labels(any.Name, []), Form = forms.Forms[0].Begun }];
+    }
+
+    /// <summary>A study of one column: what is counted where its numbers add up, else the parts.</summary>
+    /// <exception cref="AppException">The table has no such column.</exception>
+    public static Study OfColumn(Table table, string name, FormList forms)
+    {
+        Column column = table.Find(name) ?? throw new AppException("not-found", $"The table has no column \"{name}\".");
+        bool counted = column.Info.Type == ColumnType.Quantity && TableKnowledge.Of(table).Columns.First(known => known.Column == column).Role is ColumnRole.Amount or ColumnRole.Rate or ColumnRole.Derived;
+        Study first = LikelyOf(table, forms, 1)[0];
+        Axis parts = counted ? Likely.Parts(table).FirstOrDefault(known => known.Column != column) is { } by ? new Axis.Labels(by.Name, []) : new Axis.Columns([name]) : new Axis.Labels(name, []);
+        Measure? value = parts is Axis.Columns ? null : counted ? new Measure.Sum(name) : Likely.Amounts(table).FirstOrDefault(known => known.Column != column) is { } amount ? new Measure.Sum(amount.Name) : null;
+        return first with { Parts = parts, Groups = null, GivenValue = value, Order = new Ordering(), Form = forms.Forms[0].Begun };
     }
 }

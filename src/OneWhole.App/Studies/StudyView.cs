@@ -36,6 +36,13 @@ public sealed record LabelMove(string Label, bool Groups = false, string? To = n
 /// <summary>A study as it is listed, with a small figure.</summary>
 public sealed record StudySummary(string Id, long Revision, string Title, string Statement, string TableId, string TableName, string Changed, Figure? Figure, string? Problem);
 
+/// <summary>A study that is proposed for a table.</summary>
+/// <param name="Title">"Takings by product".</param>
+/// <param name="Statement">The whole sentence.</param>
+/// <param name="Study">The document.</param>
+/// <param name="Figure">Small; null where it can't be drawn.</param>
+public sealed record LikelyStudy(string Title, string Statement, JsonObject Study, Figure? Figure);
+
 /// <summary>Everything that the study screen shows.</summary>
 public sealed record StudyView
 {

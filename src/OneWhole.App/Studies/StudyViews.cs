@@ -66,6 +66,23 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
         };
     }
 
+    /// <summary>A study that is proposed: its sentence and its small figure, or why it can't be drawn.</summary>
+    internal LikelyStudy LikelyOf(string tableId, Study study, double width, double height, CancellationToken cancel)
+    {
+        System.Text.Json.Nodes.JsonObject document = studies.Format.Write(study);
+        try
+        {
+            WorkingsResult workings = computing.Compute(tableId, study, cancel);
+            Statement statement = StatementOf(workings, study);
+            return new LikelyStudy(statement.Title, string.Concat(statement.Phrases.Select(phrase => phrase.Text)), document, Miniature.Of(FigureDrawer.Draw(workings, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared)));
+        }
+        catch (StudyException fault)
+        {
+            Statement statement = Statement.Of(rows.Load(tableId).Table, study);
+            return new LikelyStudy(statement.Title, fault.Plain, document, null);
+        }
+    }
+
     /// <summary>A study in the list. One that can't be shown says what is wrong, and hides no other one.</summary>
     internal StudySummary SummaryOf(StoredDocument stored, double width, double height)
     {

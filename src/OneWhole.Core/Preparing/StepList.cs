@@ -13,6 +13,7 @@ public static class StepList
         new Drop(),
         new Move(),
         new HeadingsFromRow(),
+        new HeadingsAreData(),
         new SkipRows(),
         new FillDown(),
         new Tidy(),
@@ -26,6 +27,7 @@ public static class StepList
         new CountRows(),
         new LeaveOut(),
         new LeaveOutTotals(),
+        new LeaveOutEmpty(),
         new RemoveRepeats(),
     ];
 

@@ -37,7 +37,7 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
     /// <summary>Rows that show by themselves that numbers in turn are no chance.</summary>
     private const int ManyRows = 20;
 
-    private const int FewestInTurn = 4;
+    private const int FewestInTurn = 3;
     private const int FirstYear = 1800;
     private const int LastYear = 2200;
     private const int MostYears = 60;
@@ -116,7 +116,7 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
         {
             return new KnownColumn(column, ColumnRole.Ordered, "its cells are dates");
         }
-        if (labels.Count <= 500 && (NaturalOrder.IsOrderedSet(labels) || labels.All(label => label == Label.Blank || IsYear(label) || Periods.IsPeriod(label))))
+        if (labels.Count <= 500 && !NaturalOrder.AreLevels(labels) && (NaturalOrder.IsOrderedSet(labels) || labels.All(label => label == Label.Blank || IsYear(label) || Periods.IsPeriod(label))))
         {
             return new KnownColumn(column, ColumnRole.Ordered, "its labels have an order of their own");
         }
@@ -146,9 +146,10 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
             return null;
         }
         bool distinct = numbers.Distinct().Count() == numbers.Length;
-        bool close = numbers.Max() - numbers.Min() < numbers.Length * 5L / 4;
+        long range = numbers.Max() - numbers.Min();
         bool rising = Enumerable.Range(1, numbers.Length - 1).All(row => numbers[row] > numbers[row - 1]);
-        if (distinct && close && (numbers.Length >= ManyRows || rising && (others || named)))
+        bool inTurn = rising && range < numbers.Length * 5L / 4 && (others || named || numbers.Length >= ManyRows || (range == numbers.Length - 1 && numbers.Length > FewestInTurn + 1));
+        if (distinct && (inTurn || (numbers.Length >= ManyRows && range <= numbers.Length + numbers.Length / 50)))
         {
             return "each row has a whole number of its own, one after another";
         }

@@ -18,6 +18,11 @@ public static class TotalRows
     /// <summary>So many digits that agree are no chance.</summary>
     private const double SureDigits = 4;
 
+    /// <summary>Of so many rows fewer digits are enough.</summary>
+    private const int ManyOthers = 8;
+
+    private const double FewerDigits = 2.5;
+
     private static readonly string[] Words =
         ["total", "totals", "subtotal", "sub-total", "sum", "all", "overall", "together", "both", "gesamt", "summe", "insgesamt", "totaal", "totale", "totalt", "ensemble", "suma", "razem"];
 
@@ -42,7 +47,7 @@ public static class TotalRows
             int others = table.RowCount - left.Count - 1;
             if (!left.Contains(row) && others >= 2 && Agrees(amounts, row, column => totals[column] - At(amounts[column], row), IsNamed(labels, row), out double digits))
             {
-                found.Add(new TotalRow(row, others, IsNamed(labels, row) || HasNoLabel(labels, row) || (digits >= SureDigits && others >= 3)));
+                found.Add(new TotalRow(row, others, IsNamed(labels, row) || HasNoLabel(labels, row) || (digits >= (others >= ManyOthers ? FewerDigits : SureDigits) && others >= 3)));
                 break;
             }
         }

@@ -245,7 +245,7 @@ public static class FollowingColumns
         for (int row = 0; row < rows; row++)
         {
             double number = column[row], wanted = rule(row);
-            if (double.IsNaN(number) || double.IsNaN(wanted))
+            if (double.IsNaN(number) || !double.IsFinite(wanted))
             {
                 continue;
             }

@@ -18,6 +18,19 @@ public sealed record NumberReading(char DecimalMark = '.', char ThousandsMark = 
     /// <summary>A comma for decimals, points between thousands: "1.204,50".</summary>
     public static NumberReading Comma { get; } = new(',', '.');
 
+    /// <summary>What stands with each number ("t", "USD"), and is no part of it; null where nothing does.</summary>
+    public string? Unit { get; init; }
+
+    /// <summary>A text without the unit before or after its number.</summary>
+    public ReadOnlySpan<char> WithoutUnit(ReadOnlySpan<char> text)
+    {
+        if (Unit is null || text.Length <= Unit.Length)
+        {
+            return text;
+        }
+        return text.EndsWith(Unit, StringComparison.Ordinal) ? text[..^Unit.Length].TrimEnd() : text.StartsWith(Unit, StringComparison.Ordinal) ? text[Unit.Length..].TrimStart() : text;
+    }
+
     /// <param name="text">A cell's text without outer white space.</param>
     /// <param name="units">The number in units of 10^−scale.</param>
     /// <param name="scale">Decimals as written.</param>
@@ -42,6 +55,7 @@ public sealed record NumberReading(char DecimalMark = '.', char ThousandsMark = 
         {
             return false;
         }
+        text = WithoutUnit(text);
         if (text[^1] is '%' or '\u066A')
         {
             percent = true;

@@ -117,6 +117,10 @@ internal sealed class OdsFormat : TableFormat
         private const int WidestRow = 16384;
 
         private readonly List<string> _cells = [];
+        private readonly Dictionary<int, string> _units = [];
+        private string? _unit;
+
+        public override string? UnitOf(int cell) => _units.GetValueOrDefault(cell);
         private readonly StringBuilder _text = new();
         private int _row = -1;
         private int _repeats;
@@ -176,6 +180,7 @@ internal sealed class OdsFormat : TableFormat
                 {
                     _repeats = Number(xml.GetAttribute("number-rows-repeated", Table));
                     _cells.Clear();
+                _units.Clear();
                     if (!xml.IsEmptyElement)
                     {
                         ReadCells(xml);
@@ -239,6 +244,10 @@ internal sealed class OdsFormat : TableFormat
                     throw new ReadException("too-many-columns", $"Row {_row + 2} has more than {WidestRow} cells.");
                 }
                 _cells.AddRange(Enumerable.Repeat("", (int)pending));
+                if (_unit is not null)
+                {
+                    _units[_cells.Count] = _unit;
+                }
                 pending = 0;
                 _cells.AddRange(Enumerable.Repeat(value, repeats));
             }
@@ -246,7 +255,7 @@ internal sealed class OdsFormat : TableFormat
 
         private string ReadCell(XmlReader xml)
         {
-            string? type = xml.GetAttribute("value-type", Office), value = xml.GetAttribute("value", Office);
+            string? type = xml.GetAttribute("value-type", Office), value = xml.GetAttribute("value", Office), currency = xml.GetAttribute("currency", Office);
             string? typed = type switch
             {
                 "float" or "currency" => double.TryParse(value, NumberStyles.Float, CultureInfo.InvariantCulture, out double number) ? PlainText.Of(number) : "",
@@ -261,6 +270,12 @@ internal sealed class OdsFormat : TableFormat
             {
                 ReadParagraphs(xml);
             }
+            _unit = type switch
+            {
+                "currency" when currency is { Length: > 0 } => CellUnit.OfCurrency(currency),
+                "currency" or "float" => CellUnit.OfText(_text.ToString().Trim()),
+                _ => null,
+            };
             return typed ?? _text.ToString();
         }
 

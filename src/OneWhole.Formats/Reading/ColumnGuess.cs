@@ -9,6 +9,33 @@ internal sealed record ColumnGuess(NumberReading Numbers, bool MostlyNumbers, bo
     /// <param name="plain">Whether numbers and days are written plainly: then nothing is doubtful.</param>
     public static ColumnGuess Of(IEnumerable<string> cells, bool plain)
     {
+        if (plain)
+        {
+            return Bare(cells, plain);
+        }
+        // Numbers that are all written with the same unit are read without it.
+        string[] all = [.. cells];
+        string? unit = null;
+        int filled = 0, same = 0;
+        foreach (string cell in all.Select(cell => cell.Trim()).Where(cell => cell.Length > 0 && cell != Label.Blank))
+        {
+            filled++;
+            string? found = CellUnit.OfText(cell);
+            unit ??= found;
+            same += found is not null && found == unit ? 1 : 0;
+            if (filled >= 20 && same * 2 < filled)
+            {
+                break;
+            }
+        }
+        return unit is null || same * 10 < filled * 9 ? Bare(all, plain) : Bare(all.Select(cell => CellUnit.Without(cell, unit)), plain) with { Unit = unit };
+    }
+
+    /// <summary>The unit that stands with nearly all numbers; null where there is none.</summary>
+    public string? Unit { get; init; }
+
+    private static ColumnGuess Bare(IEnumerable<string> cells, bool plain)
+    {
         int filled = 0, points = 0, commas = 0, differing = 0, iso = 0, dayFirst = 0, monthFirst = 0, yearFirst = 0;
         foreach (string raw in cells)
         {

@@ -18,6 +18,9 @@ internal abstract class RowSource : IDisposable
     /// <summary>A cell of the row at hand; valid until the next row.</summary>
     public abstract ReadOnlySpan<char> this[int cell] { get; }
 
+    /// <summary>The unit with which a format of its own shows a cell's number; null where it has none.</summary>
+    public virtual string? UnitOf(int cell) => null;
+
     /// <summary>Whether nothing stands on the row.</summary>
     public virtual bool IsEmpty
     {

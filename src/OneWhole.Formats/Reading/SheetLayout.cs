@@ -25,6 +25,10 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
             return new SheetLayout([], [.. Enumerable.Repeat("", start.Max(row => row.Length))], null, 0);
         }
         int header = headerRow is { } given ? Math.Clamp(given - 1, 0, start.Count - 1) : isSheet ? OnSheet(start) : InText(start);
+        if (headerRow is null && FirstData(start, header, isSheet) is { } data)
+        {
+            return WithoutHeadings(start, data, isSheet);
+        }
         IReadOnlyList<string> titles = [.. start.Take(header).Where(row => row.Length > 0).Select(Joined)];
         if (!isSheet)
         {
@@ -64,6 +68,56 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
         // A column of cells without a heading between blocks would belong to none of them.
         return new SheetLayout(titles, [.. columns.Select(at => At(headings, at))], columns, header + 1) { Blocks = columns.Length == filled.Length ? blockTitles : [] };
     }
+
+    /// <summary>Whether the rows have no headings: the first one is a row like those below it.</summary>
+    public bool IsHeadless { get; init; }
+
+    private const int MostCompared = 20;
+
+    /// <summary>
+    /// Where the row that would hold the headings is data, the first row of data; else null. It is data where a number stands over
+    /// numbers, or a label over itself, and nowhere a word over numbers.
+    /// </summary>
+    private static int? FirstData(IReadOnlyList<string[]> start, int header, bool isSheet)
+    {
+        int widest = start.Max(Filled);
+        int first = isSheet ? start.ToList().FindIndex(row => Filled(row) * 10 >= widest * 6 && Filled(row) > 0) : header;
+        string[][] below = [.. start.Skip(first + 1).Where(row => Filled(row) > 0).Take(MostCompared)];
+        if (first < 0 || first > header || widest < 2 || below.Length < 2)
+        {
+            return null;
+        }
+        int data = 0;
+        for (int at = 0; at < start[first].Length; at++)
+        {
+            string cell = At(start[first], at);
+            string[] cells = [.. below.Select(row => At(row, at)).Where(text => text.Length > 0)];
+            if (cells.Length == 0 || cell.Length == 0)
+            {
+                continue;
+            }
+            bool numbers = cells.Count(LooksLikeNumber) * 10 >= cells.Length * 8;
+            // A year stands over amounts as a heading does.
+            bool year = IsYear(cell) && string.CompareOrdinal(cell, "1900") >= 0 && string.CompareOrdinal(cell, "2100") <= 0 && !cells.All(IsYear);
+            if (numbers && (year || !LooksLikeNumber(cell)))
+            {
+                return null;
+            }
+            data += numbers ? 1 : 0;
+        }
+        return data > 0 ? first : null;
+    }
+
+    private static SheetLayout WithoutHeadings(IReadOnlyList<string[]> start, int first, bool isSheet)
+    {
+        int width = start.Skip(first).Max(row => row.Length);
+        int[] columns = [.. Enumerable.Range(0, width).Where(at => start.Skip(first).Any(row => At(row, at).Length > 0))];
+        return new SheetLayout([.. start.Take(first).Where(row => row.Length > 0).Select(Joined)], [.. Enumerable.Repeat("", isSheet ? columns.Length : width)], isSheet ? columns : null, first) { IsHeadless = true };
+    }
+
+    /// <summary>"1710", "1,204.50", "12 %", "$3".</summary>
+    private static bool LooksLikeNumber(string cell) =>
+        Core.Tables.NumberReading.Point.TryRead(cell.Trim(), out _, out _, out _) || Core.Tables.NumberReading.Comma.TryRead(cell.Trim(), out _, out _, out _);
 
     /// <summary>How often the same two or more headings stand in a row, side by side; 1 where they don't.</summary>
     private static int Repeats(string[] headings)

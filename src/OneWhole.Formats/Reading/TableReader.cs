@@ -21,6 +21,7 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
     private ColumnGuess[] _guesses = [];
     private int[]? _columns;
     private int _ragged;
+    private int _empty;
     private readonly List<string[]> _held = [];
     private bool _afterEmpty;
 
@@ -120,11 +121,6 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             // On a sheet a cell far out costs what it is, not what stands empty before it.
             Check(rows.IsSheet ? FilledIn(null) : rows.Count);
             start.Add(Copy());
-            // Delimited text nearly always begins with its headings: then nothing is held back.
-            if (!rows.IsSheet && start.Count == 1 && rows.Count > 1 && settings.HeaderRow is null)
-            {
-                break;
-            }
         }
         if (start.TrueForAll(row => row.Length == 0))
         {
@@ -134,6 +130,10 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         Titles.AddRange(layout.Titles);
         _columns = layout.Columns;
         _headings = Headings.Settle(layout.Headings, _notes);
+        if (layout.IsHeadless)
+        {
+            AskAboutHeadings(Fit(start[layout.FirstRow]));
+        }
         if (layout.Blocks.Count > 1)
         {
             AskAboutBlocks(layout.Blocks);
@@ -147,6 +147,19 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             }
             Consume(row);
         }
+    }
+
+    /// <summary>Rows without headings: both readings are there, and each can be taken back.</summary>
+    private void AskAboutHeadings(string[] first)
+    {
+        const int most = 5;
+        _notes.RemoveAll(note => note.Code == "empty-heading");
+        string cells = string.Join(" | ", first.Take(most).Select(cell => cell.Trim())) + (first.Length > most ? " | …" : "");
+        string names = _headings.Length == 1 ? $"the column is called {_headings[0]}" : $"the columns are called {_headings[0]} to {_headings[^1]}";
+        _notes.Add(new ReadNote("no-headings", $"The first row, “{cells}”, is like those below it: it is taken as data, and {names}.", Ask: true)
+        {
+            Answers = [new ReadAnswer("the first row is data", true), new ReadAnswer("the first row holds headings", false) { Step = new JsonObject { ["do"] = "headings-from-row" } }],
+        });
     }
 
     /// <summary>Blocks side by side: one table, or several?</summary>
@@ -181,8 +194,25 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         }
     }
 
+    private const int UnitRows = 200;
+
+    /// <summary>The units that a sheet's first cells are shown with, by their place on the row, each with how often.</summary>
+    private readonly Dictionary<(int Place, string Unit), int> _units = [];
+
+    private string? UnitAt(int place) => _units.Where(pair => pair.Key.Place == place).OrderByDescending(pair => pair.Value).Select(pair => pair.Key.Unit).FirstOrDefault();
+
     private string[] Copy()
     {
+        if (rows.IsSheet && Rows < UnitRows)
+        {
+            for (int place = 0; place < rows.Count; place++)
+            {
+                if (rows.UnitOf(place) is { } unit)
+                {
+                    _units[(place, unit)] = _units.GetValueOrDefault((place, unit)) + 1;
+                }
+            }
+        }
         var cells = new string[rows.Count];
         for (int i = 0; i < cells.Length; i++)
         {
@@ -200,6 +230,7 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
     private void Add(string[]? copy)
     {
         int count = copy?.Length ?? rows.Count;
+        _empty += (count == 0 || (copy is null ? rows[0] : copy[0]).IsWhiteSpace()) && FilledIn(copy) == 0 ? 1 : 0;
         NoteRagged(count, at => copy is null ? rows[at].ToString() : copy[at]);
         if (_builders.Length == 0)
         {
@@ -271,6 +302,7 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
                 reading = fileHasCommas || (rows.CommaIsLikely && !fileHasPoints) ? NumberReading.Comma : NumberReading.Point;
                 _notes.Add(NumberQuestion(i, reading));
             }
+            reading = guess.Unit is null ? reading : reading with { Unit = guess.Unit };
             _guesses[i] = guess with { Numbers = reading };
             _builders[i] = new ColumnBuilder(reading, guess.MostlyNumbers);
             foreach (string[] cells in _sample)
@@ -295,6 +327,10 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             ColumnGuess guess = _guesses[i];
             DateOrder? dates = set?.Dates ?? (guess.Dates is null or DateOrder.Iso ? guess.Dates : settings.Dates ?? guess.Dates);
             columns[i] = _builders[i].Build(_headings[i], set?.Type, dates);
+            if (columns[i].Info.Type == ColumnType.Quantity && (guess.Unit ?? UnitAt(PlaceOf(i))) is { } unit)
+            {
+                columns[i] = columns[i].With(columns[i].Info with { Unit = unit });
+            }
             // What a column needed to be found out goes before the next one is settled.
             _builders[i] = null!;
             if (guess.AmbiguousDates && set?.Dates is null && settings.Dates is null && columns[i].Info.Type == ColumnType.Date)
@@ -303,6 +339,11 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             }
         }
         var table = new Table(name, columns);
+        if (_empty > 0 && _empty < table.RowCount)
+        {
+            string rowsWord = _empty == 1 ? "1 row has" : $"{Core.Numbers.NumberText.Count(_empty)} rows have";
+            _notes.Add(new ReadNote("empty-rows", $"{rowsWord} no filled cell.") { Answers = [new ReadAnswer("leave them out", true) { Step = new JsonObject { ["do"] = "leave-out-empty" } }] });
+        }
         if (TotalQuestion.Of(table) is { } total)
         {
             _notes.Add(total.Note);

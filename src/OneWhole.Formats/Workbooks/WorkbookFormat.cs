@@ -179,6 +179,8 @@ internal static class Sheets
             }
         }
 
+        public override string? UnitOf(int cell) => reader.GetValue(range.FirstColumn + cell) is double ? CellUnit.OfFormat(reader.GetNumberFormatString(range.FirstColumn + cell)) : null;
+
         public override IEnumerable<ReadNote> Told => scan?.Notes ?? [];
 
         private string TextOf(int at) => scan?.ErrorAt(_row, at) is { } error ? error : reader.GetValue(at) switch
