@@ -22,6 +22,9 @@ public sealed record ShapeRequest(long Revision, string Form, string Shape);
 /// <summary>Applies the remedy of a tie-out line.</summary>
 public sealed record RemedyRequest(long Revision, string Line);
 
+/// <summary>Leaves parts or groups out, or all others.</summary>
+public sealed record NarrowRequest(long Revision, NarrowedLabels Labels);
+
 /// <summary>Rows that are selected.</summary>
 public sealed record SelectionRequest(IReadOnlyList<int> Rows);
 
@@ -61,6 +64,8 @@ public static class StudyEndpoints
             service.Shape(id, request.Revision, request.Form, request.Shape, width ?? Width, height ?? Height));
         studies.MapPost("{id}/move", (StudyService service, string id, MoveRequest request, double? width, double? height) =>
             service.Move(id, request.Revision, request.Move, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/narrow", (StudyService service, string id, NarrowRequest request, double? width, double? height) =>
+            service.Narrow(id, request.Revision, request.Labels, width ?? Width, height ?? Height));
         studies.MapPost("{id}/swap", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
             service.Swap(id, request.Revision, width ?? Width, height ?? Height));
         studies.MapPost("{id}/undo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>

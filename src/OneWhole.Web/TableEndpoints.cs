@@ -42,6 +42,16 @@ public sealed record ColumnRequest(long Revision, string Column)
     public string? Multiplier { get; init; }
 }
 
+/// <summary>What a table is called.</summary>
+public sealed record NameRequest(long Revision, string Name);
+
+/// <summary>Whether a table is long or wide; null for what is found from its columns.</summary>
+public sealed record SayShapeRequest(long Revision, TableShape? Shape)
+{
+    /// <summary>The headings of the columns that stand side by side; none for all that hold amounts.</summary>
+    public IReadOnlyList<string> Columns { get; init; } = [];
+}
+
 /// <summary>Tables over HTTP.</summary>
 public static class TableEndpoints
 {
@@ -74,6 +84,8 @@ public static class TableEndpoints
         tables.MapGet("{id}/rows", (TableQuestions service, string id, int first, int count, int? stage) => service.Rows(id, first, count, stage));
         tables.MapPost("{id}/edit", (TableTyping service, string id, EditRequest request) => service.Edit(id, request.Revision, request.Edit));
         tables.MapGet("{id}/unreadable", (TableQuestions service, string id) => service.Unreadable(id));
+        tables.MapPost("{id}/name", (TableDocuments service, string id, NameRequest request) => service.Rename(id, request.Revision, request.Name));
+        tables.MapPost("{id}/shape", (TableDocuments service, string id, SayShapeRequest request) => service.Say(id, request.Revision, request.Shape, request.Columns));
         tables.MapPost("{id}/column", (ColumnChanges service, string id, ColumnRequest request) => service.Set(id, request.Revision, request.Column, new ColumnChange
         {
             Name = request.Name,
@@ -95,7 +107,7 @@ public static class TableEndpoints
         tables.MapPost("{id}/studies", (StudyService service, string id, double? width, double? height, int? likely, string? column) => column is null
             ? service.Start(id, width ?? 960, height ?? 600, likely ?? 0)
             : service.StartOn(id, column, width ?? 960, height ?? 600));
-        tables.MapGet("{id}/likely", (StudyService service, string id, double? width, double? height, CancellationToken cancel) => service.Likely(id, width ?? 220, height ?? 150, cancel));
+        tables.MapGet("{id}/likely", (StudyService service, string id, double? width, double? height, CancellationToken cancel) => service.Understand(id, width ?? 220, height ?? 150, cancel));
 
         tables.MapPost("{id}/marked", (StudyService service, string id, MarkedBlock block, double? width, double? height) => service.Start(id, block, width ?? 960, height ?? 600));
 

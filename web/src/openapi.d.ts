@@ -615,6 +615,88 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NameRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/shape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SayShapeRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{id}/column": {
         parameters: {
             query?: never;
@@ -995,6 +1077,8 @@ export interface paths {
                 query?: {
                     width?: number;
                     height?: number;
+                    likely?: number;
+                    column?: string;
                 };
                 header?: never;
                 path: {
@@ -1015,6 +1099,46 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/likely": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    width?: number;
+                    height?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LikelyView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1599,6 +1723,50 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["MoveRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StudyView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studies/{id}/narrow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    width?: number;
+                    height?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NarrowRequest"];
                 };
             };
             responses: {
@@ -3276,6 +3444,8 @@ export interface components {
             id?: string;
             /** @description The import that holds its cells; empty for a prepared column. */
             in?: string;
+            /** @description What it was called where it was read, where it is called otherwise now: fresh rows have it under that heading. */
+            heading?: null | string;
             unit?: null | string;
             /** @description In what the numbers are counted ("thousand"); empty for ones. */
             multiplier?: string;
@@ -3415,6 +3585,8 @@ export interface components {
              * @description How many there are in all.
              */
             differingCount: number;
+            /** @description What the product does in its place, in words. */
+            instead?: string;
         };
         /** @description A group's row of subtotals. */
         GroupRowView: {
@@ -3517,6 +3689,31 @@ export interface components {
             /** Format: int32 */
             parts: number;
             clause: components["schemas"]["JsonObject"];
+        };
+        /** @description A study that is proposed for a table. */
+        LikelyStudy: {
+            /** @description "Takings by product". */
+            title: string;
+            /** @description The whole sentence. */
+            statement: string;
+            /** @description The document. */
+            study: components["schemas"]["JsonObject"];
+            figure: null | components["schemas"]["Figure"];
+        };
+        /** @description How a new table is understood, and what is likely to be asked of it. */
+        LikelyView: {
+            /** @description Long or wide. */
+            shape: components["schemas"]["TableShape"];
+            /** @description "Read as wide: Men and Women stand side by side." */
+            words: string;
+            /** @description The columns that stand side by side. */
+            together: string[];
+            /** @description Columns that are neither counted nor parts, each with the reason. */
+            leftOut: string[];
+            /** @description Whether it has two columns of amounts that could be taken together. */
+            canBeWide: boolean;
+            /** @description The likeliest first. */
+            studies: components["schemas"]["LikelyStudy"][];
         };
         /**
          * @description One drawn thing. Its id is stable from figure to figure, so that what stays can move; its role says what it is, and
@@ -3650,6 +3847,33 @@ export interface components {
             name: string;
             /** @description "74,930 minutes", "6 of 12 causes make 80 %". */
             text: string;
+        };
+        /** @description What a table is called. */
+        NameRequest: {
+            /** Format: int64 */
+            revision: number;
+            name: string;
+        };
+        /** @description Parts or groups that are left out, or alone left in. */
+        NarrowedLabels: {
+            /** @description Which ones. */
+            labels: string[];
+            /**
+             * @description Whether they are groups.
+             * @default false
+             */
+            groups: boolean;
+            /**
+             * @description Whether all others go.
+             * @default false
+             */
+            only: boolean;
+        };
+        /** @description Leaves parts or groups out, or all others. */
+        NarrowRequest: {
+            /** Format: int64 */
+            revision: number;
+            labels: components["schemas"]["NarrowedLabels"];
         };
         /** @description A table of the page whose source has something newer. */
         NewerTable: {
@@ -3818,6 +4042,12 @@ export interface components {
             /** @description The first preparing step that does not fit the fresh rows. */
             problem?: null | string;
         };
+        /** @description A remark as shown, with the words of what can be done about it. */
+        RemarkView: {
+            id: string;
+            text: string;
+            remedy: null | string;
+        };
         /** @description Applies the remedy of a tie-out line. */
         RemedyRequest: {
             /** Format: int64 */
@@ -3861,6 +4091,14 @@ export interface components {
             to: number;
             /** Format: int32 */
             count: number;
+        };
+        /** @description Whether a table is long or wide; null for what is found from its columns. */
+        SayShapeRequest: {
+            /** Format: int64 */
+            revision: number;
+            shape: null | components["schemas"]["TableShape"];
+            /** @description The headings of the columns that stand side by side; none for all that hold amounts. */
+            columns?: string[];
         };
         /** @description What several selected rows make together. */
         SelectionReading: {
@@ -4120,6 +4358,8 @@ export interface components {
             /** @description What is said to who looks for something that is not there. */
             answers: components["schemas"]["AnswerView"][];
             workings?: null | components["schemas"]["WorkingsView"];
+            /** @description What should be known of the study, and is no proof. */
+            remarks?: components["schemas"]["RemarkView"][];
             figure?: null | components["schemas"]["Figure"];
             /** @description What is wrong, where there are no workings or no figure. */
             problem?: null | string;
@@ -4137,6 +4377,8 @@ export interface components {
             addColumns?: string[];
             cells?: components["schemas"]["CellEdit"][];
         };
+        /** @enum {unknown} */
+        TableShape: "long" | "wide" | null;
         /** @description A table as it is listed. */
         TableSummary: {
             id: string;

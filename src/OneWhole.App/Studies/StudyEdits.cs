@@ -67,6 +67,56 @@ internal static class StudyEdits
         }
     }
 
+    /// <summary>Leaves parts or groups out, or all others: by a clause on their column, or by the columns of a wide table that are named.</summary>
+    /// <exception cref="AppException">Bands have ends and no labels, or nothing would be left.</exception>
+    public static void Narrow(JsonObject study, NarrowedLabels narrowed)
+    {
+        if (study[narrowed.Groups ? "groups" : "parts"] is not JsonObject axis || narrowed.Labels.Count == 0)
+        {
+            throw new AppException("not-found", "There is nothing to leave out.");
+        }
+        if (axis["columns"] is JsonArray columns)
+        {
+            string[] kept = [.. columns.Select(name => (string)name!).Where(name => narrowed.Labels.Contains(name) == narrowed.Only)];
+            axis["columns"] = kept.Length > 0 ? Labels(kept) : throw new AppException("nothing-left", "Nothing would be left to share out.");
+            return;
+        }
+        if (axis["bands"] is not null)
+        {
+            throw new AppException("bands", "Bands are left out by the ends of their numbers: add a clause “only where”.");
+        }
+        string column = (string)axis["column"]!;
+        if (axis["expected"] is JsonArray expected)
+        {
+            string[] kept = [.. expected.Select(label => (string)label!).Where(label => narrowed.Labels.Contains(label) == narrowed.Only)];
+            axis.Remove("expected");
+            if (kept.Length > 0)
+            {
+                axis["expected"] = Labels(kept);
+            }
+        }
+        var where = study["where"] as JsonArray ?? [];
+        study.Remove("where");
+        string member = narrowed.Only ? "is" : "isNot";
+        JsonObject[] known = [.. where.OfType<JsonObject>().Where(clause => (string?)clause["column"] == column)];
+        if (narrowed.Only || !known.Any(clause => clause["isNot"] is JsonArray))
+        {
+            foreach (JsonObject clause in known.Where(clause => narrowed.Only && (clause["is"] ?? clause["isNot"]) is not null && clause.Count == 2))
+            {
+                where.Remove(clause);
+            }
+            where.Add(new JsonObject { ["column"] = column, [member] = Labels(narrowed.Labels) });
+        }
+        else
+        {
+            JsonObject clause = known.First(clause => clause["isNot"] is JsonArray);
+            clause["isNot"] = Labels([.. ((JsonArray)clause["isNot"]!).Select(label => label!.ToString()).Union(narrowed.Labels)]);
+        }
+        study["where"] = where;
+    }
+
+    private static JsonArray Labels(IEnumerable<string> labels) => new([.. labels.Select(label => JsonValue.Create(label))]);
+
     /// <summary>Moves a part, or a group, to the place of another: from then on their order is the one that is listed.</summary>
     /// <exception cref="AppException">There is no such label, or there are too many for an order by hand.</exception>
     public static Action<JsonObject> Move(Division division, LabelMove move)

@@ -127,7 +127,8 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
             WorkingsResult workings = computing.Compute(document.TableId, wanted, cancel);
             StudyWords words = StudyWords.Of(workings.Division);
             Unsuitable? unsuitable = form.Suits(workings)
-                ?? (wanted.Parts != applied.Parts ? new Unsuitable($"needs other columns; it takes {words.PartMany} within each {words.GroupOne}", null)
+                ?? (form.Groups == GroupUse.None && wanted.Value != applied.Value && wanted.Value is Measure.Sum alone ? new Unsuitable($"takes no groups; it counts {alone.Column} alone", null)
+                    : wanted.Parts != applied.Parts ? new Unsuitable($"needs other columns; it takes {words.PartMany} within each {words.GroupOne}", null)
                     : wanted.Groups != applied.Groups ? new Unsuitable($"needs a second column; it takes {words.GroupMany}", null) : null);
             return new StripItem(form.Kind, shape.Id, shape.Name, chosen, Miniature.Of(FigureDrawer.Draw(workings, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared)), unsuitable?.Why, unsuitable?.Remedy?.Text);
         }

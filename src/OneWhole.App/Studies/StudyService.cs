@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using OneWhole.App.Changing;
 using OneWhole.App.Tables;
 using OneWhole.Core.Forms;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
@@ -34,6 +35,17 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     /// <summary>The studies that are likely to be asked of a table, as sentences with their small figures, the likeliest first.</summary>
     public IReadOnlyList<LikelyStudy> Likely(string tableId, double width, double height, CancellationToken cancel = default) =>
         [.. StudyStart.LikelyOf(rows.Load(tableId).Table, forms, MostLikely).Select(study => views.LikelyOf(tableId, study, width, height, cancel))];
+
+    /// <summary>How a table is understood, with <see cref="Likely"/>.</summary>
+    public LikelyView Understand(string tableId, double width, double height, CancellationToken cancel = default)
+    {
+        TableKnowledge known = TableKnowledge.Of(rows.Load(tableId).Table);
+        string together = string.Join(", ", known.Together.Take(4).Select(column => column.Name)) + (known.Together.Count > 4 ? $" and {known.Together.Count - 4} more" : "");
+        string words = known.Shape == TableShape.Wide ? $"Read as a wide table, {together} side by side: {known.Why}." : $"Read as a long table, one amount a row: {known.Why}.";
+        string[] left = [.. known.Columns.Where(column => column.Role is ColumnRole.Identifier or ColumnRole.Rate or ColumnRole.Derived or ColumnRole.Empty).Select(column => $"{column.Name}: {column.Why}"),
+            .. known.LeftOut.Where(column => known.Columns.First(other => other.Name == column.Name).Role == ColumnRole.Amount).Select(column => $"{column.Name}: {column.Why}")];
+        return new LikelyView(known.Shape, words, [.. known.Together.Select(column => column.Name)], left, known.Amounts.Count > 1, Likely(tableId, width, height, cancel));
+    }
 
     /// <summary>Starts a study of one column: counted where its numbers add up, else its labels as the parts of what is likely to be counted.</summary>
     /// <exception cref="AppException">The table has no such column.</exception>
@@ -133,7 +145,7 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     {
         StudyDocument document = studies.Find(id);
         WorkingsResult workings = computing.Compute(document);
-        Remedy remedy = (lineId == FormLine ? workings.Division.Study.Form.Form.Suits(workings)?.Remedy : workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy)
+        Remedy remedy = (lineId == FormLine ? workings.Division.Study.Form.Form.Suits(workings)?.Remedy : workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy ?? Remarks.Of(workings.Division).FirstOrDefault(remark => remark.Id == lineId)?.Remedy)
             ?? throw new AppException("not-found", $"The tie-out has no remedy for \"{lineId}\" any more.");
         JsonObject mended = studies.Format.Write(remedy.Apply(workings.Division.Study));
         return Save(document, revision, study => StudyEdits.Replace(study, mended), remedy.Text, width, height);
@@ -161,6 +173,11 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     /// <summary>Lets parts and groups change places; filter, colours and what is counted stay.</summary>
     /// <exception cref="AppException">The study has no groups.</exception>
     public StudyView Swap(string id, long revision, double width, double height) => Save(studies.Find(id), revision, StudyEdits.Swap, "parts and groups changed places", width, height);
+
+    /// <summary>Leaves parts or groups out of the study, or all others.</summary>
+    /// <exception cref="AppException">They can't be left out, or nothing would be left.</exception>
+    public StudyView Narrow(string id, long revision, NarrowedLabels narrowed, double width, double height) =>
+        Save(studies.Find(id), revision, study => StudyEdits.Narrow(study, narrowed), narrowed.Words, width, height);
 
     /// <summary>Moves a part, or a group, to the place of another: from then on their order is the one that is listed.</summary>
     /// <exception cref="AppException">There is no such label, or there are too many for an order by hand.</exception>

@@ -33,8 +33,27 @@ public sealed record PanelsView(string Column, IReadOnlyList<string> Values, int
 /// <param name="By">By how many places, earlier ones below 0.</param>
 public sealed record LabelMove(string Label, bool Groups = false, string? To = null, int By = 0);
 
+/// <summary>Parts or groups that are left out, or alone left in.</summary>
+/// <param name="Labels">Which ones.</param>
+/// <param name="Groups">Whether they are groups.</param>
+/// <param name="Only">Whether all others go.</param>
+public sealed record NarrowedLabels(IReadOnlyList<string> Labels, bool Groups = false, bool Only = false)
+{
+    /// <summary>"Fog left out".</summary>
+    internal string Words => $"{(Labels.Count == 1 ? Labels[0] : $"{Labels.Count} of them")} {(Only ? "only" : "left out")}";
+}
+
 /// <summary>A study as it is listed, with a small figure.</summary>
 public sealed record StudySummary(string Id, long Revision, string Title, string Statement, string TableId, string TableName, string Changed, Figure? Figure, string? Problem);
+
+/// <summary>How a new table is understood, and what is likely to be asked of it.</summary>
+/// <param name="Shape">Long or wide.</param>
+/// <param name="Words">"Read as wide: Men and Women stand side by side."</param>
+/// <param name="Together">The columns that stand side by side.</param>
+/// <param name="LeftOut">Columns that are neither counted nor parts, each with the reason.</param>
+/// <param name="CanBeWide">Whether it has two columns of amounts that could be taken together.</param>
+/// <param name="Studies">The likeliest first.</param>
+public sealed record LikelyView(TableShape Shape, string Words, IReadOnlyList<string> Together, IReadOnlyList<string> LeftOut, bool CanBeWide, IReadOnlyList<LikelyStudy> Studies);
 
 /// <summary>A study that is proposed for a table.</summary>
 /// <param name="Title">"Takings by product".</param>
@@ -83,6 +102,9 @@ public sealed record StudyView
     /// <summary>Null where the study does not fit its table (any more).</summary>
     public WorkingsView? Workings { get; init; }
 
+    /// <summary>What should be known of the study, and is no proof.</summary>
+    public IReadOnlyList<RemarkView> Remarks { get; init; } = [];
+
     public Figure? Figure { get; init; }
 
     /// <summary>What is wrong, where there are no workings or no figure.</summary>
@@ -115,6 +137,9 @@ public sealed record WorkingsRowView(int Row, string Key, IReadOnlyList<string> 
 
 /// <summary>One proof as shown.</summary>
 public sealed record TieOutView(string Id, string Status, string Text, string? Remedy, IReadOnlyList<string> Names);
+
+/// <summary>A remark as shown, with the words of what can be done about it.</summary>
+public sealed record RemarkView(string Id, string Text, string? Remedy);
 
 /// <summary>The workings as shown.</summary>
 public sealed record WorkingsView

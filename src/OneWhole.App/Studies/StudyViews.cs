@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using OneWhole.App.Tables;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
+using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
@@ -60,6 +61,7 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
             Answers = [.. forms.Forms.SelectMany(form => form.Answers.Select(answer => new AnswerView(answer.Text, form.Kind, answer.Shape)))],
             Settings = StudyPictures.Suggest(statement.Settings, tables.Document(document.TableId), figure),
             Workings = workings is null ? null : StudyPictures.ViewOf(workings, figure) with { Stamp = computing.StampOf(document) },
+            Remarks = workings is null ? [] : [.. Remarks.Of(workings.Division).Select(remark => new RemarkView(remark.Id, remark.Text, remark.Remedy?.Text))],
             Figure = figure,
             Problem = problem,
             Remedy = problem is null || workings is null ? null : study.Form.Form.Suits(workings)?.Remedy?.Text,

@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using OneWhole.Core.Preparing;
+using OneWhole.Core.Tables;
 using OneWhole.Formats.Reading;
 
 namespace OneWhole.App.Tables;
@@ -38,6 +39,9 @@ public sealed record TableDocument
     /// <summary>The rows after the steps.</summary>
     public int PreparedRows { get; init; }
 
+    /// <summary>What was said of its shape; null where it is found from its columns.</summary>
+    public SaidShape? Said { get; init; }
+
     /// <summary>The columns as studies see them: after the steps, where there are some.</summary>
     [JsonIgnore]
     public IReadOnlyList<ColumnDocument> Shown => Prepared ?? Columns;
@@ -57,6 +61,11 @@ public sealed record TableDocument
     /// <summary>Lines that stood below the rows; offered as a source line.</summary>
     public IReadOnlyList<string> Below { get; init; } = [];
 }
+
+/// <summary>Whether a table is long or wide, as it was said.</summary>
+/// <param name="Shape">Long or wide.</param>
+/// <param name="Columns">The ids of the columns that stand side by side; none for all that hold amounts.</param>
+public sealed record SaidShape(TableShape Shape, IReadOnlyList<string> Columns);
 
 /// <summary>Which of a source's files holds a table's rows.</summary>
 /// <param name="Source">The source's id.</param>

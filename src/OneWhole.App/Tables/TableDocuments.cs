@@ -69,6 +69,31 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
     internal TableView Revise(string id, long revision, TableDocument document, string note, params ReadOnlySpan<string> publishes) =>
         View(changes.Write(new Change(note).Revise(new NewRevision(id, revision, Json.Write(document))).Publish(publishes))[0], document);
 
+    /// <summary>Calls a table otherwise.</summary>
+    /// <exception cref="AppException">The name is empty, too long, or another table has it.</exception>
+    public TableView Rename(string id, long revision, string name)
+    {
+        TableDocument document = Document(id);
+        name = name.Trim();
+        if (name.Length is 0 or > 200)
+        {
+            throw new AppException("wrong-name", "A table's name must have 1 to 200 characters.");
+        }
+        if (name != document.Name && List().Any(table => table.Id != id && table.Name == name))
+        {
+            throw new AppException("name-taken", $"There is a table \"{name}\" already; choose another name.");
+        }
+        return Revise(id, revision, document with { Name = name }, $"renamed {name}");
+    }
+
+    /// <summary>Says whether a table is long or wide, and which of its columns stand side by side; null leaves it to what is found.</summary>
+    public TableView Say(string id, long revision, TableShape? shape, IReadOnlyList<string> columns)
+    {
+        TableDocument document = Document(id);
+        string[] ids = [.. document.Shown.Where(column => columns.Contains(column.Name)).Select(column => column.Id)];
+        return Revise(id, revision, document with { Said = shape is { } said ? new SaidShape(said, ids) : null }, shape is null ? "its shape found from its columns" : $"taken for {(shape == TableShape.Wide ? "wide" : "long")}");
+    }
+
     public TableView Undo(string id, long revision) => View(changes.Undo(Find(id).Id, revision));
 
     public TableView Redo(string id, long revision) => View(changes.Redo(Find(id).Id, revision));

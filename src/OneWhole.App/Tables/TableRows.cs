@@ -87,7 +87,10 @@ public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryB
     internal static Table WithEarlierLabels(Table table, TableDocument document, IScanCache? scans = null) => new(table.Name,
         document.EarlierLabels is not { } earlier ? table.Columns
             : [.. table.Columns.Select(column => earlier.TryGetValue(column.Info.Id, out IReadOnlyList<string>? labels) ? column.With(column.Info with { EarlierLabels = labels }) : column)])
-    { Scans = scans };
+    {
+        Scans = scans,
+        Layout = document.Said is not { } said ? null : new TableLayout(said.Shape, [.. table.Columns.Where(column => said.Columns.Contains(column.Info.Id)).Select(column => column.Name)]),
+    };
 
     /// <summary>A column of a table.</summary>
     /// <exception cref="AppException">It has none of that heading.</exception>

@@ -20,6 +20,7 @@ export type Choice = Schemas['Option'];
 export type WorkingsView = Schemas['WorkingsView'];
 export type WorkingsRow = Schemas['WorkingsRowView'];
 export type TieOutLine = Schemas['TieOutView'];
+export type Remark = Schemas['RemarkView'];
 export type StripItem = Schemas['StripItem'];
 export type FilterList = Schemas['FilterList'];
 export type ImportStatus = Schemas['ImportStatus'];
@@ -168,7 +169,16 @@ export const api = {
   study: (id: string, size: Size) => got(client.GET('/api/studies/{id}', of(id, size))),
   startFrom: (table: string, block: Schemas['MarkedBlock'], size: Size) =>
     got(client.POST('/api/tables/{id}/marked', { ...of(table, size), body: block })),
-  start: (table: string, size: Size) => got(client.POST('/api/tables/{id}/studies', of(table, size))),
+  start: (table: string, size: Size, likely = 0) => got(client.POST('/api/tables/{id}/studies', of(table, { ...size, likely }))),
+  startOn: (table: string, column: string, size: Size) =>
+    got(client.POST('/api/tables/{id}/studies', of(table, { ...size, column }))),
+  likely: (table: string, size: Size) => got(client.GET('/api/tables/{id}/likely', of(table, size))),
+  nameTable: (id: string, revision: number, name: string) =>
+    got(client.POST('/api/tables/{id}/name', { ...of(id), body: { revision, name } })),
+  sayShape: (id: string, revision: number, shape: 'long' | 'wide') =>
+    got(client.POST('/api/tables/{id}/shape', { ...of(id), body: { revision, shape } })),
+  narrow: (id: string, revision: number, labels: Schemas['NarrowedLabels'], size: Size) =>
+    got(client.POST('/api/studies/{id}/narrow', { ...of(id, size), body: { revision, labels } })),
   change: (id: string, revision: number, path: string, value: unknown, size: Size, drop?: string | null) =>
     got(
       client.POST('/api/studies/{id}/change', {

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { Figure, Mark } from '../lib/api';
-import { paint, pathText } from '../lib/paint';
 import { isolated } from '../lib/bidi';
+import { paint, pathText } from '../lib/paint';
 
 /** One mark as SVG. Knows shapes and roles, never forms. */
 export const MarkPaint = memo(function MarkPaint({ mark, faint, lit }: { mark: Mark; faint?: boolean; lit?: boolean }) {

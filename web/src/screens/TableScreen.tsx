@@ -12,6 +12,8 @@ import type { Marked } from '../table/BlockBar';
 import { PreparePanel } from '../table/PreparePanel';
 import { Refresh } from '../table/Refresh';
 import { RowsGrid } from '../table/RowsGrid';
+import { Start } from '../table/Start';
+import { TableName } from '../table/TableName';
 import { type TableChange, useTableChanges } from '../table/useTableChanges';
 
 /** A table: its rows in a grid, and what each column is taken for. */
@@ -29,8 +31,12 @@ export function TableScreen({ id }: { id: string }) {
   const saving = useTableChanges(id, table.data, settle);
   const step = (way: 'undo' | 'redo') => saving.save(way === 'undo' ? 'what was undone' : 'what was done again', { do: way });
   const start = useMutation({
-    mutationFn: (block?: Marked) =>
-      block ? api.startFrom(id, block, { width: 760, height: 520 }) : api.start(id, { width: 760, height: 520 }),
+    mutationFn: (from: Marked | number | string) =>
+      typeof from === 'number'
+        ? api.start(id, { width: 760, height: 520 }, from)
+        : typeof from === 'string'
+          ? api.startOn(id, from, { width: 760, height: 520 })
+          : api.startFrom(id, from, { width: 760, height: 520 }),
     onSuccess: (study) => go(`/studies/${study.id}`),
   });
   const view = table.data;
@@ -64,13 +70,13 @@ export function TableScreen({ id }: { id: string }) {
         <button type="button" className="button" aria-pressed={preparing} onClick={() => setPreparing(!preparing)}>
           Prepare{view.steps?.length ? ` (${view.steps.length})` : ''}
         </button>
-        <button type="button" className="button primary" onClick={() => start.mutate(undefined)} disabled={start.isPending}>
+        <button type="button" className="button primary" onClick={() => start.mutate(0)} disabled={start.isPending}>
           Start a study
         </button>
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col px-6 py-4">
         <div className="flex items-baseline gap-4">
-          <h1 className="font-serif text-[24px]">{view.name}</h1>
+          <TableName name={view.name} saving={saving} />
           <p className="figures text-quiet">
             {view.rowCount.toLocaleString('en')} {view.rowCount === 1 ? 'row' : 'rows'}, {view.columns.length}{' '}
             {view.columns.length === 1 ? 'column' : 'columns'}, from {view.source}
@@ -93,6 +99,7 @@ export function TableScreen({ id }: { id: string }) {
         <Notes view={view} />
         <NotSaved saving={saving} />
         <Problem of={start.error} className="mt-2" />
+        {at === null && !preparing ? <Start view={view} saving={saving} start={(likely) => start.mutate(likely)} /> : null}
         <div className="mt-3 flex min-h-0 flex-1 gap-4">
           {at !== null && !staged.data ? (
             <p role="status">Going back to that step</p>
@@ -106,6 +113,7 @@ export function TableScreen({ id }: { id: string }) {
               redo={() => step('redo')}
               toRead={() => setStage(0)}
               startFrom={(block) => start.mutate(block)}
+              study={(column) => start.mutate(column)}
               prepare={(begun) => {
                 setPreparing(true);
                 setWish(begun);

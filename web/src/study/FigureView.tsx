@@ -356,6 +356,10 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
             setRecolour(null);
             actions.move({ label: recolour.part, groups: recolour.group ?? false, by });
           }}
+          narrow={(only) => {
+            setRecolour(null);
+            actions.narrow([recolour.part], recolour.group ?? false, only);
+          }}
           close={() => setRecolour(null)}
           set={(colour) => {
             const { [recolour.part]: _, ...others } = colours;

@@ -12,6 +12,7 @@ export function KeyColour({
   alone,
   emphasise,
   move,
+  narrow,
   group,
   close,
 }: {
@@ -26,6 +27,8 @@ export function KeyColour({
   emphasise: (on: boolean) => void;
   /** Moves it in the order of its kind; a group has no colour of its own. */
   move: (by: number) => void;
+  /** Leaves it out of the study, or all others. */
+  narrow: (only: boolean) => void;
   group?: boolean;
   close: () => void;
 }) {
@@ -71,6 +74,15 @@ export function KeyColour({
       >
         {alone ? 'let it be one of many again' : 'let it stand out, the others grey'}
       </button>
+      <span className="mt-1 ml-1 block text-[12px] text-quiet">
+        <button type="button" className="word cursor-pointer text-accent" onClick={() => narrow(false)}>
+          leave it out
+        </button>{' '}
+        or{' '}
+        <button type="button" className="word cursor-pointer text-accent" onClick={() => narrow(true)}>
+          only this
+        </button>
+      </span>
       <span className="mt-1 ml-1 block text-[12px] text-quiet">
         move it{' '}
         <button type="button" className="word cursor-pointer text-accent" onClick={() => move(-1)}>

@@ -1,10 +1,10 @@
 import { memo, useEffect, useRef, useState } from 'react';
 import { api, type LeastPreview, Problem, type StudyView, type WorkingsRow, type WorkingsView } from '../lib/api';
+import { isolated } from '../lib/bidi';
 import { paint } from '../lib/paint';
 import { useActiveCell } from '../parts/useActiveCell';
 import { useRowWindow } from '../parts/useRowWindow';
 import type { StudyActions } from './useStudy';
-import { isolated } from '../lib/bidi';
 
 type Props = {
   view: StudyView;

@@ -1,6 +1,7 @@
 import { Copy, Redo2, Search, Undo2 } from 'lucide-react';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { api, type Figure, type SelectionReading, type Size } from '../lib/api';
+import { isolated } from '../lib/bidi';
 import { go } from '../lib/router';
 import { IconButton } from '../parts/IconButton';
 import { Link } from '../parts/Link';
@@ -75,6 +76,8 @@ export function StudyScreen({ id }: { id: string }) {
       stale = true;
     };
   }, [chosen, id]);
+
+  const narrowed = useMemo(() => labelsOf(view?.figure, chosen), [view?.figure, chosen]);
 
   const choose = useCallback((row: number, extend: boolean) => {
     setChosen((old) =>
@@ -187,7 +190,25 @@ export function StudyScreen({ id }: { id: string }) {
             </div>
             <div className="flex min-h-6 items-baseline gap-4 pt-1 text-[13px]">
               <p className="figures min-w-0 flex-1" aria-live="polite">
-                <span className="pr-2">{selection?.text ?? view?.workings?.verdict ?? ''}</span>
+                <span className="pr-2">{isolated(selection?.text ?? view?.workings?.verdict ?? '')}</span>
+                {selection && narrowed ? (
+                  <>
+                    <button
+                      type="button"
+                      className="word mr-3 cursor-pointer text-accent"
+                      onClick={() => actions.narrow(narrowed.labels, narrowed.groups, false)}
+                    >
+                      leave {narrowed.labels.length === 1 ? 'it' : 'them'} out
+                    </button>
+                    <button
+                      type="button"
+                      className="word mr-3 cursor-pointer text-accent"
+                      onClick={() => actions.narrow(narrowed.labels, narrowed.groups, true)}
+                    >
+                      only {narrowed.labels.length === 1 ? 'this' : 'these'}
+                    </button>
+                  </>
+                ) : null}
                 {selection?.form && selection.shape ? (
                   <button
                     type="button"
@@ -235,7 +256,7 @@ export function StudyScreen({ id }: { id: string }) {
                   choose={choose}
                   actions={actions}
                 />
-                <TieOut lines={later.workings.tieOut} actions={actions} />
+                <TieOut lines={later.workings.tieOut} remarks={later.remarks ?? []} actions={actions} />
               </>
             ) : null}
           </div>
@@ -320,4 +341,13 @@ function Splitter({ split, setSplit }: { split: number; setSplit: (split: number
       <span className="h-8 w-px bg-hairline" />
     </div>
   );
+}
+
+/** The parts that the chosen rows stand for; where rows are groups alone, those. */
+function labelsOf(figure: Figure | null | undefined, rows: number[]): { labels: string[]; groups: boolean } | null {
+  const marks = figure?.marks.filter((mark) => rows.includes(mark.row ?? -1)) ?? [];
+  const parts = [...new Set(marks.flatMap((mark) => (mark.part && !mark.part.startsWith('\u0001') ? [mark.part] : [])))];
+  const groups = [...new Set(marks.flatMap((mark) => (mark.group ? [mark.group] : [])))];
+  if (parts.length) return { labels: parts, groups: false };
+  return groups.length ? { labels: groups, groups: true } : null;
 }

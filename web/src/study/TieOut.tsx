@@ -1,11 +1,19 @@
-import { Check, TriangleAlert, X } from 'lucide-react';
+import { Check, Info, TriangleAlert, X } from 'lucide-react';
 import { memo, useState } from 'react';
-import type { TieOutLine } from '../lib/api';
-import type { StudyActions } from './useStudy';
+import type { Remark, TieOutLine } from '../lib/api';
 import { isolated } from '../lib/bidi';
+import type { StudyActions } from './useStudy';
 
 /** The proofs under the workings: what holds is quiet, what should be known comes with its remedy. */
-export const TieOut = memo(function TieOut({ lines, actions }: { lines: TieOutLine[]; actions: StudyActions }) {
+export const TieOut = memo(function TieOut({
+  lines,
+  remarks,
+  actions,
+}: {
+  lines: TieOutLine[];
+  remarks: Remark[];
+  actions: StudyActions;
+}) {
   const [open, setOpen] = useState<string | null>(null);
   return (
     <ul aria-label="Tie-out" className="figures mt-2 max-h-[45%] shrink-0 space-y-1 overflow-auto text-[12.5px]">
@@ -53,6 +61,23 @@ export const TieOut = memo(function TieOut({ lines, actions }: { lines: TieOutLi
               onClick={() => actions.applyRemedy(line.id)}
             >
               {line.remedy}
+            </button>
+          ) : null}
+        </li>
+      ))}
+      {remarks.map((remark) => (
+        <li key={remark.id} data-remark={remark.id} className="flex gap-2">
+          <span className="mt-[3px] shrink-0 text-quiet">
+            <Info size={13} aria-label="remark" />
+          </span>
+          <span className="min-w-0 flex-1">{isolated(remark.text)}</span>
+          {remark.remedy ? (
+            <button
+              type="button"
+              className="word shrink-0 cursor-pointer self-start text-accent"
+              onClick={() => actions.applyRemedy(remark.id)}
+            >
+              {remark.remedy}
             </button>
           ) : null}
         </li>

@@ -11,6 +11,8 @@ export type StudyActions = {
   shape: (form: string, shape: string) => Promise<boolean>;
   /** Puts a part or a group elsewhere in its order. */
   move: (move: LabelMove) => Promise<boolean>;
+  /** Leaves parts or groups out, or all others. */
+  narrow: (labels: string[], groups: boolean, only: boolean) => Promise<boolean>;
   /** Lets parts and groups change places. */
   swap: () => void;
   undo: () => void;
@@ -29,6 +31,7 @@ export type StudyChange =
   | { do: 'remedy'; line: string }
   | { do: 'shape'; form: string; shape: string }
   | { do: 'move'; move: LabelMove }
+  | { do: 'narrow'; labels: string[]; groups: boolean; only: boolean }
   | { do: 'swap' | 'undo' | 'redo' };
 
 /** The value at a place of a study document: "form.cuts[0].share". */
@@ -77,6 +80,8 @@ export function useStudy(id: string, size: Size | null) {
           return api.shape(id, now.revision, change.form, change.shape, at());
         case 'move':
           return api.move(id, now.revision, change.move, at());
+        case 'narrow':
+          return api.narrow(id, now.revision, { labels: change.labels, groups: change.groups, only: change.only }, at());
         case 'swap':
           return api.swap(id, now.revision, at());
         default:
@@ -168,6 +173,8 @@ export function useStudy(id: string, size: Size | null) {
       applyRemedy: (line) => run('a remedy', { do: 'remedy', line }),
       shape: (form, shape) => run('another form', { do: 'shape', form, shape }),
       move: (move) => run(`${move.label} moved`, { do: 'move', move }),
+      narrow: (labels, groups, only) =>
+        run(`${labels.join(', ')} ${only ? 'only' : 'left out'}`, { do: 'narrow', labels, groups, only }),
       swap: () => run('parts and groups changing places', { do: 'swap' }),
       undo: () => run('what was undone', { do: 'undo' }),
       redo: () => run('what was done again', { do: 'redo' }),

@@ -19,6 +19,7 @@ export function ColumnHeading({
   saving,
   prepare,
   drop,
+  study,
 }: {
   view: TableView;
   /** Which stage of the table is shown; null for the finished one, in which alone columns are changed. */
@@ -28,6 +29,8 @@ export function ColumnHeading({
   prepare: Prepare;
   /** Takes the column out of the rows as they were read. */
   drop?: () => void;
+  /** Starts a study of the column. */
+  study?: () => void;
 }) {
   const [open, setOpen] = useState(false);
   const [refused, setRefused] = useState(false);
@@ -51,6 +54,16 @@ export function ColumnHeading({
         </Popover.Trigger>
         <Popover.Portal>
           <Popover.Content className="popover w-80 p-4" align="start" sideOffset={6} collisionPadding={12}>
+            {study ? (
+              <button type="button" className="button primary mb-3 w-full justify-center" onClick={study}>
+                Study this column
+              </button>
+            ) : null}
+            {column.following?.instead ? (
+              <p className="mb-2 border-l-2 border-accent bg-wash px-2 py-1 text-[13px]">
+                {column.name} is {column.following.rule}: {column.following.instead}.
+              </p>
+            ) : null}
             <ColumnPortrait
               view={view}
               stage={stage}

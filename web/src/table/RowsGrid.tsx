@@ -25,10 +25,12 @@ type Props = {
   /** Shows the rows as they were read, which can be typed in. */
   toRead: () => void;
   startFrom: (block: Marked) => void;
+  /** Starts a study of one column. */
+  study: (column: string) => void;
 };
 
 /** The table's rows: looked at, marked, copied out, and typed in where they are shown as they were read. */
-export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, startFrom }: Props) {
+export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, startFrom, study }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [pages, setPages] = useState(new Map<number, string[][]>());
   const asked = useRef({ revision: view.revision, failures: 0, pages: new Set<number>() });
@@ -208,6 +210,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
                 stage={stage}
                 column={column}
                 saving={saving}
+                study={stage === null ? () => study(column.name) : undefined}
                 prepare={prepare}
                 drop={editable && width > 1 ? () => edit({ dropColumns: [column.name] }) : undefined}
               />

@@ -11,6 +11,9 @@ export type TableChange =
   | { do: 'fill'; from: Block; names: string[]; series: boolean }
   /** What a column is called and taken for. */
   | { do: 'column'; column: string; values: object }
+  /** What the table is called, and whether it is long or wide. */
+  | { do: 'name'; name: string }
+  | { do: 'shape'; shape: 'long' | 'wide' }
   /** The preparing steps, all of them; what they were before. */
   | { do: 'steps'; steps: Step[]; before: Step[] }
   /** An answer to what reading could not settle. */
@@ -43,6 +46,10 @@ export function useTableChanges(
           return api.changeColumn(id, { revision: now.revision, column: change.column, ...change.values });
         case 'steps':
           return api.setSteps(id, now.revision, change.steps);
+        case 'name':
+          return api.nameTable(id, now.revision, change.name);
+        case 'shape':
+          return api.sayShape(id, now.revision, change.shape);
         case 'answer':
           return api.answer(id, now.revision, change.note, change.choice);
         default:
@@ -76,6 +83,7 @@ async function fill(id: string, { from, names, series }: TableChange & { do: 'fi
 async function against(id: string, now: TableView, change: TableChange): Promise<'again' | 'done' | Conflict | Error> {
   // A column that is still there is changed; steps are set where nobody else has set any.
   if (change.do === 'column' && now.columns.some((column) => column.name === change.column)) return 'again';
+  if (change.do === 'name' || change.do === 'shape') return 'again';
   if (change.do === 'steps') {
     const theirs = JSON.stringify(stepsOf(now));
     if (theirs === JSON.stringify(change.steps)) return 'done';
