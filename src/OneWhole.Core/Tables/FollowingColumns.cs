@@ -215,7 +215,7 @@ public static class FollowingColumns
         }
         foreach ((int one, int two) in from one in others from two in others where one != two select (one, two))
         {
-            foreach (FollowingRule rule in FollowingRule.Of(columns[one], columns[two], bothBefore: Math.Max(one, two) < at))
+            foreach (FollowingRule rule in FollowingRule.Of(columns[one], columns[two], columns[at], bothBefore: Math.Max(one, two) < at))
             {
                 yield return rule;
             }

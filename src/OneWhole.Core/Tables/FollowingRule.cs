@@ -177,13 +177,14 @@ internal sealed record FollowingRule(string Words, string Instead, Func<Func<int
     }
 
     /// <summary>What follows from two columns.</summary>
-    public static IEnumerable<FollowingRule> Of(FollowingSource one, FollowingSource two, bool bothBefore)
+    public static IEnumerable<FollowingRule> Of(FollowingSource one, FollowingSource two, FollowingSource target, bool bothBefore)
     {
         if (bothBefore)
         {
             yield return new($"{one.Name} less {two.Name}", "differences are worked out here by the forms that need them", () => row => one.Filled(row) - two.Filled(row)) { Digits = 4 };
         }
-        foreach (double times in (double[])[1, 100])
+        // Of a rate and what it is made of, the rate has the decimals.
+        foreach (double times in target.Scale >= Math.Max(one.Scale, two.Scale) ? (double[])[1, 100] : [])
         {
             yield return new($"{one.Name} for each {two.Name}", MadeHere, () => row => one[row] / two[row] * times) { Digits = 7 };
         }
