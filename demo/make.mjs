@@ -170,6 +170,28 @@ function kiosks() {
   }
 }
 
+/** Takings of the shops on the piers, a year a column. */
+function shops() {
+  write('shops', ['Shop', 'Takings 2023', 'Takings 2024', 'Takings 2025'], [
+    ['Quay shop', '182400.00', '191250.50', '203980.00'], ['Ferry bar', '240100.00', '233870.25', '251340.75'], ['Kiosk Hallin', '61200.00', '64480.00', '70115.50'],
+    ['Kiosk Oskery', '38950.50', '41020.00', '39870.00'], ['Bicycle hire', '54300.00', '72610.00', '91205.25'],
+  ]);
+}
+
+/** Fuel of the vessels, with the subtotals and the total that its clerk puts under it. */
+function fuel() {
+  const fleet = { Sound: [['Marrow Star', 812, 241], ['Sound Runner', 640, 198]], Holms: [['Holm Lass', 388, 175], ['Tern', 297, 160], ['Wick Belle', 211, 122]] };
+  const rows = [];
+  const sum = (vessels, at) => vessels.reduce((all, vessel) => all + vessel[at], 0);
+  for (const [line, vessels] of Object.entries(fleet)) {
+    for (const [vessel, litres, trips] of vessels) rows.push([line, vessel, litres, trips]);
+    rows.push([`${line} total`, '', sum(vessels, 1), sum(vessels, 2)]);
+  }
+  const all = Object.values(fleet).flat();
+  rows.push(['Total', '', sum(all, 1), sum(all, 2)]);
+  write('fuel', ['Line', 'Vessel', 'Fuel (1000 l)', 'Trips'], rows);
+}
+
 delays();
 revenue();
 residents();
@@ -177,4 +199,6 @@ boardings();
 survey();
 bookings();
 tickets();
+shops();
+fuel();
 kiosks();

@@ -190,7 +190,7 @@ public sealed class ServerTests : IAsyncLifetime
     {
         await Send(_client, HttpMethod.Post, "/api/demo", null, HttpStatusCode.NoContent);
         await Send(_client, HttpMethod.Post, "/api/demo", null, HttpStatusCode.NoContent);
-        Assert.Equal(7, (await Get("/api/tables")).AsArray().Count);
+        Assert.Equal(9, (await Get("/api/tables")).AsArray().Count);
         JsonArray studies = (await Get("/api/studies")).AsArray();
         Assert.Equal(Directory.GetFiles(Path.Combine(Repository(), "demo", "studies"), "*.study.json").Length, studies.Count);
         // One ready study of each form.

@@ -54,6 +54,20 @@ public static class TotalRows
         return [.. found.OrderBy(total => total.Row)];
     }
 
+    /// <summary>The column in which all of these rows, and no others, have a label, and what they are called there; null where there is none.</summary>
+    public static (string Column, IReadOnlyList<string> Labels)? NamesOf(Table table, IReadOnlyCollection<int> rows)
+    {
+        foreach (Column column in table.Columns.Where(column => column.Info.Type != ColumnType.Quantity))
+        {
+            HashSet<int> codes = [.. rows.Select(row => column.Labels.Codes[row])];
+            if (Enumerable.Range(0, table.RowCount).All(row => rows.Contains(row) || !codes.Contains(column.Labels.Codes[row])))
+            {
+                return (column.Name, [.. codes.Order().Select(code => column.Labels.Labels[code])]);
+            }
+        }
+        return null;
+    }
+
     /// <summary>Subtotals: each row that says so, or has a blank where others have a label, adds up the rows since the one before; two at least.</summary>
     private static List<TotalRow> Blocks(Table table, Column[] amounts, Column[] labels)
     {

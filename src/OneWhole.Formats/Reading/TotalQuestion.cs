@@ -18,7 +18,7 @@ internal static class TotalQuestion
         if (sure.Length > 1)
         {
             string rows = string.Join(", ", sure.Take(6).Select(total => NumberText.Count(total.Row + 1))) + (sure.Length > 6 ? $" and {sure.Length - 6} more" : "");
-            return (Question($"Rows {rows} add up the rows beside them and would count them again{NamesOf(table, sure)}.", true, LeaveOut), NumbersOf(table, sure[^1].Row));
+            return (Question($"Rows {rows} add up the rows beside them and would count them again{NamesOf(table, sure)}.", true, LeaveOut(table, sure)), NumbersOf(table, sure[^1].Row));
         }
         int last = table.RowCount - 1;
         // One that only says that it is a total is asked about where it stands last.
@@ -31,7 +31,7 @@ internal static class TotalQuestion
         string named = labels.Length == 1 ? $", “{labels[0].Label}”," : "", place = row == last ? "The last row" : row == 0 ? "The first row" : $"Row {NumberText.Count(row + 1)}";
         string[] compared = [.. numbers.Select(pair => Compared(table.Find(pair.Key)!, row))];
         string shown = string.Join("; ", compared.Take(MostCompared)) + (compared.Length > MostCompared ? $"; and {compared.Length - MostCompared} more" : "");
-        JsonObject step = sure.Length > 0 ? LeaveOut
+        JsonObject step = sure.Length > 0 ? LeaveOut(table, sure)
             : labels.Length > 0 ? new JsonObject { ["do"] = "leave-out", ["where"] = new JsonArray(new JsonObject { ["column"] = labels[0].Column, ["is"] = new JsonArray(labels[0].Label) }) }
             : new JsonObject { ["do"] = "skip-rows", [row == 0 ? "first" : "last"] = 1 };
         return (Question($"{place}{named} looks like a total and would count everything twice: {shown}.", sure.Length > 0, step), numbers);
@@ -40,7 +40,17 @@ internal static class TotalQuestion
     /// <summary>One number of two digits may be the sum of others by chance, and nobody would be helped by the question.</summary>
     private static bool WorthAsking(Table table, int row) => (row == 0 || row == table.RowCount - 1) && NumbersOf(table, row).Values.Sum(number => Math.Log10(1 + Math.Abs(number.ToDouble()))) >= 2.5;
 
-    private static JsonObject LeaveOut => new() { ["do"] = "leave-out-totals" };
+    /// <summary>The step that leaves totals out: found by their numbers, and by what they are called now.</summary>
+    private static JsonObject LeaveOut(Table table, IReadOnlyList<TotalRow> totals)
+    {
+        var step = new JsonObject { ["do"] = "leave-out-totals" };
+        if (TotalRows.NamesOf(table, [.. totals.Select(total => total.Row)]) is var (column, labels))
+        {
+            step["column"] = column;
+            step["labels"] = new JsonArray([.. labels.Select(label => JsonValue.Create(label))]);
+        }
+        return step;
+    }
 
     private static ReadNote Question(string text, bool leaves, JsonObject step) => new("total-row", text, Ask: true)
     {

@@ -80,7 +80,7 @@ export function KeyColour({
         </button>{' '}
         or{' '}
         <button type="button" className="word cursor-pointer text-accent" onClick={() => narrow(true)}>
-          only this
+          show it alone
         </button>
       </span>
       <span className="mt-1 ml-1 block text-[12px] text-quiet">

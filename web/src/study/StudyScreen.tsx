@@ -205,7 +205,7 @@ export function StudyScreen({ id }: { id: string }) {
                       className="word mr-3 cursor-pointer text-accent"
                       onClick={() => actions.narrow(narrowed.labels, narrowed.groups, true)}
                     >
-                      only {narrowed.labels.length === 1 ? 'this' : 'these'}
+                      show {narrowed.labels.length === 1 ? 'it' : 'them'} alone
                     </button>
                   </>
                 ) : null}
