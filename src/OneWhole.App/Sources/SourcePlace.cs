@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Net;
-using System.Text.RegularExpressions;
 using OneWhole.Formats;
 using OneWhole.Formats.Reading;
 
@@ -20,7 +19,7 @@ public sealed record FetchedFile(string Path, string FileName, string Seen);
 /// Where a source's files are: a folder, a file, or an address. A folder's file is named by a pattern ("delays-*.csv") whose
 /// newest file, by the numbers in its name, is read.
 /// </summary>
-public static partial class SourcePlace
+public static class SourcePlace
 {
     /// <summary>Within so long an address must begin to answer, and go on answering.</summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
@@ -48,14 +47,15 @@ public static partial class SourcePlace
     /// <summary>"delays-2026-08.csv" is one of "delays-*.csv".</summary>
     public static string Pattern(string fileName)
     {
-        string stem = Path.GetFileNameWithoutExtension(fileName);
-        return Digits().Replace(stem, "*") + Path.GetExtension(fileName);
+        return FileDates.Starred(Path.GetFileNameWithoutExtension(fileName)) + Path.GetExtension(fileName);
     }
 
-    [GeneratedRegex(@"\d+([-_. ]\d+)*")]
-    private static partial Regex Digits();
-
-    private static string? Newest(IEnumerable<string> files) => files.Order(StringComparer.Create(CultureInfo.InvariantCulture, CompareOptions.NumericOrdering)).LastOrDefault();
+    /// <summary>By the days that their names say, where all of them say one; else by the numbers in their names.</summary>
+    private static string? Newest(IEnumerable<string> files)
+    {
+        string[] all = [.. files.Order(StringComparer.Create(CultureInfo.InvariantCulture, CompareOptions.NumericOrdering))];
+        return Array.TrueForAll(all, name => FileDates.Of(name) is not null) ? all.OrderBy(FileDates.Of).LastOrDefault() : all.LastOrDefault();
+    }
 
     /// <summary>What stands there now, without reading it; null where that can't be told.</summary>
     public static async Task<string?> SeenNow(string place, string? item, CancellationToken cancel)

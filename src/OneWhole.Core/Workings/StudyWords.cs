@@ -34,7 +34,7 @@ public sealed class StudyWords
         get
         {
             string name = Nouns.Lower(_table.Name);
-            return name.EndsWith('s') && !name.Contains(' ') && name.Length > 3 ? name : "rows";
+            return name.EndsWith('s') && name.All(char.IsLetter) && name.Length > 3 ? name : "rows";
         }
     }
 
