@@ -70,6 +70,8 @@ const views = {
     await page.getByRole('button', { name: 'Hand over' }).click();
   },
   table: table('delays'),
+  'table-wide': table('shops'),
+  'table-totals': table('fuel'),
   prepare: async (page) => {
     await table('delays')(page);
     await page.getByRole('button', { name: /^Prepare/ }).click();
