@@ -1,4 +1,7 @@
 using System.Text.Json.Nodes;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Recognition;
+using OneWhole.Core.Tables;
 
 namespace OneWhole.App.Tests;
 
@@ -79,11 +82,11 @@ public sealed class FirstFigureTests : AppTest
 
     private void Add(List<string[]> rows, string what, StudyView before)
     {
-        Core.Tables.Table table = Rows.Load(before.TableId).Table;
-        Core.Tables.Column? amount = Core.Recognition.TableKnowledge.Of(table).Amounts.FirstOrDefault()?.Column;
-        double Number(int row) => amount is not null && amount.Numbers.At(row) is { } units ? new Core.Numbers.ExactDecimal(units, amount.Numbers.Scale).ToDouble() : 0;
-        double total = Enumerable.Range(0, table.RowCount).Sum(Number);
-        string Text(double number, int decimals) => number.ToString($"F{decimals}", System.Globalization.CultureInfo.InvariantCulture);
+        Table table = Rows.Load(before.TableId).Table;
+        TableKnowledge known = TableKnowledge.Of(table);
+        double[] amounts = known.Amounts.Count == 0 ? [] : Numbers(known.Amounts[0].Column);
+        int decimals = known.Amounts.Count == 0 ? 0 : known.Amounts[0].Column.Numbers.Scale;
+        double total = amounts.Sum();
         void Column(string heading, Func<int, string> cell)
         {
             for (int row = 0; row < rows.Count; row++)
@@ -96,11 +99,11 @@ public sealed class FirstFigureTests : AppTest
             case "identifier":
                 Column("Serial", row => Text(1000 + row, 0));
                 break;
-            case "share" when amount is not null && total != 0:
-                Column("Of all", row => Text(Number(row) / total * 100, 2));
+            case "share" when total != 0:
+                Column("Of all", row => Text(amounts[row] / total * 100, 2));
                 break;
-            case "negative" when amount is not null && total != 0:
-                Column("Turned", row => Text(-Number(row), amount.Numbers.Scale));
+            case "negative" when total != 0:
+                Column("Turned", row => Text(-amounts[row], decimals));
                 break;
             case "empty column":
                 Column("Remarks", _ => "");
@@ -108,11 +111,15 @@ public sealed class FirstFigureTests : AppTest
             case "empty row":
                 rows.Add([.. rows[0].Select(_ => "")]);
                 break;
-            case "total" when amount is not null && rows.Count > 3:
-                rows.Add([.. table.Columns.Select((column, at) => at == 0 && column.Info.Type != Core.Tables.ColumnType.Quantity ? "Total"
-                    : column.Info is { Type: Core.Tables.ColumnType.Quantity, HoldsShares: false } && !Core.Recognition.TableKnowledge.Of(table).Columns[at].IsLabel && Core.Recognition.TableKnowledge.Of(table).Columns[at].Role == Core.Recognition.ColumnRole.Amount
-                        ? Text(Enumerable.Range(0, table.RowCount).Sum(row => column.Numbers.At(row) is { } units ? new Core.Numbers.ExactDecimal(units, column.Numbers.Scale).ToDouble() : 0), column.Numbers.Scale) : "")]);
+            case "total" when total != 0 && rows.Count > 3:
+                rows.Add([.. known.Columns.Select((column, at) => column.Role == ColumnRole.Amount ? Text(Numbers(column.Column).Sum(), column.Column.Numbers.Scale)
+                    : at == 0 && column.Column.Info.Type != ColumnType.Quantity ? "Total" : "")]);
                 break;
         }
     }
+
+    private static string Text(double number, int decimals) => number.ToString($"F{decimals}", System.Globalization.CultureInfo.InvariantCulture);
+
+    private static double[] Numbers(Core.Tables.Column column) =>
+        [.. Enumerable.Range(0, column.Count).Select(row => column.Numbers.At(row) is { } units ? new ExactDecimal(units, column.Numbers.Scale).ToDouble() : 0)];
 }

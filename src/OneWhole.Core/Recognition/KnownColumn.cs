@@ -1,3 +1,4 @@
+using System.Globalization;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 
@@ -41,6 +42,7 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
     private const int FirstYear = 1800;
     private const int LastYear = 2200;
     private const int MostYears = 60;
+    private const int MostOrdered = 500;
 
     private static readonly string[] RateWords =
     [
@@ -63,10 +65,15 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
     public bool NamesRows => Labels * 10L >= Column.Count * 9L;
 
     /// <summary>How well it does as what is counted: money before other measures, measures before counts.</summary>
-    internal int Worth => Column.Info.Unit is { } unit ? (unit.Any(character => char.GetUnicodeCategory(character) == System.Globalization.UnicodeCategory.CurrencySymbol) || IsCurrencyCode(unit) ? 4 : 3)
-        : Words(Name).Any(MoneyWords.Contains) ? 3 : Column.Numbers.Scale > 0 ? 2 : 1;
+    internal int Worth => Column.Info.Unit switch
+    {
+        { } unit => IsCurrency(unit) ? 4 : 3,
+        null when Words(Name).Any(MoneyWords.Contains) => 3,
+        _ => Column.Numbers.Scale > 0 ? 2 : 1,
+    };
 
-    private static bool IsCurrencyCode(string unit) => unit.Length == 3 && unit.All(char.IsAsciiLetterUpper);
+    private static bool IsCurrency(string unit) =>
+        unit.Any(character => char.GetUnicodeCategory(character) == UnicodeCategory.CurrencySymbol) || (unit.Length == 3 && unit.All(char.IsAsciiLetterUpper));
 
     internal static string[] Words(string heading) => heading.ToLowerInvariant().Split([' ', '_', '-', '.', '/', '(', ')'], StringSplitOptions.RemoveEmptyEntries);
 
@@ -74,13 +81,10 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
     /// <param name="others">Whether there are other numbers that could be counted: the only one there is needs more evidence to be none.</param>
     internal static KnownColumn Of(Column column, bool others)
     {
-        if (column.Labels.Labels.All(label => label == Label.Blank))
-        {
-            return new KnownColumn(column, ColumnRole.Empty, "no cell is filled");
-        }
+        // Numbers are not asked for their labels: a long column would be written out for it.
         if (column.Info.Type != ColumnType.Quantity)
         {
-            return LabelOf(column);
+            return column.Labels.Labels.All(label => label == Label.Blank) ? new KnownColumn(column, ColumnRole.Empty, "no cell is filled") : LabelOf(column);
         }
         if (column.Info.Follows is { } rule)
         {
@@ -116,16 +120,18 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
         {
             return new KnownColumn(column, ColumnRole.Ordered, "its cells are dates");
         }
-        if (labels.Count <= 500 && !NaturalOrder.AreLevels(labels) && (NaturalOrder.IsOrderedSet(labels) || labels.All(label => label == Label.Blank || IsYear(label) || Periods.IsPeriod(label))))
+        bool periods = labels.Count <= MostOrdered && labels.All(label => label == Label.Blank || IsYear(label) || Periods.IsPeriod(label));
+        if (periods || (labels.Count <= MostOrdered && NaturalOrder.IsOrderedSet(labels) && !NaturalOrder.AreLevels(labels)))
         {
             return new KnownColumn(column, ColumnRole.Ordered, "its labels have an order of their own");
         }
-        return column.Count > ManyRows && labels.Count == column.Count && (Nouns.IsId(column.Name) || labels.Count(label => label.Any(char.IsAsciiDigit)) * 10L >= labels.Count * 9L)
+        bool ownLabels = column.Count > ManyRows && labels.Count == column.Count;
+        return ownLabels && (Nouns.IsId(column.Name) || labels.Count(label => label.Any(char.IsAsciiDigit)) * 10L >= labels.Count * 9L)
             ? new KnownColumn(column, ColumnRole.Identifier, "each row has a label of its own, with a number in it")
             : new KnownColumn(column, ColumnRole.Label, "its labels make parts or groups");
     }
 
-    private static bool IsYear(string label) => label.Length == 4 && int.TryParse(label, System.Globalization.CultureInfo.InvariantCulture, out int year) && year is >= FirstYear and <= LastYear;
+    private static bool IsYear(string label) => label.Length == 4 && int.TryParse(label, CultureInfo.InvariantCulture, out int year) && year is >= FirstYear and <= LastYear;
 
     /// <summary>Years come again and again, or one after another.</summary>
     private static bool AreYears(long[] numbers)
@@ -145,10 +151,15 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
         {
             return null;
         }
-        bool distinct = numbers.Distinct().Count() == numbers.Length;
         long range = numbers.Max() - numbers.Min();
+        if (range < numbers.Length - 1)
+        {
+            return null;
+        }
+        bool distinct = numbers.Distinct().Count() == numbers.Length;
         bool rising = Enumerable.Range(1, numbers.Length - 1).All(row => numbers[row] > numbers[row - 1]);
-        bool inTurn = rising && range < numbers.Length * 5L / 4 && (others || named || numbers.Length >= ManyRows || (range == numbers.Length - 1 && numbers.Length > FewestInTurn + 1));
+        bool withoutGaps = range == numbers.Length - 1 && numbers.Length > FewestInTurn + 1;
+        bool inTurn = rising && range < numbers.Length * 5L / 4 && (others || named || withoutGaps || numbers.Length >= ManyRows);
         if (distinct && (inTurn || (numbers.Length >= ManyRows && range <= numbers.Length + numbers.Length / 50)))
         {
             return "each row has a whole number of its own, one after another";

@@ -19,6 +19,9 @@ public static class Remarks
     /// <summary>A sum of so many others is no chance.</summary>
     private const int FewestOthers = 3;
 
+    /// <summary>Of so large an amount a sum to the last digit is no chance.</summary>
+    private const double SureAmount = 100;
+
     public static IReadOnlyList<Remark> Of(Division division)
     {
         Study study = division.Study;
@@ -33,14 +36,16 @@ public static class Remarks
         {
             return null;
         }
-        string[] counted = [.. (study.Parts as Axis.Columns)?.Names ?? [], .. (study.Groups as Axis.Columns)?.Names ?? [], .. study.Value is Measure.Sum sum ? [sum.Column] : (string[])[]];
-        string[] beside = [.. known.Together.Select(column => column.Name).Except(counted)];
-        if (beside.Length == 0 || counted.Length == 0 || !counted.Any(name => known.Together.Any(column => column.Name == name)))
+        string[] together = [.. known.Together.Select(column => column.Name)];
+        string[] named = [.. (study.Parts as Axis.Columns)?.Names ?? [], .. (study.Groups as Axis.Columns)?.Names ?? [], .. study.Value is Measure.Sum sum ? [sum.Column] : (string[])[]];
+        string[] counted = [.. named.Intersect(together)], beside = [.. together.Except(named)];
+        if (beside.Length == 0 || counted.Length == 0)
         {
             return null;
         }
         string names = string.Join(", ", beside.Take(MostNamed)) + (beside.Length > MostNamed ? $" and {beside.Length - MostNamed} more" : "");
-        return new Remark("beside", $"{names} {(beside.Length == 1 ? "stands" : "stand")} beside {string.Join(", ", counted.Take(MostNamed))}, and {(beside.Length == 1 ? "is" : "are")} not counted here: forms with groups take them together.", null);
+        (string stand, string are) = beside.Length == 1 ? ("stands", "is") : ("stand", "are");
+        return new Remark("beside", $"{names} {stand} beside {string.Join(", ", counted.Take(MostNamed))}, and {are} not counted here: forms with groups take them together.", null);
     }
 
     /// <summary>A sum of what doesn't add up.</summary>
@@ -69,9 +74,10 @@ public static class Remarks
         for (int at = 0; at < count && count > FewestOthers; at++)
         {
             ExactInt own = Total(at);
-            if (EntryOf(at).Kind == EntryKind.Label && own.Sign > 0 && (own + own) == division.Total && (TotalRows.SaysTotal(EntryOf(at).Label) || division.Decimal(own).ToDouble() >= 100))
+            string label = EntryOf(at).Label;
+            bool halfOfAll = EntryOf(at).Kind == EntryKind.Label && own.Sign > 0 && (own + own) == division.Total;
+            if (halfOfAll && (TotalRows.SaysTotal(label) || division.Decimal(own).ToDouble() >= SureAmount))
             {
-                string label = EntryOf(at).Label;
                 return new Remark(groups ? "group-is-all" : "part-is-all", $"“{label}” is as much as all others together: if it is their total, everything is counted twice.",
                     new Remedy($"leave “{label}” out", study => Without(study, axis.Column, label)));
             }

@@ -19,7 +19,9 @@ public static class TableFit
     public static IEnumerable<Column> GroupColumns(Table table, Study study)
     {
         string? taken = study.Parts switch { Axis.Labels labels => labels.Column, Axis.Bands bands => bands.Column, _ => null };
-        return TableKnowledge.Of(table).Labels.Where(known => known.Name != taken && known.Column.Info.Type != ColumnType.Date && known.Column.Labels.Labels.Count is >= 2 and <= MostGroups).Select(known => known.Column);
+        return from known in TableKnowledge.Of(table).Labels
+               where known.Name != taken && known.Column.Info.Type != ColumnType.Date && known.Column.Labels.Labels.Count is >= 2 and <= MostGroups
+               select known.Column;
     }
 
     /// <summary>The study with groups, where it has none and the table has what they are made of.</summary>
@@ -43,8 +45,8 @@ public static class TableFit
         }
         var groups = new Axis.Labels(second.Name, []);
         // Time that was laid along the parts, or more parts than there are colours: they change places with what has fewer.
-        bool swap = study.Parts is Axis.Labels parts && known.Labels.FirstOrDefault(column => column.Name == parts.Column) is { } first
-            && known.Labels.First(column => column.Name == second.Name) is var other && (IsAxis(first) ? !IsAxis(other) : first.Labels > MostColours && other.Labels <= MostColours && !IsAxis(other));
+        KnownColumn? first = known.Labels.FirstOrDefault(column => column.Name == (study.Parts as Axis.Labels)?.Column), other = known.Labels.First(column => column.Name == second.Name);
+        bool swap = first is not null && !IsAxis(other) && (IsAxis(first) || (first.Labels > MostColours && other.Labels <= MostColours));
         return swap ? study with { Parts = groups, Groups = study.Parts, Order = Swapped(study.Order), Fold = null } : study with { Groups = groups };
     }
 

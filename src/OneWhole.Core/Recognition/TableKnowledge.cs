@@ -29,7 +29,8 @@ public sealed class TableKnowledge
         Shape = table.Layout?.Shape ?? Found;
         if (table.Layout is { } said)
         {
-            Together = said.Shape == TableShape.Long ? [] : [.. (said.Columns.Length > 0 ? said.Columns : [.. Amounts.Select(column => column.Name)]).Select(table.Find).OfType<Column>()];
+            IEnumerable<string> named = said.Columns.Length > 0 ? said.Columns : Amounts.Select(column => column.Name);
+            Together = said.Shape == TableShape.Long ? [] : [.. named.Select(table.Find).OfType<Column>()];
             Why = "as you said";
         }
         LeftOut = Shape == TableShape.Long ? [] :
@@ -149,9 +150,12 @@ public sealed class TableKnowledge
         return sum;
     }
 
-    private string ReasonOf(KnownColumn column) => Together.Count == 0 ? "" :
-        column.Column.Info.UnitWords != Together[0].Info.UnitWords ? $"it is in {(column.Column.Info.UnitWords is { Length: > 0 } unit ? unit : "another unit")}, the others {(Together[0].Info.UnitWords is { Length: > 0 } others ? $"in {others}" : "have none")}"
-        : "its numbers are of another kind";
+    private string ReasonOf(KnownColumn column)
+    {
+        string own = column.Column.Info.UnitWords, others = Together.Count == 0 ? own : Together[0].Info.UnitWords;
+        return own == others ? "its numbers are of another kind"
+            : $"it is {(own.Length > 0 ? $"in {own}" : "in another unit")}, the others {(others.Length > 0 ? $"are in {others}" : "have none")}";
+    }
 
     private static string Listed(IReadOnlyList<Column> columns) => columns.Count <= 3 ? string.Join(", ", columns.Select(column => column.Name)) : $"{columns[0].Name} to {columns[^1].Name}";
 }

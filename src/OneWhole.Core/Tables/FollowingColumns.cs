@@ -26,7 +26,7 @@ public static class FollowingColumns
     private const int MostSummed = 12;
 
     /// <summary>Rules of several columns are looked for in tables of up to so many quantities.</summary>
-    private const int MostCombined = 24;
+    private const int MostCombined = 12;
 
     /// <summary>After so many filled rows a rule that fails for most of them is dismissed.</summary>
     private const int FirstLook = 24;

@@ -45,14 +45,21 @@ internal sealed record FollowingGroups(string Name, Codes Codes, int Count)
     public static FollowingGroups? Of(Column column, int rows) =>
         column.Labels.Labels.Count is var count && count >= 2 && count * 2 <= rows ? new FollowingGroups(column.Name, column.Labels.Codes, count) : null;
 
-    /// <summary>The total of each group.</summary>
+    private readonly Dictionary<FollowingSource, double[]> _totals = [];
+
+    /// <summary>The total of each group; added up once for each column.</summary>
     public double[] Totals(FollowingSource from)
     {
+        if (_totals.TryGetValue(from, out double[]? known))
+        {
+            return known;
+        }
         var totals = new double[Count];
         for (int row = 0; row < from.Rows; row++)
         {
             totals[Codes[row]] += from.Filled(row);
         }
+        _totals[from] = totals;
         return totals;
     }
 }

@@ -8,6 +8,7 @@ internal sealed class FollowingSource
     private readonly NumberView _view;
     private readonly double _unit;
     private readonly Lazy<double> _total;
+    private readonly Lazy<double> _largest;
     private readonly Lazy<bool> _varies;
 
     public FollowingSource(Column column, int rows)
@@ -25,6 +26,7 @@ internal sealed class FollowingSource
             }
             return sum;
         });
+        _largest = new Lazy<double>(() => Enumerable.Range(0, rows).Select(Filled).DefaultIfEmpty(0).Max());
         _varies = new Lazy<bool>(() => Enumerable.Range(0, rows).Select(row => this[row]).Where(number => number != 0 && !double.IsNaN(number)).Distinct().Take(2).Count() == 2);
     }
 
@@ -46,7 +48,7 @@ internal sealed class FollowingSource
     public bool Varies => _varies.Value;
 
     /// <summary>The largest number; 0 where there is none above it.</summary>
-    public double Largest => Enumerable.Range(0, Rows).Select(Filled).DefaultIfEmpty(0).Max();
+    public double Largest => _largest.Value;
 
     /// <summary>The distance between the smallest and the largest number.</summary>
     public double Spread => Enumerable.Range(0, Rows).Select(row => this[row]).Where(double.IsFinite).DefaultIfEmpty(0).Aggregate((Least: double.MaxValue, Most: double.MinValue),

@@ -75,7 +75,8 @@ public sealed record TableEdit
     private static Column Typed(Column column, Dictionary<int, string> texts)
     {
         Cells cells = column.Cells.With(texts, column.Info.Numbers);
-        bool wasBlank = column.Labels.Labels.All(label => label == Label.Blank);
+        // Numbers are not asked for their labels: each edit would write a long column out.
+        bool wasBlank = column.Cells is LabelCells && column.Labels.Labels.All(label => label == Label.Blank);
         return wasBlank ? ColumnBuilder.Settle(column.Name, cells, column.Info.Numbers, null, null) : new Column(column.Info, cells);
     }
 

@@ -180,7 +180,7 @@ internal sealed class OdsFormat : TableFormat
                 {
                     _repeats = Number(xml.GetAttribute("number-rows-repeated", Table));
                     _cells.Clear();
-                _units.Clear();
+                    _units.Clear();
                     if (!xml.IsEmptyElement)
                     {
                         ReadCells(xml);

@@ -22,7 +22,8 @@ internal static class TotalQuestion
         }
         int last = table.RowCount - 1;
         // One that only says that it is a total is asked about where it stands last.
-        int row = sure.Length > 0 ? sure[0].Row : table.RowCount >= 3 && LabelsOf(table, last) is [var only] && TotalRows.SaysTotal(only.Label) ? last : totals.Count > 0 && WorthAsking(table, totals[0].Row) ? totals[0].Row : -1;
+        bool saysTotal = table.RowCount >= 3 && LabelsOf(table, last) is [var only] && TotalRows.SaysTotal(only.Label);
+        int row = sure.Length > 0 ? sure[0].Row : saysTotal ? last : totals.Count > 0 && WorthAsking(table, totals[0].Row) ? totals[0].Row : -1;
         if (row < 0 || NumbersOf(table, row) is not { Count: > 0 } numbers)
         {
             return null;
