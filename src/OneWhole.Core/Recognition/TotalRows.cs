@@ -42,12 +42,21 @@ public static class TotalRows
         HashSet<int> left = [.. found.Select(total => total.Row)];
         // What the blocks add up to, or all rows.
         ExactInt[] totals = [.. amounts.Select(column => Sum(column, left))];
-        for (int row = 0; row < table.RowCount; row++)
+        int others = table.RowCount - left.Count - 1;
+        // Nearly all rows are dismissed by one number; only the others are asked what they are called.
+        long[]? units = amounts[0].Numbers.Units;
+        double half = new ExactDecimal(totals[0], 0).ToDouble() / 2, near = 1 + Math.Abs(half) * 1e-9;
+        for (int row = 0; row < table.RowCount && others >= 2; row++)
         {
-            int others = table.RowCount - left.Count - 1;
-            if (!left.Contains(row) && others >= 2 && Agrees(amounts, row, column => totals[column] - At(amounts[column], row), IsNamed(labels, row), out double digits))
+            if ((units is not null && units[row] != NumberCells.Missing && Math.Abs(units[row] - half) > near) || left.Contains(row))
             {
-                found.Add(new TotalRow(row, others, IsNamed(labels, row) || HasNoLabel(labels, row) || (digits >= (others >= ManyOthers ? FewerDigits : SureDigits) && others >= 3)));
+                continue;
+            }
+            bool named = IsNamed(labels, row);
+            if (Agrees(amounts, row, column => totals[column] - At(amounts[column], row), named, out double digits))
+            {
+                bool enough = others >= 3 && digits >= (others >= ManyOthers ? FewerDigits : SureDigits);
+                found.Add(new TotalRow(row, others, named || enough || HasNoLabel(labels, row)));
                 break;
             }
         }
