@@ -137,8 +137,15 @@ public sealed class TableKnowledge
     }
 
     private static bool AreAlike(KnownColumn one, KnownColumn other) =>
-        one.Column.Info.UnitWords == other.Column.Info.UnitWords && one.Column.Numbers.Scale > 0 == other.Column.Numbers.Scale > 0
+        UnitOf(one.Column) == UnitOf(other.Column) && one.Column.Numbers.Scale > 0 == other.Column.Numbers.Scale > 0
         && Size(one.Column) is var a && Size(other.Column) is var b && (a == 0 || b == 0 || (a / b < MostApart && b / a < MostApart));
+
+    /// <summary>The column's unit, or what its heading has in brackets at its end: "Fuel (1000 l)".</summary>
+    private static string UnitOf(Column column)
+    {
+        int open = column.Name.LastIndexOf('(');
+        return column.Info.UnitWords is { Length: > 0 } known ? known : open > 0 && column.Name.EndsWith(')') ? column.Name[(open + 1)..^1].Trim() : "";
+    }
 
     private static double Size(Column column)
     {
@@ -152,7 +159,7 @@ public sealed class TableKnowledge
 
     private string ReasonOf(KnownColumn column)
     {
-        string own = column.Column.Info.UnitWords, others = Together.Count == 0 ? own : Together[0].Info.UnitWords;
+        string own = UnitOf(column.Column), others = Together.Count == 0 ? own : UnitOf(Together[0]);
         return own == others ? "its numbers are of another kind"
             : $"it is {(own.Length > 0 ? $"in {own}" : "in another unit")}, the others {(others.Length > 0 ? $"are in {others}" : "have none")}";
     }

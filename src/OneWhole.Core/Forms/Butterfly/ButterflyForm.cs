@@ -50,8 +50,11 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
         TableKnowledge known = TableKnowledge.Of(table);
         if (known is { Shape: Tables.TableShape.Wide, Together.Count: 2, TogetherIsOrdered: false } && table.RowCount > 2 && known.Labels.Count > 0)
         {
-            Study study = Begin(table, new Axis.Labels(known.Labels[0].Name, []));
-            yield return new Proposal(Fitted(table, study), 9.5);
+            Study study = Fitted(table, Begin(table, new Axis.Labels(known.Labels[0].Name, [])));
+            if (study.Parts is Axis.Columns)
+            {
+                yield return new Proposal(study, 9.5);
+            }
         }
     }
 
