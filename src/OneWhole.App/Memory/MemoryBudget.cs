@@ -133,9 +133,7 @@ public sealed class MemoryBudget(long mostBytes)
         _entries[entry.Key] = entry;
         _used.AddFirst(entry);
         // Measuring all for each of 5,000 columns that come in would take longer than reading them.
-        var alone = new MemoryCount();
-        value.Measure(alone);
-        _bytes += alone.Bytes;
+        _bytes += Measured([entry]);
         _unmeasured++;
         if (_bytes <= mostBytes && _unmeasured * UnmeasuredShare < _used.Count)
         {
@@ -149,9 +147,7 @@ public sealed class MemoryBudget(long mostBytes)
             for (long rest = _bytes; rest > room && _used.Count > 1;)
             {
                 Entry last = _used.Last!.Value;
-                var gone = new MemoryCount();
-                last.Value!.Measure(gone);
-                rest -= gone.Bytes;
+                rest -= Measured([last]);
                 _used.RemoveLast();
                 _entries.Remove(last.Key);
             }
@@ -160,10 +156,12 @@ public sealed class MemoryBudget(long mostBytes)
         _unmeasured = 0;
     }
 
-    private long Measured()
+    private long Measured() => Measured(_used);
+
+    private static long Measured(IEnumerable<Entry> entries)
     {
         var count = new MemoryCount();
-        foreach (Entry entry in _used)
+        foreach (Entry entry in entries)
         {
             entry.Value!.Measure(count);
         }

@@ -75,9 +75,10 @@ internal static class StudyEdits
         {
             throw new AppException("not-found", "There is nothing to leave out.");
         }
+        string[] Kept(JsonArray labels) => [.. labels.Select(label => (string)label!).Where(label => narrowed.Labels.Contains(label) == narrowed.Only)];
         if (axis["columns"] is JsonArray columns)
         {
-            string[] kept = [.. columns.Select(name => (string)name!).Where(name => narrowed.Labels.Contains(name) == narrowed.Only)];
+            string[] kept = Kept(columns);
             axis["columns"] = kept.Length > 0 ? Labels(kept) : throw new AppException("nothing-left", "Nothing would be left to share out.");
             return;
         }
@@ -88,7 +89,7 @@ internal static class StudyEdits
         string column = (string)axis["column"]!;
         if (axis["expected"] is JsonArray expected)
         {
-            string[] kept = [.. expected.Select(label => (string)label!).Where(label => narrowed.Labels.Contains(label) == narrowed.Only)];
+            string[] kept = Kept(expected);
             axis.Remove("expected");
             if (kept.Length > 0)
             {
@@ -135,7 +136,7 @@ internal static class StudyEdits
         return study =>
         {
             JsonObject order = study["order"] as JsonObject ?? [];
-            order[axis] = new JsonArray([.. labels.Select(label => JsonValue.Create(label))]);
+            order[axis] = Labels(labels);
             if (order["reverse"] is JsonArray reverse)
             {
                 order["reverse"] = new JsonArray([.. reverse.Select(word => (string?)word).Where(word => word != axis).Select(word => JsonValue.Create(word))]);

@@ -42,9 +42,7 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
         TableKnowledge known = TableKnowledge.Of(rows.Load(tableId).Table);
         string together = string.Join(", ", known.Together.Take(4).Select(column => column.Name)) + (known.Together.Count > 4 ? $" and {known.Together.Count - 4} more" : "");
         string words = known.Shape == TableShape.Wide ? $"Read as a wide table, {together} side by side: {known.Why}." : $"Read as a long table, one amount a row: {known.Why}.";
-        string[] left = [.. known.Columns.Where(column => column.Role is ColumnRole.Identifier or ColumnRole.Rate or ColumnRole.Derived or ColumnRole.Empty).Select(column => $"{column.Name}: {column.Why}"),
-            .. known.LeftOut.Where(column => known.Columns.First(other => other.Name == column.Name).Role == ColumnRole.Amount).Select(column => $"{column.Name}: {column.Why}")];
-        return new LikelyView(known.Shape, words, [.. known.Together.Select(column => column.Name)], left, known.Amounts.Count > 1, Likely(tableId, width, height, cancel));
+        return new LikelyView(known.Shape, words, [.. known.Side.Names], [.. known.LeftOut.Select(column => $"{column.Name}: {column.Why}")], known.Amounts.Count > 1, Likely(tableId, width, height, cancel));
     }
 
     /// <summary>Starts a study of one column: counted where its numbers add up, else its labels as the parts of what is likely to be counted.</summary>

@@ -30,6 +30,9 @@ public static class Likely
         ];
     }
 
+    /// <summary>What is likely to be counted: the likeliest amount; null where rows are.</summary>
+    public static Measure? Counted(Table table) => Amounts(table).FirstOrDefault() is { } amount ? new Measure.Sum(amount.Name) : null;
+
     /// <summary>The columns that may be counted, the likeliest first: money before other measures, measures before counts.</summary>
     public static IReadOnlyList<KnownColumn> Amounts(Table table)
     {

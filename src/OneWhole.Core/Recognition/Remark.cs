@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
@@ -36,7 +37,7 @@ public static class Remarks
         {
             return null;
         }
-        string[] together = [.. known.Together.Select(column => column.Name)];
+        ImmutableArray<string> together = known.Side.Names;
         string[] named = [.. (study.Parts as Axis.Columns)?.Names ?? [], .. (study.Groups as Axis.Columns)?.Names ?? [], .. study.Value is Measure.Sum sum ? [sum.Column] : (string[])[]];
         string[] counted = [.. named.Intersect(together)], beside = [.. together.Except(named)];
         if (beside.Length == 0 || counted.Length == 0)

@@ -63,7 +63,7 @@ public static class TableFit
     /// <summary>The columns of a wide table on one axis, its labels on the other.</summary>
     private static Study OfColumns(TableKnowledge known, Study study, bool? columnsAreParts)
     {
-        var columns = new Axis.Columns([.. known.Together.Select(column => column.Name)]);
+        Axis.Columns columns = known.Side;
         if (ItemsOf(known, study) is not { } items || known.Together[0].Count == 1)
         {
             return study with { Parts = columns, Groups = null, GivenValue = null, Fold = null, Order = new Ordering() };

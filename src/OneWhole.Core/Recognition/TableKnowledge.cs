@@ -1,3 +1,4 @@
+using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 
@@ -33,10 +34,11 @@ public sealed class TableKnowledge
             Together = said.Shape == TableShape.Long ? [] : [.. named.Select(table.Find).OfType<Column>()];
             Why = "as you said";
         }
-        LeftOut = Shape == TableShape.Long ? [] :
+        LeftOut =
         [
-            .. Columns.Where(column => column.Column.Info.Type == ColumnType.Quantity && !column.IsLabel && !Together.Contains(column.Column))
-                .Select(column => new LeftOutColumn(column.Name, column.Role == ColumnRole.Amount ? ReasonOf(column) : column.Why)),
+            .. Columns.Where(column => column.Role is ColumnRole.Identifier or ColumnRole.Rate or ColumnRole.Derived or ColumnRole.Empty)
+                .Select(column => new LeftOutColumn(column.Name, column.Why)),
+            .. Amounts.Where(column => Shape == TableShape.Wide && !Together.Contains(column.Column)).Select(column => new LeftOutColumn(column.Name, ReasonOf(column))),
         ];
     }
 
@@ -61,8 +63,11 @@ public sealed class TableKnowledge
     /// <summary>The columns that stand side by side; none in a long table.</summary>
     public IReadOnlyList<Column> Together { get; private init; }
 
-    /// <summary>Number columns that are not among them.</summary>
+    /// <summary>Columns that are neither counted nor parts or groups: by their role, and amounts that are not among those side by side.</summary>
     public IReadOnlyList<LeftOutColumn> LeftOut { get; }
+
+    /// <summary>The columns that stand side by side as parts, or as groups.</summary>
+    public Axis.Columns Side => new([.. Together.Select(column => column.Name)]);
 
     /// <summary>Whether the headings of the columns side by side are years, months, bands or levels.</summary>
     public bool TogetherIsOrdered => Together.Count > 1 && AreOrdered([.. Together.Select(column => column.Name)]);

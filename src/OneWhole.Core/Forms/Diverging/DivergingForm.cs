@@ -49,17 +49,23 @@ public sealed class DivergingForm : Form<DivergingMembers>
 
     private static bool IsLevels(Tables.Column column) => column.Info.Type == Tables.ColumnType.Category && column.Labels.Labels.Count is >= 2 and <= 15 && NaturalOrder.AreLevels(column.Labels.Labels);
 
+    /// <summary>Levels side by side, or in a column of a long table within other labels.</summary>
     public override IEnumerable<Proposal> Propose(Tables.Table table)
     {
+        const int fewestLevels = 4, mostGroups = 24;
         TableKnowledge known = TableKnowledge.Of(table);
-        if (known.Shape == Tables.TableShape.Wide && NaturalOrder.AreLevels([.. known.Together.Select(column => column.Name)]) && known.Labels.MaxBy(column => column.Labels) is { } items)
+        if (known.Shape == Tables.TableShape.Wide)
         {
-            yield return new Proposal(Begin(table, new Axis.Columns([.. known.Together.Select(column => column.Name)]), new Axis.Labels(items.Name, [])), 14);
+            if (NaturalOrder.AreLevels(known.Side.Names) && known.Labels.MaxBy(column => column.Labels) is { } items)
+            {
+                yield return new Proposal(Begin(table, known.Side, new Axis.Labels(items.Name, [])), 14);
+            }
+            yield break;
         }
-        else if (known.Shape == Tables.TableShape.Long && known.Labels.FirstOrDefault(column => IsLevels(column.Column) && column.Labels >= 4) is { } levels && Likely.Parts(table).FirstOrDefault(column => column != levels && column.Labels <= 24) is { } by)
+        KnownColumn? levels = known.Labels.FirstOrDefault(column => IsLevels(column.Column) && column.Labels >= fewestLevels);
+        if (levels is not null && Likely.Parts(table).FirstOrDefault(column => column != levels && column.Labels <= mostGroups) is { } by)
         {
-            Measure? value = Likely.Amounts(table).FirstOrDefault() is { } amount ? new Measure.Sum(amount.Name) : null;
-            yield return new Proposal(Begin(table, new Axis.Labels(levels.Name, []), new Axis.Labels(by.Name, []), value), 9);
+            yield return new Proposal(Begin(table, new Axis.Labels(levels.Name, []), new Axis.Labels(by.Name, []), Likely.Counted(table)), 9);
         }
     }
 

@@ -38,7 +38,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
         Measure[] amounts = [.. Likely.Amounts(table).Select(amount => new Measure.Sum(amount.Name))];
         if (known.Shape == TableShape.Wide && (parts.Length == 0 || table.RowCount == 1))
         {
-            yield return new Proposal(Begin(table, new Axis.Columns([.. known.Together.Select(column => column.Name)])), 10);
+            yield return new Proposal(Begin(table, known.Side), 10);
             yield break;
         }
         if (parts.Length == 0)

@@ -73,8 +73,7 @@ public sealed class PyramidForm : Form<PyramidMembers>
         {
             yield break;
         }
-        Measure? value = Likely.Amounts(table).FirstOrDefault() is { } amount ? new Measure.Sum(amount.Name) : null;
-        Study study = Fitted(table, Begin(table, new Axis.Labels(ages.Name, []), null, value));
+        Study study = Fitted(table, Begin(table, new Axis.Labels(ages.Name, []), null, Likely.Counted(table)));
         if ((study.Groups as Axis.Labels)?.Column == ages.Name && study.Parts is Axis.Labels or Axis.Columns { Names.Length: 2 })
         {
             yield return new Proposal(study, 13);

@@ -36,7 +36,7 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
         TableKnowledge known = TableKnowledge.Of(table);
         if (known.Shape == Tables.TableShape.Wide && known.TogetherIsOrdered && (known.Labels.Count == 0 || table.RowCount == 1))
         {
-            Study study = Begin(table, new Axis.Columns([.. known.Together.Select(column => column.Name)]));
+            Study study = Begin(table, known.Side);
             yield return new Proposal(study with { Order = new Ordering { Parts = Order.Table } }, 11);
         }
     }

@@ -34,8 +34,7 @@ public sealed class StackedForm : Form<StackedMembers>
         {
             yield break;
         }
-        Measure? value = Likely.Amounts(table).FirstOrDefault() is { } amount ? new Measure.Sum(amount.Name) : null;
-        Study study = Fitted(table, Begin(table, new Axis.Labels(parts.Name, []), null, value));
+        Study study = Fitted(table, Begin(table, new Axis.Labels(parts.Name, []), null, Likely.Counted(table)));
         if (study.Groups is not null)
         {
             yield return new Proposal(study, known.Shape == Tables.TableShape.Long ? 6 : known.TogetherIsTime ? 12 : 9);
