@@ -98,6 +98,13 @@ public sealed class Database
         }
     }
 
+    /// <summary>Closes the connections to this file that are kept for the next use.</summary>
+    public void Close()
+    {
+        using var connection = new SqliteConnection(_connection);
+        SqliteConnection.ClearPool(connection);
+    }
+
     internal SqliteConnection Open()
     {
         var connection = new SqliteConnection(_connection);

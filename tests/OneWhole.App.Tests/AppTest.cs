@@ -95,7 +95,8 @@ public abstract class AppTest : IDisposable
     public void Dispose()
     {
         Room.Dispose();
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        // Only this test's: others open theirs at the same moment.
+        Database.Close();
         Directory.Delete(Folder, true);
         GC.SuppressFinalize(this);
     }

@@ -1,4 +1,3 @@
-using Microsoft.Data.Sqlite;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Tables;
 using OneWhole.Store;
@@ -12,7 +11,7 @@ public sealed class NamesToIdsTests : IDisposable
 
     public void Dispose()
     {
-        SqliteConnection.ClearAllPools();
+        new Database(Path.Combine(_folder, "old.db")).Close();
         Directory.Delete(_folder, true);
     }
 
