@@ -68,7 +68,7 @@ internal sealed class ChartParts(WorkingsResult workings)
         _ => NumberText.Rounded(number.Value, 3, true),
     };
 
-    private ExactInt AmountOf(Fraction value) => (value * new Fraction(ExactInt.PowerOfTen(_division.Scale))).Round();
+    private ExactInt AmountOf(Fraction value) => (value * new Fraction(_division.Divisor)).Round();
 
     /// <summary>A room that is drawn nowhere, as a part of the largest amount of a column.</summary>
     public ChartSeries Room(string name, double part, string key, string over, Fraction largest, ColumnUnit unit)

@@ -78,6 +78,12 @@ public abstract class Form
 
     public virtual WholeOf DefaultWhole => WholeOf.All;
 
+    /// <summary>Whether the whole of a group is its first part: stages of a way, that are no parts that add up.</summary>
+    public virtual bool WholeIsFirstPart => false;
+
+    /// <summary>Whether the study's own whole means anything here.</summary>
+    public virtual bool UsesWhole(Study study) => !WholeIsFirstPart;
+
     public virtual Order PartOrder => Order.Largest;
 
     public virtual Order GroupOrder => Order.Table;

@@ -10,7 +10,6 @@ public sealed class StandardColumns
     private readonly Division _division;
     private readonly StudyWords _words;
     private readonly Lazy<int[]> _descending;
-    private readonly Lazy<int[]> _ranks;
 
     public StandardColumns(Division division)
     {
@@ -18,7 +17,6 @@ public sealed class StandardColumns
         _words = StudyWords.Of(division);
         Shown = ShownShares.Of(division);
         _descending = new Lazy<int[]>(Descending);
-        _ranks = new Lazy<int[]>(Ranks);
     }
 
     /// <summary>The shown shares behind <see cref="ShownShare"/>.</summary>
@@ -45,7 +43,7 @@ public sealed class StandardColumns
             row => _division.Has(row) ? _division.Value(_division.Amount(row)) : null);
     }
 
-    public WorkingColumn Rank() => WorkingColumn.OfNumber("rank", "rank", ColumnUnit.Count, new Rule.Rank("value"), row => _ranks.Value[row]);
+    public WorkingColumn Rank() => WorkingColumn.OfNumber("rank", "rank", ColumnUnit.Count, new Rule.Rank("value"), row => IsFolded(row) ? null : new Fraction(1L + _division.LargerThan(_division.Amount(row))));
 
     public WorkingColumn Share() => WorkingColumn.OfNumber("share", "share", ColumnUnit.Share,
         Rule.Column("value") / new Rule.TheWhole(), _division.Share);
@@ -61,12 +59,14 @@ public sealed class StandardColumns
         row => _division.Whole(row) is { IsZero: false } whole ? new Fraction(totals.At(row), whole) : null);
 
     public WorkingColumn Position() => WorkingColumn.OfNumber("position", "position", ColumnUnit.Share,
-        new Rule.RowNumber() / new Rule.PartCount(), row => new Fraction(row + 1L, (long)_division.PartCount));
+        new Rule.RowNumber() / new Rule.PartCount(), row => IsFolded(row) ? Fraction.One : new Fraction(row + 1L, (long)_division.CountedParts));
 
-    /// <summary>The rows by amount, largest first, equal ones in display order.</summary>
+    private bool IsFolded(int row) => _division.Parts[_division.PartOf(row)].Kind == EntryKind.Folded;
+
+    /// <summary>The rows by amount, the folded part aside, largest first, equal ones in display order.</summary>
     private int[] Descending()
     {
-        int n = _division.RowCount;
+        int n = _division.Folded is null ? _division.RowCount : _division.RowCount - 1;
         int[] order = [.. Enumerable.Range(0, n)];
         bool sorted = true;
         for (int row = 1; row < n && sorted; row++)
@@ -78,17 +78,6 @@ public sealed class StandardColumns
             Array.Sort(order, (a, b) => _division.Amount(b).CompareTo(_division.Amount(a)) is var by and not 0 ? by : a - b);
         }
         return order;
-    }
-
-    private int[] Ranks()
-    {
-        int[] order = _descending.Value;
-        var ranks = new int[order.Length];
-        for (int i = 0; i < ranks.Length; i++)
-        {
-            ranks[order[i]] = i > 0 && _division.Amount(order[i]) == _division.Amount(order[i - 1]) ? ranks[order[i - 1]] : i + 1;
-        }
-        return ranks;
     }
 
     /// <summary>The proof line for listed parts of equal amount, or null where there are none.</summary>

@@ -37,6 +37,9 @@ public sealed record Study
 
     public Negatives Negatives { get; init; }
 
+    /// <summary>Amounts changed to see what would be, one after another.</summary>
+    public ImmutableArray<Trial> Trials { get; init; } = [];
+
     public Running Running { get; init; } = new();
 
     public Rounding Rounding { get; init; } = new();
@@ -213,6 +216,6 @@ public sealed record Rounding
     /// <summary>Decimals of a percent, 0 to 6.</summary>
     public int Decimals { get; init; } = 1;
 
-    /// <summary>Whether shown shares are made to add up to 100 by largest remainders.</summary>
-    public bool Reconcile { get; init; } = true;
+    /// <summary>Whether shown shares are made to add up to 100 by largest remainders, equal amounts kept equal.</summary>
+    public bool Reconcile { get; init; }
 }

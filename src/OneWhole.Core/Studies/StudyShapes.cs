@@ -24,6 +24,7 @@ internal static class StudyShapes
         .MayHave("fold", Fold, study => study.Fold, (study, value) => study with { Fold = value }, "gathers small parts into one")
         .Has("negatives", new ChoiceShape<Negatives>(("keep", Negatives.Keep), ("leaveOut", Negatives.LeaveOut), ("size", Negatives.Size)),
             study => study.Negatives, (study, value) => study with { Negatives = value }, "what happens to amounts below zero")
+        .Has("trial", new ListShape<Trial>(Trial, most: 1000), study => study.Trials, (study, value) => study with { Trials = value }, "amounts changed to see what would be")
         .Has("running", new ObjectShape<Running>("running", () => new Running())
             .Has("ties", new ChoiceShape<Ties>(("each", Ties.Each), ("together", Ties.Together)), running => running.Ties, (running, value) => running with { Ties = value }, "how parts of equal amount count"),
             study => study.Running, (study, value) => study with { Running = value }, "the running share")
@@ -56,6 +57,15 @@ internal static class StudyShapes
         .Has("label", new LabelShape(refers: false), fold => fold.Label, (fold, value) => fold with { Label = value }, "what the folded part is called")
         .Where(fold => (fold.Keep is null ? 0 : 1) + (fold.Reach is null ? 0 : 1) + (fold.Under is null ? 0 : 1) == 1
             ? null : "a fold with exactly one of keep, reach and under");
+
+    private static readonly ObjectShape<Trial> Trial = new ObjectShape<Trial>("a trial", () => new Trial())
+        .Has("part", new LabelShape(), trial => trial.Part, (trial, value) => trial with { Part = value }, "the part whose amount is changed", required: true)
+        .MayHave("group", new LabelShape(), trial => trial.Group, (trial, value) => trial with { Group = value }, "its group; times without one acts in each")
+        .May("set", new NumberShape(), trial => trial.Set, (trial, value) => trial with { Set = value }, "the amount")
+        .May("times", new NumberShape(least: 0), trial => trial.Times, (trial, value) => trial with { Times = value }, "so many times what was counted")
+        .May("share", new NumberShape(least: 0, below: 1), trial => trial.Share, (trial, value) => trial with { Share = value }, "the amount that makes it this share of its group, the others as they are")
+        .Where(trial => (trial.Set is null ? 0 : 1) + (trial.Times is null ? 0 : 1) + (trial.Share is null ? 0 : 1) == 1
+            ? null : "a trial with exactly one of set, times and share");
 
     private static readonly ObjectShape<Ordering> Ordering = new ObjectShape<Ordering>("order", () => new Ordering())
         .MayHave("parts", new OrderShape(), order => order.Parts, (order, value) => order with { Parts = value }, "the order of parts")

@@ -7,14 +7,15 @@ namespace OneWhole.Core.Workings;
 public sealed record RowCounts(long Total, long Used, long FilteredOut, long NotReadable, long Outside);
 
 /// <summary>
-/// The amounts v[g,p] of a study: exact integers in units of 10^−<see cref="Scale"/>, group after group.
+/// The amounts v[g,p] of a study: exact integers in units of 1/<see cref="Divisor"/>, group after group.
 /// Without groups there is one row of cells and none of them is absent.
 /// </summary>
 public sealed class Amounts : IMeasured
 {
-    internal Amounts(int scale, IReadOnlyList<Entry> parts, IReadOnlyList<Entry>? groups, ExactInt[] cells, bool[] exists)
+    internal Amounts(int scale, IReadOnlyList<Entry> parts, IReadOnlyList<Entry>? groups, ExactInt[] cells, bool[] exists, ExactInt? divisor = null)
     {
         Scale = scale;
+        Divisor = divisor ?? ExactInt.PowerOfTen(scale);
         Parts = parts;
         Groups = groups;
         Cells = cells;
@@ -30,7 +31,11 @@ public sealed class Amounts : IMeasured
         count.Add(Groups, 120L * (Groups?.Count ?? 0));
     }
 
+    /// <summary>The decimals that amounts are printed with.</summary>
     public int Scale { get; }
+
+    /// <summary>How many units make 1: 10^<see cref="Scale"/>, or a multiple of it where a trial makes an amount that no decimals hold.</summary>
+    public ExactInt Divisor { get; }
 
     public IReadOnlyList<Entry> Parts { get; }
 
@@ -43,6 +48,13 @@ public sealed class Amounts : IMeasured
     public bool[] Exists { get; }
 
     public int GroupCount => Groups?.Count ?? 1;
+
+    /// <summary>Other parts, groups and cells in the same units.</summary>
+    internal Amounts With(IReadOnlyList<Entry> parts, IReadOnlyList<Entry>? groups, ExactInt[] cells, bool[] exists) => new(Scale, parts, groups, cells, exists, Divisor);
+
+    /// <summary>The same amounts in units so many times smaller.</summary>
+    internal Amounts Finer(ExactInt times, int scale) =>
+        times == ExactInt.One && scale == Scale ? this : new(scale, Parts, Groups, Array.ConvertAll(Cells, cell => cell * times), Exists, Divisor * times);
 
     public ExactInt this[int group, int part] => Cells[group * Parts.Count + part];
 

@@ -96,7 +96,7 @@ public static class Calculator
         var readings = new JsonObject
         {
             ["whole"] = division.Value(division.ReadingWhole).ToDouble(),
-            ["parts"] = division.IsEmpty ? 0 : division.PartCount,
+            ["parts"] = division.CountedParts,
         };
         Concentration? concentration = Concentration.Of(division);
         readings["hhi"] = concentration?.Hhi.ToDouble();
@@ -119,8 +119,8 @@ public static class Calculator
             groups.Add(new JsonObject
             {
                 ["group"] = division.Groups[group].Label,
-                ["whole"] = division.Value(division.GroupTotal(group)).ToDouble(),
-                ["share"] = whole.IsZero ? null : new Fraction(division.GroupTotal(group), whole).ToDouble(),
+                ["whole"] = division.HasGroupTotal(group) ? division.Value(division.GroupTotal(group)).ToDouble() : null,
+                ["share"] = whole.IsZero || !division.HasGroupTotal(group) ? null : new Fraction(division.GroupTotal(group), whole).ToDouble(),
             });
         }
         return groups;
@@ -134,25 +134,20 @@ public static class Calculator
 /// <param name="LargestShare">The largest s.</param>
 internal sealed record Concentration(Fraction Hhi, Fraction EffectiveParts, Fraction Gini, Fraction LargestShare)
 {
-    /// <returns>Null where a total is negative or Σ v is 0.</returns>
+    /// <returns>Null where a total is negative or Σ v is 0, and where parts don't add up to the whole.</returns>
     public static Concentration? Of(Division division)
     {
-        int n = division.IsEmpty ? 0 : division.PartCount;
-        var totals = new ExactInt[n];
-        for (int part = 0; part < n; part++)
-        {
-            totals[part] = division.PartTotal(part);
-            if (totals[part].Sign < 0)
-            {
-                return null;
-            }
-        }
         ExactInt sum = division.Total;
-        if (sum.IsZero)
+        if (division.IsEmpty || division.WholeIsFirst || sum.IsZero)
         {
             return null;
         }
-        Array.Sort(totals);
+        ExactInt[] totals = [.. division.CountedTotals.Order()];
+        int n = totals.Length;
+        if (totals[0].Sign < 0)
+        {
+            return null;
+        }
         ExactInt squares = default, weighted = default;
         for (int i = 0; i < n; i++)
         {

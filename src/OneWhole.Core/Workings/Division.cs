@@ -15,19 +15,17 @@ public sealed class Division : IMeasured
     private readonly Lazy<ExactInt[]> _sortedTotals;
     private readonly ExactInt[] _groupTotals;
 
-    internal Division(Study study, Table table, Aggregate aggregate, Amounts listed, Amounts display, IReadOnlyList<LeftOut> leftOut, ExactInt? fixedWhole, bool takesGroups)
+    private Division(Study study, Table table, Aggregate aggregate, Amounts listed, Amounts display, ExactInt? fixedWhole)
     {
         Study = study;
         Table = table;
         Listed = listed;
         _amounts = display;
-        LeftOut = leftOut;
         Rows = aggregate.Rows;
-        FilteredAmount = aggregate.FilteredAmount;
+        FilteredAmount = aggregate.FilteredAmount * ExactInt.FloorDivide(display.Divisor, aggregate.Amounts.Divisor).Quotient;
         DistinctInAll = aggregate.DistinctInAll;
-        TakesGroups = takesGroups;
         _partTotals = new ExactInt[display.Parts.Count];
-        _sortedTotals = new Lazy<ExactInt[]>(() => [.. _partTotals.Order()]);
+        _sortedTotals = new Lazy<ExactInt[]>(() => [.. CountedTotals.Order()]);
         _groupTotals = new ExactInt[display.GroupCount];
         for (int group = 0; group < display.GroupCount; group++)
         {
@@ -38,11 +36,16 @@ public sealed class Division : IMeasured
                 HasNegative |= display[group, part].Sign < 0;
             }
         }
+        IsEmpty = display.Cells.Length == 0;
+        WholeIsFirst = study.Form.Form.WholeIsFirstPart;
+        for (int group = 0; group < display.GroupCount && WholeIsFirst && !IsEmpty; group++)
+        {
+            _groupTotals[group] = display[group, 0];
+        }
         foreach (ExactInt total in _groupTotals)
         {
             Total += total;
         }
-        IsEmpty = display.Cells.Length == 0;
         FixedWhole = IsEmpty ? ExactInt.Zero : fixedWhole;
     }
 
@@ -57,8 +60,9 @@ public sealed class Division : IMeasured
         _partTotals = from._partTotals;
         _sortedTotals = from._sortedTotals;
         _groupTotals = from._groupTotals;
-        (Study, Table, Second, Listed, LeftOut, Rows) = (study, from.Table, from.Second, from.Listed, from.LeftOut, from.Rows);
-        (FilteredAmount, DistinctInAll, TakesGroups, IsEmpty, HasNegative, Total, FixedWhole) = (from.FilteredAmount, from.DistinctInAll, from.TakesGroups, from.IsEmpty, from.HasNegative, from.Total, from.FixedWhole);
+        (Study, Table, Second, Listed, LeftOut, Tried, Rows) = (study, from.Table, from.Second, from.Listed, from.LeftOut, from.Tried, from.Rows);
+        (FilteredAmount, DistinctInAll, TakesGroups) = (from.FilteredAmount, from.DistinctInAll, from.TakesGroups);
+        (IsEmpty, HasNegative, WholeIsFirst, Total, FixedWhole) = (from.IsEmpty, from.HasNegative, from.WholeIsFirst, from.Total, from.FixedWhole);
     }
 
     /// <summary>The amounts; the table has its own place in memory, but is held all the same.</summary>
@@ -84,7 +88,33 @@ public sealed class Division : IMeasured
     /// <summary>The amounts before folding, in table order.</summary>
     internal Amounts Listed { get; }
 
-    public IReadOnlyList<LeftOut> LeftOut { get; }
+    /// <summary>How many parts there are, folded ones counted.</summary>
+    public int CountedParts => IsEmpty ? 0 : Listed.Parts.Count;
+
+    /// <summary>The totals of the parts before folding, in table order.</summary>
+    internal ExactInt[] CountedTotals => ReferenceEquals(Listed.Parts, _amounts.Parts) || Folded is null ? _partTotals : [.. Enumerable.Range(0, CountedParts).Select(Listed.PartTotal)];
+
+    /// <summary>The folded part, which is always the last, or null.</summary>
+    public Entry? Folded => PartCount > 0 && Parts[^1] is { Kind: EntryKind.Folded } folded ? folded : null;
+
+    /// <summary>The totals of the parts that are folded, the largest first.</summary>
+    internal ExactInt[] FoldedTotals
+    {
+        get
+        {
+            var places = new Dictionary<Entry, int>(ReferenceEqualityComparer.Instance);
+            foreach ((int at, Entry part) in Listed.Parts.Index())
+            {
+                places[part] = at;
+            }
+            return Folded is { } folded ? [.. folded.Folded.Select(part => Listed.PartTotal(places[part]))] : [];
+        }
+    }
+
+    public IReadOnlyList<LeftOut> LeftOut { get; private init; } = [];
+
+    /// <summary>What the study's trials changed.</summary>
+    public TrialOutcome Tried { get; private init; } = TrialOutcome.None;
 
     public RowCounts Rows { get; }
 
@@ -96,9 +126,9 @@ public sealed class Division : IMeasured
     /// <summary>Whether the study has groups and its form uses them.</summary>
     public bool HasGroups => Groups is not null;
 
-    internal bool TakesGroups { get; }
+    internal bool TakesGroups { get; private init; }
 
-    /// <summary>Decimals of the amounts' units.</summary>
+    /// <summary>The decimals that amounts are printed with.</summary>
     public int Scale => _amounts.Scale;
 
     public IReadOnlyList<Entry> Parts => _amounts.Parts;
@@ -118,15 +148,20 @@ public sealed class Division : IMeasured
     /// <summary>Whether an amount is below 0.</summary>
     public bool HasNegative { get; }
 
-    /// <summary>Σ v.</summary>
+    /// <summary>Whether the whole is the first part of each group: stages of a way, that are no parts that add up.</summary>
+    public bool WholeIsFirst { get; }
+
+    /// <summary>Σ v; where the whole is the first part, the sum of those.</summary>
     public ExactInt Total { get; }
 
     /// <summary>The whole where it is a number that the parts need not make up (given, or before the filter).</summary>
     public ExactInt? FixedWhole { get; }
 
-    public WholeOf WholeOf => !HasGroups && Study.EffectiveWhole.Of is WholeOf.Group or WholeOf.Part
-        ? WholeOf.All
-        : Study.EffectiveWhole.Of;
+    public WholeOf WholeOf => (WholeIsFirst ? WholeOf.Group : Study.EffectiveWhole.Of) switch
+    {
+        WholeOf.Group or WholeOf.Part when !HasGroups => WholeOf.All,
+        var of => of,
+    };
 
     public ExactInt Amount(int row) => _amounts.Cells[row];
 
@@ -144,7 +179,7 @@ public sealed class Division : IMeasured
     /// <summary>W[p].</summary>
     public ExactInt PartTotal(int part) => _partTotals[part];
 
-    /// <summary>How many parts have a total above an amount.</summary>
+    /// <summary>How many parts, folded ones among them, have a total above an amount.</summary>
     public int LargerThan(ExactInt amount)
     {
         ExactInt[] sorted = _sortedTotals.Value;
@@ -157,8 +192,11 @@ public sealed class Division : IMeasured
         return sorted.Length - from;
     }
 
-    /// <summary>W[g].</summary>
+    /// <summary>W[g]: what the group adds up to, or its first part where that is the whole.</summary>
     public ExactInt GroupTotal(int group) => _groupTotals[group];
+
+    /// <summary>False where the whole is the first part and the group has no row of it.</summary>
+    public bool HasGroupTotal(int group) => !WholeIsFirst || Has(group, 0);
 
     /// <summary>How many wholes there are.</summary>
     public int WholeCount => WholeOf switch { WholeOf.Group => GroupCount, WholeOf.Part => PartCount, _ => 1 };
@@ -188,9 +226,14 @@ public sealed class Division : IMeasured
     public ExactInt ReadingWhole => WholeCount == 1 && WholeOf is not (WholeOf.Group or WholeOf.Part) ? WholeAt(0) : Total;
 
     /// <summary>An amount as an exact number.</summary>
-    public Fraction Value(ExactInt units) => new(units, ExactInt.PowerOfTen(Scale));
+    public Fraction Value(ExactInt units) => new(units, _amounts.Divisor);
 
-    public ExactDecimal Decimal(ExactInt units) => new(units, Scale);
+    /// <summary>How many units make 1.</summary>
+    internal ExactInt Divisor => _amounts.Divisor;
+
+    /// <summary>An amount as it is printed: rounded only where a trial makes one that no decimals hold.</summary>
+    public ExactDecimal Decimal(ExactInt units) =>
+        Divisor == ExactInt.PowerOfTen(Scale) ? new(units, Scale) : new((Value(units) * new Fraction(ExactInt.PowerOfTen(Scale))).Round(), Scale);
 
     /// <summary>v / W, or null where the whole is 0 or the pair is absent.</summary>
     public Fraction? Share(int row)
@@ -226,39 +269,42 @@ public sealed class Division : IMeasured
             throw new StudyException("needs-groups", "groups", $"groups is missing: {form.Name} needs a second column, one group a row or column of the figure.");
         }
         Aggregate aggregate = AggregateCache.Run(table, study, study.Where, takesGroups, cancel);
-        (Amounts listed, IReadOnlyList<LeftOut> leftOut) = Negation.Apply(aggregate.Amounts, study.Negatives);
+        (Amounts counted, IReadOnlyList<LeftOut> leftOut) = Negation.Apply(aggregate.Amounts, study.Negatives);
+        (Amounts listed, TrialOutcome tried) = Trials.Apply(counted, study);
 
         ExactInt? fixedWhole = null;
-        Whole whole = study.EffectiveWhole;
+        Whole whole = form.UsesWhole(study) ? study.EffectiveWhole : new Whole(form.DefaultWhole);
         if (whole.Of == WholeOf.Unfiltered)
         {
             Aggregate before = study.Where.Length == 0 ? aggregate : AggregateCache.Run(table, study, [], takesGroups, cancel);
             fixedWhole = Negation.Apply(before.Amounts, study.Negatives).Amounts.Total();
-            (listed, aggregate, fixedWhole) = Align(listed, aggregate, new ExactDecimal(fixedWhole.Value, before.Amounts.Scale));
+            (listed, fixedWhole) = Align(listed, new ExactDecimal(fixedWhole.Value, before.Amounts.Scale));
         }
         else if (whole.Of == WholeOf.Given)
         {
-            (listed, aggregate, fixedWhole) = Align(listed, aggregate, whole.Given!.Value);
+            (listed, fixedWhole) = Align(listed, whole.Given!.Value);
         }
 
         Amounts folded = study.Fold is not null && form.TakesFold ? Folding.Apply(listed, study.Fold) : listed;
         int[] parts = Orders.OfParts(folded, study.Order.Parts ?? form.PartOrder, study.Order.ReverseParts);
+        ExactInt WholeOfGroup(int group) => !form.WholeIsFirstPart ? folded.GroupTotal(group) : parts.Length == 0 ? default : folded[group, parts[0]];
         int[]? groups = folded.Groups is null
             ? null
-            : Orders.OfGroups(folded, study.Order.Groups ?? form.GroupOrder, study.Order.ReverseGroups, name => form.GroupKey(name, study, folded));
-        return new Division(study, table, aggregate, listed, Arrange(folded, parts, groups), leftOut, fixedWhole, takesGroups) { Second = second };
+            : Orders.OfGroups(folded, study.Order.Groups ?? form.GroupOrder, study.Order.ReverseGroups, WholeOfGroup, name => form.GroupKey(name, study, folded));
+        return new Division(study, table, aggregate, listed, Arrange(folded, parts, groups), fixedWhole)
+        {
+            Second = second,
+            LeftOut = leftOut,
+            Tried = tried,
+            TakesGroups = takesGroups,
+        };
     }
 
     /// <summary>Brings amounts and a whole with more decimals to one scale.</summary>
-    private static (Amounts, Aggregate, ExactInt) Align(Amounts amounts, Aggregate aggregate, ExactDecimal whole)
+    private static (Amounts, ExactInt) Align(Amounts amounts, ExactDecimal whole)
     {
-        if (whole.Scale <= amounts.Scale)
-        {
-            return (amounts, aggregate, whole.AtScale(amounts.Scale));
-        }
-        ExactInt step = ExactInt.PowerOfTen(whole.Scale - amounts.Scale);
-        var finer = new Amounts(whole.Scale, amounts.Parts, amounts.Groups, Array.ConvertAll(amounts.Cells, cell => cell * step), amounts.Exists);
-        return (finer, aggregate with { FilteredAmount = aggregate.FilteredAmount * step }, whole.Units);
+        Amounts finer = whole.Scale <= amounts.Scale ? amounts : amounts.Finer(ExactInt.PowerOfTen(whole.Scale - amounts.Scale), whole.Scale);
+        return (finer, whole.AtScale(finer.Scale) * ExactInt.FloorDivide(finer.Divisor, ExactInt.PowerOfTen(finer.Scale)).Quotient);
     }
 
     private static Amounts Arrange(Amounts amounts, int[] parts, int[]? groups)
@@ -275,8 +321,7 @@ public sealed class Division : IMeasured
                 exists[group * parts.Length + part] = amounts.Exists[from + parts[part]];
             }
         }
-        return new Amounts(
-            amounts.Scale,
+        return amounts.With(
             [.. parts.Select(part => amounts.Parts[part])],
             groups is null ? null : [.. groups.Select(group => amounts.Groups![group])],
             cells,

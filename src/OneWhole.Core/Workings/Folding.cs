@@ -52,7 +52,7 @@ internal static class Folding
                 exists[first + kept.Length] |= amounts.Has(group, part);
             }
         }
-        return new Amounts(amounts.Scale, parts, amounts.Groups, cells, exists);
+        return amounts.With(parts, amounts.Groups, cells, exists);
     }
 
     /// <summary>The fewest first parts that add up to at least q of all amounts; all of them where none suffices.</summary>

@@ -8,10 +8,14 @@ namespace OneWhole.Core.Workings;
 /// </summary>
 public static class LargestRemainders
 {
+    /// <summary>Apportions so that equal amounts get equal units.</summary>
     /// <param name="amounts">None below zero, not all zero.</param>
     /// <param name="units">How many units there are to give out; at least 0.</param>
-    /// <returns>Whole units, one for each amount, that add up to <paramref name="units"/>. Of equal remainders the larger amount goes first, then the earlier.</returns>
-    public static ExactInt[] Apportion(IReadOnlyList<ExactInt> amounts, ExactInt units)
+    /// <returns>
+    /// Whole units, one for each amount, that add up to <paramref name="units"/>; of equal remainders the larger amount
+    /// goes first. Null where the next equal amounts are more than the units that are left: then it can't be.
+    /// </returns>
+    public static ExactInt[]? ApportionEqually(IReadOnlyList<ExactInt> amounts, ExactInt units)
     {
         ExactInt whole = default;
         foreach (ExactInt amount in amounts)
@@ -30,30 +34,27 @@ public static class LargestRemainders
         {
             return given;
         }
-        // Fewer units are missing than there are amounts, since each remainder is below one unit: only so many are looked for.
-        var first = new PriorityQueue<int, int>((int)missing.Small + 1, Comparer<int>.Create((a, b) => -Order(a, b)));
-        for (int i = 0; i < given.Length; i++)
+        int[] order = [.. Enumerable.Range(0, given.Length)];
+        Array.Sort(order, (a, b) => remainders[b].CompareTo(remainders[a]) is var by and not 0 ? by : amounts[b].CompareTo(amounts[a]));
+        // Each remainder is below one unit, so that fewer units are missing than there are amounts.
+        int left = (int)missing.Small;
+        for (int first = 0, next; left > 0; first = next)
         {
-            if (first.Count < missing.Small)
+            next = first + 1;
+            while (next < order.Length && amounts[order[next]] == amounts[order[first]])
             {
-                first.Enqueue(i, i);
+                next++;
             }
-            else if (Order(i, first.Peek()) < 0)
+            if (next - first > left)
             {
-                first.EnqueueDequeue(i, i);
+                return null;
             }
-        }
-        while (first.TryDequeue(out int i, out _))
-        {
-            given[i] += ExactInt.One;
+            for (int at = first; at < next; at++)
+            {
+                given[order[at]] += ExactInt.One;
+            }
+            left -= next - first;
         }
         return given;
-
-        int Order(int a, int b)
-        {
-            int by = remainders[b].CompareTo(remainders[a]);
-            by = by != 0 ? by : amounts[b].CompareTo(amounts[a]);
-            return by != 0 ? by : a.CompareTo(b);
-        }
     }
 }

@@ -12,7 +12,7 @@ internal static class Negation
 {
     public static (Amounts Amounts, IReadOnlyList<LeftOut> LeftOut) Apply(Amounts amounts, Negatives rule) => rule switch
     {
-        Negatives.Size => (new Amounts(amounts.Scale, amounts.Parts, amounts.Groups, Array.ConvertAll(amounts.Cells, cell => cell.Abs()), amounts.Exists), []),
+        Negatives.Size => (amounts.With(amounts.Parts, amounts.Groups, Array.ConvertAll(amounts.Cells, cell => cell.Abs()), amounts.Exists), []),
         Negatives.LeaveOut when amounts.Cells.Any(cell => cell.Sign < 0) => LeaveOut(amounts),
         _ => (amounts, []),
     };
@@ -54,8 +54,7 @@ internal static class Negation
                 }
             }
         }
-        return (new Amounts(
-            amounts.Scale,
+        return (amounts.With(
             [.. keptParts.Select(part => amounts.Parts[part])],
             amounts.Groups is null ? null : [.. keptGroups.Select(group => amounts.Groups[group])],
             cells,

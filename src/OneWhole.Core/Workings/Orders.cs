@@ -20,17 +20,21 @@ internal static class Orders
         return folded ? [.. places, count - 1] : places;
     }
 
+    /// <param name="amounts">The amounts, folded.</param>
+    /// <param name="order">The order.</param>
+    /// <param name="reverse">Whether the finished list is turned round.</param>
+    /// <param name="totalOf">W[g].</param>
     /// <param name="keyOf">The key of a group for an order that a form brings, or null where the name is not known.</param>
-    public static int[] OfGroups(Amounts amounts, Order order, bool reverse, Func<string, Func<int, Fraction?>?> keyOf)
+    public static int[] OfGroups(Amounts amounts, Order order, bool reverse, Func<int, ExactInt> totalOf, Func<string, Func<int, Fraction?>?> keyOf)
     {
         int[] places = [.. Enumerable.Range(0, amounts.GroupCount)];
         Func<int, Fraction?>? key = order switch
         {
-            Order.ShareOf share => ShareKey(amounts, share.Label),
+            Order.ShareOf share => ShareKey(amounts, share.Label, totalOf),
             Order.By by => keyOf(by.Name),
             _ => null,
         };
-        Sort(places, amounts.Groups!, order, amounts.GroupTotal, key);
+        Sort(places, amounts.Groups!, order, totalOf, key);
         if (reverse)
         {
             Array.Reverse(places);
@@ -38,17 +42,13 @@ internal static class Orders
         return places;
     }
 
-    private static Func<int, Fraction?> ShareKey(Amounts amounts, string label)
+    private static Func<int, Fraction?> ShareKey(Amounts amounts, string label, Func<int, ExactInt> totalOf)
     {
         int part = Enumerable.Range(0, amounts.Parts.Count)
             .FirstOrDefault(part => amounts.Parts[part].Label == label && amounts.Parts[part].Kind != EntryKind.Folded, -1);
-        if (part < 0)
-        {
-            part = Enumerable.Range(0, amounts.Parts.Count).FirstOrDefault(part => amounts.Parts[part].Label == label, -1);
-        }
         return group =>
         {
-            ExactInt whole = amounts.GroupTotal(group);
+            ExactInt whole = totalOf(group);
             return part < 0 || whole.IsZero || !amounts.Has(group, part) ? null : new Fraction(amounts[group, part], whole);
         };
     }

@@ -4,8 +4,9 @@ using OneWhole.Core.Studies;
 namespace OneWhole.Core.Workings;
 
 /// <summary>
-/// Shares in percent as they are shown, in units of 10^−decimals. Where a whole's amounts add up to it and none is
-/// negative, they are reconciled by Hamilton's method (largest remainders); else each is rounded, halves away from zero.
+/// Shares in percent as they are shown, in units of 10^−decimals: each rounded by itself, halves away from zero, so that a
+/// share is one number wherever it is printed. Where it is asked for, and a whole's amounts add up to it and none is
+/// negative, they are reconciled by Hamilton's method (largest remainders), equal amounts kept equal.
 /// </summary>
 public sealed class ShownShares
 {
@@ -26,7 +27,7 @@ public sealed class ShownShares
 
     public Fraction? Percent(int row) => _units[row] is { } units ? new Fraction(units, ExactInt.PowerOfTen(Decimals)) : null;
 
-    /// <summary>Whether the row's whole was reconciled.</summary>
+    /// <summary>Whether the row's whole was reconciled: its shown shares add up to 100.</summary>
     public bool IsReconciled(int row) => _reconciled[row];
 
     /// <param name="division">The division.</param>
@@ -56,20 +57,13 @@ public sealed class ShownShares
                 continue;
             }
             rows.RemoveAll(row => !division.Has(row));
-            bool reconcile = division.Study.Rounding.Reconcile && SumIn(index) == whole
+            bool can = division.Study.Rounding.Reconcile && SumIn(index) == whole
                 && rows.TrueForAll(row => division.Amount(row).Sign >= 0);
-            if (reconcile)
+            ExactInt[]? given = can ? LargestRemainders.ApportionEqually([.. rows.Select(row => division.Amount(row))], hundred) : null;
+            foreach ((int at, int row) in rows.Index())
             {
-                ExactInt[] given = LargestRemainders.Apportion([.. rows.Select(row => division.Amount(row))], hundred);
-                for (int i = 0; i < given.Length; i++)
-                {
-                    units[rows[i]] = given[i];
-                }
-            }
-            foreach (int row in rows)
-            {
-                reconciled[row] = reconcile;
-                units[row] ??= new Fraction(division.Amount(row) * hundred, whole).Round();
+                reconciled[row] = given is not null;
+                units[row] = given?[at] ?? new Fraction(division.Amount(row) * hundred, whole).Round();
             }
         }
         return new ShownShares(units, reconciled, decimals);

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
@@ -11,9 +10,9 @@ internal sealed class TieOut
     /// <summary>The place of each proof. A form's own take the place of their id.</summary>
     private static readonly string[] Places =
     [
-        "rows-accounted", "parts-add-up", "running-ends", "shown-adds-up", "areas-add-up", "rows-span", "bands-cover",
-        "left-out", "negative-parts", "blank-labels", "unexpected-labels", "ties", "look-alikes", "absent-pairs",
-        "many-slices", "stage-grows", "open-band", "not-additive", "not-used",
+        "rows-accounted", "parts-add-up", "running-ends", "shown-adds-up", "areas-add-up", "rows-span", "bridge-ends",
+        "bands-cover", "trial", "left-out", "negative-parts", "blank-labels", "unexpected-labels", "ties", "look-alikes", "absent-pairs",
+        "many-slices", "stage-grows", "new-or-gone", "open-band", "not-additive", "not-used",
     ];
 
     private readonly Division _division;
@@ -35,6 +34,7 @@ internal sealed class TieOut
         tieOut.PartsAddUp();
         tieOut.ShownAddsUp();
         tieOut.BandsCover();
+        tieOut.Tried();
         tieOut.LeftOutAmounts();
         tieOut.NegativeParts();
         tieOut.BlankLabels();
@@ -77,6 +77,10 @@ internal sealed class TieOut
 
     private void PartsAddUp()
     {
+        if (_division.WholeIsFirst)
+        {
+            return;
+        }
         int zero = 0, apart = 0, counted = 0;
         int firstApart = -1;
         var listed = new bool[_division.WholeCount];
@@ -105,14 +109,19 @@ internal sealed class TieOut
             }
         }
         string text;
-        if (zero > 0)
+        bool nothing = _division.IsEmpty || counted == 0;
+        if (nothing)
+        {
+            text = "nothing is left to share out";
+        }
+        else if (zero > 0)
         {
             text = many && counted > 1 ? $"{zero} of {counted} wholes are 0: they have no shares" : "the whole is 0: there are no shares";
         }
         else if (apart > 0)
         {
             ExactInt whole = _division.WholeAt(firstApart), sum = _division.SumIn(firstApart);
-            text = $"{_words.Parts(_division.PartCount)} add up to {Text(sum)}, not to the whole of {Text(whole)}: {NumberText.Percent(new Fraction(sum, whole), _division.Study.Rounding.Decimals)} of it";
+            text = $"{_words.Parts(_division.CountedParts)} add up to {Text(sum)}, not to the whole of {Text(whole)}: {NumberText.Percent(new Fraction(sum, whole), _division.Study.Rounding.Decimals)} of it";
         }
         else if (many)
         {
@@ -120,10 +129,10 @@ internal sealed class TieOut
         }
         else
         {
-            text = $"{_words.Parts(_division.PartCount)} add up to the whole: {Text(_division.Total)} = {Text(_division.WholeAt(0))}";
+            text = $"{_words.Parts(_division.CountedParts)} add up to the whole: {Text(_division.Total)} = {Text(_division.WholeAt(0))}";
         }
         Remedy? remedy = apart > 0 ? new Remedy("let 100 % be everything used", study => study with { Whole = new Whole(WholeOf.All) }) : null;
-        Add("parts-add-up", zero == 0 && apart == 0, text, remedy);
+        Add("parts-add-up", !nothing && zero == 0 && apart == 0, text, remedy);
     }
 
     private void ShownAddsUp()
@@ -135,7 +144,7 @@ internal sealed class TieOut
         ExactInt hundred = ExactInt.PowerOfTen(shown.Decimals + 2);
         var sums = new ExactInt[_division.WholeCount];
         var has = new bool[_division.WholeCount];
-        int adjusted = 0;
+        var moved = new List<string>();
         for (int row = 0; row < _division.RowCount; row++)
         {
             if (shown.Units(row) is { } units)
@@ -143,23 +152,55 @@ internal sealed class TieOut
                 int index = _division.WholeIndex(row);
                 sums[index] += units;
                 has[index] = true;
-                adjusted += new Fraction(_division.Amount(row) * hundred, _division.Whole(row)).Round() == units ? 0 : 1;
+                if (new Fraction(_division.Amount(row) * hundred, _division.Whole(row)).Round() != units)
+                {
+                    moved.Add(Name(_division.Groups?[_division.GroupOf(row)].Label, _division.Parts[_division.PartOf(row)].Label));
+                }
             }
         }
-        int off = Enumerable.Range(0, sums.Length).Count(index => has[index] && sums[index] != hundred);
-        string text;
-        if (off == 0)
+        int wholes = has.Count(known => known);
+        int[] off = [.. Enumerable.Range(0, sums.Length).Where(index => has[index] && sums[index] != hundred)];
+        bool asked = _division.Study.Rounding.Reconcile;
+        string all = ExactDecimal.Format(hundred, shown.Decimals);
+        string text = (wholes, off.Length) switch
         {
-            string rounded = adjusted switch { 0 => "", 1 => "; one was rounded the other way for it", _ => $"; {adjusted} were rounded the other way for it" };
-            string all = ExactDecimal.Format(hundred, shown.Decimals);
-            text = !has.Contains(true) ? "there are no shares to add up" : $"shown shares add up to {all}{(has.Length > 1 ? " in each whole" : "")}{rounded}";
-        }
-        else
+            (0, _) => "there are no shares to add up",
+            (_, 0) => $"shown shares add up to {all}{(wholes > 1 ? " in each whole" : "")}{MovedText(moved)}",
+            (1, _) => $"shown shares add up to {ExactDecimal.Format(sums[off[0]], shown.Decimals)}",
+            _ => $"shown shares add up to {ExactDecimal.Format(sums[off[0]], shown.Decimals)}{(off.Length == 1 ? " in one" : $" in the first of {off.Length}")} of {wholes} wholes, to {all} in the others",
+        };
+        // Each by itself is the rule, and no fault; it is one where the analyst asked for another.
+        string why = off.Length == 0 ? "" : asked ? $", not to {all}: {WhyNot(off[0])}" : ": each is rounded by itself";
+        Remedy? remedy = (off.Length > 0, asked) switch
         {
-            int first = Array.FindIndex(has, known => known) is var known and >= 0 ? Enumerable.Range(known, sums.Length - known).First(index => has[index] && sums[index] != hundred) : 0;
-            text = $"shown shares add up to {ExactDecimal.Format(sums[first], shown.Decimals)}{(sums.Length > 1 ? $" in the first of {off} wholes" : "")}, not to 100";
+            (true, false) when off.Any(CanAddUp) => new Remedy("make them add up", study => study with { Rounding = study.Rounding with { Reconcile = true } }),
+            (_, true) => new Remedy("round each by itself", study => study with { Rounding = study.Rounding with { Reconcile = false } }),
+            _ => null,
+        };
+        Add("shown-adds-up", !asked || off.Length == 0, text + why, remedy, moved);
+    }
+
+    /// <summary>Names at most three shares that were rounded the other way.</summary>
+    private static string MovedText(List<string> moved) => moved.Count == 0 ? ""
+        : $"; {string.Join(", ", moved.Take(3))}{(moved.Count > 3 ? $" and {CountOf(moved.Count - 3, "other", "others")}" : "")} {(moved.Count == 1 ? "was" : "were")} rounded the other way for it";
+
+    private bool CanAddUp(int whole) => _division.SumIn(whole) == _division.WholeAt(whole) && _division.RowsIn(whole).All(row => _division.Amount(row).Sign >= 0);
+
+    private string WhyNot(int whole) => CanAddUp(whole) ? "equal amounts keep equal shares, and there are too few units for all of them"
+        : _division.SumIn(whole) != _division.WholeAt(whole) ? $"the {_words.PartMany} don't make up the whole" : "an amount is negative";
+
+    private void Tried()
+    {
+        if (_division.Study.Trials.Length == 0)
+        {
+            return;
         }
-        Add("shown-adds-up", off == 0, text);
+        static string Printed(Fraction amount) => NumberText.Rounded(amount, 4, trimZeros: true);
+        List<string> told = [.. _division.Tried.Changed.Select(tried => $"{Name(tried.Group, tried.Part)} {(tried.Was is { } was ? Printed(was) : "nothing")} → {Printed(tried.Is)}")];
+        string changed = told.Count == 0 ? "no amount was changed" : $"tried, not counted: {string.Join(", ", told.Take(3))}{(told.Count > 3 ? $" and {CountOf(told.Count - 3, "other", "others")}" : "")}";
+        IReadOnlyList<string> over = _division.Tried.PassedOver;
+        string passed = over.Count == 0 ? "" : $"; passed over: {string.Join(", ", over.Take(3))}{(over.Count > 3 ? $" and {CountOf(over.Count - 3, "other", "others")}" : "")}";
+        Add("trial", false, changed + passed, new Remedy("count what was counted", study => study with { Trials = [] }), [.. told, .. over]);
     }
 
     private bool UsesBands => _division.Study.Parts is Axis.Bands || (_division.HasGroups && _division.Study.Groups is Axis.Bands);
@@ -326,6 +367,10 @@ internal sealed class TieOut
         {
             unused.Add("fold");
         }
+        if (_division.Study.Whole is not null && !form.UsesWhole(_division.Study))
+        {
+            unused.Add("whole");
+        }
         if (unused.Count > 0)
         {
             string members = string.Join(" and ", unused);
@@ -333,6 +378,7 @@ internal sealed class TieOut
             {
                 Groups = unused.Contains("groups") ? null : study.Groups,
                 Fold = unused.Contains("fold") ? null : study.Fold,
+                Whole = unused.Contains("whole") ? null : study.Whole,
             }));
         }
     }

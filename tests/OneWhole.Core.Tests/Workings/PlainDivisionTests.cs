@@ -1,4 +1,4 @@
-using System.Numerics;
+using System.Globalization;
 using System.Text.Json.Nodes;
 using CsCheck;
 using OneWhole.Core.Forms;
@@ -21,12 +21,18 @@ public sealed class PlainDivisionTests
 
     private static Gen<string> Word(params string[] words) => Gen.Int[0, words.Length - 1].Select(at => words[at]);
 
+    private static readonly Gen<(string, double)> Cut = Gen.Select(Word("share", "position", "count"), Gen.Int[1, 20], (kind, number) => (kind, kind == "count" ? number : number / 20.0));
+
+    private static readonly Gen<PlainTrial> Tried = Gen.Select(Word("Fog", "Engine", "Other", "(blank)", "Nowhere"), Word("Route 0", "Route 2", "(blank)", "Nowhere"), Word("set", "times", "share"), Gen.Int[0, 99],
+        (part, group, kind, hundredths) => new PlainTrial(part, group, kind, hundredths));
+
     private static readonly Gen<PlainStudy> Asked =
         Gen.Select(
             Gen.Select(Word("sum", "rows", "distinct"), Gen.Bool, Word("all", "group", "part", "unfiltered", "given"), Gen.Long[1, 90]),
             Gen.Select(Word("largest", "smallest", "table", "list"), Gen.Bool, Gen.Int[0, 3], Gen.Bool),
             Gen.Select(Word("", "keep", "reach", "under"), Gen.Int[1, 60], Word("keep", "leaveOut", "size"), Gen.Int[0, 2], Gen.Bool),
-            (first, second, third) => new PlainStudy
+            Gen.Select(Gen.Bool, Gen.Bool, Cut.Array[0, 3], Tried.Array[0, 3]),
+            (first, second, third, fourth) => new PlainStudy
             {
                 Value = first.Item1,
                 Groups = first.Item2,
@@ -42,6 +48,11 @@ public sealed class PlainDivisionTests
                 Negatives = third.Item3,
                 Decimals = third.Item4,
                 Reconcile = third.Item5,
+                TiesTogether = fourth.Item1,
+                CrossingOut = fourth.Item2,
+                Cuts = fourth.Item3,
+                // A trial of half of the tables; without groups most name none, with groups the odd factor acts in each.
+                Trials = [.. fourth.Item4.Where(_ => first.Item4 % 2 == 0).Select(trial => trial.Hundredths % (first.Item2 ? 5 : 4) > 0 && (!first.Item2 || trial.Kind == "times") ? trial with { Group = null } : trial)],
             });
 
     private static string Document(PlainStudy study)
@@ -65,8 +76,15 @@ public sealed class PlainDivisionTests
             ["order"] = order,
             ["negatives"] = study.Negatives,
             ["rounding"] = new JsonObject { ["decimals"] = study.Decimals, ["reconcile"] = study.Reconcile },
-            ["form"] = new JsonObject { ["kind"] = study.Groups ? "toy" : "sharebars" },
+            ["form"] = new JsonObject { ["kind"] = study.Groups ? "toy" : "pareto" },
+            ["running"] = new JsonObject { ["ties"] = study.TiesTogether ? "together" : "each" },
+            ["trial"] = new JsonArray([.. study.Trials.Select(TrialOf)]),
         };
+        if (!study.Groups)
+        {
+            document["form"]!["crossing"] = study.CrossingOut ? "out" : "in";
+            document["form"]!["cuts"] = new JsonArray([.. study.Cuts.Select(cut => new JsonObject { [cut.Kind] = JsonNode.Parse(cut.Number.ToString(CultureInfo.InvariantCulture)) })]);
+        }
         if (study.Groups)
         {
             document["groups"] = new JsonObject { ["column"] = "Group" };
@@ -80,6 +98,16 @@ public sealed class PlainDivisionTests
             document["fold"] = new JsonObject { [fold] = fold == "keep" ? JsonValue.Create(study.FoldBy) : JsonNode.Parse($"0.{study.FoldBy:00}") };
         }
         return document.ToJsonString();
+    }
+
+    private static JsonObject TrialOf(PlainTrial trial)
+    {
+        var one = new JsonObject { ["part"] = trial.Part, [trial.Kind] = JsonNode.Parse($"0.{trial.Hundredths:00}") };
+        if (trial.Group is { } group)
+        {
+            one["group"] = group;
+        }
+        return one;
     }
 
     private static Table TableFrom(PlainRow[] rows) => new("t",
@@ -99,20 +127,46 @@ public sealed class PlainDivisionTests
         Assert.Equal(plain.Lines.Select(line => $"{line.Group}/{line.Part}"), Enumerable.Range(0, workings.RowCount).Select(row => $"{workings.Find("group")?.Text(row)}/{workings["part"].Text(row)}"));
         for (int row = 0; row < plain.Lines.Count; row++)
         {
-            double? value = plain.Lines[row].Value is { } hundredths ? (double)hundredths / 100 : null;
-            Near(value, workings["value"].Number(row), document);
+            Near(plain.Lines[row].Value?.Number, workings["value"].Number(row), document);
             Near(plain.Lines[row].Share, workings["share"].Number(row), document);
             Near(plain.Lines[row].Shown, workings["shownShare"].Number(row), document);
         }
         CheckReadings(plain, workings, document);
-    }, iter: 3000);
+        CheckSteps(plain, workings, document);
+    }, iter: 6000);
+
+    private static void CheckSteps(PlainDivision plain, WorkingsResult workings, string document)
+    {
+        for (int row = 0; row < plain.Steps.Count; row++)
+        {
+            PlainStep step = plain.Steps[row];
+            Near(step.Rank, workings["rank"].Number(row), document);
+            Near(step.Running, workings["running"].Number(row), document);
+            Near(step.RunningShare, workings["runningShare"].Number(row), document);
+            Near(step.Position, workings["position"].Number(row), document);
+            Assert.True(step.Class == workings["class"].Text(row), $"class {step.Class} is not {workings["class"].Text(row)} in {document}");
+        }
+        for (int cut = 0; cut < plain.Cuts.Count; cut++)
+        {
+            double?[] read = [.. workings.Readings["cuts"]![cut]!.AsObject().Skip(1).Select(member => member.Value is { } number ? double.Parse(number.ToJsonString(), CultureInfo.InvariantCulture) : (double?)null)];
+            foreach ((int at, double? number) in plain.Cuts[cut].Index())
+            {
+                Near(number, read[at], document);
+            }
+        }
+        if (plain.Steps.Count > 0)
+        {
+            Near(plain.Balance?.Position, workings.Readings["balance"]?["position"]!.GetValue<double>(), document);
+            Near(plain.Balance?.Share, workings.Readings["balance"]?["share"]!.GetValue<double>(), document);
+        }
+    }
 
     private static void CheckReadings(PlainDivision plain, WorkingsResult workings, string document)
     {
-        List<double> totals = [.. plain.PartTotals.Select(total => (double)total / 100)];
+        List<double> totals = [.. plain.PartTotals.Select(total => total.Number)];
         double sum = totals.Sum();
         Assert.Equal(totals.Count, workings.Readings["parts"]!.GetValue<int>());
-        if (totals.Count == 0 || plain.PartTotals.Exists(total => total < 0) || plain.Sum <= 0)
+        if (totals.Count == 0 || plain.PartTotals.Exists(total => total.Sign < 0) || plain.Sum.Sign <= 0)
         {
             Assert.Null(workings.Readings["hhi"]);
             return;
@@ -150,7 +204,7 @@ public sealed class PlainDivisionTests
         PlainRow[] rows = [.. Enumerable.Range(0, 300_000).Select(_ => new PlainRow(Labels[random.Next(8)], $"Route {random.Next(4)}", Amounts[random.Next(4)], "s", "v"))];
         WorkingsResult workings = Calculator.Run(TableFrom(rows), Format.Read(Document(new PlainStudy { Groups = true, Whole = "group" })));
         var plain = new PlainDivision(rows, new PlainStudy { Groups = true, Whole = "group" });
-        Assert.Equal(plain.Lines.Select(line => (double)line.Value!.Value / 100), Enumerable.Range(0, workings.RowCount).Select(row => workings["value"].Number(row)!.Value));
-        Assert.Equal(plain.Sum, (BigInteger)(workings.Readings["whole"]!.GetValue<double>() * 100));
+        Assert.Equal(plain.Lines.Select(line => line.Value!.Value.Number), Enumerable.Range(0, workings.RowCount).Select(row => workings["value"].Number(row)!.Value));
+        Assert.Equal(plain.Sum.Number, workings.Readings["whole"]!.GetValue<double>());
     }
 }

@@ -25,7 +25,7 @@ public sealed class PublishedFiguresTests
             ("Massachusetts", 475327, 16), ("New Hampshire", 141822, 5), ("New Jersey", 179570, 6), ("New York", 331589, 11), ("North Carolina", 353523, 12),
             ("Pennsylvania", 432879, 14), ("Rhode Island", 68446, 2), ("South Carolina", 206236, 7), ("Vermont", 85533, 3), ("Virginia", 630560, 21),
         ];
-        ExactInt[] seats = LargestRemainders.Apportion([.. states.Select(state => (ExactInt)state.Population)], 120);
+        ExactInt[] seats = LargestRemainders.ApportionEqually([.. states.Select(state => (ExactInt)state.Population)], 120)!;
         Assert.Equal(states.Select(state => state.Seats), seats.Select(seat => seat.Small));
     }
 

@@ -98,7 +98,7 @@ public sealed class DivergingForm : Form<DivergingMembers>
         Levels levels = Levels.Of(division);
         bool share = members.Length == LengthUnit.Share;
         int groups = division.IsEmpty ? 0 : division.GroupCount;
-        var unit = new Fraction(ExactInt.One, ExactInt.PowerOfTen(division.Scale));
+        var unit = division.Value(ExactInt.One);
         SideLengths[] lengths = [.. Enumerable.Range(0, groups).Select(group => SideLengths.Of(levels, share ? division.GroupTotal(group) : null, part => division.Amount(group, part), unit))];
         Fraction left = Fraction.Zero, high = Fraction.Zero;
         foreach (SideLengths side in lengths)

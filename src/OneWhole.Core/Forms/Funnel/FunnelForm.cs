@@ -40,6 +40,8 @@ public sealed class FunnelForm : Form<FunnelMembers>
 
     public override bool TakesFold => false;
 
+    public override bool WholeIsFirstPart => true;
+
     public override Order PartOrder => Order.Table;
 
     protected override ObjectShape<FunnelMembers> Members => FunnelMembers.Shape;

@@ -115,7 +115,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
             row =>
             {
                 ExactInt whole = division.Whole(row);
-                if (whole.IsZero)
+                if (whole.IsZero || row >= running.Listed)
                 {
                     return null;
                 }
@@ -183,10 +183,13 @@ public sealed class ParetoForm : Form<ParetoMembers>
         }
     }
 
+    /// <summary>With fewer parts a fifth of them is less than one.</summary>
+    private const int FewestForVerdict = 5;
+
     public override string? Verdict(WorkingsResult workings)
     {
         var readings = (ParetoReadings)workings.Computed;
-        if (readings.Count == 0 || readings.ShareAt(new Fraction(1L, 5L)) is not { } fifth)
+        if (readings.Count < FewestForVerdict || readings.HasNegative || readings.ShareAt(new Fraction(1L, 5L)) is not { } fifth)
         {
             return null;
         }
@@ -194,9 +197,19 @@ public sealed class ParetoForm : Form<ParetoMembers>
         int decimals = Math.Min(1, workings.Division.Study.Rounding.Decimals);
         var four = new Fraction(4L, 5L);
         string hold = $"the first 20 % of the {words.PartMany} hold {NumberText.Percent(fifth, decimals)}";
-        string verdict = fifth >= four
-            ? $"80/20 holds: {hold}"
-            : $"80/20 does not hold: {hold}, {NumberText.Rounded((four - fifth) * 100, decimals)} points short";
+        string verdict;
+        if (readings.PartsToReach(new ExactDecimal(8, 1)) is { } needed)
+        {
+            var point = new Fraction(1L, 100L);
+            var position = new Fraction((long)needed, (long)readings.Count);
+            bool holds = (fifth - four).Abs() <= point && (position - new Fraction(1L, 5L)).Abs() <= point;
+            string take = $"80 % {(needed == 1 ? "takes" : "take")} {NumberText.Count(needed)} of {words.Parts(readings.Count)} ({NumberText.Percent(position, decimals)})";
+            verdict = $"80/20 {(holds ? "holds" : "does not hold")}: {hold}, and {take}";
+        }
+        else
+        {
+            verdict = $"80/20 does not hold: {hold}, and 80 % are never reached";
+        }
         if (readings.Balance is { } balance)
         {
             verdict += $"; the curve balances at {NumberText.Rounded(balance.Share * 100, 0)}\u00a0/\u00a0{NumberText.Rounded(balance.Position * 100, 0)}";
@@ -265,7 +278,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
         {
             return new Unsuitable("the whole is 0", null);
         }
-        return division.PartCount < 3 ? new Unsuitable($"{division.PartCount} {(division.PartCount == 1 ? "part has" : "parts have")} no curve to speak of", null) : null;
+        return division.CountedParts < 3 ? new Unsuitable($"{division.CountedParts} {(division.CountedParts == 1 ? "part has" : "parts have")} no curve to speak of", null) : null;
     }
 
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings)

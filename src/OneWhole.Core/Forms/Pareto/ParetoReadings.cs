@@ -37,7 +37,11 @@ public sealed class ParetoReadings
     /// <summary>The first point of the curve where position and share add up to 1, or null.</summary>
     public (Fraction Position, Fraction Share)? Balance { get; }
 
+    /// <summary>How many parts the curve runs through, folded ones too.</summary>
     public int Count => _running.Count;
+
+    /// <summary>Whether a part, folded or not, is below zero: the curve then turns back on its way.</summary>
+    public bool HasNegative => Enumerable.Range(0, Count).Any(part => (part == 0 ? _running.Untied(0) : _running.Untied(part) - _running.Untied(part - 1)).Sign < 0);
 
     /// <summary>The highest running share on the way; 0 where the whole is 0.</summary>
     public double Highest { get; }
@@ -78,22 +82,29 @@ public sealed class ParetoReadings
         }
         if (cut.Share is { } share)
         {
-            // running ÷ W ≥ q, without dividing.
-            ExactInt tens = ExactInt.PowerOfTen(share.Scale), needed = share.Units * _whole.Abs();
-            for (int i = 1; i <= Count; i++)
-            {
-                if (Upright(_running.Untied(i - 1)) * tens >= needed)
-                {
-                    return new CutReading(cut, i, new Fraction((long)i, (long)Count), null);
-                }
-            }
-            return new CutReading(cut, null, null, null);
+            int? needed = PartsToReach(share);
+            return new CutReading(cut, needed, needed is { } count ? new Fraction((long)count, (long)Count) : null, null);
         }
         if (cut.Position is { } position)
         {
             return new CutReading(cut, null, null, ShareAt(position.ToFraction()));
         }
         return new CutReading(cut, null, null, ShareAfter(Math.Min(cut.Count!.Value, Count)));
+    }
+
+    /// <summary>The fewest first parts whose running share is at least <paramref name="share"/>; null where none is, or the whole is 0.</summary>
+    public int? PartsToReach(ExactDecimal share)
+    {
+        // running ÷ W ≥ q, without dividing.
+        ExactInt tens = ExactInt.PowerOfTen(share.Scale), needed = share.Units * _whole.Abs();
+        for (int i = 1; i <= Count && !_whole.IsZero; i++)
+        {
+            if (Upright(_running.Untied(i - 1)) * tens >= needed)
+            {
+                return i;
+            }
+        }
+        return null;
     }
 
     /// <summary>The curve's share at a position, linear between its points; null where the whole is 0.</summary>
