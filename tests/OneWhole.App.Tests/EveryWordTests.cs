@@ -12,7 +12,7 @@ public sealed class EveryWordTests : AppTest
     public static TheoryData<string> Kinds() => [.. FormList.Standard.Forms.Select(form => form.Kind)];
 
     private string Study(string kind) => Studies.Add(BringIn(Trips, "trips.csv").Id,
-        $$"""{"format": "onewhole.study/1", "parts": {"column": "Mode"}, "groups": {"column": "Year"}, "value": {"sum": "Fares"}, "form": {"kind": "{{kind}}"} }""");
+        $$"""{"format": "onewhole.study/1", "parts": {"column": "Mode"}, "groups": {"column": "Year"}, "value": {"sum": "Fares"}{{(FormList.Standard.Find(kind, "kind").GroupsWanted == 2 ? """, "where": [{"column": "Year", "is": ["2024", "2025"]}]""" : "")}}, "form": {"kind": "{{kind}}"} }""");
 
     private static IEnumerable<Token> Words(StudyView view) => view.Statement.SelectMany(phrase => phrase.Tokens).Where(token => token is { Control: "options", Path.Length: > 0 });
 

@@ -1,3 +1,4 @@
+using OneWhole.Core.Workings.Rules;
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using OneWhole.App.Tables;

@@ -2,6 +2,7 @@ using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Charts;
@@ -38,7 +39,7 @@ internal sealed class ChartParts(WorkingsResult workings)
         [.. Enumerable.Range(0, _division.GroupCount).Select(group => Named(_division.Groups?[group].Label ?? "all", withTotals ? TotalLabel(group) : null))];
 
     /// <summary>The names of parts.</summary>
-    public IReadOnlyList<ChartLabel> Parts(IEnumerable<int> parts) => [.. parts.Select(part => Named(_division.Parts[part].Label, null))];
+    public IReadOnlyList<ChartLabel> Parts(IEnumerable<int> parts) => [.. parts.Select(part => Named(_division.Parts[part].NameInFigure, null))];
 
     private static ChartLabel Named(string name, ChartLabel? number) => new(name, number?.Numbers ?? [], number is null ? name : $"{name}\n{number.Text}");
 
@@ -47,7 +48,7 @@ internal sealed class ChartParts(WorkingsResult workings)
     {
         LabelText what = LabelTexts.What(_division, otherwise);
         ChartNumber? amount = workings.RowsAreGroups ? null : Cell("value", row), share = _numbers.ShareKey is { } key ? Cell(key, row) : null;
-        string? name = what == LabelText.Name ? _division.Parts[_division.PartOf(row)].Label : null;
+        string? name = what == LabelText.Name ? _division.Parts[_division.PartOf(row)].NameInFigure : null;
         ChartNumber[] numbers = [.. (what switch { LabelText.None => [], LabelText.Amount => [amount], LabelText.Both => [amount, share], _ => (ChartNumber?[])[share] }).OfType<ChartNumber>()];
         if (numbers.Length == 0)
         {

@@ -1,4 +1,5 @@
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Charts;

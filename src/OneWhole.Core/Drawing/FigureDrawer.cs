@@ -101,16 +101,14 @@ public static class FigureDrawer
         Font font = figure.Small;
         double baseline = figure.Height - margin + font.Size * 0.2;
         Division division = workings.Division;
-        bool ok = workings.TieOut.All(line => line.Status != TieOutStatus.Fail);
         int warnings = workings.TieOut.Count(line => line.Status == TieOutStatus.Warn);
         RowCounts rows = division.Rows;
         string counts = rows.Used == rows.Total ? $"{NumberText.Count(rows.Total)} rows" : $"{NumberText.Count(rows.Used)} of {NumberText.Count(rows.Total)} rows";
-        string addsUp = workings.TieOut.FirstOrDefault(line => line.Id == "parts-add-up") is { Status: TieOutStatus.Ok } && ok ? "adds up"
-            : !ok ? "does not add up" : division.FixedWhole is null ? "a whole is 0" : "does not make up the whole";
+        (bool proven, string addsUp) = workings.Outcome;
         string from = figure.Finish.Source ?? division.Table.Name;
         string source = from.Length > 0 ? $"{from}, {counts}" : counts;
         source = LeftUndrawn(division) is { } undrawn ? $"{undrawn}; {source}" : source;
-        string note = warnings > 0 && addsUp == "adds up" ? $"{source}, {warnings} {(warnings == 1 ? "note" : "notes")}" : source;
+        string note = warnings > 0 && proven ? $"{source}, {warnings} {(warnings == 1 ? "note" : "notes")}" : source;
         double inner = figure.Width - 2 * margin;
         double tick = font.Size * 0.75, gap = font.Size * 0.5;
         double addsWidth = figure.TextWidth(addsUp, font);
@@ -119,7 +117,6 @@ public static class FigureDrawer
         double right = figure.Width - margin;
         figure.Put(figure.Text("tie-out-source", "tie-out", right, baseline, "end", note, font, Ink.Quiet));
         double markRight = right - noteWidth - 2 * gap;
-        bool proven = addsUp == "adds up";
         figure.Add(Glyph(proven, markRight - tick, baseline, tick));
         figure.Put(figure.Text("tie-out", "tie-out", markRight - tick - gap, baseline, "end", addsUp, font, proven ? Ink.Quiet : Ink.Warn));
         double top = baseline - font.CapHeight - Math.Round(10 * figure.Unit);

@@ -20,6 +20,9 @@ public static class Ink
     public const string ClassC = "class-c";
     public const string Wash = "wash";
 
+    /// <summary>The folded part, which is many and has no class.</summary>
+    public const string Folded = "folded";
+
     /// <summary>A broad bar behind others.</summary>
     public const string Behind = "behind";
     public const string Warn = "warn";
@@ -102,6 +105,7 @@ public static class Ink
         [ClassB] = "#86b0a3",
         [ClassC] = "#c3c5ba",
         [Wash] = "#e9f0ec",
+        [Folded] = "#978c6c",
         [Behind] = "#ebe7da",
         [Warn] = "#8a6410",
         ["cat-1"] = "#1d6b60",

@@ -36,8 +36,8 @@ public sealed record FormWorkings(IReadOnlyList<WorkingColumn> Columns, object C
     /// <summary>The shown shares, where the form has them.</summary>
     public ShownShares? Shown { get; init; }
 
-    /// <summary>Whether a row of the workings stands for a group alone.</summary>
-    public bool RowsAreGroups { get; init; }
+    /// <summary>What a row of the workings stands for.</summary>
+    public RowKind Rows { get; init; }
 }
 
 /// <summary>One shape of a form that the strip of forms shows.</summary>
@@ -73,6 +73,9 @@ public abstract class Form
     /// <summary>How many parts it must have; null for any number.</summary>
     public virtual int? PartsWanted => null;
 
+    /// <summary>How many groups it must have where it has any; null for any number.</summary>
+    public virtual int? GroupsWanted => null;
+
     /// <summary>Whether colours mean something of the form's own (classes, sides) instead of telling parts apart.</summary>
     public virtual bool HasOwnColours => false;
 
@@ -86,7 +89,28 @@ public abstract class Form
 
     public virtual Order PartOrder => Order.Largest;
 
+    /// <summary>The order of parts where the study says none.</summary>
+    public virtual Order PartOrderOf(Study study) => PartOrder;
+
+    /// <summary>Part orders that the form brings for this study besides the common ones.</summary>
+    public virtual IReadOnlyList<string> PartOrders(Study study) => [];
+
+    /// <summary>A part's key for one of <see cref="PartOrders"/>: largest first, no value counts as 0.</summary>
+    /// <param name="name">The order.</param>
+    /// <param name="amounts">The amounts, folded.</param>
+    /// <param name="groups">The groups in display order.</param>
+    internal virtual Func<int, Fraction?>? PartKey(string name, Amounts amounts, int[]? groups) => null;
+
     public virtual Order GroupOrder => Order.Table;
+
+    /// <summary>Whether groups can stand by the share that one part has in them.</summary>
+    public virtual bool OrdersGroupsByShare => Groups != GroupUse.None;
+
+    /// <summary>The rows that make up a whole before the study's own: both are then the groups of the division; null for a study of one whole, or of two groups.</summary>
+    internal virtual Against? BeforeOf(Study study) => null;
+
+    /// <summary>A second number column that is added up for each amount; null for none.</summary>
+    internal virtual string? VolumeOf(Study study) => null;
 
     /// <summary>Group orders that the form brings besides the common ones.</summary>
     public virtual IReadOnlyList<string> GroupOrders => [];

@@ -19,6 +19,7 @@ public sealed class FormList(IReadOnlyList<Form> forms)
         new Lanes.LanesForm(),
         new Diverging.DivergingForm(),
         new Funnel.FunnelForm(),
+        new Bridge.BridgeForm(),
     ]);
 
     public IReadOnlyList<Form> Forms { get; } = forms;

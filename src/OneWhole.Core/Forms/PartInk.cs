@@ -33,7 +33,7 @@ internal sealed class PartInk
         Func<int, string> colours = own is null ? SetOf(division, palette) : part => Ink.In(palette, own(part));
         _colours = new string?[division.PartCount];
         _colourOf = at => division.Parts[at] is var part && finish.Colours.GetValueOrDefault(part.Label) is { } chosen ? chosen
-            : own is null && (part.Kind == EntryKind.Folded || part.IsBlank) ? Ink.ClassC : colours(at);
+            : part.Kind == EntryKind.Folded ? Ink.In(palette, Ink.Folded) : own is null && part.IsBlank ? Ink.ClassC : colours(at);
     }
 
     private static Func<int, string> SetOf(Division division, Palette palette)
@@ -110,6 +110,6 @@ internal sealed class PartInk
     public static IReadOnlyList<KeyEntry> KeyOf(Division division)
     {
         var ink = new PartInk(division);
-        return [.. DrawnParts.Of(division).Select(part => new KeyEntry(division.Parts[part].Label, ink[part]) { Part = division.Parts[part].Key })];
+        return [.. DrawnParts.Of(division).Select(part => new KeyEntry(division.Parts[part].NameInFigure, ink[part]) { Part = division.Parts[part].Key })];
     }
 }

@@ -29,7 +29,7 @@ internal sealed class SideNames
 
     /// <summary>The room that they take at the right.</summary>
     public double Width(FigureBuilder figure) =>
-        Math.Min(figure.Width * 0.22, _parts.Max(part => figure.TextWidth(_division.Parts[part].Label, figure.Names))) + 18 * figure.Unit;
+        Math.Min(figure.Width * 0.22, _parts.Max(part => figure.TextWidth(_division.Parts[part].NameInFigure, figure.Names))) + 18 * figure.Unit;
 
     /// <summary>Draws them.</summary>
     /// <param name="figure">The figure.</param>
@@ -48,7 +48,7 @@ internal sealed class SideNames
             Entry part = _division.Parts[_parts[i]];
             double from = x + 12 * figure.Unit;
             figure.Line($"lead-{part.Key}", "leader", x + 2 * figure.Unit, wished[i], from - 2 * figure.Unit, places[i], ink[_parts[i]], Math.Max(1, figure.Unit));
-            figure.PutWhereFree([figure.Text($"key-text-{part.Key}", "key", from, places[i] + font.CapHeight / 2, "start", part.Label, font, Ink.Text, room) with { Part = part.Key }], 0);
+            figure.PutWhereFree([figure.Text($"key-text-{part.Key}", "key", from, places[i] + font.CapHeight / 2, "start", part.NameInFigure, font, Ink.Text, room) with { Part = part.Key }], 0);
         }
     }
 }

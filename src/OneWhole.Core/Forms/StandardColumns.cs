@@ -1,5 +1,6 @@
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms;
@@ -31,17 +32,22 @@ public sealed class StandardColumns
     /// <summary>The columns that name a row: group and part, or the part alone where the study has no groups.</summary>
     public IReadOnlyList<WorkingColumn> GroupAndPart() => _division.HasGroups ? [Group(), Part()] : [Part()];
 
-    public WorkingColumn Value()
+    /// <summary>What an amount is, in words: "sum of Minutes over the rows used".</summary>
+    public string ValueWords
     {
-        string words = _division.Study.Value switch
+        get
         {
-            Measure.Sum sum => $"sum of {sum.Column} over the rows used",
-            Measure.Distinct distinct => $"distinct values of {distinct.Column} in the rows used",
-            _ => _division.Study.Parts is Axis.Columns || _division.Study.Groups is Axis.Columns ? "sum of the column over the rows used" : "number of rows used",
-        };
-        return WorkingColumn.OfNumber("value", _words.Counted, ColumnUnit.Amount, new Rule.Amount(words, row => (_division.GroupOf(row), _division.PartOf(row))),
-            row => _division.Has(row) ? _division.Value(_division.Amount(row)) : null);
+            return _division.Study.Value switch
+            {
+                Measure.Sum sum => $"sum of {sum.Column} over the rows used",
+                Measure.Distinct distinct => $"distinct values of {distinct.Column} in the rows used",
+                _ => _division.Study.Parts is Axis.Columns || _division.Study.Groups is Axis.Columns ? "sum of the column over the rows used" : "number of rows used",
+            };
+        }
     }
+
+    public WorkingColumn Value() => WorkingColumn.OfNumber("value", _words.Counted, ColumnUnit.Amount,
+        new Rule.Amount(ValueWords, row => (_division.GroupOf(row), _division.PartOf(row))), row => _division.Has(row) ? _division.Value(_division.Amount(row)) : null);
 
     public WorkingColumn Rank() => WorkingColumn.OfNumber("rank", "rank", ColumnUnit.Count, new Rule.Rank("value"), row => IsFolded(row) ? null : new Fraction(1L + _division.LargerThan(_division.Amount(row))));
 
@@ -49,7 +55,7 @@ public sealed class StandardColumns
         Rule.Column("value") / new Rule.TheWhole(), _division.Share);
 
     public WorkingColumn ShownShare() => WorkingColumn.OfNumber("shownShare", "shown share", ColumnUnit.Percent,
-        new Rule.Shown("share", Shown.Decimals, _division.Study.Rounding.Reconcile), Shown.Percent);
+        new Rule.Shown(Rule.Column("share"), Shown), Shown.Percent);
 
     public WorkingColumn Running(RunningTotals totals) => WorkingColumn.OfNumber("running", $"running {_words.Counted}", ColumnUnit.Amount,
         new Rule.RunningTotal("value", _division.Study.Running.Ties == Studies.Ties.Together), row => _division.Value(totals.At(row)));
@@ -58,8 +64,11 @@ public sealed class StandardColumns
         Rule.Column("running") / new Rule.TheWhole(),
         row => _division.Whole(row) is { IsZero: false } whole ? new Fraction(totals.At(row), whole) : null);
 
+    private static Rule PositionRule { get; } = new Rule.RowNumber() / new Rule.PartCount();
+
     public WorkingColumn Position() => WorkingColumn.OfNumber("position", "position", ColumnUnit.Share,
-        new Rule.RowNumber() / new Rule.PartCount(), row => IsFolded(row) ? Fraction.One : new Fraction(row + 1L, (long)_division.CountedParts));
+        _division.Folded is null ? PositionRule : new Rule.ByRow("place in the order ÷ how many there are, folded ones counted; all of them for the folded part", row => IsFolded(row) ? new Rule.Constant(1) : PositionRule),
+        row => IsFolded(row) ? Fraction.One : new Fraction(row + 1L, (long)_division.CountedParts));
 
     private bool IsFolded(int row) => _division.Parts[_division.PartOf(row)].Kind == EntryKind.Folded;
 

@@ -101,7 +101,7 @@ public static class TableFit
         {
             return order.Parts == Order.Natural && IsOrdered(table, study.Parts) ? study with { Order = order with { Parts = null } } : study;
         }
-        if (order.Parts is null && !order.ReverseParts && study.Form.Form.PartOrder != Order.Natural && IsOrdered(table, study.Parts))
+        if (order.Parts is null && !order.ReverseParts && study.Form.Form.PartOrderOf(study) != Order.Natural && IsOrdered(table, study.Parts))
         {
             order = order with { Parts = Order.Natural };
         }

@@ -150,7 +150,7 @@ public sealed class Statement
         _phrases.Add(new Phrase("order",
         [
             new Token(", "),
-            new Token(OrderWords(_study.Order.Parts ?? _study.Form.Form.PartOrder, _study.Order.ReverseParts)) { Path = "order.parts", Control = "options", Ask = UsesGroups ? $"In which order do the {_words.PartMany} stand?" : "In which order?", Options = OrderOptions },
+            new Token(OrderWords(_study.Order.Parts ?? _study.Form.Form.PartOrderOf(_study), _study.Order.ReverseParts)) { Path = "order.parts", Control = "options", Ask = UsesGroups ? $"In which order do the {_words.PartMany} stand?" : "In which order?", Options = OrderOptions },
         ]));
         if (UsesGroups)
         {
@@ -198,12 +198,12 @@ public sealed class Statement
             ])
             { Drop = "each" });
         }
-        _phrases.Add(new Phrase("whole",
-        [
-            new Token(". 100 % is "),
-            new Token(WholeWords()) { Path = "whole", Control = "options", Ask = "What is 100 %?", Options = WholeOptions },
-            new Token("."),
-        ]));
+        _phrases.Add(new Phrase("whole", _study.Form.Form switch
+        {
+            { WholeIsFirstPart: true } => [new Token($". 100 % is {FirstWords()}.")],
+            var form when !form.UsesWhole(_study) => [new Token(".")],
+            _ => [new Token(". 100 % is "), new Token(WholeWords()) { Path = "whole", Control = "options", Ask = "What is 100 %?", Options = WholeOptions }, new Token(".")],
+        }));
     }
 
     /// <summary>", with Soup kept though no row has it": dropping the clause dismisses the labels that are only expected.</summary>
@@ -252,6 +252,17 @@ public sealed class Statement
         };
     }
 
+    /// <summary>"the first stage, Searches: 4,821": what 100 % is where it is the first part.</summary>
+    private string FirstWords()
+    {
+        if (_workings?.Division is not { IsEmpty: false } division)
+        {
+            return $"the first {_words.PartOne}";
+        }
+        string first = $"the first {_words.PartOne}, {division.Parts[0].Label}";
+        return division.HasGroups ? $"{first}, of each {_words.GroupOne}" : $"{first}: {NumberText.Exact(division.Decimal(division.Total))}{Unit()}";
+    }
+
     private string WholeWords()
     {
         Whole whole = _study.EffectiveWhole;
@@ -291,6 +302,7 @@ public sealed class Statement
         Order.By { Name: "natural" } => reverse ? "in natural order, reversed" : "in natural order",
         Order.Listed => "in an order of my own",
         Order.ShareOf share => $"by the share of {share.Label}",
+        Order.By { Name: "change" } => reverse ? "largest fall first" : "largest rise first",
         Order.By by => $"by {by.Name}",
         _ => "",
     };
@@ -438,7 +450,7 @@ public sealed class Statement
 
     private List<Option> OrderOptions()
     {
-        string now = OrderWords(_study.Order.Parts ?? _study.Form.Form.PartOrder, _study.Order.ReverseParts);
+        string now = OrderWords(_study.Order.Parts ?? _study.Form.Form.PartOrderOf(_study), _study.Order.ReverseParts);
         Option Make(string text, string name, string detail) => new(text, "order.parts", name, now == text) { Detail = detail };
         return
         [
@@ -446,6 +458,7 @@ public sealed class Statement
             Make("smallest first", "smallest", "by amount, upwards"),
             Make("as in the table", "table", "by first appearance"),
             Make("in natural order", "natural", "numbers, months, levels, then letters"),
+            .. _study.Form.Form.PartOrders(_study).Select(name => Make(OrderWords(new Order.By(name), false), name, "largest first")),
         ];
     }
 
@@ -461,9 +474,9 @@ public sealed class Statement
             Make("in natural order", "natural", "numbers, months, levels, then letters"),
         };
         options.AddRange(_study.Form.Form.GroupOrders.Select(name => Make($"by {name}", name, "largest first")));
-        if (_workings is { } workings)
+        if (_workings is { } workings && _study.Form.Form.OrdersGroupsByShare)
         {
-            options.AddRange(workings.Division.Parts.Take(40).Select(part => Make($"by the share of {part.Label}", new JsonObject { ["share"] = part.Label }, "the largest share first")));
+            options.AddRange(workings.Division.Parts.Where(part => part.Kind != EntryKind.Folded).Take(40).Select(part => Make($"by the share of {part.Label}", new JsonObject { ["share"] = part.Label }, "the largest share first")));
         }
         return options;
     }

@@ -15,7 +15,11 @@ public static class WorkingsText
         ColumnUnit.Amount => NumberText.Rounded(value, Math.Min(4, division.Scale)),
         ColumnUnit.Share => NumberText.Rounded(value * 100, division.Study.Rounding.Decimals + finer),
         ColumnUnit.Percent => NumberText.Rounded(value, division.Study.Rounding.Decimals),
+        ColumnUnit.Points => Points(value, division.Study.Rounding.Decimals),
         ColumnUnit.Count => NumberText.Rounded(value, 0),
         _ => NumberText.Rounded(value, 3),
     };
+
+    /// <summary>Percentage points, with their sign: no share is ever taken for them.</summary>
+    private static string Points(Fraction value, int decimals) => (value.Sign > 0 ? "+" : "") + NumberText.Rounded(value, decimals);
 }

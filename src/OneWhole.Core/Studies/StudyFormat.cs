@@ -97,8 +97,12 @@ public sealed class StudyFormat
         {
             throw new StudyException("wrong-value", "groups.column", $"parts and groups are both \"{column}\"; they must be two columns.");
         }
-        CheckOrder(study.Order.Parts, "order.parts", []);
+        CheckOrder(study.Order.Parts, "order.parts", study.Form.Form.PartOrders(study));
         CheckOrder(study.Order.Groups, "order.groups", study.Form.Form.GroupOrders);
+        if (study.Order.Groups is Order.ShareOf && study.Groups is not null && !study.Form.Form.OrdersGroupsByShare && study.Form.Form.Groups != GroupUse.None)
+        {
+            throw new StudyException("wrong-value", "order.groups", "order.groups can't be a share of a part in this form: its two groups are before and after.");
+        }
         return study;
     }
 

@@ -1,3 +1,4 @@
+using OneWhole.Core.Workings.Rules;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
@@ -37,11 +38,11 @@ public static class Calculator
         JsonObject readings = CommonReadings(division);
         List<JsonObject>? groups = GroupReadings(division);
         own.AddReadings?.Invoke(readings, groups);
-        if (groups is not null)
+        if (groups is not null && division.Before is null)
         {
             readings["groups"] = new JsonArray([.. groups]);
         }
-        return new WorkingsResult(division, own.Columns, readings, TieOut.Of(division, own)) { Computed = own.Computed, RowsAreGroups = own.RowsAreGroups, LabelColumns = [.. LabelColumns(division, own), .. own.Beside] };
+        return new WorkingsResult(division, own.Columns, readings, TieOut.Of(division, own)) { Computed = own.Computed, Rows = own.Rows, LabelColumns = [.. LabelColumns(division, own), .. own.Beside] };
     }
 
     /// <summary>Exact numbers can be larger than any double: an amount or a total that no number of a file can hold is said, not written as infinite.</summary>
@@ -81,14 +82,14 @@ public static class Calculator
     {
         LabelOf of = division.Study.Finish.LabelOf;
         WholeOf wanted = of == LabelOf.Group && division.HasGroups ? WholeOf.Group : WholeOf.All;
-        if (of == LabelOf.Whole || own.Shown is null || own.RowsAreGroups || wanted == division.WholeOf)
+        if (of == LabelOf.Whole || own.Shown is null || own.Rows != RowKind.Cells || wanted == division.WholeOf)
         {
             return [];
         }
         ShownShares shown = ShownShares.Of(division, wanted);
         Rule whole = wanted == WholeOf.Group ? new Rule.GroupTotal() : new Rule.GrandTotal();
         string label = wanted == WholeOf.Group ? $"share of {StudyWords.Of(division).GroupOne}" : "share of all";
-        return [WorkingColumn.OfNumber("labelShare", label, ColumnUnit.Percent, new Rule.ShownQuotient(Rule.Column("value") / whole, shown.Decimals, division.Study.Rounding.Reconcile), shown.Percent)];
+        return [WorkingColumn.OfNumber("labelShare", label, ColumnUnit.Percent, new Rule.Shown(Rule.Column("value") / whole, shown), shown.Percent)];
     }
 
     private static JsonObject CommonReadings(Division division)
@@ -142,7 +143,23 @@ internal sealed record Concentration(Fraction Hhi, Fraction EffectiveParts, Frac
         {
             return null;
         }
-        ExactInt[] totals = [.. division.CountedTotals.Order()];
+        return Of(division.CountedTotals, sum);
+    }
+
+    /// <summary>Of amounts that come as quotients.</summary>
+    /// <returns>Null where one is negative or all of them add up to 0.</returns>
+    public static Concentration? Of(IReadOnlyList<Fraction> amounts)
+    {
+        // In units of which each is a whole number.
+        ExactInt divisor = amounts.Select(amount => amount.Divisor).Distinct().Aggregate(ExactInt.One, (product, one) => product * one);
+        ExactInt[] units = [.. amounts.Select(amount => (amount * new Fraction(divisor)).Round())];
+        ExactInt sum = units.Aggregate(ExactInt.Zero, (all, one) => all + one);
+        return sum.IsZero ? null : Of(units, sum);
+    }
+
+    private static Concentration? Of(IReadOnlyList<ExactInt> amounts, ExactInt sum)
+    {
+        ExactInt[] totals = [.. amounts.Order()];
         int n = totals.Length;
         if (totals[0].Sign < 0)
         {

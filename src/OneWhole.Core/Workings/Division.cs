@@ -1,3 +1,4 @@
+using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
@@ -61,7 +62,7 @@ public sealed class Division : IMeasured
         _sortedTotals = from._sortedTotals;
         _groupTotals = from._groupTotals;
         (Study, Table, Second, Listed, LeftOut, Tried, Rows) = (study, from.Table, from.Second, from.Listed, from.LeftOut, from.Tried, from.Rows);
-        (FilteredAmount, DistinctInAll, TakesGroups) = (from.FilteredAmount, from.DistinctInAll, from.TakesGroups);
+        (FilteredAmount, DistinctInAll, TakesGroups, Before, Volumes) = (from.FilteredAmount, from.DistinctInAll, from.TakesGroups, from.Before, from.Volumes);
         (IsEmpty, HasNegative, WholeIsFirst, Total, FixedWhole) = (from.IsEmpty, from.HasNegative, from.WholeIsFirst, from.Total, from.FixedWhole);
     }
 
@@ -122,6 +123,17 @@ public sealed class Division : IMeasured
     public ExactInt FilteredAmount { get; }
 
     public long? DistinctInAll { get; }
+
+    /// <summary>What the study is held against, where its groups are two wholes, before and after; else null.</summary>
+    public Against? Before { get; private init; }
+
+    /// <summary>A second number for each of the amounts that are listed, in their order; null where the form asks for none.</summary>
+    internal Fraction[]? Volumes { get; private init; }
+
+    /// <summary>What the rows of the study itself are called beside those that they are held against.</summary>
+    private const string NowName = "now";
+
+    private const string VolumePlace = "form.volume";
 
     /// <summary>Whether the study has groups and its form uses them.</summary>
     public bool HasGroups => Groups is not null;
@@ -262,9 +274,9 @@ public sealed class Division : IMeasured
     /// <param name="second">A second table, for a form that asks for one.</param>
     public static Division Of(Table table, Study study, CancellationToken cancel = default, Table? second = null)
     {
-        Forms.Form form = study.Form.Form;
-        bool takesGroups = form.Groups != Forms.GroupUse.None && study.Groups is not null;
-        if (form.Groups == Forms.GroupUse.Required && study.Groups is null)
+        Form form = study.Form.Form;
+        bool takesGroups = form.Groups != GroupUse.None && study.Groups is not null;
+        if (form.Groups == GroupUse.Required && study.Groups is null)
         {
             throw new StudyException("needs-groups", "groups", $"groups is missing: {form.Name} needs a second column, one group a row or column of the figure.");
         }
@@ -276,27 +288,44 @@ public sealed class Division : IMeasured
         Whole whole = form.UsesWhole(study) ? study.EffectiveWhole : new Whole(form.DefaultWhole);
         if (whole.Of == WholeOf.Unfiltered)
         {
-            Aggregate before = study.Where.Length == 0 ? aggregate : AggregateCache.Run(table, study, [], takesGroups, cancel);
-            fixedWhole = Negation.Apply(before.Amounts, study.Negatives).Amounts.Total();
-            (listed, fixedWhole) = Align(listed, new ExactDecimal(fixedWhole.Value, before.Amounts.Scale));
+            Aggregate unfiltered = study.Where.Length == 0 ? aggregate : AggregateCache.Run(table, study, [], takesGroups, cancel);
+            fixedWhole = Negation.Apply(unfiltered.Amounts, study.Negatives).Amounts.Total();
+            (listed, fixedWhole) = Align(listed, new ExactDecimal(fixedWhole.Value, unfiltered.Amounts.Scale));
         }
         else if (whole.Of == WholeOf.Given)
         {
             (listed, fixedWhole) = Align(listed, whole.Given!.Value);
         }
 
+        Fraction[]? volumes = form.VolumeOf(study) is { } column ? UsedNumbers.ByCell(table, study, counted, column, VolumePlace) : null;
+        Against? before = form.BeforeOf(study);
+        if (before is not null)
+        {
+            (Table beforeTable, Study beforeStudy) = before.Rows(study, table, second);
+            (Amounts was, IReadOnlyList<LeftOut> wasLeftOut) = Negation.Apply(AggregateCache.Run(beforeTable, beforeStudy, beforeStudy.Where, false, cancel).Amounts, study.Negatives);
+            Fraction[]? volumesBefore = form.VolumeOf(study) is { } name ? UsedNumbers.ByCell(beforeTable, beforeStudy, was, name, VolumePlace) : null;
+            (listed, volumes) = BeforeAndAfter.Of((before.Name, was, volumesBefore), (NowName, listed, volumes));
+            leftOut = [.. wasLeftOut.Select(left => left with { Group = before.Name }), .. leftOut];
+        }
+
         Amounts folded = study.Fold is not null && form.TakesFold ? Folding.Apply(listed, study.Fold) : listed;
-        int[] parts = Orders.OfParts(folded, study.Order.Parts ?? form.PartOrder, study.Order.ReverseParts);
+        int[]? groups = folded.Groups is null ? null : [.. Enumerable.Range(0, folded.GroupCount)];
+        int[] parts = [];
         ExactInt WholeOfGroup(int group) => !form.WholeIsFirstPart ? folded.GroupTotal(group) : parts.Length == 0 ? default : folded[group, parts[0]];
-        int[]? groups = folded.Groups is null
-            ? null
+        void OrderGroups() => groups = before is not null || groups is null ? groups
             : Orders.OfGroups(folded, study.Order.Groups ?? form.GroupOrder, study.Order.ReverseGroups, WholeOfGroup, name => form.GroupKey(name, study, folded));
+        void OrderParts() => parts = Orders.OfParts(folded, study.Order.Parts ?? form.PartOrderOf(study), study.Order.ReverseParts, name => form.PartKey(name, folded, groups));
+        // What is the whole decides over the groups, and which group is first over the parts.
+        Action[] steps = form.WholeIsFirstPart ? [OrderParts, OrderGroups] : [OrderGroups, OrderParts];
+        Array.ForEach(steps, step => step());
         return new Division(study, table, aggregate, listed, Arrange(folded, parts, groups), fixedWhole)
         {
             Second = second,
             LeftOut = leftOut,
             Tried = tried,
             TakesGroups = takesGroups,
+            Before = before,
+            Volumes = volumes,
         };
     }
 

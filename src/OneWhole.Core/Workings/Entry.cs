@@ -9,6 +9,9 @@ public enum EntryKind
     Band,
     WideColumn,
     Folded,
+
+    /// <summary>Rows that are held against others: the whole before, or the whole after.</summary>
+    Rows,
 }
 
 /// <summary>One part, or one group.</summary>
@@ -28,6 +31,10 @@ public sealed record Entry(string Label, EntryKind Kind, int TableRank)
 
     /// <summary>The entries that were folded into this one.</summary>
     public IReadOnlyList<Entry> Folded { get; init; } = [];
+
+    /// <summary>What it is called in a figure: the label, and of the folded part how many it stands for ("37 others").</summary>
+    public string NameInFigure => Kind != EntryKind.Folded ? Label
+        : Label == Studies.Fold.DefaultLabel ? $"{Numbers.NumberText.Count(Folded.Count)} others" : $"{Label} ({Numbers.NumberText.Count(Folded.Count)})";
 
     /// <summary>What identifies it in figures and requests: the label, but for the folded part.</summary>
     public string Key => Kind == EntryKind.Folded ? "\u0001folded" : Label;

@@ -7,12 +7,16 @@ namespace OneWhole.Core.Workings;
 internal static class Orders
 {
     /// <summary>The places of the listed parts in display order; the folded part is always last.</summary>
-    public static int[] OfParts(Amounts amounts, Order order, bool reverse)
+    /// <param name="amounts">The amounts, folded.</param>
+    /// <param name="order">The order.</param>
+    /// <param name="reverse">Whether the finished list is turned round.</param>
+    /// <param name="keyOf">The key of a part for an order that a form brings, or null where the name is not known.</param>
+    public static int[] OfParts(Amounts amounts, Order order, bool reverse, Func<string, Func<int, Fraction?>?>? keyOf = null)
     {
         int count = amounts.Parts.Count;
         bool folded = count > 0 && amounts.Parts[^1].Kind == EntryKind.Folded;
         int[] places = [.. Enumerable.Range(0, folded ? count - 1 : count)];
-        Sort(places, amounts.Parts, order, amounts.PartTotal, null);
+        Sort(places, amounts.Parts, order, amounts.PartTotal, order is Order.By by ? keyOf?.Invoke(by.Name) : null);
         if (reverse)
         {
             Array.Reverse(places);

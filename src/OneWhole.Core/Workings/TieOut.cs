@@ -77,7 +77,7 @@ internal sealed class TieOut
 
     private void PartsAddUp()
     {
-        if (_division.WholeIsFirst)
+        if (_division.WholeIsFirst || _own.Rows == RowKind.Parts)
         {
             return;
         }
@@ -314,9 +314,9 @@ internal sealed class TieOut
     {
         var pairs = new List<string>();
         Collect(_division.Listed.Parts, _division.Study.Parts);
-        if (_division.Listed.Groups is { } groups)
+        if (_division.Listed.Groups is { } groups && _division.Study.Groups is { } axis)
         {
-            Collect(groups, _division.Study.Groups!);
+            Collect(groups, axis);
         }
         if (pairs.Count > 0)
         {
@@ -324,9 +324,9 @@ internal sealed class TieOut
             Add("look-alikes", false, $"may be one label in two spellings: {shown}", null, pairs);
         }
 
-        void Collect(IReadOnlyList<Entry> entries, Axis axis)
+        void Collect(IReadOnlyList<Entry> entries, Axis from)
         {
-            if (axis is Axis.Labels)
+            if (from is Axis.Labels)
             {
                 List<string> labels = [.. entries.Where(entry => !entry.IsBlank).Select(entry => entry.Label)];
                 pairs.AddRange(LookAlikes.Find(labels).Select(pair => $"“{labels[pair.First]}” and “{labels[pair.Second]}”"));
@@ -336,7 +336,7 @@ internal sealed class TieOut
 
     private void AbsentPairs()
     {
-        if (!_division.HasGroups)
+        if (!_division.HasGroups || _own.Rows == RowKind.Parts)
         {
             return;
         }

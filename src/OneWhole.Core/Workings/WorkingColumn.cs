@@ -1,4 +1,5 @@
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Workings;
 
@@ -16,6 +17,9 @@ public enum ColumnUnit
 
     /// <summary>Already in percent, with the study's decimals.</summary>
     Percent,
+
+    /// <summary>Percentage points, with the study's decimals and their sign.</summary>
+    Points,
 
     /// <summary>A whole number without a unit.</summary>
     Count,

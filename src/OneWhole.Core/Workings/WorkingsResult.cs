@@ -2,6 +2,19 @@ using System.Text.Json.Nodes;
 
 namespace OneWhole.Core.Workings;
 
+/// <summary>What a row of the workings stands for.</summary>
+public enum RowKind
+{
+    /// <summary>A group and a part; without groups a part.</summary>
+    Cells,
+
+    /// <summary>A group with all of its parts.</summary>
+    Groups,
+
+    /// <summary>A part in both of two groups.</summary>
+    Parts,
+}
+
 /// <summary>The table of calculated columns behind a figure, with its readings and its proofs.</summary>
 public sealed record WorkingsResult(
     Division Division,
@@ -9,16 +22,22 @@ public sealed record WorkingsResult(
     JsonObject Readings,
     IReadOnlyList<TieOutLine> TieOut) : Tables.IMeasured
 {
-    /// <summary>Whether a row stands for a group alone, not for a group and a part (or for a part).</summary>
-    public bool RowsAreGroups { get; init; }
+    /// <summary>What a row stands for.</summary>
+    public RowKind Rows { get; init; }
 
-    public int RowCount => !RowsAreGroups ? Division.RowCount : Division.IsEmpty ? 0 : Division.GroupCount;
+    /// <summary>Whether a row stands for a group alone, not for a group and a part (or for a part).</summary>
+    public bool RowsAreGroups => Rows == RowKind.Groups;
+
+    /// <summary>Whether a row stands for a group and a part, or without groups for a part.</summary>
+    public bool RowsAreCells => Rows == RowKind.Cells;
+
+    public int RowCount => Division.IsEmpty ? 0 : Rows switch { RowKind.Groups => Division.GroupCount, RowKind.Parts => Division.PartCount, _ => Division.RowCount };
 
     /// <summary>The part of a row, or null where rows are groups.</summary>
     public Entry? PartOf(int row) => RowsAreGroups ? null : Division.Parts[Division.PartOf(row)];
 
-    /// <summary>The group of a row, or null without groups.</summary>
-    public Entry? GroupOf(int row) => Division.Groups?[RowsAreGroups ? row : Division.GroupOf(row)];
+    /// <summary>The group of a row, or null without groups or where rows are parts.</summary>
+    public Entry? GroupOf(int row) => Rows == RowKind.Parts ? null : Division.Groups?[RowsAreGroups ? row : Division.GroupOf(row)];
 
     /// <summary>What a row is called: its part, its group, or both.</summary>
     public string NameOf(int row) => (GroupOf(row), PartOf(row)) switch
@@ -28,6 +47,24 @@ public sealed record WorkingsResult(
         ({ } group, { } part) => $"{part.Label}, {group.Label}",
         _ => "",
     };
+
+    /// <summary>How the proofs came out, in the few words that stand under a figure: whether all hold that must, and what they say.</summary>
+    public (bool Holds, string Words) Outcome
+    {
+        get
+        {
+            if (TieOut.Any(line => line.Status == TieOutStatus.Fail))
+            {
+                return (false, "does not add up");
+            }
+            return TieOut.FirstOrDefault(line => line.Id == "parts-add-up") switch
+            {
+                { Status: TieOutStatus.Ok } => (true, "adds up"),
+                not null => (false, Division.IsEmpty ? "nothing is left" : Division.FixedWhole is null ? "a whole is 0" : "does not make up the whole"),
+                null => Division.IsEmpty ? (false, "nothing is left") : (true, Division.WholeIsFirst ? "every row accounted for" : "adds up"),
+            };
+        }
+    }
 
     /// <summary>Columns that only labels need: on the screen and in hand-overs after the others, not in the command's workings.</summary>
     public IReadOnlyList<WorkingColumn> LabelColumns { get; init; } = [];

@@ -1,3 +1,4 @@
+using OneWhole.Core.Workings.Rules;
 using System.Collections.Immutable;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;

@@ -1,6 +1,6 @@
+using OneWhole.Core.Workings.Rules;
 using System.Text.Encodings.Web;
 using System.Text.Json;
-using OneWhole.Core.Statements;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Formats.Handing;

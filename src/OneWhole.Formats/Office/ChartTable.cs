@@ -1,5 +1,6 @@
 using OneWhole.Core.Charts;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Formats.Office;

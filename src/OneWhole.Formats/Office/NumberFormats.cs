@@ -30,6 +30,7 @@ internal sealed class NumberFormats
         // A share stands as it is, one decimal finer than it is shown.
         ColumnUnit.Share => $"0{Zeros(ShareDecimals + 1)}%",
         ColumnUnit.Percent => $"0{Zeros(ShareDecimals)}",
+        ColumnUnit.Points => $"+0{Zeros(ShareDecimals)};-0{Zeros(ShareDecimals)};0{Zeros(ShareDecimals)}",
         ColumnUnit.Count => "0",
         _ => "0.###",
     };

@@ -1,6 +1,6 @@
+using OneWhole.Core.Workings.Rules;
 using System.Globalization;
 using OneWhole.Core.Numbers;
-using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
@@ -37,7 +37,7 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         RowsReference = rows?.Reference ?? "";
         Sheet = new Sheet($"Workings{(number.Length > 0 ? " " : "")}{number}") { FrozenRows = RuleRow };
         int column = 1;
-        GroupNumberColumn = _division.HasGroups ? column++ : 0;
+        GroupNumberColumn = _division.HasGroups && workings.Rows != RowKind.Parts ? column++ : 0;
         PartNumberColumn = workings.RowsAreGroups ? 0 : column++;
         foreach (WorkingColumn each in _columns)
         {
@@ -68,7 +68,7 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
     /// <summary>The column beside a reconciled one that proves each of its values; 0 where there is none.</summary>
     public int ProofColumn { get; }
 
-    private bool HasGroupRows => _division.HasGroups && !Workings.RowsAreGroups;
+    private bool HasGroupRows => _division.HasGroups && Workings.RowsAreCells;
 
     public int ColumnOf(string key) => _places[key];
 
@@ -90,7 +90,7 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
 
     private bool HasOneWhole => _places.ContainsKey("value") && _division.WholeOf is not (WholeOf.Group or WholeOf.Part) && !_division.IsEmpty;
 
-    private static bool IsReconciled(WorkingColumn column) => column.Rule is Rule.Shown { Reconciled: true } or Rule.ShownQuotient { Reconciled: true };
+    private bool IsReconciled(WorkingColumn column) => column.Rule is Rule.Shown && _division.Study.Rounding.Reconcile;
 
     public void Write(string title, string statement)
     {
@@ -139,7 +139,12 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         {
             string letter = Sheet.Letter(ColumnOf(column.Key));
             Fraction sum = Enumerable.Range(first, _division.PartCount).Aggregate(Fraction.Zero, (all, row) => all + (column.Exact(row) ?? Fraction.Zero));
-            Sheet.Formula(sheetRow, ColumnOf(column.Key), $"SUM({letter}{RowOf(first)}:{letter}{RowOf(last)})", sum.ToDouble(), new CellStyle(_formats.OfCell(column)) { Bold = true, Ruled = true });
+            string formula = $"SUM({letter}{RowOf(first)}:{letter}{RowOf(last)})";
+            if (_division.WholeIsFirst)
+            {
+                (sum, formula) = (column.Exact(first) ?? Fraction.Zero, $"N({letter}{RowOf(first)})");
+            }
+            Sheet.Formula(sheetRow, ColumnOf(column.Key), formula, sum.ToDouble(), new CellStyle(_formats.OfCell(column)) { Bold = true, Ruled = true });
         }
     }
 
@@ -173,9 +178,9 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
             {
                 Sheet.Number(sheetRow, at, number, style);
             }
-            if (IsReconciled(column) && column.Rule is Rule.Shown shown && value is not null)
+            if (IsReconciled(column) && column.Rule is Rule.Shown { Of: Rule.Cell share } shown && value is not null)
             {
-                string proof = $"ABS({Sheet.Place(sheetRow, at)}-{Sheet.Place(sheetRow, ColumnOf(shown.Key))}*100)<{Math.Pow(10, -shown.Decimals).ToString("R", CultureInfo.InvariantCulture)}";
+                string proof = $"ABS({Sheet.Place(sheetRow, at)}-{Sheet.Place(sheetRow, ColumnOf(share.Key))}*100)<{Math.Pow(10, -shown.Shares.Decimals).ToString("R", CultureInfo.InvariantCulture)}";
                 Sheet.Formula(sheetRow, ProofColumn, proof, true, quiet);
             }
         }
@@ -203,12 +208,13 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         }
         int nameColumn = ColumnOf(_columns.First(column => column.IsText).Key);
         var strong = new CellStyle { Bold = true, Ruled = true };
-        Sheet.Text(TotalRow, nameColumn, "All", strong);
+        Sheet.Text(TotalRow, nameColumn, _division.WholeIsFirst ? $"First: {_division.Parts[0].Label}" : "All", strong);
         foreach (WorkingColumn column in _columns.Where(column => column.Key is "value" or "left" or "right"))
         {
             string letter = Sheet.Letter(ColumnOf(column.Key));
-            string sum = HasGroupRows ? Subtotals(letter) : $"SUM({letter}{Data.First}:{letter}{Data.Last})";
-            Fraction value = Enumerable.Range(0, Workings.RowCount).Aggregate(Fraction.Zero, (all, row) => all + (column.Exact(row) ?? Fraction.Zero));
+            string sum = HasGroupRows ? Subtotals(letter) : _division.WholeIsFirst ? $"N({letter}{Data.First})" : $"SUM({letter}{Data.First}:{letter}{Data.Last})";
+            Fraction value = _division.WholeIsFirst ? _division.Value(_division.Total)
+                : Enumerable.Range(0, Workings.RowCount).Aggregate(Fraction.Zero, (all, row) => all + (column.Exact(row) ?? Fraction.Zero));
             Sheet.Formula(TotalRow, ColumnOf(column.Key), sum, value.ToDouble(), strong with { Format = _formats.OfCell(column) });
         }
         if (!HasOneWhole)

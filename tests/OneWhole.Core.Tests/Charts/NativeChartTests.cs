@@ -1,7 +1,7 @@
 using OneWhole.Core.Charts;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
-using OneWhole.Core.Tests.Forms;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Tests.Charts;
@@ -45,9 +45,9 @@ public sealed class NativeChartTests
                         ChartLabel? label = series.Label?.Invoke(category);
                         foreach (ChartNumber number in (IEnumerable<ChartNumber>)[.. series.At(category) is { } own ? [own] : (ChartNumber[])[], .. label?.Numbers ?? [], .. chart.Categories[category].Numbers])
                         {
-                            if (RuleEvaluator.CanEvaluate(number.Rule))
+                            if (number.Rule is not Rule.Given)
                             {
-                                double? expected = RuleEvaluator.Evaluate(workings, number.Rule, number.Row);
+                                double? expected = number.Rule.Value(new RuleCells(workings), number.Row)?.ToDouble();
                                 Assert.True(expected is { } value && Math.Abs(value - number.Value.ToDouble()) < 1e-9, $"{form} {series.Name} {category}: the rule gives {expected}, the chart has {number.Value.ToDouble()}");
                             }
                         }
@@ -118,7 +118,7 @@ public sealed class NativeChartTests
         NativeChart chart = ring.Division.Study.Form.Form.Chart(ring)!;
         ChartNumber whole = Assert.Single(chart.Middle!.Numbers);
         Assert.Equal((100.0, "100"), (whole.Value.ToDouble(), chart.Middle.Text));
-        Assert.Equal(100.0, RuleEvaluator.Evaluate(ring, whole.Rule, whole.Row)!.Value, 9);
+        Assert.Equal(100.0, whole.Rule.Value(new RuleCells(ring), whole.Row)!.Value.ToDouble(), 9);
         Assert.Equal(["60.5 %", "37.5 %", null], Enumerable.Range(0, 3).Select(category => chart.Series[0].Label!(category)?.Text));
         WorkingsResult pie = Of("""{"kind": "pie"}""");
         Assert.Null(pie.Division.Study.Form.Form.Chart(pie)!.Middle);

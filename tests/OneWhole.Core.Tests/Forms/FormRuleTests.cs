@@ -1,7 +1,8 @@
+using CsCheck;
 using OneWhole.Core.Forms;
-using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Tests.Forms;
@@ -18,7 +19,7 @@ public sealed class FormRuleTests
     public void Each_columns_rule_gives_its_computed_values(string kind)
     {
         // A form with two sides has two parts.
-        string where = kind is "pyramid" or "butterfly" ? """, "where": [{"column": "Part", "is": ["a", "b"]}]""" : "";
+        string where = FormList.Standard.Find(kind, "form.kind").PartsWanted is 2 ? """, "where": [{"column": "Part", "is": ["a", "b"]}]""" : "";
         foreach (string ties in (string[])["each", "together"])
         {
             WorkingsResult workings = Calculator.Run(Table, StudyFormat.Standard.Read(
@@ -27,16 +28,61 @@ public sealed class FormRuleTests
         }
     }
 
+    /// <summary>Whether a rule tells of the rows or the study alone, so that nothing follows from other columns.</summary>
+    private static bool IsGiven(Rule rule) => rule is Rule.Given or Rule.Amount;
+
     private static void AssertRulesHold(WorkingsResult workings, string name)
     {
-        foreach (WorkingColumn column in workings.Columns.Where(column => RuleEvaluator.CanEvaluate(column.Rule)))
+        var cells = new RuleCells(workings);
+        foreach (WorkingColumn column in workings.Columns.Concat(workings.LabelColumns).Where(column => !IsGiven(column.Rule)))
         {
             for (int row = 0; row < workings.RowCount; row++)
             {
-                double? expected = RuleEvaluator.Evaluate(workings, column.Rule, row), actual = column.Number(row);
-                Assert.True(expected is null == actual is null && Math.Abs((expected ?? 0) - (actual ?? 0)) < 1e-9, $"{name}.{column.Key} row {row}: the rule gives {expected}, computed is {actual}");
+                (string? expected, string? actual) = column.Rule is Rule.ClassOf classes
+                    ? (classes.TextOf(cells, row), column.Text(row))
+                    : (column.Rule.Value(cells, row)?.Reduced().ToString(), column.Exact(row)?.Reduced().ToString());
+                Assert.True(expected == actual, $"{name}.{column.Key} row {row}: the rule gives {expected}, computed is {actual}");
             }
         }
+    }
+
+    private static Gen<string> Word(params string[] words) => Gen.Int[0, words.Length - 1].Select(at => words[at]);
+
+    private static readonly Gen<(string Part, string Group, string Amount)> Row =
+        Gen.Select(Word("a", "b", "c", "d", ""), Word("x", "y", "z"), Word("10.5", "3", "2.25", "-1", "0", "", "7", "0.3"));
+
+    /// <summary>What a study may have besides its form, as JSON members; those that a form does not take are told of, and do no harm.</summary>
+    private static readonly Gen<string> Members = Gen.Select(
+        Gen.Select(Word("", "\"order\": {\"parts\": \"smallest\"}", "\"order\": {\"reverse\": [\"parts\", \"groups\"]}"), Word("", "\"fold\": {\"keep\": 2}", "\"fold\": {\"under\": 0.3}")),
+        Gen.Select(Word("", "\"whole\": {\"of\": \"all\"}", "\"whole\": {\"of\": \"part\"}", "\"whole\": {\"given\": 40}"), Word("", "\"negatives\": \"size\"", "\"negatives\": \"leaveOut\"")),
+        Gen.Select(Word("", "\"rounding\": {\"reconcile\": true}", "\"rounding\": {\"decimals\": 0}"), Word("", "\"running\": {\"ties\": \"together\"}"), Word("", "\"trial\": [{\"part\": \"a\", \"times\": 1.3}]"), Word("", "\"finish\": {\"labelOf\": \"all\"}")),
+        (first, second, third) => string.Concat(((string[])[first.Item1, first.Item2, second.Item1, second.Item2, third.Item1, third.Item2, third.Item3, third.Item4]).Where(member => member.Length > 0).Select(member => $", {member}")));
+
+    [Theory]
+    [MemberData(nameof(Kinds))]
+    public void Each_columns_rule_holds_on_random_studies(string kind)
+    {
+        Form form = FormList.Standard.Find(kind, "form.kind");
+        // A form that compares two has two.
+        string where = form.PartsWanted is 2 ? """, "where": [{"column": "Part", "is": ["a", "b"]}]""" : form.GroupsWanted is 2 ? """, "where": [{"column": "Group", "is": ["x", "y"]}]""" : "";
+        int drawn = 0;
+        Gen.Select(Row.Array[1, 14], Members, Gen.Bool).Sample((rows, members, grouped) =>
+        {
+            string groups = grouped || form.Groups == GroupUse.Required ? """, "groups": {"column": "Group"}""" : "";
+            Table table = TableOf.Columns($"Part: {string.Join(" | ", rows.Select(row => row.Part))}", $"Group: {string.Join(" | ", rows.Select(row => row.Group))}", $"Amount: {string.Join(" | ", rows.Select(row => row.Amount))}");
+            WorkingsResult workings;
+            try
+            {
+                workings = Calculator.Run(table, StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", "parts": {"column": "Part"}{{groups}}, "value": {"sum": "Amount"}{{members}}{{where}}, "form": {"kind": "{{kind}}"} }"""));
+            }
+            catch (StudyException fault) when (fault.Code is "needs-two-parts" or "needs-two-groups")
+            {
+                return;
+            }
+            drawn++;
+            AssertRulesHold(workings, $"{kind} {members} {groups}");
+        }, iter: 400, threads: 1);
+        Assert.True(drawn > 100, $"{kind}: only {drawn} studies could be computed");
     }
 
     /// <summary>Where the ends of levels stand for each side, neutral place and scale: absent pairs and a group without answers among them.</summary>
@@ -53,7 +99,7 @@ public sealed class FormRuleTests
         Table answers = TableOf.Columns("Answer: bad | poor | fair | mixed | good | great | bad | fair | great | good | poor", "Route: x | x | x | x | x | x | y | y | y | z | y", "N: 4 | 2 | 3 | 5 | 7 | 1 | 2 | 6 | 9 | 0 | 1.5");
         WorkingsResult workings = Calculator.Run(answers, StudyFormat.Standard.Read(
             $$"""{"format": "onewhole.study/1", "parts": {"column": "Answer"}, "groups": {"column": "Route"}, "value": {"sum": "N"}, "order": {"parts": ["bad", "poor", "fair", "mixed", "good", "great"]}, "form": {"kind": "diverging", "neutral": "{{neutral}}", "scale": "{{scale}}"{{sides}} } }"""));
-        Assert.All((string[])["base", "top"], key => Assert.True(RuleEvaluator.CanEvaluate(workings[key].Rule)));
+        Assert.All((string[])["base", "top"], key => Assert.False(IsGiven(workings[key].Rule)));
         AssertRulesHold(workings, "diverging");
         // Each end's arithmetic ends in the number that it explains.
         var words = new RuleWords(workings);

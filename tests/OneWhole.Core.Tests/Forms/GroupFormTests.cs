@@ -1,3 +1,4 @@
+using OneWhole.Core.Workings.Rules;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
@@ -135,7 +136,7 @@ public sealed class GroupFormTests
         WorkingsResult workings = Run("""{"kind": "stacked"}""", Levels, """, "finish": {"labelOf": "all"}""");
         Assert.DoesNotContain(workings.Columns, column => column.Key == "labelShare");
         Assert.Equal([5.6, 11.1, 27.8, 22.2, 22.2, 11.1], Numbers(workings, "labelShare"));
-        Assert.Equal("1 ÷ 18 = 5.6 %", new Core.Statements.RuleWords(workings).Arithmetic(workings["labelShare"], 0));
+        Assert.Equal("1 ÷ 18 = 5.6 %", new RuleWords(workings).Arithmetic(workings["labelShare"], 0));
         Assert.Empty(Run("""{"kind": "stacked"}""", Levels, """, "finish": {"labelOf": "group"}""").LabelColumns);
     }
 }

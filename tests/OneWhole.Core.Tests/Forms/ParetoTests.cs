@@ -40,8 +40,19 @@ public sealed class ParetoTests
     }
 
     [Fact]
-    public void The_verdict_says_by_how_much_80_20_does_not_hold() =>
-        Assert.Equal("80/20 does not hold: the first 20 % of the causes hold 60.0 %, 20.0 points short; the curve balances at 70\u00a0/\u00a030.", new ParetoForm().Verdict(Run("")));
+    public void The_verdict_gives_both_readings() =>
+        Assert.Equal("80/20 does not hold: the first 20 % of the causes hold 60.0 %, and 80 % take 2 of 5 causes (40.0 %); the curve balances at 70\u00a0/\u00a030.", new ParetoForm().Verdict(Run("")));
+
+    [Theory]
+    [InlineData("a | b | c | d | e", "805 | 60 | 50 | 45 | 40", "80/20 holds: the first 20 % of the causes hold 80.5 %, and 80 % takes 1 of 5 causes (20.0 %)")]
+    [InlineData("a | b | c | d | e", "950 | 20 | 15 | 10 | 5", "80/20 does not hold: the first 20 % of the causes hold 95.0 %, and 80 % takes 1 of 5 causes (20.0 %)")]
+    [InlineData("a | b | c | d", "805 | 60 | 50 | 45", null)]
+    [InlineData("a | b | c | d | e", "805 | 60 | 50 | 45 | -40", null)]
+    public void The_verdict_is_given_only_where_its_conditions_hold(string causes, string minutes, string? begins)
+    {
+        string? verdict = new ParetoForm().Verdict(Run("", TableOf.Columns($"Cause: {causes}", $"Minutes: {minutes}")));
+        Assert.Equal(begins, begins is null ? verdict : verdict?[..begins.Length]);
+    }
 
     [Fact]
     public void Aligned_axes_share_one_scale()

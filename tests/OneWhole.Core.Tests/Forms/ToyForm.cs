@@ -4,6 +4,7 @@ using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Handing;
 
@@ -80,7 +81,7 @@ public sealed class ToyFormTests
         Assert.Equal([0.0, 2.0, 1.0, null], Enumerable.Range(0, 4).Select(workings["spacer"].Number));
         Assert.Contains(workings.TieOut, line => line.Id == "absent-pairs");
         Assert.Equal(2, workings.Readings["groups"]!.AsArray().Count);
-        Assert.All(Enumerable.Range(0, 3), row => Assert.Equal(workings["spacer"].Number(row), RuleEvaluator.Evaluate(workings, workings["spacer"].Rule, row)));
+        Assert.All(Enumerable.Range(0, 3), row => Assert.Equal(workings["spacer"].Number(row), workings["spacer"].Rule.Value(new RuleCells(workings), row)?.ToDouble()));
     }
 
     [Fact]

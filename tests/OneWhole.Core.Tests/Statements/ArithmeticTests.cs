@@ -1,9 +1,9 @@
 using System.Globalization;
 using OneWhole.Core.Forms;
-using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Tests.Statements;
 
@@ -14,12 +14,12 @@ namespace OneWhole.Core.Tests.Statements;
 public sealed class ArithmeticTests
 {
     private static readonly Table Table = TableOf.Columns(
-        "Part: low | mid | high | low | mid | high | low | mid | high", "Group: x | x | x | y | y | y | z | z | z", "Amount: 10.5 | 3 | 3.25 | 2.25 | 7 | 1 | 4 | 0.5 | 6");
+        "Part: low | mid | high | low | mid | high | low | mid | high", "Group: x | x | x | y | y | y | z | z | z", "Amount: 10.5 | 3 | 3.25 | 2.25 | 7 | 1 | 4 | 0.5 | 6", "Heads: 4 | 2 | 6.5 | 1 | 5 | 4 | 2 | 2 | 6");
 
     private static readonly string[] Forms =
     [
         """{"kind": "pareto"}""", """{"kind": "sharebars"}""", """{"kind": "pie"}""", """{"kind": "stacked"}""", """{"kind": "stacked", "scale": "share"}""", """{"kind": "mekko"}""", """{"kind": "nested"}""",
-        """{"kind": "pyramid"}""", """{"kind": "butterfly"}""", """{"kind": "lanes"}""", """{"kind": "diverging"}""", """{"kind": "diverging", "neutral": "apart", "scale": "amount"}""", """{"kind": "funnel"}""", """{"kind": "funnel", "base": "previous"}""",
+        """{"kind": "pyramid"}""", """{"kind": "butterfly"}""", """{"kind": "lanes"}""", """{"kind": "diverging"}""", """{"kind": "diverging", "neutral": "apart", "scale": "amount"}""", """{"kind": "funnel"}""", """{"kind": "funnel", "base": "previous"}""", """{"kind": "bridge"}""", """{"kind": "bridge", "volume": "Heads", "steps": "effects"}""",
     ];
 
     public static TheoryData<string> Each() => [.. Forms];
@@ -32,7 +32,8 @@ public sealed class ArithmeticTests
     [MemberData(nameof(Each))]
     public void Each_equation_comes_out(string form)
     {
-        string where = form.Contains("pyramid", StringComparison.Ordinal) || form.Contains("butterfly", StringComparison.Ordinal) ? """, "where": [{"column": "Part", "is": ["low", "high"]}]""" : "";
+        Form kind = FormList.Standard.Find((string)System.Text.Json.Nodes.JsonNode.Parse(form)!["kind"]!, "kind");
+        string where = kind.PartsWanted == 2 ? """, "where": [{"column": "Part", "is": ["low", "high"]}]""" : kind.GroupsWanted == 2 ? """, "where": [{"column": "Group", "is": ["x", "y"]}]""" : "";
         WorkingsResult workings = Calculator.Run(Table, StudyFormat.Standard.Read(
             $$"""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "groups": {"column": "Group"}, "value": {"sum": "Amount"}, "order": {"parts": ["low", "mid", "high"]}, "form": {{form}}{{where}} }"""));
         var words = new RuleWords(workings);

@@ -2,6 +2,7 @@ using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Tests.Workings;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Tests.Statements;
@@ -124,7 +125,9 @@ public sealed class StatementTests
         WorkingsResult workings = CalculatorTests.Run(Delays, Minutes);
         var words = new RuleWords(workings);
         Assert.Equal("minutes ÷ 43", words.Of(workings["share"]));
-        Assert.Equal("30.5 ÷ 43 = 70.9302 %, shown as 71.0 % so that all make 100", words.Arithmetic(workings["share"], 0));
+        Assert.Equal("30.5 ÷ 43 = 70.9302 %, shown as 70.9 %", words.Arithmetic(workings["share"], 0));
+        WorkingsResult reconciled = CalculatorTests.Run(Delays, Minutes + """, "rounding": {"reconcile": true} """);
+        Assert.Equal("30.5 ÷ 43 = 70.9302 %, shown as 71.0 % so that all make 100", new RuleWords(reconciled).Arithmetic(reconciled["share"], 0));
         Assert.Equal("30.5 + 6.5 + 5 = 42", words.Arithmetic(workings["running"], 2));
         Assert.Equal("B: the running share before it is 86.05 %; A below 80 %, B below 95 %, C the rest", words.Arithmetic(workings["class"], 2));
     }

@@ -15,8 +15,8 @@ public sealed class StudyFormatTests
         const string text = """
             {"format":"onewhole.study/1","title":"Minutes","where":[{"column":"Season","is":["Summer"]},{"column":"Minutes","from":0,"to":600.5},{"column":"Day","from":"2025-01-01"},{"column":"Cause","blank":false}],
             "value":{"sum":"Minutes"},"parts":{"column":"Cause","expected":["Fog"]},"groups":{"column":"Minutes","bands":{"start":0,"width":20,"end":100}},"whole":{"given":5000.25},
-            "order":{"parts":["Fog","Engine"],"groups":{"share":"Fog"},"reverse":["parts"]},"fold":{"reach":0.8,"label":"Rest"},"negatives":"size","running":{"ties":"together"},
-            "rounding":{"decimals":2,"reconcile":false},"form":{"kind":"pareto","axes":"free","cuts":[{"count":3}],"limits":[0.7],"crossing":"out"},"each":{"column":"Route"},"finish":{"labels":"both","colours":{"Fog":"#1d6b60"}}}
+            "order":{"parts":["Fog","Engine"],"groups":{"share":"Fog"},"reverse":["parts"]},"fold":{"reach":0.8,"label":"Rest"},"negatives":"size","trial":[{"part":"Fog","group":"0–20","set":-3.5},{"part":"Engine","times":1.25}],"running":{"ties":"together"},
+            "rounding":{"decimals":2,"reconcile":true},"form":{"kind":"pareto","axes":"free","cuts":[{"count":3}],"limits":[0.7],"crossing":"out"},"each":{"column":"Route"},"finish":{"labels":"both","colours":{"Fog":"#1d6b60"}}}
             """;
         Study study = StudyFormat.Standard.Read(text);
         Assert.True(JsonNode.DeepEquals(JsonNode.Parse(text), StudyFormat.Standard.Write(study)), StudyFormat.Standard.WriteText(study));
@@ -36,6 +36,10 @@ public sealed class StudyFormatTests
     [InlineData("\"fold\": {\"keep\": 1, \"under\": 0.1}", "fold", "exactly one")]
     [InlineData("\"fold\": {\"keep\": 0}", "fold.keep", "from 1")]
     [InlineData("\"fold\": {\"under\": 1}", "fold.under", "below 1")]
+    [InlineData("\"trial\": [{\"part\": \"Fog\"}]", "trial[0]", "exactly one")]
+    [InlineData("\"trial\": [{\"part\": \"Fog\", \"share\": 1}]", "trial[0].share", "below 1")]
+    [InlineData("\"trial\": [{\"part\": \"Fog\", \"times\": -1}]", "trial[0].times", "at least 0")]
+    [InlineData("\"order\": {\"parts\": \"change\"}", "order.parts", "\"largest\"")]
     [InlineData("\"whole\": {\"given\": 0}", "whole.given", "above 0")]
     [InlineData("\"whole\": {\"of\": \"all\", \"given\": 3}", "whole", "either")]
     [InlineData("\"whole\": {\"of\": \"All\"}", "whole.of", "\"all\"")]

@@ -22,7 +22,9 @@ public sealed class MetamorphicTests
 
     public static TheoryData<string> Kinds() => [.. FormList.Standard.Forms.Select(form => form.Kind)];
 
-    private static bool IsTwoSided(string kind) => kind is "pyramid" or "butterfly";
+    private static bool IsTwoSided(string kind) => FormList.Standard.Find(kind, "kind").PartsWanted == 2;
+
+    private static bool HasTwoGroups(string kind) => FormList.Standard.Find(kind, "kind").GroupsWanted == 2;
 
     private static Table Of(IEnumerable<Row> rows, Func<Row, string> amount)
     {
@@ -45,10 +47,12 @@ public sealed class MetamorphicTests
     private static WorkingsResult Run(Table table, string kind, string value = """ "value": {"sum": "Fares"}, """, bool wide = false)
     {
         string listed = $"[\"{string.Join("\", \"", IsTwoSided(kind) ? Parts[..2] : Parts)}\"]";
-        string parts = wide ? $$"""{"columns": {{listed}} }""" : $$"""{"column": "Mode"{{(IsTwoSided(kind) ? $", \"expected\": {listed}" : "")}} }""";
-        string where = """{"column": "State", "is": ["counted"]}""" + (wide ? "" : $$""", {"column": "Mode", "is": {{listed}} }""");
+        string parts = wide ? $$"""{"columns": {{listed}} }""" : $$"""{"column": "Mode"{{(IsTwoSided(kind) || HasTwoGroups(kind) ? $", \"expected\": {listed}" : "")}} }""";
+        string grouped = HasTwoGroups(kind) ? """["2024", "2025"]""" : """["2024", "2025", "2026"]""";
+        string where = """{"column": "State", "is": ["counted"]}""" + (wide ? "" : $$""", {"column": "Mode", "is": {{listed}} }""") + (HasTwoGroups(kind) ? $$""", {"column": "Year", "is": {{grouped}} }""" : "");
+        string groups = $$"""{"column": "Year"{{(HasTwoGroups(kind) ? $", \"expected\": {grouped}" : "")}} }""";
         return Calculator.Run(table, StudyFormat.Standard.Read(
-            $$"""{"format": "onewhole.study/1", "parts": {{parts}}, "groups": {"column": "Year"}, {{value}} "where": [{{where}}], "order": {"parts": {{listed}}, "groups": ["2024", "2025", "2026"]}, "form": {"kind": "{{kind}}"} }"""));
+            $$"""{"format": "onewhole.study/1", "parts": {{parts}}, "groups": {{groups}}, {{value}} "where": [{{where}}], "order": {"parts": {{listed}}, "groups": {{grouped}} }, "form": {"kind": "{{kind}}"} }"""));
     }
 
     /// <summary>Every cell of two workings: the same texts, and the same numbers but for a factor on amounts.</summary>

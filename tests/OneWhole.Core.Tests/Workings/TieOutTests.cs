@@ -85,11 +85,18 @@ public sealed class TieOutTests
         Assert.Equal("Crew, Bow door have the same 5 minutes; they keep the order of the table", line.Text);
     }
 
+    private const string Reconciled = """, "rounding": {"reconcile": true} """;
+
     [Fact]
-    public void Shares_that_are_not_reconciled_say_how_far_they_are_off()
+    public void Shares_that_are_rounded_by_themselves_say_how_far_they_are_off()
     {
         Table thirds = TableOf.Columns("Cause: a | b | c", "Minutes: 1 | 1 | 1");
-        Assert.Equal("shown shares add up to 99.9, not to 100", Line(Run(Minutes + """, "rounding": {"reconcile": false} """, table: thirds), "shown-adds-up").Text);
-        Assert.Equal("shown shares add up to 100.0; one was rounded the other way for it", Line(Run(Minutes, table: thirds), "shown-adds-up").Text);
+        TieOutLine thirdsLine = Line(Run(Minutes, table: thirds), "shown-adds-up");
+        Assert.Equal((TieOutStatus.Ok, "shown shares add up to 99.9: each is rounded by itself", "make them add up"), (thirdsLine.Status, thirdsLine.Text, thirdsLine.Remedy!.Text));
+        // Three equal amounts can't share one unit: equal ones keep equal shares, and it is said.
+        TieOutLine asked = Line(Run(Minutes + Reconciled, table: thirds), "shown-adds-up");
+        Assert.Equal((TieOutStatus.Warn, "shown shares add up to 99.9, not to 100.0: equal amounts keep equal shares, and there are too few units for all of them"), (asked.Status, asked.Text));
+        TieOutLine moved = Line(Run(Minutes + Reconciled, table: TableOf.Columns("Cause: a | b | c | d", "Minutes: 305 | 65 | 50 | 10")), "shown-adds-up");
+        Assert.Equal((TieOutStatus.Ok, "shown shares add up to 100.0; a was rounded the other way for it"), (moved.Status, moved.Text));
     }
 }

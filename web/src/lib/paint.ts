@@ -9,6 +9,7 @@ const inks: Record<string, string> = {
   'class-a': 'var(--class-a)',
   'class-b': 'var(--class-b)',
   'class-c': 'var(--class-c)',
+  folded: 'var(--folded)',
   wash: 'var(--figure-wash)',
   behind: 'var(--behind)',
   warn: 'var(--warn)',

@@ -5,6 +5,7 @@ using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Butterfly;
@@ -101,7 +102,7 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
             WorkingColumn.OfNumber("spacerAfter", "spacer after", ColumnUnit.Amount, Spacer("right"), group => division.Value(right - division.Amount(group, 1))) with { Quiet = true },
         ], ends)
         {
-            RowsAreGroups = true,
+            Rows = RowKind.Groups,
             TieOut = [new TieOutLine("rows-span", TieOutStatus.Ok, $"all {groups} rows have one length, spacers included")],
         };
     }

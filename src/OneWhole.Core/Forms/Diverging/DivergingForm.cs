@@ -1,3 +1,4 @@
+using OneWhole.Core.Workings.Rules;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;

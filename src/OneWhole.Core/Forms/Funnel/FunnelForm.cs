@@ -4,6 +4,7 @@ using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Funnel;
@@ -72,7 +73,7 @@ public sealed class FunnelForm : Form<FunnelMembers>
             WorkingColumn.OfNumber("overallRate", "of the first", ColumnUnit.Share, Rule.Column("value") / new Rule.FirstOfGroup("value"), row => Rate(row, row - division.PartOf(row))),
             WorkingColumn.OfNumber("stepRate", "of the one before", ColumnUnit.Share, Rule.Column("value") / new Rule.RowAbove("value"), row => IsFirst(row) ? null : Rate(row, row - 1)),
             WorkingColumn.OfNumber("drop", "drop", ColumnUnit.Amount, new Rule.RowAbove("value") - Rule.Column("value"), Drop),
-            WorkingColumn.OfNumber("spacer", "spacer", ColumnUnit.Amount, (new Rule.Largest("value", own ? "the group" : "all rows") - Rule.Column("value")) / new Rule.Constant(2),
+            WorkingColumn.OfNumber("spacer", "spacer", ColumnUnit.Amount, (new Rule.Largest("value", own ? "the group" : "all rows", AtLeastZero: false) - Rule.Column("value")) / new Rule.Constant(2),
                 row => division.Has(row) ? division.Value(most[own ? division.GroupOf(row) : 0]!.Value - division.Amount(row)) / new Fraction(2L) : null) with { Quiet = true },
         ], most)
         {

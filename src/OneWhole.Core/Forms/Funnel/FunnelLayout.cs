@@ -72,7 +72,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
             return;
         }
         bool grows = workings["drop"].Number(row) is < 0;
-        double length = width * _division.Value(_division.Amount(row)).ToDouble() / whole;
+        double length = width * (_division.Value(_division.Amount(row)).ToDouble() / whole);
         Box box = FigureBuilder.Round(new Box(x + (width - length) / 2, y - thickness / 2, length, thickness));
         string fill = (grows ? _grown : _ink).Row(row);
         if (length > 0)

@@ -1,3 +1,4 @@
+using OneWhole.Core.Workings.Rules;
 using System.Collections.Immutable;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
@@ -131,7 +132,7 @@ public sealed class MekkoForm : Form<MekkoMembers>
         ], columns)
         {
             Shown = columns.Shown,
-            RowsAreGroups = true,
+            Rows = RowKind.Groups,
         };
     }
 
@@ -139,9 +140,9 @@ public sealed class MekkoForm : Form<MekkoMembers>
     {
         if (height.Mean is { } mean)
         {
-            return [.. GroupSums.Of(division, mean, "form.height.mean").Select(group => group.Count == 0 ? (Fraction?)null : group.Sum / (Fraction)group.Count)];
+            return [.. UsedNumbers.ByGroup(division, mean, "form.height.mean").Select(group => group.Count == 0 ? (Fraction?)null : group.Sum / (Fraction)group.Count)];
         }
-        (Fraction Sum, long Count)[] above = GroupSums.Of(division, height.Ratio!.Value[0], "form.height.ratio[0]"), below = GroupSums.Of(division, height.Ratio.Value[1], "form.height.ratio[1]");
+        (Fraction Sum, long Count)[] above = UsedNumbers.ByGroup(division, height.Ratio!.Value[0], "form.height.ratio[0]"), below = UsedNumbers.ByGroup(division, height.Ratio.Value[1], "form.height.ratio[1]");
         return [.. above.Zip(below, (first, second) => second.Sum.Sign == 0 ? (Fraction?)null : first.Sum / second.Sum)];
     }
 

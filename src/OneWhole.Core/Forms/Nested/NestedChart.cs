@@ -18,7 +18,7 @@ internal static class NestedChart
         var chart = new ChartParts(workings);
         var ink = new PartInk(division);
         ChartSeries totals = new("total", chart.Total) { Fill = Ink.Behind, Label = group => chart.HasLabels ? chart.TotalLabel(group) : null, LabelPlace = ChartLabelPlace.Beyond };
-        IEnumerable<ChartSeries> parts = DrawnParts.Of(division).Select(part => new ChartSeries(division.Parts[part].Label, group => chart.Cell("value", chart.Row(group, part)))
+        IEnumerable<ChartSeries> parts = DrawnParts.Of(division).Select(part => new ChartSeries(division.Parts[part].NameInFigure, group => chart.Cell("value", chart.Row(group, part)))
         {
             Fill = ink[part],
             FillAt = group => ink.Row(group, part),

@@ -1,6 +1,7 @@
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Pareto;

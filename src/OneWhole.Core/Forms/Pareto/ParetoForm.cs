@@ -1,3 +1,4 @@
+using OneWhole.Core.Workings.Rules;
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Charts;
@@ -111,7 +112,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
             return Array.FindIndex(limits, limit => crossingIn ? share < limit : share <= limit);
         }
         return WorkingColumn.OfText("class", "class",
-            new Rule.ClassOf("runningShare", [.. members.Limits.Select(limit => limit.ToDouble())], crossingIn),
+            new Rule.ClassOf("runningShare", members.Limits, crossingIn),
             row =>
             {
                 ExactInt whole = division.Whole(row);
@@ -158,14 +159,21 @@ public sealed class ParetoForm : Form<ParetoMembers>
             }
             string reached = NumberText.Percent(readings.ShareAfter((int)needed), decimals);
             return ($"{NumberText.Count(needed)} of {words.Parts(count)} {(needed == 1 ? "makes" : "make")} {q}",
-                $"{NumberText.Percent(reading.PositionNeeded, 0)} of the {words.PartMany}; with {(needed == 1 ? "it" : "them")} {reached}");
+                $"{NumberText.Percent(reading.PositionNeeded, 0)} of the {words.PartMany}; with {(needed == 1 ? "it" : "them")} {reached}{AmongFolded(needed, readings)}");
         }
         if (reading.Cut.Position is { } position)
         {
             return ($"the first {NumberText.PlainPercent(position)} of the {words.PartMany} hold {NumberText.Percent(reading.ShareReached, decimals)}", "");
         }
         long first = Math.Min(reading.Cut.Count!.Value, count);
-        return ($"the first {NumberText.Count(first)} {(first == 1 ? "holds" : "hold")} {NumberText.Percent(reading.ShareReached, decimals)}", "");
+        return ($"the first {NumberText.Count(first)} {(first == 1 ? "holds" : "hold")} {NumberText.Percent(reading.ShareReached, decimals)}", AmongFolded(first, readings).TrimStart(';', ' '));
+    }
+
+    /// <summary>"; 3 of them among the 37 folded": where a cut falls among parts that are drawn as one.</summary>
+    private static string AmongFolded(long parts, ParetoReadings readings)
+    {
+        long folded = parts - readings.Running.Listed;
+        return folded <= 0 ? "" : $"; {NumberText.Count(folded)} of {(parts == 1 ? "it" : "them")} among the {NumberText.Count(readings.Count - readings.Running.Listed)} folded";
     }
 
     public override IEnumerable<NamedReading> Named(WorkingsResult workings)

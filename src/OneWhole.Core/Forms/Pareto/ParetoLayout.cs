@@ -18,7 +18,14 @@ internal sealed class ParetoLayout
     private readonly Domains _domains;
     private readonly FigureBuilder _figure;
     private readonly PartInk _ink;
-    private readonly int _count;
+    /// <summary>Rows that have a slot: the folded one where it is drawn.</summary>
+    private readonly int _rows;
+
+    /// <summary>Parts that are listed by themselves.</summary>
+    private readonly int _listed;
+
+    /// <summary>All parts, folded ones counted: what the curve runs through.</summary>
+    private readonly int _parts;
     private readonly bool _position;
     private Box _plot;
     private PixelScale _amounts;
@@ -32,7 +39,9 @@ internal sealed class ParetoLayout
         _readings = (ParetoReadings)workings.Computed;
         _domains = domains;
         _figure = figure;
-        _count = _readings.Count;
+        _parts = _readings.Count;
+        _listed = _readings.Running.Listed;
+        _rows = DrawnParts.Of(_division).Length;
         _position = members.Along == ParetoAlong.Position;
         _ink = new PartInk(_division, ClassInk);
     }
@@ -43,7 +52,7 @@ internal sealed class ParetoLayout
         var readings = (ParetoReadings)workings.Computed;
         double whole = division.IsEmpty ? 0 : division.Value(division.WholeAt(0)).ToDouble();
         double least = 0, most = 0;
-        for (int row = 0; row < readings.Count; row++)
+        foreach (int row in DrawnParts.Of(division))
         {
             double value = division.Value(division.Amount(row)).ToDouble();
             least = Math.Min(least, value);
@@ -139,9 +148,9 @@ internal sealed class ParetoLayout
     }
 
     private Axes.Names FitNames(double width, double height) =>
-        Axes.Fit(_figure, Names(), width / Math.Max(1, _count), Math.Max(0, height * 0.34));
+        Axes.Fit(_figure, Names(), width / Math.Max(1, _rows), Math.Max(0, height * 0.34));
 
-    private string[] Names() => [.. _division.Parts.Select(part => part.Label)];
+    private string[] Names() => [.. _division.Parts.Take(_rows).Select(part => part.NameInFigure)];
 
     private IReadOnlyList<Axes.Tick> AmountTicks()
     {
@@ -173,7 +182,7 @@ internal sealed class ParetoLayout
             Axes.Level(_figure, "position", _plot, along, Axes.Shares(0, 1, _plot.Width / 2, _figure.Small.LineHeight), lines: false);
             StudyWords words = StudyWords.Of(_division);
             _figure.PutWhereFree([_figure.Text("along", "axis", _plot.CentreX, _plot.Bottom + 8 * _figure.Unit + _figure.Small.CapHeight + 4 + _figure.Small.LineHeight, "middle",
-                $"share of the {words.Parts(_count)}, largest first", _figure.Small, Ink.Quiet)], 0);
+                $"share of the {words.Parts(_parts)}, in order", _figure.Small, Ink.Quiet)], 0);
             return;
         }
         Axes.Upright(_figure, "amount", _plot, _amounts, AmountTicks(), left: true, lines: true);
@@ -187,65 +196,70 @@ internal sealed class ParetoLayout
         {
             StudyWords words = StudyWords.Of(_division);
             _figure.PutWhereFree([_figure.Text("along", "axis", _plot.CentreX, _plot.Bottom + 6 * _figure.Unit + _figure.Small.CapHeight + 2, "middle",
-                $"{words.Parts(_count)}, in order", _figure.Small, Ink.Quiet)], 0);
+                $"{words.Parts(_parts)}, in order", _figure.Small, Ink.Quiet)], 0);
         }
         else
         {
-            Axes.Under(_figure, fitted, Names(), [.. _division.Parts.Select(part => part.Key)], _plot, _plot.Bottom);
+            Axes.Under(_figure, fitted, Names(), [.. _division.Parts.Take(_rows).Select(part => part.Key)], _plot, _plot.Bottom);
         }
     }
 
-    private double Band => _plot.Width / Math.Max(1, _count);
+    /// <summary>The room of one bar; along position it is that of one part.</summary>
+    private double Band => _plot.Width / Math.Max(1, _position ? _parts : _rows);
 
     /// <summary>The room between two bars.</summary>
     private double BarGap => _figure.Gap is not null && !_position ? Band - _figure.BarThickness(Band, 1) : _position ? Math.Min(1, Band * 0.1) : Band >= 8 ? Math.Min(Band * 0.22, 22 * _figure.Unit) : Band * 0.12;
 
-    private double X(double part) => _plot.X + part * Band;
+    /// <summary>Where so many parts end. The folded ones share one slot, and have none where they are not drawn.</summary>
+    private double X(double parts) => _plot.X + Band * (_position || parts <= _listed ? parts : _rows > _listed ? _listed + (parts - _listed) / (_parts - _listed) : _listed);
+
+    /// <summary>Where the slot of a row begins.</summary>
+    private double SlotX(double row) => _plot.X + row * Band;
+
+    private bool IsFolded(int row) => row >= _listed;
+
+    /// <summary>Along position the folded parts are a stretch of the curve, and no bar.</summary>
+    private int Bars => _position ? Math.Min(_rows, _listed) : _rows;
 
     private double Value(int row) => _division.Value(_division.Amount(row)).ToDouble();
 
     private string ClassInk(int row) => InkOfClass(_workings["class"].Text(row));
 
-    internal static string InkOfClass(string? name) => name switch { "A" => Ink.ClassA, "B" => Ink.ClassB, _ => Ink.ClassC };
-
-    private bool IsDrawn(int row) => DrawnParts.Has(_division, row);
+    /// <summary>Of a class; what has none (the folded part, or a share of nothing) has an ink of its own.</summary>
+    internal static string InkOfClass(string? name) => name switch { "A" => Ink.ClassA, "B" => Ink.ClassB, "C" => Ink.ClassC, _ => Ink.Folded };
 
     private void DrawBars()
     {
         double zero = _amounts.At(0);
-        if (_count > MostSeparateBars || Band < 1)
+        if (Bars > MostSeparateBars || Band < 1)
         {
             DrawMergedBars(zero);
             return;
         }
-        for (int row = 0; row < _count; row++)
+        for (int row = 0; row < Bars; row++)
         {
-            if (!IsDrawn(row))
-            {
-                continue;
-            }
             double top = Math.Clamp(_amounts.At(Value(row)), _plot.Y - 1, _plot.Bottom + 1);
             Entry part = _division.Parts[row];
-            _figure.Add(FigureBuilder.Rect($"bar-{part.Key}", "bar", new Box(X(row) + BarGap / 2, Math.Min(top, zero), Band - BarGap, Math.Abs(zero - top)), _ink.Row(row)) with { Row = row, Part = part.Key });
+            _figure.Add(FigureBuilder.Rect($"bar-{part.Key}", "bar", new Box(SlotX(row) + BarGap / 2, Math.Min(top, zero), Band - BarGap, Math.Abs(zero - top)), _ink.Row(row)) with { Row = row, Part = part.Key });
         }
     }
 
     /// <summary>Neighbours narrower than a pixel, as one stepped area for each class; hit by place.</summary>
     private void DrawMergedBars(double zero)
     {
-        for (int first = 0; first < _count;)
+        for (int first = 0; first < Bars;)
         {
             string ink = ClassInk(first);
             int last = LastOf(first, ink);
-            var run = new List<double> { X(first), zero };
-            double pixel = Math.Floor(X(first)), extreme = zero;
+            var run = new List<double> { SlotX(first), zero };
+            double pixel = Math.Floor(SlotX(first)), extreme = zero;
             for (int row = first; row <= last; row++)
             {
                 double top = Math.Clamp(_amounts.At(Value(row)), _plot.Y - 1, _plot.Bottom + 1);
-                if (Math.Floor(X(row)) > pixel)
+                if (Math.Floor(SlotX(row)) > pixel)
                 {
-                    run.AddRange([FigureBuilder.Round(pixel), FigureBuilder.Round(extreme), FigureBuilder.Round(Math.Floor(X(row))), FigureBuilder.Round(extreme)]);
-                    pixel = Math.Floor(X(row));
+                    run.AddRange([FigureBuilder.Round(pixel), FigureBuilder.Round(extreme), FigureBuilder.Round(Math.Floor(SlotX(row))), FigureBuilder.Round(extreme)]);
+                    pixel = Math.Floor(SlotX(row));
                     extreme = top;
                 }
                 else if (Math.Abs(top - zero) > Math.Abs(extreme - zero))
@@ -253,8 +267,8 @@ internal sealed class ParetoLayout
                     extreme = top;
                 }
             }
-            run.AddRange([FigureBuilder.Round(Math.Max(pixel, X(first))), FigureBuilder.Round(extreme), FigureBuilder.Round(X(last + 1)), FigureBuilder.Round(extreme), FigureBuilder.Round(X(last + 1)), zero]);
-            _figure.Add(new PathMark($"bars-{ink}-{first}", "bar", [run]) { Fill = Ink.In(_figure.Finish.Palette, ink), StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
+            run.AddRange([FigureBuilder.Round(Math.Max(pixel, SlotX(first))), FigureBuilder.Round(extreme), FigureBuilder.Round(SlotX(last + 1)), FigureBuilder.Round(extreme), FigureBuilder.Round(SlotX(last + 1)), zero]);
+            _figure.Add(new PathMark($"bars-{ink}-{first}", "bar", [run]) { Fill = Ink.In(_figure.Finish.Palette, ink), StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, SlotX(Bars), Bars) });
             first = last + 1;
         }
     }
@@ -265,14 +279,14 @@ internal sealed class ParetoLayout
         int last = first;
         if (_division.HasNegative)
         {
-            while (last + 1 < _count && ClassInk(last + 1) == ink)
+            while (last + 1 < Bars && ClassInk(last + 1) == ink)
             {
                 last++;
             }
             return last;
         }
         // The running share only grows, and the classes with it.
-        for (int other = _count; other - last > 1;)
+        for (int other = Bars; other - last > 1;)
         {
             int middle = last + (other - last) / 2;
             (last, other) = ClassInk(middle) == ink ? (middle, other) : (last, middle);
@@ -284,11 +298,12 @@ internal sealed class ParetoLayout
     {
         var points = new List<double> { _plot.X, FigureBuilder.Round(_shares.At(0)) };
         double lastX = _plot.X;
-        for (int i = 1; i <= _count; i++)
+        int last = _position || _rows > _listed ? _parts : _listed;
+        for (int i = 1; i <= last; i++)
         {
             double x = X(i);
             // At most two points a pixel: a longer path looks the same.
-            if (x - lastX >= 0.5 || i == _count)
+            if (x - lastX >= 0.5 || i == last)
             {
                 points.Add(FigureBuilder.Round(x));
                 points.Add(FigureBuilder.Round(_shares.At(_readings.ShareAfter(i)?.ToDouble() ?? 0)));
@@ -307,14 +322,15 @@ internal sealed class ParetoLayout
         double width = _figure.IsMiniature ? 1.25 : Math.Max(1.4, 1.5 * _figure.Unit);
         _figure.Add(new PathMark("curve", "curve", [points]) { Stroke = Ink.Text, StrokeWidth = width });
         _figure.Obstacles.AddRun(points);
-        if (_figure.IsMiniature || _position || _count > MostDots || Band < 12)
+        if (_figure.IsMiniature || _position || _rows > MostDots || Band < 12)
         {
             return;
         }
         double radius = 3 * _figure.Unit;
-        for (int row = 0; row < _count; row++)
+        for (int row = 0; row < _rows; row++)
         {
-            double x = X(row + 1), y = _shares.At(_readings.ShareAfter(row + 1)!.Value.ToDouble());
+            int parts = IsFolded(row) ? _parts : row + 1;
+            double x = X(parts), y = _shares.At(_readings.ShareAfter(parts)!.Value.ToDouble());
             _figure.Add(new PathMark($"point-{_division.Parts[row].Key}", "point", [Circle(x, y, radius)]) { Fill = Ink.Paper, Stroke = Ink.Text, StrokeWidth = Math.Max(1.2, 1.3 * _figure.Unit), Row = row, Part = _division.Parts[row].Key });
             _figure.Obstacles.Add(new Box(x - radius - 1, y - radius - 1, 2 * radius + 2, 2 * radius + 2));
         }
@@ -323,7 +339,7 @@ internal sealed class ParetoLayout
     private void DrawArea(List<double> points)
     {
         List<double> area = [.. points, _plot.Right, _shares.At(0)];
-        _figure.Add(new PathMark("curve-area", "area", [area]) { Fill = Ink.Wash, StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, _plot.Right, _count) });
+        _figure.Add(new PathMark("curve-area", "area", [area]) { Fill = Ink.Wash, StrokeWidth = 0, Strip = new RowStrip("x", _plot.X, X(_listed), _listed) });
         _figure.Obstacles.AddLine(_plot.X, _shares.At(0), _plot.Right, _shares.At(1));
         _figure.Line("equal", "reference", _plot.X, _shares.At(0), _plot.Right, _shares.At(1), Ink.Quiet, 0.75, [2, 3]);
     }
@@ -397,8 +413,8 @@ internal sealed class ParetoLayout
             Handle(index, _plot.Right - 3 * _figure.Unit, y, 6 * _figure.Unit, 16 * _figure.Unit, edit);
             return (x, y);
         }
-        double position = reading.Cut.Position?.ToDouble() ?? Math.Min(reading.Cut.Count!.Value, _count) / (double)_count;
-        x = _plot.X + position * _plot.Width;
+        double at = reading.Cut.Position is { } position ? position.ToDouble() * _parts : Math.Min(reading.Cut.Count!.Value, _parts);
+        x = X(at);
         if (reading.ShareReached is not { } reached)
         {
             return null;
@@ -408,23 +424,23 @@ internal sealed class ParetoLayout
             ? new Edit($"form.cuts[{index}].position", "drag-x")
             {
                 FromPixel = _plot.X,
-                ToPixel = _plot.Right,
+                ToPixel = X(_listed),
                 FromValue = 0,
-                ToValue = 1,
+                ToValue = (double)_listed / _parts,
                 Least = 0.01,
                 Most = 1,
                 Step = 0.01,
-                Value = position,
+                Value = at / _parts,
                 Name = "cut along the parts",
             }
             : new Edit($"form.cuts[{index}].count", "drag-x")
             {
                 FromPixel = _plot.X,
-                ToPixel = _plot.Right,
+                ToPixel = X(_listed),
                 FromValue = 0,
-                ToValue = _count,
+                ToValue = _listed,
                 Least = 1,
-                Most = _count,
+                Most = _parts,
                 Step = 1,
                 Value = reading.Cut.Count!.Value,
                 Name = "cut after a number of parts",
@@ -577,11 +593,11 @@ internal sealed class ParetoLayout
 
     private bool CoversBars(Box box)
     {
-        if (_position && _count > MostSeparateBars)
+        if (_position && _parts > MostSeparateBars)
         {
             return false;
         }
-        int first = Math.Clamp((int)((box.X - _plot.X) / Band), 0, _count - 1), last = Math.Clamp((int)((box.Right - _plot.X) / Band), 0, _count - 1);
+        int first = Math.Clamp((int)((box.X - _plot.X) / Band), 0, Bars - 1), last = Math.Clamp((int)((box.Right - _plot.X) / Band), 0, Bars - 1);
         double zero = _amounts.At(0);
         for (int row = first; row <= last; row++)
         {
@@ -598,23 +614,19 @@ internal sealed class ParetoLayout
     private void DrawLabels()
     {
         LabelText what = _figure.Finish.Labels;
-        if (what == LabelText.None || _count > MostSeparateBars || _position)
+        if (what == LabelText.None || _rows > MostSeparateBars || _position)
         {
             return;
         }
         Font font = what == LabelText.Amount ? _figure.Amounts : _figure.Shares;
         WorkingColumn shown = _workings["shownShare"];
         int decimals = _division.Study.Rounding.Decimals;
-        for (int row = 0; row < _count; row++)
+        for (int row = 0; row < _rows; row++)
         {
-            if (!IsDrawn(row))
-            {
-                continue;
-            }
             string share = shown.Exact(row) is { } percent ? NumberText.Rounded(percent, decimals, _figure.Finish.TrimZeros) : NumberText.Dash;
             string amount = NumberText.Exact(_division.Decimal(_division.Amount(row)));
             string text = what switch { LabelText.Amount => amount, LabelText.Both => $"{amount} · {share}", _ => share };
-            double x = X(row + 0.5);
+            double x = SlotX(row + 0.5);
             double top = _amounts.At(Value(row)), zero = _amounts.At(0);
             bool negative = Value(row) < 0;
             double width = _figure.TextWidth(text, font);
@@ -640,9 +652,9 @@ internal sealed class ParetoLayout
             {
                 string ink = _ink.Row(row) == Ink.ClassA ? Ink.OnFill : LabelFit.On(_figure, _ink.Row(row));
                 double gap = BarGap / 2 + 4 * _figure.Unit;
-                places.Add(Place(Math.Min(top, zero) + font.CapHeight + 6 * _figure.Unit, "start", X(row) + gap, ink));
+                places.Add(Place(Math.Min(top, zero) + font.CapHeight + 6 * _figure.Unit, "start", SlotX(row) + gap, ink));
                 places.Add(Place(Math.Min(top, zero) + font.CapHeight + 6 * _figure.Unit, "middle", x, ink));
-                places.Add(Place(Math.Max(top, zero) - 6 * _figure.Unit, "end", X(row + 1) - gap, ink));
+                places.Add(Place(Math.Max(top, zero) - 6 * _figure.Unit, "end", SlotX(row + 1) - gap, ink));
             }
             _figure.PutWhereFree(places, 1.5);
         }

@@ -1,6 +1,7 @@
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Pie;
@@ -24,7 +25,7 @@ internal static class PieChart
         // A ring has its labels on it: there is room for the share alone, and the names stand in the key.
         bool ring = !members.Hole.Units.IsZero;
         ChartLabel? Label(int row) => ring ? (parts.HasLabels && workings["share"].Number(row) >= LeastLabelled ? parts.Of(parts.Cell("shownShare", row)) : null)
-            : parts.Label(row, LabelText.Both) is { } label ? label with { Name = division.Parts[row].Label, Text = $"{division.Parts[row].Label}  {label.Text}" } : null;
+            : parts.Label(row, LabelText.Both) is { } label ? label with { Name = division.Parts[row].NameInFigure, Text = $"{division.Parts[row].NameInFigure}  {label.Text}" } : null;
         ChartSeries slices = new(workings["value"].Label, at => parts.Cell("value", rows[at]))
         {
             Fill = Ink.Category(0),

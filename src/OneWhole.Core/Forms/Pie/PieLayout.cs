@@ -36,7 +36,7 @@ internal sealed class PieLayout
         }
         var ink = new PartInk(division);
         return [.. Enumerable.Range(0, division.RowCount).Where(row => division.Amount(row).IsZero)
-            .Select(row => new KeyEntry($"{division.Parts[row].Label}: 0", ink[row]) { Part = division.Parts[row].Key })];
+            .Select(row => new KeyEntry($"{division.Parts[row].NameInFigure}: 0", ink[row]) { Part = division.Parts[row].Key })];
     }
 
     public void Draw()
@@ -87,7 +87,7 @@ internal sealed class PieLayout
     {
         string[] numbers = Numbers(row);
         double second = numbers.Length == 0 ? 0 : _figure.TextWidth(numbers[0], strong) + (numbers.Length > 1 ? _figure.TextWidth("  " + numbers[1], font) : 0);
-        return Math.Max(_figure.TextWidth(_division.Parts[row].Label, font), second);
+        return Math.Max(_figure.TextWidth(_division.Parts[row].NameInFigure, font), second);
     }
 
     private void DrawWhole(double x, double y, double hole)
@@ -132,7 +132,7 @@ internal sealed class PieLayout
 
     private void DrawName(int row, double x, double y, double radius, double edge, double place, bool right, double room, Font font, Font strong)
     {
-        string key = _division.Parts[row].Key, name = _division.Parts[row].Label, anchor = right ? "start" : "end";
+        string key = _division.Parts[row].Key, name = _division.Parts[row].NameInFigure, anchor = right ? "start" : "end";
         string[] numbers = Numbers(row);
         double line = numbers.Length == 0 ? place + font.CapHeight / 2 : place - font.LineHeight / 2 + font.CapHeight / 2;
         double turn = Middle(row) * Math.PI / 180;

@@ -1,3 +1,4 @@
+using OneWhole.Core.Workings.Rules;
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Charts;
@@ -11,22 +12,6 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Pyramid;
 
-/// <summary>A second population, drawn as an outline: other rows of the same table, or another table with the same bands.</summary>
-public sealed record Against
-{
-    public ImmutableArray<Clause>? Where { get; init; }
-
-    public string? Table { get; init; }
-
-    public string Label { get; init; } = "";
-
-    public static ObjectShape<Against> Shape { get; } = new ObjectShape<Against>("a second population", () => new Against())
-        .May("where", new ListShape<Clause>(StudyShapes.Clause), against => against.Where, (against, value) => against with { Where = value }, "conditions on the same table, instead of the study's own")
-        .MayHave("table", TextShape.Table, against => against.Table, (against, value) => against with { Table = value }, "another table with the same columns")
-        .Has("label", new TextShape("a label", 200), against => against.Label, (against, value) => against with { Label = value }, "what it is called")
-        .Where(against => against.Where is null == against.Table is null ? "a second population with exactly one of where and table" : null);
-}
-
 /// <summary>The pyramid's members.</summary>
 public sealed record PyramidMembers
 {
@@ -36,7 +21,7 @@ public sealed record PyramidMembers
 
     public static ObjectShape<PyramidMembers> Shape { get; } = new ObjectShape<PyramidMembers>("a pyramid", () => new PyramidMembers())
         .Has("scale", new ChoiceShape<LengthUnit>(("share", LengthUnit.Share), ("amount", LengthUnit.Amount)), members => members.Length, (members, value) => members with { Length = value }, "whether bars are shares or amounts")
-        .MayHave("against", Pyramid.Against.Shape, members => members.Against, (members, value) => members with { Against = value }, "a second population, drawn as an outline");
+        .MayHave("against", Forms.Against.Shape, members => members.Against, (members, value) => members with { Against = value }, "a second population, drawn as an outline");
 }
 
 /// <summary>What the pyramid's layout wants to find again.</summary>
@@ -173,12 +158,8 @@ public sealed class PyramidForm : Form<PyramidMembers>
         {
             return null;
         }
-        Study study = division.Study with { Form = division.Study.Form with { Members = members with { Against = null } } };
-        if (against.Where is { } where)
-        {
-            return Calculator.Run(division.Table, study with { Where = where });
-        }
-        return Calculator.Run(division.Second ?? throw new StudyException("no-second-table", "form.against.table", $"form.against.table names \"{against.Table}\", but no second table was given (--against FILE), and no table of that name is here."), study);
+        (Tables.Table table, Study study) = against.Rows(division.Study, division.Table, division.Second);
+        return Calculator.Run(table, study with { Form = study.Form with { Members = members with { Against = null } } });
     }
 
     private static void AddReadings(Division division, AgeReadings ages, WorkingsResult? other, PyramidMembers members, JsonObject all, List<JsonObject>? groups)
@@ -212,7 +193,7 @@ public sealed class PyramidForm : Form<PyramidMembers>
         ]);
         if (members.Against is { } against)
         {
-            yield return new Phrase("against", [new Token($", against {(against.Label.Length > 0 ? against.Label : against.Where is { } where ? string.Join(" and ", where.Select(clause => Statement.WhereWords(clause, clause.Column))) : against.Table)}")]) { Drop = "form.against" };
+            yield return new Phrase("against", [new Token($", against {against.Name}")]) { Drop = "form.against" };
         }
     }
 

@@ -27,7 +27,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         }
     }
 
-    internal static PartInk InkOf(Division division) => new(division, part => division.Parts[part] is { Kind: EntryKind.Folded } or { IsBlank: true } ? Ink.ClassC : Ink.ClassA);
+    internal static PartInk InkOf(Division division) => new(division, part => division.Parts[part].IsBlank ? Ink.ClassC : Ink.ClassA);
 
     private int[] Rows() => DrawnParts.Of(_division);
 
@@ -56,7 +56,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         if (labelled)
         {
             int[] named = [.. rows.Where((_, i) => i % every == 0)];
-            names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.36, named.Max(row => figure.TextWidth(_division.Parts[row].Label, font))) + gap : 0);
+            names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.36, named.Max(row => figure.TextWidth(_division.Parts[row].NameInFigure, font))) + gap : 0);
             shares = figure.Common("shares", HasShares ? named.Max(row => figure.TextWidth(ShareText(row), shareFont)) + gap : 0);
             amounts = figure.Common("amounts", HasAmounts ? named.Max(row => figure.TextWidth(AmountText(row), amountFont)) + gap : 0);
             if (room.Width - names - shares - amounts < room.Width * 0.25)
@@ -93,7 +93,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             double y = centre + font.CapHeight / 2;
             if (names > 0)
             {
-                figure.Put(figure.Text($"name-{key}", "name", room.X + names - gap, y, "end", _division.Parts[row].Label, font, Ink.Text, names - gap) with { Row = row, Part = key });
+                figure.Put(figure.Text($"name-{key}", "name", room.X + names - gap, y, "end", _division.Parts[row].NameInFigure, font, Ink.Text, names - gap) with { Row = row, Part = key });
             }
             if (shares > 0)
             {
@@ -118,7 +118,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         Font font = figure.Small;
         double unit = figure.Unit;
         double band = Math.Min(room.Width / Math.Max(1, rows.Length), 160 * unit);
-        string[] labels = [.. rows.Select(row => _division.Parts[row].Label)];
+        string[] labels = [.. rows.Select(row => _division.Parts[row].NameInFigure)];
         bool labelled = !figure.IsMiniature && rows.Length <= MostSeparateBars;
         Axes.Names fitted = figure.IsMiniature ? new Axes.Names(Axes.NameSetting.None, 0, [], font) : Axes.Fit(figure, labels, band, room.Height * 0.34);
         double lines = (HasShares ? 1 : 0) + (HasAmounts ? 1 : 0);

@@ -1,6 +1,7 @@
 using OneWhole.Core.Charts;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Stacked;
@@ -27,7 +28,7 @@ internal static class StackedChart
                 : !division.Has(row) || division.GroupTotal(group).Sign <= 0 ? null
                 : new ChartNumber(Rule.Column("value") / new Rule.GroupTotal(), row, new Fraction(division.Amount(row), division.GroupTotal(group)), ColumnUnit.Share);
         }
-        List<ChartSeries> series = [.. DrawnParts.Of(division).Select(part => new ChartSeries(division.Parts[part].Label, group => Piece(group, part))
+        List<ChartSeries> series = [.. DrawnParts.Of(division).Select(part => new ChartSeries(division.Parts[part].NameInFigure, group => Piece(group, part))
         {
             Fill = ink[part],
             FillAt = group => ink.Row(group, part),

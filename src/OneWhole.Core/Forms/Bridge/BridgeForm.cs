@@ -1,0 +1,258 @@
+using System.Text.Json.Nodes;
+using OneWhole.Core.Charts;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Recognition;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Bridge;
+
+/// <summary>Floating bars: up to one whole, part by part, or from what was to what is, by how much each part rose or fell.</summary>
+public sealed class BridgeForm : Form<BridgeMembers>
+{
+    public override string Kind => "bridge";
+
+    public override string Name => "Bridge";
+
+    public override bool HasOwnColours => true;
+
+    public override GroupUse Groups => GroupUse.Optional;
+
+    public override int? GroupsWanted => 2;
+
+    public override bool OrdersGroupsByShare => false;
+
+    protected override ObjectShape<BridgeMembers> Members => BridgeMembers.Shape;
+
+    protected override BridgeMembers Default => new();
+
+    private static bool IsBetween(Study study) => study.Groups is not null || Of(study).Against is not null;
+
+    public override bool UsesWhole(Study study) => !IsBetween(study);
+
+    public override Order PartOrderOf(Study study) => IsBetween(study) ? new Order.By(ByChange) : Order.Largest;
+
+    private const string ByChange = "change";
+
+    public override IReadOnlyList<string> PartOrders(Study study) => IsBetween(study) ? [ByChange] : [];
+
+    internal override Func<int, Fraction?>? PartKey(string name, Amounts amounts, int[]? groups) => name != ByChange || groups is not { Length: 2 } ? null
+        : part => new Fraction(amounts[groups[1], part] - amounts[groups[0], part]);
+
+    internal override Against? BeforeOf(Study study)
+    {
+        if (Of(study).Against is { } against && study.Groups is not null)
+        {
+            throw new StudyException("wrong-value", "form.against", "form.against goes with a study without groups, whose two wholes they are: leave groups out, or form.against.");
+        }
+        return Of(study).Against;
+    }
+
+    internal override string? VolumeOf(Study study)
+    {
+        if (Of(study).Volume is not { } volume || !IsBetween(study))
+        {
+            return null;
+        }
+        if (study.Value is not Measure.Sum || study.Parts is Axis.Columns || study.Groups is Axis.Columns)
+        {
+            throw new StudyException("wrong-value", "form.volume", $"form.volume \"{volume}\" goes with the sum of one column: say value {{\"sum\": COLUMN}}, or leave form.volume out.");
+        }
+        return volume;
+    }
+
+    public override FormWorkings Compute(Division division)
+    {
+        if (!IsBetween(division.Study))
+        {
+            var columns = new StandardColumns(division);
+            return new FormWorkings(BridgeColumns.BuildUp(division, columns), new BuildUp()) { Shown = columns.Shown };
+        }
+        NeedTwo(division);
+        var bridge = BridgeWorkings.Of(division);
+        return new FormWorkings(BridgeColumns.Between(division, new StandardColumns(division), bridge), bridge)
+        {
+            Rows = RowKind.Parts,
+            AddReadings = bridge.AddTo,
+            TieOut = [.. Proofs(division, bridge)],
+        };
+    }
+
+    /// <summary>What a bridge up to one whole has computed: nothing besides its columns.</summary>
+    private sealed record BuildUp;
+
+    /// <exception cref="StudyException">There are not two groups.</exception>
+    private static void NeedTwo(Division division)
+    {
+        if (division.IsEmpty || division.GroupCount == 2)
+        {
+            return;
+        }
+        string listed = string.Join(", ", division.Groups!.Take(6).Select(group => $"\"{group.Label}\"")) + (division.GroupCount > 6 ? $" and {division.GroupCount - 6} others" : "");
+        throw new StudyException("needs-two-groups", "groups", $"Bridge needs exactly two groups, before and after; there {(division.GroupCount == 1 ? "is" : "are")} {division.GroupCount}: {listed}. Filter or choose another column.");
+    }
+
+    private static IEnumerable<TieOutLine> Proofs(Division division, BridgeWorkings bridge)
+    {
+        StudyWords words = StudyWords.Of(division);
+        string Text(Fraction value) => NumberText.Rounded(value, division.Scale, trimZeros: true);
+        Fraction changes = bridge.Parts.Aggregate(Fraction.Zero, (sum, part) => sum + part.Change);
+        bool ends = bridge.Before + changes == bridge.After;
+        string text = $"{Text(bridge.Before)} before {(changes.Sign < 0 ? "−" : "+")} {Text(changes.Abs())} of all changes = {Text(bridge.After)} after";
+        if (bridge.AllEffects is { } effects)
+        {
+            ends &= effects.Volume + effects.Mix + effects.Rate == changes;
+            text += $"; volume {Text(effects.Volume)}, mix {Text(effects.Mix)} and rate {Text(effects.Rate)} make up {Text(changes)}";
+        }
+        yield return new TieOutLine("bridge-ends", ends ? TieOutStatus.Ok : TieOutStatus.Fail, text);
+        if (bridge.NewOrGone.Count > 0)
+        {
+            string[] named = [.. bridge.NewOrGone.Select(part => $"{part.Name} {(part.IsNew ? "is new" : "is gone")} ({Text(part.Amount)})")];
+            Fraction others = bridge.NewOrGone.Skip(3).Aggregate(Fraction.Zero, (sum, part) => sum + part.Amount);
+            string rest = named.Length > 3 ? $" and {named.Length - 3} {(named.Length == 4 ? "other" : "others")} ({Text(others)})" : "";
+            yield return new TieOutLine("new-or-gone", TieOutStatus.Warn, $"not in both: {string.Join(", ", named.Take(3))}{rest} of the {words.PartMany}") { Names = named };
+        }
+    }
+
+    /// <summary>Two groups are before and after. Of more stretches of time the last two are; of other groups the bridge goes up to the whole of all of them.</summary>
+    protected override Study Fit(Table table, Study study)
+    {
+        TableKnowledge known = TableKnowledge.Of(table);
+        if (study.Groups is Axis.Columns columns)
+        {
+            return columns.Names.Length < 2 ? study with { Groups = null } : study with { Groups = new Axis.Columns([.. columns.Names[^2..]]) };
+        }
+        if (study.Groups is Axis.Labels labels && table.Find(labels.Column) is { } column)
+        {
+            string[] left = LabelsLeft(study, column);
+            return left.Length == 2 ? study
+                : left.Length > 2 && NaturalOrder.IsOrderedSet(left) && NaturalOrder.Sort([.. left.Select((label, at) => new Entry(label, EntryKind.Label, at))]) is var sorted
+                    ? study with { Where = study.Where.Add(new Clause(labels.Column) { Is = [.. sorted.TakeLast(2).Select(entry => entry.Label)] }), Order = study.Order with { Groups = Order.Natural } }
+                : study with { Groups = null };
+        }
+        // A wide table of stretches of time: its last two are before and after.
+        return study is { Groups: null, Parts: Axis.Labels, Where: [] } && known is { Shape: TableShape.Wide, TogetherIsTime: true }
+            ? study with { Groups = new Axis.Columns([.. known.Side.Names[^2..]]), GivenValue = null }
+            : study.Groups is null ? study : study with { Groups = null };
+    }
+
+    /// <summary>The labels of a column that the study's own conditions on it leave.</summary>
+    private static string[] LabelsLeft(Study study, Column column) =>
+    [
+        .. column.Labels.Labels.Where(label => study.Where.Where(clause => clause.Column == column.Name)
+            .All(clause => (clause.Is is not { } only || only.Contains(label)) && (clause.IsNot is not { } not || !not.Contains(label)) && (clause.Blank is not { } blank || (label == Label.Blank) == blank))),
+    ];
+
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings)
+    {
+        BridgeMembers members = Of(study);
+        if (!IsBetween(study))
+        {
+            yield return new Phrase("bridge", [new Token(", one standing on the other up to the whole")]);
+            yield break;
+        }
+        if (workings is { Division: { IsEmpty: false } division })
+        {
+            (string before, string after) = BridgeColumns.Names(division);
+            var bridge = (BridgeWorkings)workings.Computed;
+            string Amount(Fraction value) => NumberText.Rounded(value, division.Scale, trimZeros: true);
+            yield return new Phrase("bridge", [new Token($": from {before} to {after}, {Amount(bridge.Before)} became {Amount(bridge.After)}")]) { Drop = members.Against is null ? null : "form.against" };
+        }
+        if (members.Volume is not null)
+        {
+            yield return new Phrase("steps",
+            [
+                new Token(", "),
+                Token.Choice("form.steps", "What are the steps?",
+                    ("part by part", "parts", members.Steps == BridgeSteps.Parts, "how much each rose or fell"),
+                    ("by volume, mix and rate", "effects", members.Steps == BridgeSteps.Effects, "how much comes from more, from other ones, and from other rates")),
+            ])
+            { Drop = "form.volume" };
+        }
+    }
+
+    public override IEnumerable<Offer> Offers(Study study, Table table)
+    {
+        BridgeMembers members = Of(study);
+        if (study.Groups is null && members.Against is null)
+        {
+            foreach (Clause clause in study.Where)
+            {
+                if (clause.Is is [var now] && table.Find(clause.Column) is { Info.Type: ColumnType.Category } column)
+                {
+                    foreach (string label in column.Labels.Labels.Where(label => label != now && label != Label.Blank).Take(MostOffers))
+                    {
+                        yield return new Offer($"from {label} to {now}", "what rose and what fell", "form.against", new JsonObject
+                        {
+                            ["where"] = new JsonArray([.. study.Where.Replace(clause, clause with { Is = [label] }).Select(StudyFormat.WriteClause)]),
+                            ["label"] = label,
+                        });
+                    }
+                }
+            }
+        }
+        if (IsBetween(study) && members.Volume is null && study.Value is Measure.Sum sum && study.Parts is not Axis.Columns)
+        {
+            foreach (KnownColumn column in Likely.Amounts(table).Where(column => column.Name != sum.Column).Take(MostOffers))
+            {
+                yield return new Offer($"volume, mix and rate by {column.Name}", "how much of the change comes from more of them, and from more for each", "form.volume", column.Name);
+            }
+        }
+    }
+
+    private const int MostOffers = 6;
+
+    public override string? SecondTable(Study study) => Of(study).Against?.Table;
+
+    public override Offer? OfferOf(Study study, string secondTable) => study.Groups is not null || Of(study).Against is not null ? null
+        : new($"from the table {secondTable}", "what rose and what fell since", "form.against", new JsonObject { ["table"] = secondTable, ["label"] = secondTable });
+
+    public override string? Verdict(WorkingsResult workings)
+    {
+        if (workings.Computed is not BridgeWorkings bridge || workings.Division.IsEmpty)
+        {
+            return null;
+        }
+        Division division = workings.Division;
+        int decimals = division.Study.Rounding.Decimals;
+        string Amount(Fraction value) => NumberText.Rounded(value, division.Scale, trimZeros: true);
+        (string Name, Fraction Change)[] named = [.. bridge.Parts.Select((part, at) => (division.Parts[at], part.Change)).Where(part => part.Item1.Kind != EntryKind.Folded).Select(part => (part.Item1.Label, part.Change)).OrderBy(part => part.Change)];
+        var said = new List<string>();
+        if (named.LastOrDefault() is { Change.Sign: > 0 } rise)
+        {
+            said.Add($"{rise.Name} rose most, by {Amount(rise.Change)}");
+        }
+        if (named.FirstOrDefault() is { Change.Sign: < 0 } fall)
+        {
+            said.Add($"{fall.Name} fell most, by {Amount(fall.Change.Abs())}");
+        }
+        if (bridge.Shift is { } shift)
+        {
+            said.Add($"{NumberText.Percent(shift, decimals)} of the whole changed hands");
+        }
+        return said.Count == 0 ? null : string.Join("; ", said) + ".";
+    }
+
+    public override Unsuitable? Suits(WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        return division.IsEmpty ? Unsuitable.Nothing
+            : division.PartCount > MostBars ? new Unsuitable($"{division.PartCount} steps: too many to be followed", new Remedy($"fold the small {StudyWords.Of(division).PartMany} past the 8th", study => study with { Fold = new Fold { Keep = 8 } })) : null;
+    }
+
+    private const int MostBars = 30;
+
+    public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > 500;
+
+    public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => workings.Computed is BridgeWorkings ? [new("rise", BridgeLayout.Rise), new("fall (outlined)", BridgeLayout.Fall)] : [];
+
+    public override Domains Domains(WorkingsResult workings) => BridgeLayout.DomainsOf(workings);
+
+    public override NativeChart? Chart(WorkingsResult workings) => BridgeChart.Of(workings);
+
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new BridgeLayout(workings, domains, figure).Draw();
+}

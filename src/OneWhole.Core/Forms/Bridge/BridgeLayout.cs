@@ -1,0 +1,130 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Forms.Bridge;
+
+/// <summary>Lays a bridge out: wholes on the ground, floating bars between them, thin lines from each to the next. Falls are outlined, so that they are told from rises without colour.</summary>
+internal sealed class BridgeLayout
+{
+    public const string Rise = Ink.ClassA;
+    public const string Fall = Ink.Cut;
+
+    private readonly WorkingsResult _workings;
+    private readonly Division _division;
+    private readonly Domains _domains;
+    private readonly FigureBuilder _figure;
+    private readonly LabelTexts _texts;
+    private readonly PartInk _rises;
+    private readonly PartInk _falls;
+    private readonly IReadOnlyList<BridgeStep> _steps;
+    private readonly bool _between;
+
+    public BridgeLayout(WorkingsResult workings, Domains domains, FigureBuilder figure)
+    {
+        _workings = workings;
+        _division = workings.Division;
+        _domains = domains;
+        _figure = figure;
+        _texts = new LabelTexts(workings, figure);
+        _rises = new PartInk(_division, _ => Rise);
+        _falls = new PartInk(_division, _ => Fall);
+        _steps = BridgeStep.Of(workings);
+        _between = workings.Computed is BridgeWorkings;
+    }
+
+    public static Domains DomainsOf(WorkingsResult workings)
+    {
+        double[] levels = workings.Division.IsEmpty ? [0] : [.. BridgeStep.Of(workings).SelectMany(step => (double[])[step.From.ToDouble(), step.To.ToDouble()]), 0];
+        return Domains.Around(levels.Min(), levels.Max(), workings.Division.Study.Finish.AmountEnd?.ToDouble());
+    }
+
+    public void Draw()
+    {
+        Box room = _figure.Plot;
+        Font font = _figure.Small;
+        double unit = _figure.Unit;
+        bool text = !_figure.IsMiniature;
+        bool labelled = text && _figure.Finish.Labels != LabelText.None;
+        double above = labelled ? (_figure.Finish.Labels == LabelText.Both ? 2 : 1) * font.LineHeight + 6 * unit : 0;
+        IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, room.Height, font.Size, null, _figure.Finish.AmountIn) : [];
+        double axis = Axes.Room(_figure, ticks);
+        string[] names = [.. _steps.Select(step => step.Name)];
+        double band = Math.Min((room.Width - axis) / _steps.Count, 150 * unit);
+        Axes.Names fitted = text ? Axes.Fit(_figure, names, band, room.Height * 0.34) : new Axes.Names(Axes.NameSetting.None, 0, [], font);
+        Box plot = room.Inset(axis, above, 0, fitted.Height > 0 ? fitted.Height + 10 * unit : 2);
+        double width = band * _steps.Count;
+        plot = plot with { X = plot.X + Math.Max(0, (plot.Width - width) / 2), Width = width };
+        var field = new BarField(plot, true, _domains.Least, _domains.Most);
+        field.DrawAxis(_figure, ticks);
+        double thickness = _figure.BarThickness(band, 0.66);
+        for (int at = 0; at < _steps.Count; at++)
+        {
+            DrawStep(field, at, band, thickness, labelled);
+        }
+        if (fitted.Setting != Axes.NameSetting.None)
+        {
+            Axes.Under(_figure, fitted, names, [.. _steps.Select(KeyOf)], plot, plot.Bottom, row: -1);
+        }
+        (double ax, double ay, double bx, double by) = field.LineAt(0);
+        _figure.Line("baseline", "baseline", ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
+    }
+
+    private string KeyOf(BridgeStep step) => step.Row >= 0 ? _division.Parts[step.Row].Key : $"whole {step.Name}";
+
+    private void DrawStep(BarField field, int at, double band, double thickness, bool labelled)
+    {
+        BridgeStep step = _steps[at];
+        double from = at * band + (band - thickness) / 2;
+        Box box = field.Bar(from, thickness, step.From.ToDouble(), step.To.ToDouble());
+        bool falls = !step.IsWhole && step.To < step.From;
+        string fill = step.IsWhole ? Ink.Quiet : step.Row < 0 ? (falls ? Fall : Rise) : (falls ? _falls : _rises).Row(step.Row);
+        RectMark bar = FigureBuilder.Rect($"bar-{KeyOf(step)}", "bar", box, falls ? Ink.Behind : fill) with { Stroke = falls ? fill : null, StrokeWidth = falls ? 1.5 : 0 };
+        // A mark that stands for a row of the workings lights it up; wholes and effects stand for none.
+        _figure.Add(step.Row >= 0 ? bar with { Row = step.Row, Part = KeyOf(step) } : bar);
+        if (at + 1 < _steps.Count)
+        {
+            double y = field.At(step.To.ToDouble());
+            _figure.Line($"link-{at}", "link", field.Plot.X + from + thickness, y, field.Plot.X + from + band, y, Ink.Quiet, 0.75);
+        }
+        if (labelled)
+        {
+            DrawLabel(field, step, at * band + band / 2, band);
+        }
+    }
+
+    private void DrawLabel(BarField field, BridgeStep step, double middle, double band)
+    {
+        double gap = 6 * _figure.Unit, y = field.At(Math.Max(step.From.ToDouble(), step.To.ToDouble())) - gap;
+        foreach ((int line, LabelLine label) in Lines(step).Reverse().Index())
+        {
+            TextMark mark = _figure.Text($"label-{KeyOf(step)}-{line}", step.IsWhole ? "total" : "label", field.Plot.X + middle, y - line * label.Font.LineHeight, "middle", label.Text, label.Font, Ink.Text);
+            if (mark.Width <= band)
+            {
+                _figure.PutWhereFree([step.Row >= 0 ? mark with { Row = step.Row, Part = KeyOf(step) } : mark], 0);
+            }
+        }
+    }
+
+    private IEnumerable<LabelLine> Lines(BridgeStep step)
+    {
+        if (step.IsWhole)
+        {
+            return [new(AmountOf(step.To), _figure.Strong)];
+        }
+        if (!_between)
+        {
+            return _texts.Lines(step.Row, LabelText.Amount);
+        }
+        Fraction change = step.To - step.From;
+        var amount = new LabelLine(Signed(change, AmountOf(change.Abs())), _figure.Amounts);
+        LabelLine[] points = step.Row >= 0 && _workings["points"].Exact(step.Row) is { } own
+            ? [new($"{Signed(own, NumberText.Rounded(own.Abs(), _division.Study.Rounding.Decimals, _figure.Finish.TrimZeros))} pts", _figure.Shares)] : [];
+        return _figure.Finish.Labels switch { LabelText.Share when points.Length > 0 => points, LabelText.Both => [amount, .. points], _ => [amount] };
+    }
+
+    private string AmountOf(Fraction value) => _texts.Amount((value * new Fraction(_division.Divisor)).Round());
+
+    private static string Signed(Fraction value, string size) => value.Sign switch { > 0 => $"+{size}", < 0 => $"−{size}", _ => size };
+}

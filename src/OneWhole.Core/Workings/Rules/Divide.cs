@@ -1,0 +1,22 @@
+using OneWhole.Core.Numbers;
+
+namespace OneWhole.Core.Workings.Rules;
+
+public abstract partial record Rule
+{
+    /// <summary>No value where the divisor is 0.</summary>
+    public sealed record Divide(Rule Dividend, Rule Divisor) : Rule
+    {
+        internal override string Words(RuleWords words) => $"{words.Term(Dividend)} ÷ {words.Term(Divisor)}";
+
+        internal override string Numbers(RuleWords words, int row) => $"{words.NumberTerm(Dividend, row)} ÷ {words.NumberTerm(Divisor, row)}";
+
+        public override Fraction? Value(RuleCells cells, int row) => Divisor.Value(cells, row) is { Sign: not 0 } divisor ? Dividend.Value(cells, row) / divisor : null;
+
+        public override string? Formula(IFormulaSheet sheet, int row) => Both(Term(Dividend, sheet, row), "/", Divisor.IsProduct ? $"({Divisor.Formula(sheet, row)})" : Term(Divisor, sheet, row));
+
+        internal override IEnumerable<Rule> Inner(int row) => [Dividend, Divisor];
+
+        internal override bool IsProduct => true;
+    }
+}

@@ -1,0 +1,87 @@
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>The numbers that a column has in the rows used, besides the ones that are counted: for means, ratios and volumes.</summary>
+internal static class UsedNumbers
+{
+    private const int BlockRows = 8192;
+
+    /// <summary>What a column adds up to over the used rows of each group, and how many of its cells are numbers.</summary>
+    /// <returns>One a group, in display order; blank cells are in neither the sum nor the count.</returns>
+    /// <exception cref="StudyException">The table has no such column.</exception>
+    public static (Fraction Sum, long Count)[] ByGroup(Division division, string column, string place)
+    {
+        NumberView numbers = Columns.Find(division.Table, column, place).Numbers;
+        var sums = new Dictionary<int, (ExactInt Sum, long Count)>();
+        Each(division.Table, division.Study, division.Study.Groups, numbers, (group, _, number) =>
+        {
+            (ExactInt sum, long count) = sums.GetValueOrDefault(group);
+            sums[group] = (sum + number, count + 1);
+        });
+        var unit = new Fraction(ExactInt.One, ExactInt.PowerOfTen(numbers.Scale));
+        return [.. division.Groups!.Select(group => sums.GetValueOrDefault(group.TableRank)).Select(sum => (new Fraction(sum.Sum) * unit, sum.Count))];
+    }
+
+    /// <summary>What a column adds up to over the used rows of each cell of the amounts; 0 where the cell is absent.</summary>
+    /// <param name="table">The table.</param>
+    /// <param name="study">The study; no axis of it is made of columns.</param>
+    /// <param name="amounts">The amounts that were counted, before trials.</param>
+    /// <param name="column">The column with the numbers.</param>
+    /// <param name="place">Where the study names it.</param>
+    /// <exception cref="StudyException">The table has no such column.</exception>
+    public static Fraction[] ByCell(Table table, Study study, Amounts amounts, string column, string place)
+    {
+        NumberView numbers = Columns.Find(table, column, place).Numbers;
+        var sums = new Dictionary<(int, int), ExactInt>();
+        Each(table, study, amounts.Groups is null ? null : study.Groups, numbers, (group, part, number) => sums[(group, part)] = sums.GetValueOrDefault((group, part)) + number);
+        ExactInt divisor = ExactInt.PowerOfTen(numbers.Scale);
+        var volumes = new Fraction[amounts.Cells.Length];
+        for (int cell = 0; cell < volumes.Length; cell++)
+        {
+            int group = amounts.Groups?[cell / amounts.Parts.Count].TableRank ?? 0, part = amounts.Parts[cell % amounts.Parts.Count].TableRank;
+            volumes[cell] = amounts.Exists[cell] && sums.TryGetValue((group, part), out ExactInt sum) ? new Fraction(sum, divisor) : Fraction.Zero;
+        }
+        return volumes;
+    }
+
+    /// <summary>Calls for each number of a column in the rows used, with the codes of its group (0 without groups) and part.</summary>
+    private static void Each(Table table, Study study, Axis? groupAxis, NumberView numbers, Action<int, int, ExactInt> take)
+    {
+        byte[]? passing = RowFilter.Passing(table, study.Where, CancellationToken.None);
+        AxisScan parts = AxisScan.Of(table, study.Parts, passing, "parts");
+        AxisScan? groups = groupAxis is null ? null : AxisScan.Of(table, groupAxis, passing, "groups");
+        // A row of a wide table is used where one of its columns is a number, and is in every one of them.
+        NumberView[] needed = study switch
+        {
+            { Parts: Axis.Columns wide } => [.. wide.Names.Select(name => table.Find(name)!.Numbers)],
+            { Groups: Axis.Columns wide } => [.. wide.Names.Select(name => table.Find(name)!.Numbers)],
+            { Value: Measure.Sum sum } => [table.Find(sum.Column)!.Numbers],
+            _ => [],
+        };
+        bool wideGroups = groupAxis is Axis.Columns;
+        var partOf = new int[BlockRows];
+        var groupOf = new int[BlockRows];
+        for (int first = 0; first < table.RowCount; first += BlockRows)
+        {
+            int count = Math.Min(BlockRows, table.RowCount - first);
+            parts.Fill(first, partOf.AsSpan(0, count));
+            groups?.Fill(first, groupOf.AsSpan(0, count));
+            for (int i = 0; i < count; i++)
+            {
+                int row = first + i;
+                if ((passing is not null && passing[row] == 0) || partOf[i] < 0 || groupOf[i] < 0
+                    || (needed.Length > 0 && Array.TrueForAll(needed, view => view.At(row) is null)) || numbers.At(row) is not { } number)
+                {
+                    continue;
+                }
+                for (int group = wideGroups ? 0 : groupOf[i]; group < (wideGroups ? groups!.Size : groupOf[i] + 1); group++)
+                {
+                    take(group, partOf[i], number);
+                }
+            }
+        }
+    }
+}
