@@ -24,6 +24,14 @@ public static class TableFit
                select known.Column;
     }
 
+    /// <summary>The labels of a column that the study's own conditions on it leave, blanks aside.</summary>
+    public static IEnumerable<string> LabelsLeft(Study study, Column column)
+    {
+        Clause[] clauses = [.. study.Where.Where(clause => clause.Column == column.Name)];
+        bool Passes(Clause clause, string label) => (clause.Is is not { } only || only.Contains(label)) && (clause.IsNot is not { } not || !not.Contains(label));
+        return column.Labels.Labels.Where(label => label != Label.Blank && Array.TrueForAll(clauses, clause => Passes(clause, label)));
+    }
+
     /// <summary>The study with groups, where it has none and the table has what they are made of.</summary>
     /// <param name="table">The table.</param>
     /// <param name="study">As it is.</param>

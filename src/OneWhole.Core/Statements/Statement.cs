@@ -406,7 +406,7 @@ public sealed class Statement
                 {
                     Note = $"{NumberText.Count(column.Labels.Labels.Count)} {(column.Labels.Labels.Count == 1 ? column.Info.NounOne : column.Info.NounMany)}",
                     // A column that would be refused is left to who looks for it.
-                    Quiet = path == "parts" && _study.Form.Form.PartsWanted is { } wanted && LabelsLeft(column) != wanted,
+                    Quiet = Wanted(path) is { } wanted && TableFit.LabelsLeft(_study, column).Take(wanted + 1).Count() != wanted,
                 });
             }
         }
@@ -419,7 +419,7 @@ public sealed class Statement
                     ["column"] = column.Name,
                     ["bands"] = new JsonObject { ["start"] = JsonNode.Parse(start.ToString()), ["width"] = JsonNode.Parse(width.ToString()) },
                 }, now is Axis.Bands bands && bands.Column == column.Name)
-                { Detail = $"from {NumberText.Exact(start)}, each {NumberText.Exact(width)} wide", Quiet = column.Info.Follows is not null || (path == "parts" && _study.Form.Form.PartsWanted is not null) });
+                { Detail = $"from {NumberText.Exact(start)}, each {NumberText.Exact(width)} wide", Quiet = column.Info.Follows is not null || Wanted(path) is not null });
             }
         }
         string[] wide = [.. _table.Columns.Where(column => column.Info is { Type: ColumnType.Quantity, Follows: null }).Select(column => column.Name)];
@@ -437,16 +437,8 @@ public sealed class Statement
         return options;
     }
 
-    /// <summary>How many labels of a column its own filter leaves, blanks aside.</summary>
-    private int LabelsLeft(Column column)
-    {
-        IEnumerable<string> labels = column.Labels.Labels.Where(label => label != Label.Blank);
-        foreach (Clause clause in _study.Where.Where(clause => clause.Column == column.Name))
-        {
-            labels = labels.Where(label => (clause.Is is not { } only || only.Contains(label)) && (clause.IsNot is not { } not || !not.Contains(label)));
-        }
-        return labels.Take(100).Count();
-    }
+    /// <summary>How many parts or groups the form must have; null for any number.</summary>
+    private int? Wanted(string path) => path == "parts" ? _study.Form.Form.PartsWanted : _study.Form.Form.GroupsWanted;
 
     private List<Option> OrderOptions()
     {

@@ -128,7 +128,7 @@ public sealed class BridgeForm : Form<BridgeMembers>
         }
         if (study.Groups is Axis.Labels labels && table.Find(labels.Column) is { } column)
         {
-            string[] left = LabelsLeft(study, column);
+            string[] left = [.. TableFit.LabelsLeft(study, column).Take(500)];
             return left.Length == 2 ? study
                 : left.Length > 2 && NaturalOrder.IsOrderedSet(left) && NaturalOrder.Sort([.. left.Select((label, at) => new Entry(label, EntryKind.Label, at))]) is var sorted
                     ? study with { Where = study.Where.Add(new Clause(labels.Column) { Is = [.. sorted.TakeLast(2).Select(entry => entry.Label)] }), Order = study.Order with { Groups = Order.Natural } }
@@ -139,13 +139,6 @@ public sealed class BridgeForm : Form<BridgeMembers>
             ? study with { Groups = new Axis.Columns([.. known.Side.Names[^2..]]), GivenValue = null }
             : study.Groups is null ? study : study with { Groups = null };
     }
-
-    /// <summary>The labels of a column that the study's own conditions on it leave.</summary>
-    private static string[] LabelsLeft(Study study, Column column) =>
-    [
-        .. column.Labels.Labels.Where(label => study.Where.Where(clause => clause.Column == column.Name)
-            .All(clause => (clause.Is is not { } only || only.Contains(label)) && (clause.IsNot is not { } not || !not.Contains(label)) && (clause.Blank is not { } blank || (label == Label.Blank) == blank))),
-    ];
 
     public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings)
     {

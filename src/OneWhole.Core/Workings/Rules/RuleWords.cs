@@ -93,7 +93,7 @@ public sealed class RuleWords(WorkingsResult workings)
     /// <summary>A value as the arithmetic prints it.</summary>
     public string Value(ColumnUnit unit, Fraction value) => unit switch
     {
-        ColumnUnit.Amount => NumberText.Rounded(value, Math.Max(Division.Scale, 0), trimZeros: true),
+        ColumnUnit.Amount => NumberText.Rounded(value, Math.Max(Division.Scale, 4), trimZeros: true),
         ColumnUnit.Share => NumberText.Rounded(value * 100, 4, trimZeros: true) + " %",
         ColumnUnit.Percent => NumberText.Rounded(value, Division.Study.Rounding.Decimals) + " %",
         ColumnUnit.Points => NumberText.Rounded(value, Division.Study.Rounding.Decimals + 1, trimZeros: true) + " points",
