@@ -81,7 +81,7 @@ internal static class StudyPictures
     private static IReadOnlyList<GroupRowView> GroupRows(WorkingsResult workings)
     {
         Division division = workings.Division;
-        if (workings.RowsAreGroups || division.Groups is not { } groups || division.IsEmpty || groups.Count > MostGroupRows)
+        if (!workings.RowsAreCells || division.Groups is not { } groups || division.IsEmpty || groups.Count > MostGroupRows)
         {
             return [];
         }
@@ -109,8 +109,11 @@ internal static class StudyPictures
                     return "";
             }
         }
-        return [.. groups.Select((group, at) => new GroupRowView(group.Label, [.. ShownColumns(workings).Select(column => column.Key == "group" ? group.Label : Subtotal(column, at))]))];
+        return [.. groups.Select((group, at) => new GroupRowView(group.Label, [.. ShownColumns(workings).Select(column => column.Key switch { "group" => group.Label, "part" => OfEverything(division, at), _ => Subtotal(column, at) })]))];
     }
+
+    /// <summary>"24.9 % of all": a group's share of everything, whatever the study's whole.</summary>
+    private static string OfEverything(Division division, int group) => division.Total.IsZero ? "" : $"{ShareText.Of(division, division.GroupTotal(group), division.Total)} of all";
 
     public static List<WorkingsRowView> RowsOf(WorkingsResult workings, Figure? figure, int first, int count)
     {
@@ -123,7 +126,7 @@ internal static class StudyPictures
         for (int row = first; row < Math.Min(first + count, workings.RowCount); row++)
         {
             rows.Add(new WorkingsRowView(row, workings.PartOf(row)?.Key ?? workings.GroupOf(row)!.Key,
-                [.. ShownColumns(workings).Select(column => Cell(workings, column, row))], fills.GetValueOrDefault(row))
+                [.. ShownColumns(workings).Select(column => Cell(workings, column, row))], workings.RowsAreGroups ? null : fills.GetValueOrDefault(row))
             { Name = workings.NameOf(row), Group = workings.GroupOf(row)?.Label });
         }
         return rows;
@@ -139,6 +142,11 @@ internal static class StudyPictures
         {
             return NumberText.Dash;
         }
+        if (column.Key is "shownShare" or "labelShare" && workings.RowsAreCells)
+        {
+            // The same digits as on the label.
+            return ShareText.Of(value, workings.Division.Amount(row).IsZero, workings.Division.Study.Rounding.Decimals)[..^2];
+        }
         // Beside the shown share stands the share as it is, one decimal finer, so that one sees what was rounded.
         return WorkingsText.Of(workings.Division, column.Unit, value, finer: column.Key == "share" && workings.Find("shownShare") is not null ? 1 : 0);
     }
@@ -148,6 +156,7 @@ internal static class StudyPictures
         Division division = workings.Division;
         return column.Key switch
         {
+            _ when column.Whole is { } whole => WorkingsText.Of(division, column.Unit, whole),
             "part" => "Whole",
             "group" => workings.RowsAreGroups ? "Whole" : "",
             "width" or "area" when !division.IsEmpty && !division.Total.IsZero => NumberText.Rounded(100, division.Study.Rounding.Decimals),

@@ -65,7 +65,12 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         StudyWords words = StudyWords.Of(division);
         string name = valid.Length == 1 ? workings.NameOf(valid[0]) : division.HasGroups ? $"{NumberText.Count(valid.Length)} amounts" : words.Parts(valid.Length);
         ExactInt whole = division.ReadingWhole;
-        string share = whole.IsZero ? NumberText.Dash : NumberText.Percent(new Fraction(sum, whole), division.Study.Rounding.Decimals);
+        string share = valid.Length == 1 && workings.RowsAreCells && !division.HasGroups ? ShareText.Of(workings, valid[0]) : ShareText.Of(division, sum, whole);
+        if (workings.Rows == RowKind.Parts)
+        {
+            Fraction change = valid.Aggregate(Fraction.Zero, (all, row) => all + (workings["change"].Exact(row) ?? Fraction.Zero));
+            return new SelectionReading($"{(valid.Length == 1 ? workings.NameOf(valid[0]) : words.Parts(valid.Length))}: {(change.Sign > 0 ? "+" : "")}{WorkingsText.Of(division, ColumnUnit.Amount, change)} {words.Counted}");
+        }
         if (valid.Length == 1 && division.HasGroups && !workings.RowsAreGroups)
         {
             return OfPart(workings, division.PartOf(valid[0]));
@@ -79,7 +84,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         const int most = 6;
         Division division = workings.Division;
         int[] groups = [.. Enumerable.Range(0, division.GroupCount).Where(group => division.Has(group, part) && !division.GroupTotal(group).IsZero)];
-        string shares = string.Join(", ", groups.Take(most).Select(group => $"{NumberText.Percent(new Fraction(division.Amount(group, part), division.GroupTotal(group)), division.Study.Rounding.Decimals)} of {division.Groups![group].Label}"));
+        string shares = string.Join(", ", groups.Take(most).Select(group => $"{ShareText.Of(workings, group * division.PartCount + part, division.WholeIsFirst ? null : WholeOf.Group)} of {division.Groups![group].Label}"));
         string more = groups.Length > most ? $" and {groups.Length - most} more" : "";
         (string Kind, string Shape, string Text)? other = division.Study.Form.Form.ComparesIn;
         return new SelectionReading($"{division.Parts[part].Label}: {shares}{more}") { Form = other?.Kind, Shape = other?.Shape, FormText = other?.Text };

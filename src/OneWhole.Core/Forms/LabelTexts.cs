@@ -37,7 +37,7 @@ internal sealed class LabelTexts
     {
         Division division = _workings.Division;
         LabelText what = _finish.GroupLabel == LabelText.Auto ? otherwise : _finish.GroupLabel;
-        string share = division.Total.IsZero ? "" : $"{NumberText.Rounded(new Fraction(division.GroupTotal(group) * 100, division.Total), Math.Min(1, division.Study.Rounding.Decimals), _finish.TrimZeros)} %";
+        string share = division.Total.IsZero ? "" : ShareText.Of(division, division.GroupTotal(group), division.Total);
         return what switch
         {
             LabelText.Share => share,

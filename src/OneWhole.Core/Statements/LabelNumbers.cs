@@ -57,12 +57,7 @@ public sealed class LabelNumbers
         {
             return NumberText.Dash;
         }
-        int decimals = _workings.Division.Study.Rounding.Decimals;
-        if (percent.Sign == 0 && !_workings.Division.Amount(row).IsZero)
-        {
-            return $"<{NumberText.Rounded(new Fraction(ExactInt.One, ExactInt.PowerOfTen(decimals)), decimals)} %";
-        }
-        return $"{NumberText.Rounded(percent, decimals, _finish.TrimZeros)} %";
+        return ShareText.Of(percent, _workings.Division.Amount(row).IsZero, _workings.Division.Study.Rounding.Decimals, _finish.TrimZeros);
     }
 
     public string Amount(int row) => Amount(_workings.Division.Amount(row));

@@ -1,4 +1,5 @@
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Statements;
@@ -18,13 +19,13 @@ public sealed record NamedReading(string Name, string Text)
         {
             return all;
         }
-        all.Add(new("parts", words.Parts(division.PartCount)));
-        if (!division.Total.IsZero)
+        all.Add(new("parts", words.Parts(division.CountedParts)));
+        // Stages don't add up, nor do two wholes; the folded part is none.
+        int largest = Enumerable.Range(0, division.Folded is null ? division.PartCount : division.PartCount - 1).DefaultIfEmpty(-1).MaxBy(part => part < 0 ? ExactInt.Zero : division.PartTotal(part));
+        if (!division.Total.IsZero && !division.WholeIsFirst && workings.Rows != RowKind.Parts && largest >= 0)
         {
-            int largest = Enumerable.Range(0, division.PartCount).MaxBy(division.PartTotal);
-            string Share(ExactInt amount) => NumberText.Percent(new Fraction(amount, division.Total), division.Study.Rounding.Decimals, division.Study.Finish.TrimZeros);
             all.Add(new("largest", division.Parts[largest].Label));
-            all.Add(new("largest-share", Share(division.PartTotal(largest))));
+            all.Add(new("largest-share", division.HasGroups ? ShareText.Of(division, division.PartTotal(largest), division.Total) : ShareText.Of(workings, largest, WholeOf.All)));
             all.Add(new("largest-amount", NumberText.Exact(division.Decimal(division.PartTotal(largest)))));
         }
         all.AddRange(division.Study.Form.Form.Named(workings));

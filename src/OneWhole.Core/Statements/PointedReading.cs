@@ -25,11 +25,15 @@ public static class PointedReading
         Division division = workings.Division;
         StudyWords words = StudyWords.Of(division);
         int decimals = division.Study.Rounding.Decimals;
-        string Percent(ExactInt part, ExactInt whole) => whole.IsZero ? NumberText.Dash : NumberText.Percent(new Fraction(part, whole), decimals);
         if (workings.RowsAreGroups)
         {
             ExactInt total = division.GroupTotal(row);
-            return [words.AmountOf(NumberText.Exact(division.Decimal(total))), $"{Percent(total, division.Total)} of all", .. OwnLines(workings, row)];
+            return [words.AmountOf(NumberText.Exact(division.Decimal(total))), $"{ShareText.Of(division, total, division.Total)} of all", .. OwnLines(workings, row)];
+        }
+        if (workings.Rows == RowKind.Parts)
+        {
+            return [.. workings.Columns.Where(column => !column.IsText && !column.Quiet && column.Exact(row) is not null)
+                .Select(column => $"{column.Label} {WorkingsText.Of(division, column.Unit, column.Exact(row)!.Value)}{(column.Unit == ColumnUnit.Share ? " %" : "")}")];
         }
         if (!division.Has(row))
         {
@@ -39,8 +43,9 @@ public static class PointedReading
         var lines = new List<string> { words.AmountOf(NumberText.Exact(division.Decimal(amount))) };
         if (!division.HasGroups)
         {
-            lines.Add($"{(workings.Find("shownShare")?.Exact(row) is { } shown ? NumberText.Rounded(shown, decimals) + " %" : Percent(amount, division.Whole(row)))} of the whole");
-            lines.Add($"{Ordinal(1 + division.LargerThan(amount))} of {NumberText.Count(division.PartCount)}");
+            bool folded = division.Folded is not null && row == division.PartCount - 1;
+            lines.Add($"{ShareText.Of(workings, row)} of {(division.WholeIsFirst ? $"the first, {division.Parts[0].Label}" : "the whole")}");
+            lines.Add(folded ? $"{NumberText.Count(division.Folded!.Folded.Count)} of {NumberText.Count(division.CountedParts)}, folded" : $"{Ordinal(1 + division.LargerThan(amount))} of {NumberText.Count(division.CountedParts)}");
             if (workings.Find("runningShare")?.Exact(row) is { } running)
             {
                 lines.Add($"running share {NumberText.Percent(running, decimals)}");
@@ -49,8 +54,15 @@ public static class PointedReading
         }
         int group = division.GroupOf(row), part = division.PartOf(row);
         string name = division.Groups![group].Label;
-        lines.Add($"{Percent(amount, division.GroupTotal(group))} of {name}, {Percent(amount, division.Total)} of all");
-        lines.Add($"{Ordinal(1 + Enumerable.Range(0, division.PartCount).Count(other => division.Has(group, other) && division.Amount(group, other) > amount))} of {NumberText.Count(division.PartCount)} in {name}");
+        lines.Add(division.WholeIsFirst ? $"{ShareText.Of(workings, row)} of {division.Parts[0].Label} in {name}"
+            : $"{ShareText.Of(workings, row, WholeOf.Group)} of {name}, {ShareText.Of(workings, row, WholeOf.All)} of all");
+        // Of the parts that the group has; the folded one is many, and has no rank.
+        int[] ranked = [.. Enumerable.Range(0, division.PartCount).Where(other => division.Has(group, other) && division.Parts[other].Kind != EntryKind.Folded)];
+        if (ranked.Contains(part))
+        {
+            int rank = 1 + ranked.Count(other => division.Amount(group, other) > amount);
+            lines.Add($"{Ordinal(rank)} of {NumberText.Count(ranked.Length)} in {name}{(division.Has(group, division.PartCount - 1) && division.Folded is not null ? ", folded ones aside" : "")}");
+        }
         (int Group, Fraction Share)[] elsewhere =
         [
             .. Enumerable.Range(0, division.GroupCount).Where(other => other != group && division.Has(other, part) && division.GroupTotal(other).Sign > 0)
@@ -58,7 +70,8 @@ public static class PointedReading
         ];
         if (elsewhere.Length > 0)
         {
-            string Said((int Group, Fraction Share) other) => $"{NumberText.Percent(other.Share, decimals)} of {division.Groups[other.Group].Label}";
+            string Said((int Group, Fraction Share) other) =>
+                $"{ShareText.Of(workings, other.Group * division.PartCount + part, division.WholeIsFirst ? null : WholeOf.Group)} of {division.Groups[other.Group].Label}";
             lines.Add(elsewhere.Length == 1 ? $"elsewhere {Said(elsewhere[0])}" : $"elsewhere from {Said(elsewhere[^1])} to {Said(elsewhere[0])}");
         }
         return lines;

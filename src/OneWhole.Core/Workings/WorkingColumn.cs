@@ -60,6 +60,9 @@ public sealed record WorkingColumn
     /// <summary>Whether it is the same for all rows of a group, and so stands once with the group.</summary>
     public bool OfGroup { get; init; }
 
+    /// <summary>What stands in the whole's row; null for nothing, or where that follows from the key.</summary>
+    public Fraction? Whole { get; init; }
+
     public bool IsText => Unit == ColumnUnit.Text;
 
     public string? Text(int row) => _text?.Invoke(row);

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.Core.Studies;
 
 namespace OneWhole.Core.Workings;
 
@@ -65,6 +66,13 @@ public sealed record WorkingsResult(
             };
         }
     }
+
+    /// <summary>The shown shares of the study's own whole, or of another one: of its group, or of everything.</summary>
+    public ShownShares SharesOf(WholeOf? of) => _shares.GetOrAdd(of == Division.WholeOf || (of == WholeOf.Group && !Division.HasGroups && Division.WholeOf == WholeOf.All) ? WholeOf.Given : of ?? WholeOf.Given,
+        key => ShownShares.Of(Division, key == WholeOf.Given ? null : key));
+
+    /// <summary>By whole; under "given" those of the study's own.</summary>
+    private readonly System.Collections.Concurrent.ConcurrentDictionary<WholeOf, ShownShares> _shares = [];
 
     /// <summary>Columns that only labels need: on the screen and in hand-overs after the others, not in the command's workings.</summary>
     public IReadOnlyList<WorkingColumn> LabelColumns { get; init; } = [];

@@ -38,7 +38,7 @@ internal static class BridgeColumns
         (string before, string after) = Names(division);
         WorkingColumn Amount(string key, string name, int group) => cells.Add(WorkingColumn.OfNumber(key, name, ColumnUnit.Amount,
             division.Before is null ? new Rule.Amount($"{columns.ValueWords}, {name}", row => (group, row)) : new Rule.Given($"{columns.ValueWords}, {name}"),
-            row => group == 0 ? bridge.Parts[row].Before : bridge.Parts[row].After));
+            row => group == 0 ? bridge.Parts[row].Before : bridge.Parts[row].After) with { Whole = group == 0 ? bridge.Before : bridge.After });
         Rule sumBefore = new Rule.SumOf("before", all), sumAfter = new Rule.SumOf("after", all);
         Rule was = new Rule.OrZero("before"), now = new Rule.OrZero("after");
         List<WorkingColumn> made =
@@ -46,11 +46,11 @@ internal static class BridgeColumns
             columns.Part(),
             Amount("before", before, 0),
             Amount("after", after, 1),
-            cells.OfRule("change", "change", ColumnUnit.Amount, now - was),
+            cells.OfRule("change", "change", ColumnUnit.Amount, now - was) with { Whole = bridge.After - bridge.Before },
             cells.OfRule("growth", "growth", ColumnUnit.Share, new Rule.ByRow("change ÷ what was before, where that is above 0",
-                row => bridge.Parts[row].Before is { Sign: > 0 } ? Rule.Column("change") / Rule.Column("before") : null)),
-            cells.OfRule("shareBefore", $"share of {before}", ColumnUnit.Share, Rule.Column("before") / sumBefore),
-            cells.OfRule("shareAfter", $"share of {after}", ColumnUnit.Share, Rule.Column("after") / sumAfter),
+                row => bridge.Parts[row].Before is { Sign: > 0 } ? Rule.Column("change") / Rule.Column("before") : null)) with { Whole = BridgeWorkings.Growth(new BridgePart(bridge.Before, bridge.After, default, default)) },
+            cells.OfRule("shareBefore", $"share of {before}", ColumnUnit.Share, Rule.Column("before") / sumBefore) with { Whole = bridge.Before.Sign == 0 ? null : Fraction.One },
+            cells.OfRule("shareAfter", $"share of {after}", ColumnUnit.Share, Rule.Column("after") / sumAfter) with { Whole = bridge.After.Sign == 0 ? null : Fraction.One },
             cells.OfRule("points", "points", ColumnUnit.Points, (now / sumAfter - was / sumBefore) * new Rule.Constant(100)),
             cells.Add(WorkingColumn.OfNumber("base", "from", ColumnUnit.Amount, new Rule.ByRow($"all of {before}, then where the row above ends",
                 row => row == 0 ? sumBefore : new Rule.RowAbove("top")), row => bridge.BaseOf(row)) with { Quiet = true }),
@@ -68,16 +68,16 @@ internal static class BridgeColumns
         string volume = division.Study.Form.Form.VolumeOf(division.Study)!;
         Rule was = new Rule.OrZero("before"), now = new Rule.OrZero("after");
         Rule volumesBefore = new Rule.SumOf("volumeBefore", all), volumesAfter = new Rule.SumOf("volumeAfter", all);
-        yield return cells.Add(WorkingColumn.OfNumber("volumeBefore", $"{volume}, {before}", ColumnUnit.Number, new Rule.Given($"sum of {volume} over the rows used, {before}"), row => bridge.Parts[row].VolumeBefore));
-        yield return cells.Add(WorkingColumn.OfNumber("volumeAfter", $"{volume}, {after}", ColumnUnit.Number, new Rule.Given($"sum of {volume} over the rows used, {after}"), row => bridge.Parts[row].VolumeAfter));
-        yield return cells.OfRule("rateBefore", $"rate, {before}", ColumnUnit.Number, Rule.Column("before") / Rule.Column("volumeBefore"));
-        yield return cells.OfRule("rateAfter", $"rate, {after}", ColumnUnit.Number, Rule.Column("after") / Rule.Column("volumeAfter"));
-        yield return cells.OfRule("volumeEffect", "volume effect", ColumnUnit.Amount, was * (volumesAfter / volumesBefore - new Rule.Constant(1)));
+        yield return cells.Add(WorkingColumn.OfNumber("volumeBefore", $"{volume}, {before}", ColumnUnit.Number, new Rule.Given($"sum of {volume} over the rows used, {before}"), row => bridge.Parts[row].VolumeBefore) with { Whole = bridge.VolumeBefore });
+        yield return cells.Add(WorkingColumn.OfNumber("volumeAfter", $"{volume}, {after}", ColumnUnit.Number, new Rule.Given($"sum of {volume} over the rows used, {after}"), row => bridge.Parts[row].VolumeAfter) with { Whole = bridge.VolumeAfter });
+        yield return cells.OfRule("rateBefore", $"rate, {before}", ColumnUnit.Number, Rule.Column("before") / Rule.Column("volumeBefore")) with { Whole = BridgeWorkings.Rate(bridge.Before, bridge.VolumeBefore) };
+        yield return cells.OfRule("rateAfter", $"rate, {after}", ColumnUnit.Number, Rule.Column("after") / Rule.Column("volumeAfter")) with { Whole = BridgeWorkings.Rate(bridge.After, bridge.VolumeAfter) };
+        yield return cells.OfRule("volumeEffect", "volume effect", ColumnUnit.Amount, was * (volumesAfter / volumesBefore - new Rule.Constant(1))) with { Whole = bridge.AllEffects?.Volume };
         // The change less the other two, of which the rate's is told next.
         yield return cells.OfRule("mixEffect", "mix effect", ColumnUnit.Amount, new Rule.ByRow("change less the volume and the rate effect",
-            row => bridge.EffectsAt(row) is null ? null : Rule.Column("change") - Rule.Column("volumeEffect") - Rule.Column("rateEffect")));
+            row => bridge.EffectsAt(row) is null ? null : Rule.Column("change") - Rule.Column("volumeEffect") - Rule.Column("rateEffect"))) with { Whole = bridge.AllEffects?.Mix };
         yield return cells.Add(WorkingColumn.OfNumber("rateEffect", "rate effect", ColumnUnit.Amount,
-            new Rule.ByRow($"{after} less what it would be at the rate of {before}; of folded ones the sum of theirs", row => RateOf(division, bridge, was, now, row)), row => bridge.EffectsAt(row)?.Rate));
+            new Rule.ByRow($"{after} less what it would be at the rate of {before}; of folded ones the sum of theirs", row => RateOf(division, bridge, was, now, row)), row => bridge.EffectsAt(row)?.Rate) with { Whole = bridge.AllEffects?.Rate });
     }
 
     private static Rule? RateOf(Division division, BridgeWorkings bridge, Rule was, Rule now, int row) => bridge.EffectsAt(row) is null ? null

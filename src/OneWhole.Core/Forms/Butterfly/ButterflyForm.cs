@@ -90,14 +90,15 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
         var ends = new ButterflyEnds(left, right);
         StudyWords words = StudyWords.Of(division);
         Fraction? Side(int group, int part) => division.Has(group, part) ? division.Value(division.Amount(group, part)) : null;
+        Fraction? Total(int part) => division.IsEmpty ? null : division.Value(division.PartTotal(part));
         string NameOf(int part) => division.IsEmpty ? part == 0 ? "left" : "right" : division.Parts[part].Label;
         Rule Spacer(string side) => new Rule.Largest(side, Of(division.Study).Scales == ScaleSharing.Common ? "left and right" : "the side") - new Rule.OrZero(side);
         return new FormWorkings(
         [
             WorkingColumn.OfText("group", words.GroupOne, new Rule.Given($"each {words.GroupOne}"), group => division.Groups![group].Label),
-            WorkingColumn.OfNumber("left", NameOf(0), ColumnUnit.Amount, new Rule.Amount($"{words.Counted} of {NameOf(0)}", group => (group, 0)), group => Side(group, 0)),
-            WorkingColumn.OfNumber("right", NameOf(1), ColumnUnit.Amount, new Rule.Amount($"{words.Counted} of {NameOf(1)}", group => (group, 1)), group => Side(group, 1)),
-            WorkingColumn.OfNumber("difference", "difference", ColumnUnit.Amount, Rule.Column("left") - Rule.Column("right"), group => Side(group, 0) - Side(group, 1)),
+            WorkingColumn.OfNumber("left", NameOf(0), ColumnUnit.Amount, new Rule.Amount($"{words.Counted} of {NameOf(0)}", group => (group, 0)), group => Side(group, 0)) with { Whole = Total(0) },
+            WorkingColumn.OfNumber("right", NameOf(1), ColumnUnit.Amount, new Rule.Amount($"{words.Counted} of {NameOf(1)}", group => (group, 1)), group => Side(group, 1)) with { Whole = Total(1) },
+            WorkingColumn.OfNumber("difference", "difference", ColumnUnit.Amount, Rule.Column("left") - Rule.Column("right"), group => Side(group, 0) - Side(group, 1)) with { Whole = Total(0) - Total(1) },
             WorkingColumn.OfNumber("spacerBefore", "spacer before", ColumnUnit.Amount, Spacer("left"), group => division.Value(left - division.Amount(group, 0))) with { Quiet = true },
             WorkingColumn.OfNumber("spacerAfter", "spacer after", ColumnUnit.Amount, Spacer("right"), group => division.Value(right - division.Amount(group, 1))) with { Quiet = true },
         ], ends)

@@ -146,7 +146,7 @@ internal sealed class DivergingLayout
         {
             return NumberText.Dash;
         }
-        string text = _members.Length == LengthUnit.Share ? NumberText.Rounded(net * 100L, Math.Min(1, _division.Study.Rounding.Decimals), _figure.Finish.TrimZeros) : NumberText.Rounded(net, Math.Min(1, _division.Scale), true);
+        string text = _members.Length == LengthUnit.Share ? NumberText.Rounded(net * 100L, _division.Study.Rounding.Decimals, _figure.Finish.TrimZeros) : NumberText.Rounded(net, Math.Min(1, _division.Scale), true);
         return net.Sign > 0 ? "+" + text : text;
     }
 }

@@ -113,7 +113,7 @@ public sealed class FunnelForm : Form<FunnelMembers>
             return null;
         }
         string group = division.Groups is { } groups ? $" ({groups[division.GroupOf(worst)].Label})" : "";
-        return $"Most is lost between {division.Parts[division.PartOf(worst) - 1].Label} and {division.Parts[division.PartOf(worst)].Label}{group}: {NumberText.Percent(workings["stepRate"].Exact(worst), 1)} go on.";
+        return $"Most is lost between {division.Parts[division.PartOf(worst) - 1].Label} and {division.Parts[division.PartOf(worst)].Label}{group}: {NumberText.Percent(workings["stepRate"].Exact(worst), division.Study.Rounding.Decimals)} go on.";
     }
 
     public override Unsuitable? Suits(WorkingsResult workings)

@@ -59,7 +59,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
 
     private IEnumerable<int> Rows() => Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row));
 
-    private string Rate(int row) => workings[printed == FunnelBase.First ? "overallRate" : "stepRate"].Exact(row) is { } rate ? NumberText.Percent(rate, 1, figure.Finish.TrimZeros) : "";
+    private string Rate(int row) => workings[printed == FunnelBase.First ? "overallRate" : "stepRate"].Exact(row) is { } rate ? NumberText.Percent(rate, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros) : "";
 
     private void DrawStage(int funnel, int stage, double x, double width, double y, double thickness, double whole, bool labelled, double rates, bool between, double band)
     {
@@ -97,7 +97,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         }
         if (between && stage > 0 && workings["stepRate"].Exact(row) is { } step)
         {
-            string text = $"{NumberText.Percent(step, 1, figure.Finish.TrimZeros)} of {_division.Parts[stage - 1].Label}";
+            string text = $"{NumberText.Percent(step, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros)} of {_division.Parts[stage - 1].Label}";
             double middle = y - thickness / 2 - (band - thickness) / 2 + font.CapHeight / 2;
             figure.PutWhereFree([figure.Text($"step-{name}\u0001{key}", "label", x + width / 2, middle, "middle", text, font, IsWorst(row) ? Ink.Cut : Ink.Quiet, width) with { Row = row, Part = key }], 0);
         }

@@ -182,7 +182,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
         StudyWords words = StudyWords.Of(workings.Division);
         foreach ((int at, CutReading cut) in readings.Cuts.Index())
         {
-            (string said, string more) = ReadingWords(cut, readings, words, Math.Min(1, workings.Division.Study.Rounding.Decimals));
+            (string said, string more) = ReadingWords(cut, readings, words, workings.Division.Study.Rounding.Decimals);
             yield return new NamedReading($"cut-{at + 1}", said);
             if (more.Length > 0)
             {
@@ -202,7 +202,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
             return null;
         }
         StudyWords words = StudyWords.Of(workings.Division);
-        int decimals = Math.Min(1, workings.Division.Study.Rounding.Decimals);
+        int decimals = workings.Division.Study.Rounding.Decimals;
         var four = new Fraction(4L, 5L);
         string hold = $"the first 20 % of the {words.PartMany} hold {NumberText.Percent(fifth, decimals)}";
         string verdict;

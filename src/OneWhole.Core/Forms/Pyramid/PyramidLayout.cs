@@ -1,5 +1,6 @@
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
@@ -161,7 +162,7 @@ internal sealed class PyramidLayout
         {
             string name = _division.Parts[side].Label;
             ExactInt total = _division.PartTotal(side);
-            string number = _share && !_division.Total.IsZero ? NumberText.Percent(new Fraction(total, _division.Total), 1) : _texts.Amount(total);
+            string number = _share && !_division.Total.IsZero ? ShareText.Of(_division, total, _division.Total) : _texts.Amount(total);
             string text = $"{TextFit.Shorten(_figure.Measurer, name, font, area.Width / 2 - gutter / 2 - _figure.TextWidth("  " + number, font))}  {number}";
             double x = side == 0 ? middle - gutter / 2 : middle + gutter / 2;
             _figure.PutWhereFree([_figure.Text($"key-text-{_division.Parts[side].Key}", "key", x, area.Y - 7 * _figure.Unit, side == 0 ? "end" : "start", text, font, Ink.Text) with { Part = _division.Parts[side].Key }], 0);
