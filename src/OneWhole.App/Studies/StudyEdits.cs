@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Workings;
 
@@ -8,8 +9,18 @@ namespace OneWhole.App.Studies;
 internal static class StudyEdits
 {
     /// <summary>Sets one place; a column that was the other axis changes places with the one that it replaces.</summary>
-    public static void Set(JsonObject study, string path, JsonNode? value)
+    /// <param name="study">The document.</param>
+    /// <param name="path">The place.</param>
+    /// <param name="value">What is set there; null takes it out.</param>
+    /// <param name="form">The study's form: one entry of a list that the document leaves out is set within the form's own list.</param>
+    public static void Set(JsonObject study, string path, JsonNode? value, Form form)
     {
+        const string own = "form.";
+        if (path.StartsWith(own, StringComparison.Ordinal) && path.IndexOf('[', StringComparison.Ordinal) is var bracket and > 0 && study["form"] is JsonObject members
+            && path[own.Length..bracket] is var list && members[list] is null && form.DefaultOf(list) is { } standard)
+        {
+            members[list] = standard;
+        }
         string? other = path switch { "parts" => "groups", "groups" => "parts", _ => null };
         JsonNode? before = other is null ? null : study[path]?.DeepClone();
         StudyPath.Set(study, path, value);

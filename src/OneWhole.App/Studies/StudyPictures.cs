@@ -75,7 +75,7 @@ internal static class StudyPictures
     private static string Lower(string word) => char.ToLowerInvariant(word[0]) + word[1..];
 
     /// <summary>The columns on the screen: the workings', and those that only labels need.</summary>
-    private static IEnumerable<WorkingColumn> ShownColumns(WorkingsResult workings) => workings.Columns.Concat(workings.LabelColumns);
+    private static IEnumerable<WorkingColumn> ShownColumns(WorkingsResult workings) => workings.Columns.Where(column => column.OnScreen).Concat(workings.LabelColumns);
 
     /// <summary>A ruled row a group with its subtotal; none where rows are not grouped, or there are too many groups to send.</summary>
     private static IReadOnlyList<GroupRowView> GroupRows(WorkingsResult workings)
@@ -120,7 +120,7 @@ internal static class StudyPictures
         Dictionary<int, string> fills = [];
         foreach (Mark bar in figure?.Marks.Where(mark => mark.Role == "bar" && mark.Row >= 0) ?? [])
         {
-            fills.TryAdd(bar.Row, (bar as RectMark)?.Fill ?? (bar as PathMark)?.Fill ?? "");
+            fills.TryAdd(bar.Row, (bar as RectMark)?.Stroke ?? (bar as RectMark)?.Fill ?? (bar as PathMark)?.Fill ?? "");
         }
         var rows = new List<WorkingsRowView>();
         for (int row = first; row < Math.Min(first + count, workings.RowCount); row++)

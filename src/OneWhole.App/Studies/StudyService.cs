@@ -118,7 +118,7 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     {
         StudyDocument document = studies.Find(id);
         var json = (JsonObject)document.Json.DeepClone();
-        StudyEdits.Set(json, path, value);
+        StudyEdits.Set(json, path, value, document.Study.Form.Form);
         Study study = studies.Format.Read(json.ToJsonString());
         computing.Compute(document.TableId, study, cancel);
         return views.Of(document.With(studies.Format.Write(study), study), width, height);
@@ -127,15 +127,19 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     // ---- Changing ----
 
     /// <summary>Sets one place of the study; nothing is saved where the result is no study or does not fit its table.</summary>
-    public StudyView Change(string id, long revision, string path, JsonNode? value, double width, double height, string? drop = null) =>
-        Save(studies.Find(id), revision, study =>
+    public StudyView Change(string id, long revision, string path, JsonNode? value, double width, double height, string? drop = null)
+    {
+        StudyDocument document = studies.Find(id);
+        Form form = document.Study.Form.Form;
+        return Save(document, revision, study =>
         {
-            StudyEdits.Set(study, path, value);
+            StudyEdits.Set(study, path, value, form);
             if (drop is not null)
             {
-                StudyEdits.Set(study, drop, null);
+                StudyEdits.Set(study, drop, null, form);
             }
         }, path, width, height);
+    }
 
     /// <summary>Applies the remedy of a tie-out line.</summary>
     /// <exception cref="AppException">The line has none.</exception>

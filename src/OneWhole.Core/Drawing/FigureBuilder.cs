@@ -7,6 +7,9 @@ namespace OneWhole.Core.Drawing;
 public sealed record KeyEntry(string Text, string Fill)
 {
     public string? Part { get; init; }
+
+    /// <summary>A share that is dragged beside the entry's words: where a class ends; null for none.</summary>
+    public Edit? Limit { get; init; }
 }
 
 /// <summary>A line of a label in the print that its number has.</summary>

@@ -9,6 +9,9 @@ internal sealed class KeyDrawer
 {
     private const int MostLines = 3;
 
+    /// <summary>How far a class limit is dragged from 0 to 100 %.</summary>
+    private const double LimitPixels = 200;
+
     private readonly FigureBuilder _figure;
     private readonly Font _font;
     private readonly (KeyEntry Entry, string Shown, double Width)[] _texts;
@@ -163,6 +166,14 @@ internal sealed class KeyDrawer
         }
         string id = first ? $"key-text-{entry.Text}" : $"key-text-{entry.Text}-{shown}";
         bool whole = shown == entry.Text || entry.Fill.Length == 0;
+        if (entry.Limit is { } limit && first)
+        {
+            // Two pixels are a percent, wherever the entry stands.
+            double width = Math.Round(4 * _figure.Unit), at = FigureBuilder.Round(x + Lead(entry) + _figure.TextWidth(shown, _font) + _between / 3);
+            double zero = at + width / 2 - limit.Value * LimitPixels;
+            Edit edit = limit with { FromPixel = zero, ToPixel = zero + LimitPixels, FromValue = 0, ToValue = 1, Step = 0.01 };
+            _figure.Add(new RectMark($"key-limit-{limit.Path}", "handle", at, baseline - _swatch, width, _swatch, Ink.Quiet) { Edit = edit });
+        }
         _figure.Put(_figure.Text(id, "key", x + Lead(entry), baseline, "start", shown, _font, Ink.Quiet) with { Part = entry.Part, Full = whole ? null : entry.Text });
     }
 }

@@ -126,6 +126,9 @@ public abstract class Form
 
     internal abstract JsonObject WriteMembers(object members);
 
+    /// <summary>What a member of the form is where a study leaves it out; null for nothing.</summary>
+    public abstract JsonNode? DefaultOf(string member);
+
     /// <summary>The schema of the <c>form</c> object, with its kind.</summary>
     internal abstract JsonObject Schema();
 
@@ -231,6 +234,8 @@ public abstract class Form<TMembers> : Form
     internal sealed override JsonObject WriteMembers(object members) => Members.WriteAs("kind", Kind, (TMembers)members);
 
     internal sealed override JsonObject Schema() => Members.SchemaAs("kind", Kind);
+
+    public sealed override JsonNode? DefaultOf(string member) => Members.DefaultOf(member);
 
     /// <summary>The members of a study that has this form.</summary>
     protected static TMembers Of(Study study) => (TMembers)study.Form.Members;

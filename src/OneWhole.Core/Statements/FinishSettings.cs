@@ -48,6 +48,7 @@ public static class FinishSettings
             yield return Choice("finish.groupLabel", "with names of groups", finish.GroupLabel, ("as the form has them", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("nothing", "none", LabelText.None));
         }
         yield return new Setting("rounding.decimals", "decimals of shares", [.. Enumerable.Range(0, 5).Select(decimals => new SettingChoice(Text(decimals), decimals, study.Rounding.Decimals == decimals))]);
+        yield return Flag("rounding.reconcile", "shares as shown", study.Rounding.Reconcile, on: "made to add up to 100", off: "each rounded by itself");
         yield return new Setting("finish.amountDecimals", "decimals of amounts",
         [
             new SettingChoice("as needed", null, finish.AmountDecimals is null),

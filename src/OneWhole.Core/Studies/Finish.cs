@@ -205,6 +205,9 @@ public sealed record Finish
     /// <summary>Whether the folded part is drawn.</summary>
     public bool DrawFolded { get; init; } = true;
 
+    /// <summary>Whether bars that have a class have its colour, or all of them one.</summary>
+    public bool ClassColours { get; init; } = true;
+
     /// <summary>Whether the key is drawn.</summary>
     public bool Key { get; init; } = true;
 
@@ -278,6 +281,7 @@ public sealed record Finish
         .Has("trimZeros", new FlagShape(), finish => finish.TrimZeros, (finish, value) => finish with { TrimZeros = value }, "print 16.0 as 16")
         .May("amountDecimals", new CountShape(0, 6), finish => finish.AmountDecimals, (finish, value) => finish with { AmountDecimals = value }, "decimals of amounts")
         .May("amountEnd", new NumberShape(above: 0), finish => finish.AmountEnd, (finish, value) => finish with { AmountEnd = value }, "where the amount axis ends")
+        .Has("classColours", new FlagShape(), finish => finish.ClassColours, (finish, value) => finish with { ClassColours = value }, "bars have the colour of their class; else all have one")
         .Has("drawFolded", new FlagShape(), finish => finish.DrawFolded, (finish, value) => finish with { DrawFolded = value }, "draw the folded part")
         .Has("key", new FlagShape(), finish => finish.Key, (finish, value) => finish with { Key = value }, "draw the key")
         .MayHave("caption", new TextShape("a caption", 500), finish => finish.Caption, (finish, value) => finish with { Caption = value }, "the text under the title")

@@ -60,6 +60,9 @@ public sealed record WorkingColumn
     /// <summary>Whether it is the same for all rows of a group, and so stands once with the group.</summary>
     public bool OfGroup { get; init; }
 
+    /// <summary>False for a column that is in the workings and would only be in the way on the screen.</summary>
+    public bool OnScreen { get; init; } = true;
+
     /// <summary>What stands in the whole's row; null for nothing, or where that follows from the key.</summary>
     public Fraction? Whole { get; init; }
 

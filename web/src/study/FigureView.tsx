@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { api, type Edit, type Figure, type Mark, type StudyView, type WorkingsRow } from '../lib/api';
+import { paint } from '../lib/paint';
 import { MarkPaint } from '../parts/FigurePaint';
 import { PointerNote } from '../parts/PointerNote';
 import { AxisEnd } from './AxisEnd';
@@ -541,7 +542,7 @@ function Handle({ mark, place, actions, dragging }: HandleProps) {
       }}
     >
       <rect x={cx - 12} y={cy - 12} width={24} height={24} fill="transparent" />
-      <rect x={mark.x} y={mark.y} width={mark.width} height={mark.height} rx={2} fill="var(--cut)" />
+      <rect x={mark.x} y={mark.y} width={mark.width} height={mark.height} rx={2} fill={paint(mark.fill ?? 'cut')} />
     </g>
   );
 }

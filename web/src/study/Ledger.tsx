@@ -77,7 +77,7 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
     if (lit !== null) reveal(perGroup ? lit + Math.floor(lit / perGroup) + 1 : lit, 44, 34);
   }, [lit, reveal, perGroup]);
 
-  const columns = workings.columns.filter((column) => column.key !== 'position' && !(perGroup && column.key === 'group'));
+  const columns = workings.columns.filter((column) => !(perGroup && column.key === 'group'));
   const places = columns.map((column) => workings.columns.indexOf(column));
   // Numbers are never cut: each column is as wide as its longest text, or the ledger scrolls sideways.
   const widest = (at: number) => {
@@ -159,7 +159,10 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
                       role="gridcell"
                       className={`truncate px-1 leading-[25px] ${column.key === 'part' ? '' : 'text-right'} ${column.quiet ? 'font-normal text-quiet' : ''} ${cells.isActive(item.index, place) ? 'outline-2 -outline-offset-1 outline-accent' : ''}`}
                     >
-                      {column.key === 'part' ? group?.label : group?.cells[places[place] ?? 0]}
+                      {column.key === 'part' ? <span className="pr-2">{group?.label}</span> : null}
+                      <span className={column.key === 'part' ? 'text-[12px] font-normal text-quiet' : ''}>
+                        {group?.cells[places[place] ?? 0]}
+                      </span>
                     </div>
                   ))}
                 </div>

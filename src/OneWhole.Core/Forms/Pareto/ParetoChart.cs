@@ -21,7 +21,7 @@ internal static class ParetoChart
         }
         var parts = new ChartParts(workings);
         int[] rows = DrawnParts.Of(division);
-        var ink = new PartInk(division, row => ParetoLayout.InkOfClass(workings["class"].Text(row)));
+        var ink = new PartInk(division, row => ParetoLayout.InkOf(workings, row));
         bool aligned = members.Axes == ParetoAxes.Aligned;
         ChartSeries bars = new(workings["value"].Label, at => parts.Cell(aligned ? "share" : "value", rows[at]))
         {

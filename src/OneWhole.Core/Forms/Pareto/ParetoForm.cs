@@ -85,7 +85,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
             columns.ShownShare(),
             columns.Running(running),
             columns.RunningShare(running),
-            columns.Position(),
+            columns.Position() with { OnScreen = members.Along == ParetoAlong.Position },
             ClassColumn(division, running, members),
         ], readings)
         {
@@ -243,6 +243,28 @@ public sealed class ParetoForm : Form<ParetoMembers>
             };
             yield return new Phrase($"cut-{i}", [new Token(start + before), token, new Token(after)]) { Drop = path };
         }
+        if (!members.Limits.SequenceEqual(Default.Limits) || members.Crossing == ParetoCrossing.Out)
+        {
+            yield return ClassWords(members);
+        }
+        if (study.Running.Ties == Ties.Together)
+        {
+            yield return new Phrase("ties", [new Token(", equal amounts in one step")]) { Drop = "running.ties" };
+        }
+    }
+
+    /// <summary>", class A to 70 %, B to 90 %": where the classes are not the standard ones.</summary>
+    private static Phrase ClassWords(ParetoMembers members)
+    {
+        Token Limit(int i) => Number($"form.limits[{i}]", NumberText.PlainPercent(members.Limits[i]), "percent", members.Limits[i].ToString(), $"Where does class {(i == 0 ? "A" : "B")} end?");
+        Token[] limits = members.Limits.Length == 1 ? [new(", class A to "), Limit(0)] : [new(", class A to "), Limit(0), new(", B to "), Limit(1)];
+        Token[] crossing = members.Crossing == ParetoCrossing.In ? [] :
+        [
+            new(", "),
+            Token.Choice("form.crossing", "Where does the part belong that carries the running share across a limit?",
+                ("a part that crosses a limit outside", "out", true, "class A then stays below its limit"), ("a part that crosses a limit inside", "in", false, "class A then reaches its limit")),
+        ];
+        return new Phrase("classes", [.. limits, .. crossing]) { Drop = members.Crossing == ParetoCrossing.In ? "form.limits" : "form.crossing" };
     }
 
     private static Token Number(string path, string text, string control, string value, string ask) =>
@@ -267,6 +289,14 @@ public sealed class ParetoForm : Form<ParetoMembers>
         yield return new Offer("a cut at a share", "how many parts reach 80 %", "form.cuts", With("share", 0.8));
         yield return new Offer("a cut along the parts", "what the first 20 % of them hold", "form.cuts", With("position", 0.2));
         yield return new Offer("a cut by count", "what the first 5 hold", "form.cuts", With("count", 5));
+        if (Of(study).Limits.SequenceEqual(Default.Limits))
+        {
+            yield return new Offer("classes with other limits", "class A to 70 %, B to 90 %, each to be changed", "form.limits", new JsonArray(0.7, 0.9));
+        }
+        if (study.Running.Ties == Ties.Each)
+        {
+            yield return new Offer("equal amounts in one step", "neighbours of equal amount share one running total and one class", "running.ties", "together");
+        }
     }
 
     public override IEnumerable<Setting> Settings(Study study)
@@ -276,6 +306,21 @@ public sealed class ParetoForm : Form<ParetoMembers>
         [
             new SettingChoice("on one scale with the shares", "aligned", axes == ParetoAxes.Aligned),
             new SettingChoice("to the largest bar", "free", axes == ParetoAxes.Free),
+        ]);
+        yield return new Setting("running.ties", "equal amounts",
+        [
+            new SettingChoice("one after the other", "each", study.Running.Ties == Ties.Each),
+            new SettingChoice("in one step", "together", study.Running.Ties == Ties.Together),
+        ]);
+        yield return new Setting("form.crossing", "a part that crosses a class limit",
+        [
+            new SettingChoice("belongs to the class below", "in", Of(study).Crossing == ParetoCrossing.In),
+            new SettingChoice("belongs to the class above", "out", Of(study).Crossing == ParetoCrossing.Out),
+        ]);
+        yield return new Setting("finish.classColours", "colour of bars",
+        [
+            new SettingChoice("by class", JsonValue.Create(true), study.Finish.ClassColours),
+            new SettingChoice("one for all", JsonValue.Create(false), !study.Finish.ClassColours),
         ]);
     }
 
@@ -293,10 +338,23 @@ public sealed class ParetoForm : Form<ParetoMembers>
     {
         ParetoMembers members = Of(workings.Division.Study);
         string First(int i) => NumberText.PlainPercent(members.Limits[i]);
-        string Shade(string ink) => Ink.In(workings.Division.Study.Finish.Palette, ink);
+        Finish finish = workings.Division.Study.Finish;
+        if (!finish.ClassColours)
+        {
+            return [];
+        }
+        string Shade(string ink) => Ink.In(finish.Palette, ink);
+        const double apart = 0.01;
+        Edit Limit(int i) => new($"form.limits[{i}]", "drag-x")
+        {
+            Least = i == 0 ? apart : members.Limits[0].ToDouble() + apart,
+            Most = i + 1 < members.Limits.Length ? members.Limits[i + 1].ToDouble() - apart : 1 - apart,
+            Value = members.Limits[i].ToDouble(),
+            Name = $"where class {(i == 0 ? "A" : "B")} ends",
+        };
         return members.Limits.Length == 1
-            ? [new($"A, to {First(0)}", Shade(Ink.ClassA)), new("B, the rest", Shade(Ink.ClassB))]
-            : [new($"A, to {First(0)}", Shade(Ink.ClassA)), new($"B, to {First(1)}", Shade(Ink.ClassB)), new("C, the rest", Ink.ClassC)];
+            ? [new($"A, to {First(0)}", Shade(Ink.ClassA)) { Limit = Limit(0) }, new("B, the rest", Shade(Ink.ClassB))]
+            : [new($"A, to {First(0)}", Shade(Ink.ClassA)) { Limit = Limit(0) }, new($"B, to {First(1)}", Shade(Ink.ClassB)) { Limit = Limit(1) }, new("C, the rest", Ink.ClassC)];
     }
 
     public override Domains Domains(WorkingsResult workings) => ParetoLayout.DomainsOf(workings, Of(workings.Division.Study));

@@ -223,10 +223,14 @@ internal sealed class ParetoLayout
 
     private double Value(int row) => _division.Value(_division.Amount(row)).ToDouble();
 
-    private string ClassInk(int row) => InkOfClass(_workings["class"].Text(row));
+    private string ClassInk(int row) => InkOf(_workings, row);
+
+    /// <summary>By the part's class, or one ink for all of them.</summary>
+    internal static string InkOf(WorkingsResult workings, int row) =>
+        workings.Division.Study.Finish.ClassColours || (workings.Division.Folded is not null && row == workings.Division.PartCount - 1) ? InkOfClass(workings["class"].Text(row)) : Ink.ClassA;
 
     /// <summary>Of a class; what has none (the folded part, or a share of nothing) has an ink of its own.</summary>
-    internal static string InkOfClass(string? name) => name switch { "A" => Ink.ClassA, "B" => Ink.ClassB, "C" => Ink.ClassC, _ => Ink.Folded };
+    private static string InkOfClass(string? name) => name switch { "A" => Ink.ClassA, "B" => Ink.ClassB, "C" => Ink.ClassC, _ => Ink.Folded };
 
     private void DrawBars()
     {

@@ -146,6 +146,9 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
         return written;
     }
 
+    /// <summary>What a member is where a document leaves it out; null where it has no value then, or there is no such member.</summary>
+    internal JsonNode? DefaultOf(string name) => _members.Find(member => member.Name == name)?.Write(start());
+
     /// <summary>The schema of what <see cref="WriteAs"/> writes.</summary>
     internal JsonObject SchemaAs(string tag, string kind)
     {
