@@ -138,17 +138,9 @@ internal static class StudyPictures
         {
             return column.Text(row) ?? NumberText.Dash;
         }
-        if (column.Exact(row) is not { } value)
-        {
-            return NumberText.Dash;
-        }
-        if (column.Key is "shownShare" or "labelShare" && workings.RowsAreCells)
-        {
-            // The same digits as on the label.
-            return ShareText.Of(value, workings.Division.Amount(row).IsZero, workings.Division.Study.Rounding.Decimals)[..^2];
-        }
         // Beside the shown share stands the share as it is, one decimal finer, so that one sees what was rounded.
-        return WorkingsText.Of(workings.Division, column.Unit, value, finer: column.Key == "share" && workings.Find("shownShare") is not null ? 1 : 0);
+        string text = WorkingsText.Of(workings, column, row, finer: column.Key == "share" && workings.Find("shownShare") is not null ? 1 : 0);
+        return text.Length > 0 ? text : NumberText.Dash;
     }
 
     private static string WholeCell(WorkingsResult workings, WorkingColumn column)

@@ -107,6 +107,8 @@ public static class FigureDrawer
         (bool proven, string addsUp) = workings.Outcome;
         string from = figure.Finish.Source ?? division.Table.Name;
         string source = from.Length > 0 ? $"{from}, {counts}" : counts;
+        // Whatever text stands over it, a figure of amounts that were not counted says so.
+        source = division.Study.Trials.Length > 0 ? $"a trial; {source}" : source;
         source = LeftUndrawn(division) is { } undrawn ? $"{undrawn}; {source}" : source;
         string note = warnings > 0 && proven ? $"{source}, {warnings} {(warnings == 1 ? "note" : "notes")}" : source;
         double inner = figure.Width - 2 * margin;

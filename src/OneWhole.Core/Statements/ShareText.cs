@@ -12,9 +12,12 @@ public static class ShareText
     /// <param name="isNothing">Whether the amount is 0.</param>
     /// <param name="decimals">Of the study.</param>
     /// <param name="trims">Whether zeros at the end go.</param>
-    public static string Of(Fraction percent, bool isNothing, int decimals, bool trims = false) => percent.Sign == 0 && !isNothing
-        ? $"<{NumberText.Rounded(new Fraction(ExactInt.One, ExactInt.PowerOfTen(decimals)), decimals)} %"
-        : $"{NumberText.Rounded(percent, decimals, trims)} %";
+    public static string Of(Fraction percent, bool isNothing, int decimals, bool trims = false) => $"{Number(percent, isNothing, decimals, trims)} %";
+
+    /// <summary>The same without its sign, where a heading or an axis has it.</summary>
+    public static string Number(Fraction percent, bool isNothing, int decimals, bool trims = false) => percent.Sign == 0 && !isNothing
+        ? $"<{NumberText.Rounded(new Fraction(ExactInt.One, ExactInt.PowerOfTen(decimals)), decimals)}"
+        : NumberText.Rounded(percent, decimals, trims);
 
     /// <summary>An amount's share of the study's own whole, of its group or of everything; a dash where it has none.</summary>
     /// <param name="workings">The workings, whose rows are amounts.</param>

@@ -188,6 +188,10 @@ public sealed class Statement
             ])
             { Drop = "negatives" });
         }
+        if (_study.Trials.Length > 0)
+        {
+            _phrases.Add(new Phrase("trial", [new Token($", trying {Listed([.. _study.Trials.Take(3).Select(TrialWords)], "and")}{(_study.Trials.Length > 3 ? $" and {NumberText.Count(_study.Trials.Length - 3)} more" : "")}")]) { Drop = "trial" });
+        }
         _phrases.AddRange(_study.Form.Form.Phrases(_study, _workings));
         if (_study.PanelColumn is { } each)
         {
@@ -204,6 +208,18 @@ public sealed class Statement
             var form when !form.UsesWhole(_study) => [new Token(".")],
             _ => [new Token(". 100 % is "), new Token(WholeWords()) { Path = "whole", Control = "options", Ask = "What is 100 %?", Options = WholeOptions }, new Token(".")],
         }));
+    }
+
+    /// <summary>"Fog at 300", "Fog times 1.2", "Fog at a share of 25 %".</summary>
+    private static string TrialWords(Trial trial)
+    {
+        string name = trial.Group is { } group ? $"{trial.Part} in {group}" : trial.Part;
+        return trial switch
+        {
+            { Set: { } set } => $"{name} at {NumberText.Exact(set)}",
+            { Times: { } times } => $"{name} times {NumberText.Exact(times)}",
+            _ => $"{name} at a share of {NumberText.PlainPercent(trial.Share!.Value)}",
+        };
     }
 
     /// <summary>", with Soup kept though no row has it": dropping the clause dismisses the labels that are only expected.</summary>

@@ -6,6 +6,15 @@ namespace OneWhole.Core.Statements;
 /// <summary>A number of the workings as it is printed, by what it is: in the study's decimals, without a unit.</summary>
 public static class WorkingsText
 {
+    /// <summary>A cell's number; empty where it has none. A shown share has the same digits as on its label.</summary>
+    /// <param name="workings">The workings.</param>
+    /// <param name="column">One of its columns.</param>
+    /// <param name="row">One of its rows.</param>
+    /// <param name="finer">By how many decimals a share is finer than the study's.</param>
+    public static string Of(WorkingsResult workings, WorkingColumn column, int row, int finer = 0) => column.Exact(row) is not { } value ? ""
+        : column.Key is "shownShare" or "labelShare" && workings.RowsAreCells ? ShareText.Number(value, workings.Division.Amount(row).IsZero, workings.Division.Study.Rounding.Decimals)
+        : Of(workings.Division, column.Unit, value, finer);
+
     /// <param name="division">What is divided.</param>
     /// <param name="unit">What the number is.</param>
     /// <param name="value">The number.</param>

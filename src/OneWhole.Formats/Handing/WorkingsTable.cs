@@ -25,7 +25,7 @@ public sealed class WorkingsTable(WorkingsResult workings)
             return column.Text(row) ?? "";
         }
         // A share stands as it is, one decimal finer than it is shown.
-        return column.Exact(row) is not { } value ? ""
-            : WorkingsText.Of(workings.Division, column.Unit, value, finer: 1) + (column.Unit is ColumnUnit.Share or ColumnUnit.Percent ? " %" : "");
+        return WorkingsText.Of(workings, column, row, finer: 1) is not { Length: > 0 } text ? ""
+            : text + (column.Unit is ColumnUnit.Share or ColumnUnit.Percent ? " %" : "");
     }
 }

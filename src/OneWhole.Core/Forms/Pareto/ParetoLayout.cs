@@ -1,5 +1,6 @@
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
@@ -627,7 +628,7 @@ internal sealed class ParetoLayout
         int decimals = _division.Study.Rounding.Decimals;
         for (int row = 0; row < _rows; row++)
         {
-            string share = shown.Exact(row) is { } percent ? NumberText.Rounded(percent, decimals, _figure.Finish.TrimZeros) : NumberText.Dash;
+            string share = shown.Exact(row) is { } percent ? ShareText.Number(percent, _division.Amount(row).IsZero, decimals, _figure.Finish.TrimZeros) : NumberText.Dash;
             string amount = NumberText.Exact(_division.Decimal(_division.Amount(row)));
             string text = what switch { LabelText.Amount => amount, LabelText.Both => $"{amount} · {share}", _ => share };
             double x = SlotX(row + 0.5);

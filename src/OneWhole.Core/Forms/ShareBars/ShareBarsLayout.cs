@@ -1,5 +1,6 @@
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
@@ -31,8 +32,8 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
 
     private int[] Rows() => DrawnParts.Of(_division);
 
-    private string ShareText(int row) => _shown.Exact(row) is { } percent
-        ? NumberText.Rounded(percent, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros) + " %"
+    private string ShareOf(int row) => _shown.Exact(row) is { } percent
+        ? ShareText.Of(percent, _division.Amount(row).IsZero, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros)
         : NumberText.Dash;
 
     private string AmountText(int row) => NumberText.Exact(_division.Decimal(_division.Amount(row)));
@@ -57,7 +58,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         {
             int[] named = [.. rows.Where((_, i) => i % every == 0)];
             names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.36, named.Max(row => figure.TextWidth(_division.Parts[row].NameInFigure, font))) + gap : 0);
-            shares = figure.Common("shares", HasShares ? named.Max(row => figure.TextWidth(ShareText(row), shareFont)) + gap : 0);
+            shares = figure.Common("shares", HasShares ? named.Max(row => figure.TextWidth(ShareOf(row), shareFont)) + gap : 0);
             amounts = figure.Common("amounts", HasAmounts ? named.Max(row => figure.TextWidth(AmountText(row), amountFont)) + gap : 0);
             if (room.Width - names - shares - amounts < room.Width * 0.25)
             {
@@ -97,7 +98,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             }
             if (shares > 0)
             {
-                figure.Put(figure.Text($"share-{key}", "label", plot.Right + shares, y, "end", ShareText(row), shareFont, LabelFit.Beside(figure, _ink.Row(row))) with { Row = row, Part = key });
+                figure.Put(figure.Text($"share-{key}", "label", plot.Right + shares, y, "end", ShareOf(row), shareFont, LabelFit.Beside(figure, _ink.Row(row))) with { Row = row, Part = key });
             }
             if (amounts > 0)
             {
@@ -158,7 +159,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         bool down = top > zero;
         double y = down ? top + font.CapHeight + 6 * unit : top - 6 * unit;
         double step = down ? font.LineHeight : -font.LineHeight;
-        string amount = AmountText(row), share = ShareText(row);
+        string amount = AmountText(row), share = ShareOf(row);
         if (HasAmounts && figure.TextWidth(amount, font) < band - 2)
         {
             figure.PutWhereFree([figure.Text($"amount-{key}", "label", x, y, "middle", amount, font, Ink.Quiet) with { Row = row, Part = key }]);
