@@ -39,6 +39,22 @@ public sealed class PublishedFiguresTests
     }
 
     [Fact]
+    public void A_merger_raises_the_index_by_twice_the_product_of_the_shares()
+    {
+        // US Horizontal Merger Guidelines, 1992 and 2010 (from memory): firms of 5 and 10 percent raise it by 100.
+        double Index(params (string, long)[] firms) => Divide(firms).Readings["hhi"]!.GetValue<double>();
+        Assert.Equal(100, Index(("a", 15), ("b", 50), ("c", 35)) - Index(("a", 5), ("d", 10), ("b", 50), ("c", 35)), 9);
+    }
+
+    [Fact]
+    public void Ten_incomes_have_the_concentration_that_is_printed_for_them()
+    {
+        // The worked example of incomes that reference libraries for inequality print with their Gini coefficient, 0.4621 (from memory).
+        long[] incomes = [541, 1463, 2445, 3438, 4437, 5401, 6392, 8304, 11904, 22261];
+        Assert.Equal(0.4620911, Divide(incomes.Select((income, at) => ($"{at}", income))).Readings["gini"]!.GetValue<double>(), 7);
+    }
+
+    [Fact]
     public void Gini_is_its_definition_by_pairs()
     {
         Gen.Int[0, 1000].Array[2, 30].Where(values => values.Sum() > 0).Sample(values =>
