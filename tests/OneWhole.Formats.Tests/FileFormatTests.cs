@@ -194,6 +194,22 @@ public sealed class FileFormatTests : IDisposable
         Assert.Equal(["trips", "late"], TableFile.SectionsOf(stream, "company.db"));
     }
 
+    /// <summary>What somebody's program has written, and not yet put into the file itself, stands in a log beside it.</summary>
+    [Fact]
+    public void Rows_in_a_write_ahead_log_are_read_and_the_file_is_not_touched()
+    {
+        string path = Database();
+        using var writing = new SqliteConnection($"Data Source={path};Pooling=False");
+        writing.Open();
+        using SqliteCommand command = writing.CreateCommand();
+        command.CommandText = "PRAGMA journal_mode = wal; PRAGMA wal_autocheckpoint = 0; INSERT INTO trips VALUES ('Tarn Holm', '2026-03-12', 3, 60);";
+        command.ExecuteNonQuery();
+        byte[] before = File.ReadAllBytes(path);
+        Assert.EndsWith(" / Tarn Holm|2026-03-12|3|60", Cells(TableFile.Read(path, ReadSettings.Found).Table), StringComparison.Ordinal);
+        Assert.Equal(before, File.ReadAllBytes(path));
+        Assert.True(new FileInfo(path + "-wal").Length > 0);
+    }
+
     [Theory]
     [InlineData("DELETE FROM trips", "not-allowed")]
     [InlineData("DROP TABLE trips", "not-allowed")]

@@ -13,7 +13,7 @@ const figure = (page: Page) => page.locator('[role="graphics-document"]');
 const ledger = (page: Page) => page.getByRole('grid', { name: 'Workings' });
 const form = (page: Page, name: string) => page.getByRole('region', { name: 'Forms' }).getByRole('button', { name, exact: true });
 const bars = (page: Page, part: string) => figure(page).locator(`[role="graphics-symbol"][aria-label*="${part}"]`);
-const groups = (page: Page) => ledger(page).locator('[role="row"].font-semibold:not(.sticky) [role="gridcell"]:first-child').allTextContents();
+const groups = (page: Page) => ledger(page).locator('[role="row"].font-semibold:not(.sticky) [role="gridcell"]:first-child > :first-child').allTextContents();
 
 async function finish(page: Page, section: string, act: () => Promise<void>) {
   await page.getByRole('button', { name: 'Finish' }).click();

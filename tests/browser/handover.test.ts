@@ -23,7 +23,7 @@ test('a handed-over page opens without a network, tells what a bar is, and passe
   await page.locator('[data-row="1"]').first().hover();
   const note = page.locator('#note');
   await expect(note).toContainText('Engine');
-  await expect(note).toContainText('14.3 %');
+  await expect(note).toContainText('14.4 %');
   await expect(page.getByRole('table')).toContainText('Fog on the Sound');
   await expect(page.getByRole('list', { name: 'Proofs' })).toContainText('causes add up to the whole');
   expect(faults).toEqual([]);

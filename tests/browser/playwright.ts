@@ -1,2 +1,12 @@
 // The tests live outside the front end's folder; its packages are found from here.
 export * from '../../web/node_modules/@playwright/test';
+
+import { expect, type Page } from '../../web/node_modules/@playwright/test';
+
+/** Waits until every shape of every form stands in the strip: as many as the server knows for this study. */
+export async function everyForm(page: Page) {
+  const id = new URL(page.url()).pathname.split('/').pop();
+  const shapes = await (await page.request.get(new URL(`/api/studies/${id}/strip`, page.url()).href)).json();
+  expect(shapes.length).toBeGreaterThan(10);
+  await expect(page.getByRole('region', { name: 'Forms' }).getByRole('button')).toHaveCount(shapes.length);
+}

@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, type Page, test } from './playwright';
+import { everyForm, expect, type Page, test } from './playwright';
 import { startServer } from './server';
 
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -59,7 +59,7 @@ test('bars are taken together with a drawn rectangle', async ({ page }) => {
   await page.getByRole('button', { name: 'Start a study' }).click();
   const bars = figureOf(page).locator('[role="graphics-symbol"]');
   await expect(bars).toHaveCount(5);
-  await expect(page.getByRole('region', { name: 'Forms' }).getByRole('button')).toHaveCount(15);
+  await everyForm(page);
   // The figure is laid out anew when the page settles: drawn again until it met standing bars.
   await expect(async () => {
     const first = await bars.nth(1).boundingBox();

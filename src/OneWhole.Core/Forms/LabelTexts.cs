@@ -47,6 +47,12 @@ internal sealed class LabelTexts
         };
     }
 
+    /// <summary>A group's name with what the finish wants beside it, on one line.</summary>
+    public string NameOf(int group) => OfGroup(group, LabelText.None) is { Length: > 0 } more ? $"{_workings.Division.Groups![group].Label}  {more}" : _workings.Division.Groups![group].Label;
+
+    /// <summary>How broad the broadest of the groups' names is.</summary>
+    public double WidestName(Font font) => Enumerable.Range(0, _workings.Division.GroupCount).Max(group => _figure.TextWidth(NameOf(group), font));
+
     /// <summary>Whether each part occurs in one group only: its name then stands in its bar, and there is no key.</summary>
     public static bool NamesInside(Division division) =>
         division is { HasGroups: true, PartCount: > 1, GroupCount: > 1 } && Enumerable.Range(0, division.PartCount).All(part => Enumerable.Range(0, division.GroupCount).Count(group => division.Has(group, part)) == 1);

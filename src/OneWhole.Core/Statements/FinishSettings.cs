@@ -45,7 +45,10 @@ public static class FinishSettings
         if (study.Groups is not null && study.Form.Form.Groups != GroupUse.None)
         {
             yield return Choice("finish.labelOf", "share on labels is of", finish.LabelOf, ("the whole", "whole", LabelOf.Whole), ("its group", "group", LabelOf.Group), ("everything", "all", LabelOf.All));
-            yield return Choice("finish.groupLabel", "with names of groups", finish.GroupLabel, ("as the form has them", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("nothing", "none", LabelText.None));
+            if (study.Form.Form.GroupsWanted is null)
+            {
+                yield return Choice("finish.groupLabel", "with names of groups", finish.GroupLabel, ("as the form has them", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("nothing", "none", LabelText.None));
+            }
         }
         yield return new Setting("rounding.decimals", "decimals of shares", [.. Enumerable.Range(0, 5).Select(decimals => new SettingChoice(Text(decimals), decimals, study.Rounding.Decimals == decimals))]);
         yield return Flag("rounding.reconcile", "shares as shown", study.Rounding.Reconcile, on: "made to add up to 100", off: "each rounded by itself");

@@ -74,21 +74,23 @@ internal sealed class SqliteFormat : TableFormat
 
         public static Session Open(Stream stream)
         {
-            string? copy = null;
-            string path;
-            if (stream is FileStream file)
+            string? own = (stream as FileStream)?.Name;
+            string? log = own is not null && new FileInfo(own + LogEnding) is { Exists: true, Length: > 0 } found ? found.FullName : null;
+            string? copy = own is null || log is not null ? TemporaryFile.NewPath("sqlite") : null;
+            string path = copy ?? own!;
+            if (copy is not null)
             {
-                path = file.Name;
-            }
-            else
-            {
-                path = copy = TemporaryFile.NewPath("sqlite");
-                using FileStream to = TemporaryFile.New(copy);
-                stream.CopyTo(to);
+                Copy(stream, copy);
+                if (log is not null)
+                {
+                    using var rows = new FileStream(log, FileMode.Open, FileAccess.Read, FileShare.ReadWrite | FileShare.Delete);
+                    Copy(rows, copy + LogEnding);
+                }
             }
             RefuseCutOff(path, copy);
-            // "immutable": a write-ahead log beside somebody's file is neither read nor touched.
-            string source = new SqliteConnectionStringBuilder { DataSource = $"file:{Uri.EscapeDataString(path).Replace("%2F", "/", StringComparison.Ordinal)}?immutable=1", Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString();
+            // Rows in a log beside the file are read from copies of both, so that somebody's file is never touched; without one nothing is written at all.
+            string file = $"file:{Uri.EscapeDataString(path).Replace("%2F", "/", StringComparison.Ordinal)}";
+            string source = new SqliteConnectionStringBuilder { DataSource = log is null ? file + "?immutable=1" : file, Mode = log is null ? SqliteOpenMode.ReadOnly : SqliteOpenMode.ReadWrite, Pooling = false }.ToString();
             var session = new Session(new SqliteConnection(source), copy);
             try
             {
@@ -100,6 +102,24 @@ internal sealed class SqliteFormat : TableFormat
             {
                 session.Dispose();
                 throw Fault(broken);
+            }
+        }
+
+        /// <summary>Of a file's write-ahead log: rows that are written and not yet in the file itself.</summary>
+        public const string LogEnding = "-wal";
+
+        private static void Copy(Stream from, string to)
+        {
+            using FileStream file = TemporaryFile.New(to);
+            from.CopyTo(file);
+        }
+
+        /// <summary>Removes a copy with all that lies beside it.</summary>
+        private static void Remove(string copy)
+        {
+            foreach (string path in (string[])[copy, copy + LogEnding, copy + "-shm", copy + "-journal"])
+            {
+                File.Delete(path);
             }
         }
 
@@ -120,7 +140,7 @@ internal sealed class SqliteFormat : TableFormat
             }
             if (copy is not null)
             {
-                File.Delete(copy);
+                Remove(copy);
             }
             throw new ReadException("damaged-file", $"The database is cut off: {file.Length:N0} of {wanted:N0} bytes are there. Fetch it anew.");
         }
@@ -198,7 +218,7 @@ internal sealed class SqliteFormat : TableFormat
             _connection.Dispose();
             if (_copy is not null)
             {
-                File.Delete(_copy);
+                Remove(_copy);
             }
         }
     }

@@ -46,7 +46,9 @@ internal static class ProofsSheet
         const string near = "<=0.000000001*MAX(1,ABS";
         if (sheet.HasRows && name.Length > 0 && division.Study.Value is not Measure.Distinct)
         {
-            yield return ("the rows used add up to all amounts", $"ABS(SUMIFS({sheet.RowsReference}!$E:$E,{sheet.RowsReference}!$D:$D,1,{sheet.RowsReference}!$B:$B,\">0\")-{name}){near}({name}))");
+            // Stages of a way don't add up: the first of them is the whole.
+            (string words, string parts) = division.WholeIsFirst ? ($"the rows of {division.Parts[0].Label} add up to the whole", "1") : ("the rows used add up to all amounts", "\">0\"");
+            yield return (words, $"ABS(SUMIFS({sheet.RowsReference}!$E:$E,{sheet.RowsReference}!$D:$D,1,{sheet.RowsReference}!$B:$B,{parts})-{name}){near}({name}))");
         }
         if (name.Length > 0 && sheet.WholePlace is not null && division.FixedWhole is null)
         {
@@ -70,7 +72,7 @@ internal static class ProofsSheet
                 _ => ("everything", division.HasGroups ? GroupTotals("share") : Range("share", 0, workings.RowCount - 1), !has("shownShare") ? "" : division.HasGroups ? GroupTotals("shownShare") : Range("shownShare", 0, workings.RowCount - 1)),
             };
             yield return ($"the shares of {of.Words} add up to 100 %", $"ABS(SUM({of.Share})-1)<0.000000001");
-            if (of.Shown.Length > 0 && division.Study.Rounding.Reconcile && !division.HasNegative)
+            if (of.Shown.Length > 0 && division.RowsIn(whole).Any(workings.SharesOf(null).IsReconciled))
             {
                 yield return ($"the shown shares of {of.Words} add up to 100", $"ABS(SUM({of.Shown})-100)<0.0000001");
             }

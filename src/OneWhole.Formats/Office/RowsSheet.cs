@@ -14,11 +14,17 @@ internal static class RowsSheet
 
     private const int HeadRow = 4;
 
-    /// <returns>Null where the rows are too many.</returns>
+    /// <summary>Why the rows can't stand there, in words; null where they can.</summary>
+    private static string? WhyNot(Division division) =>
+        division.Study.Trials.Length > 0 ? "Some amounts are tried and not counted, so that rows would not add up to them"
+        : division.Before is not null ? "They are the rows of two wholes"
+        : UsedRows.Most(division) > MostRows ? $"{NumberText.Count(division.Rows.Used)} rows are used, and at most {NumberText.Count(MostRows)} stand here" : null;
+
+    /// <returns>Null where the rows can't stand there.</returns>
     public static Sheet? Write(WorkingsResult workings, string number)
     {
         Division division = workings.Division;
-        if (UsedRows.Most(division) > MostRows)
+        if (WhyNot(division) is not null)
         {
             return null;
         }
@@ -58,7 +64,7 @@ internal static class RowsSheet
     {
         Sheet sheet = Named(number);
         sheet.Text(1, 1, $"The rows of {workings.Division.Table.Name} are left out", new CellStyle { Large = true });
-        sheet.Text(2, 1, $"{NumberText.Count(workings.Division.Rows.Used)} rows are used, and at most {NumberText.Count(MostRows)} stand here: the amounts of the workings are values, and everything else is a formula on them.");
+        sheet.Text(2, 1, $"{WhyNot(workings.Division)}: the amounts of the workings are values, and everything else is a formula on them.");
         return sheet;
     }
 }

@@ -21,7 +21,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         double head = text && figure.Finish.Key ? font.LineHeight + 6 * unit : 0;
         double band = Math.Min((room.Height - head) / rows, 64 * unit);
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / Math.Max(0.01, band)));
-        double gutter = figure.Common("gutter", figure.HasNames ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, font))) + 22 * unit : text ? 6 * unit : room.Width * 0.08);
+        double gutter = figure.Common("gutter", figure.HasNames ? Math.Min(room.Width * 0.28, _texts.WidestName(font)) + 22 * unit : text ? 6 * unit : room.Width * 0.08);
         string Amount(int group, int side) => _division.Has(group, side) ? _texts.Amount(_division.Amount(group, side)) : "";
         Font amounts = figure.Amounts with { Weight = 600 };
         bool labelled = text && figure.Finish.Labels != LabelText.None && every == 1;
@@ -40,7 +40,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
             string name = _division.Groups![group].Label;
             if (text && group % every == 0)
             {
-                figure.Put(figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", name, font, Ink.Text, gutter - 12 * unit) with { Group = name, Row = group });
+                figure.Put(figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", _texts.NameOf(group), font, Ink.Text, gutter - 12 * unit) with { Group = name, Row = group });
             }
             for (int side = 0; side < 2; side++)
             {

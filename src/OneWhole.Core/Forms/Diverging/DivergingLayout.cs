@@ -94,7 +94,7 @@ internal sealed class DivergingLayout
         int rows = _division.GroupCount;
         double head = text ? font.LineHeight + 2 * unit : 0;
         double band = Math.Min((room.Height - head) / rows, 70 * unit);
-        var names = new GroupNames(_figure, _division, upright: false, band, []);
+        var names = new GroupNames(_figure, _division, upright: false, band, text && _division.HasGroups ? [.. Enumerable.Range(0, rows).Select(group => _texts.OfGroup(group, LabelText.None))] : []);
         string[] nets = [.. _computed.Groups.Select(NetText)];
         bool labelled = text && _figure.Finish.Labels != LabelText.None && font.LineHeight <= band;
         double net = _figure.Common("net", labelled ? Math.Max(_figure.TextWidth("net", font), nets.Max(shown => _figure.TextWidth(shown, _figure.Strong))) + 14 * unit : 0);

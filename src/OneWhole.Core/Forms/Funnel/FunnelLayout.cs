@@ -48,7 +48,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
             if (head > 0)
             {
                 string label = _division.Groups![funnel].Label;
-                figure.PutWhereFree([figure.Text($"name-group {label}", "name", x + width / 2, room.Y + font.CapHeight + 2, "middle", label, figure.Strong, Ink.Text, lane) with { Group = label }], 0);
+                figure.PutWhereFree([figure.Text($"name-group {label}", "name", x + width / 2, room.Y + font.CapHeight + 2, "middle", _texts.NameOf(funnel), figure.Strong, Ink.Text, lane) with { Group = label }], 0);
             }
             for (int stage = 0; stage < stages; stage++)
             {

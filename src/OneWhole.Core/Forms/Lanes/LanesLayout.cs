@@ -22,7 +22,7 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
         double band = Math.Min((room.Height - head) / rows, 58 * unit);
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / Math.Max(0.01, band)));
         Font nameFont = figure.Names;
-        double names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.28, _division.Groups!.Max(group => figure.TextWidth(group.Label, nameFont))) + 12 * unit : 0);
+        double names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.28, _texts.WidestName(nameFont)) + 12 * unit : 0);
         double gap = text ? 14 * unit : room.Width * 0.03;
         double lane = (room.Width - names - gap * (lanes - 1)) / lanes;
         bool labelled = text && every == 1 && figure.Finish.Labels != LabelText.None;
@@ -64,7 +64,7 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
         for (int group = 0; figure.HasNames && group < rows; group += every)
         {
             string name = _division.Groups![group].Label;
-            figure.Put(figure.Text($"name-group {name}", "name", room.X + names - 10 * unit, top + (group + 0.5) * band + font.CapHeight / 2, "end", name, nameFont, Ink.Text, names - 10 * unit) with { Group = name });
+            figure.Put(figure.Text($"name-group {name}", "name", room.X + names - 10 * unit, top + (group + 0.5) * band + font.CapHeight / 2, "end", _texts.NameOf(group), nameFont, Ink.Text, names - 10 * unit) with { Group = name });
         }
     }
 

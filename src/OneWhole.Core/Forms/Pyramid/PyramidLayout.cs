@@ -57,7 +57,7 @@ internal sealed class PyramidLayout
         int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight * 0.92 / Math.Max(0.01, band)));
         // The gutter is as wide as the longest name needs, to a limit.
         Font nameFont = _figure.Names;
-        double gutter = _figure.Common("gutter", _figure.HasNames ? Math.Min(room.Width * 0.24, _division.Groups!.Max(group => _figure.TextWidth(group.Label, nameFont))) + 14 * unit : text ? 4 * unit : 2);
+        double gutter = _figure.Common("gutter", _figure.HasNames ? Math.Min(room.Width * 0.24, _texts.WidestName(nameFont)) + 14 * unit : text ? 4 * unit : 2);
         Box plot = text ? room.Inset(0, _figure.Finish.Key ? font.LineHeight + 4 * unit : 0, 0, _figure.Finish.Axes.Numbers ? font.LineHeight + 8 * unit : 0) : room;
         double widest = 460 * unit, half = Math.Max(2, Math.Min((plot.Width - gutter) / 2, widest));
         band = Math.Min(plot.Height / bands, 60 * unit);
@@ -76,7 +76,7 @@ internal sealed class PyramidLayout
             if (_figure.HasNames && group % every == 0)
             {
                 string name = _division.Groups![group].Label;
-                _figure.PutWhereFree([_figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", name, nameFont, Ink.Quiet, gutter - 8 * unit) with { Group = name }], -1);
+                _figure.PutWhereFree([_figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", _texts.NameOf(group), nameFont, Ink.Quiet, gutter - 8 * unit) with { Group = name }], -1);
             }
             for (int side = 0; side < 2; side++)
             {
