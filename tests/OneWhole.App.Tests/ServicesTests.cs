@@ -113,7 +113,7 @@ public sealed class ServicesTests : AppTest
     {
         StudyView view = Change(Start(), "title", "\"Lost minutes\"");
         StudyView copy = Studies.Copy(view.Id, 700, 460);
-        Assert.Equal(("Lost minutes (copy)", false), (copy.Title, copy.CanUndo));
+        Assert.Equal(("Lost minutes, 2", false), (copy.Title, copy.CanUndo));
         Change(copy, "fold", """{"keep": 1}""");
         Assert.Null(Studies.Get(view.Id, 700, 460).Study["fold"]);
         Assert.Equal(2, Studies.List(220, 140).Count);

@@ -84,7 +84,7 @@ public sealed class ServerTests : IAsyncLifetime
         JsonNode back = await Post($"/api/studies/{id}/undo", new { revision = 3 });
         Assert.Equal("0.8", back["study"]!["form"]!["cuts"]![0]!["share"]!.ToJsonString());
         JsonNode copy = await Post($"/api/studies/{id}/copy", new { });
-        Assert.Equal(("Minutes by cause (copy)", 1, false), ((string)copy["title"]!, (int)copy["revision"]!, (bool)copy["canUndo"]!));
+        Assert.Equal(("Minutes by cause, 2", 1, false), ((string)copy["title"]!, (int)copy["revision"]!, (bool)copy["canUndo"]!));
         Assert.Equal(2, (await Get("/api/studies")).AsArray().Count);
     }
 

@@ -190,7 +190,7 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   const original = page.url();
   await page.getByRole('button', { name: 'Copy this study' }).click();
   await expect(page).not.toHaveURL(original);
-  await expect(page.getByRole('heading', { name: 'Minutes by cause (copy)' })).toBeAttached();
+  await expect(page.getByRole('heading', { name: 'Minutes by cause, 2' })).toBeAttached();
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
 
   // 8. Hand over: files and the clipboard.

@@ -15,6 +15,11 @@ internal static class StudyEdits
     /// <param name="form">The study's form: one entry of a list that the document leaves out is set within the form's own list.</param>
     public static void Set(JsonObject study, string path, JsonNode? value, Form form)
     {
+        if (path == LevelsPath && value is JsonArray levels)
+        {
+            SetLevels(study, levels);
+            return;
+        }
         const string own = "form.";
         if (path.StartsWith(own, StringComparison.Ordinal) && path.IndexOf('[', StringComparison.Ordinal) is var bracket and > 0 && study["form"] is JsonObject members
             && path[own.Length..bracket] is var list && members[list] is null && form.DefaultOf(list) is { } standard)
@@ -37,6 +42,20 @@ internal static class StudyEdits
         {
             study.Remove("value");
         }
+    }
+
+    /// <summary>Stands for two places at once: the order of the parts, and the side of each.</summary>
+    private const string LevelsPath = "levels";
+
+    private static void SetLevels(JsonObject study, JsonArray levels)
+    {
+        var sides = new JsonObject();
+        foreach (JsonNode? level in levels)
+        {
+            sides[(string?)level?["label"] ?? ""] = level?["side"]?.DeepClone();
+        }
+        StudyPath.Set(study, "order.parts", Labels([.. sides.Select(side => side.Key)]));
+        StudyPath.Set(study, "form.sides", sides);
     }
 
     /// <summary>Puts another document in the place of this one.</summary>

@@ -120,7 +120,7 @@ internal static class StudyPictures
         Dictionary<int, string> fills = [];
         foreach (Mark bar in figure?.Marks.Where(mark => mark.Role == "bar" && mark.Row >= 0) ?? [])
         {
-            fills.TryAdd(bar.Row, (bar as RectMark)?.Stroke ?? (bar as RectMark)?.Fill ?? (bar as PathMark)?.Fill ?? "");
+            fills.TryAdd(bar.Row, bar switch { RectMark { Fill: Ink.Behind, Stroke: { } outline } => outline, RectMark rect => rect.Fill ?? "", PathMark path => path.Fill ?? "", _ => "" });
         }
         var rows = new List<WorkingsRowView>();
         for (int row = first; row < Math.Min(first + count, workings.RowCount); row++)

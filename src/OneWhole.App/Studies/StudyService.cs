@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
 using OneWhole.App.Changing;
 using OneWhole.App.Tables;
 using OneWhole.Core.Forms;
@@ -80,8 +81,16 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
         StudyDocument document = studies.Find(id);
         var study = (JsonObject)document.Json.DeepClone();
         string title = views.TitleOf(document);
-        study["title"] = title.EndsWith(" (copy)", StringComparison.Ordinal) ? title : $"{title} (copy)";
+        study["title"] = FreeTitle(title);
         return views.Of(studies.Create(document.TableId, new StudyContent(study, (JsonObject)document.Content.Forms.DeepClone()), "copied"), width, height);
+    }
+
+    /// <summary>A title that no study has: the same with the next number, so that a figure never says of itself that it is a copy.</summary>
+    private string FreeTitle(string title)
+    {
+        HashSet<string?> taken = [.. studies.List().Select(StudyViews.GivenTitle)];
+        string stem = Regex.Replace(title, @", \d+$", "");
+        return Enumerable.Range(2, int.MaxValue - 2).Select(number => $"{stem}, {number}").First(free => !taken.Contains(free));
     }
 
     /// <summary>The same study on another table, or on other columns of its own.</summary>

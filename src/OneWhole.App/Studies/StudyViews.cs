@@ -104,17 +104,22 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
         }
     }
 
-    private static StudySummary Unshown(StoredDocument stored, string problem)
+    /// <summary>The title that a stored study was given; null where it was given none, or is damaged.</summary>
+    internal static string? GivenTitle(StoredDocument stored)
     {
-        string? title = null;
         try
         {
-            title = (string?)JsonNode.Parse(stored.Body)?["study"]?["title"];
+            return (string?)JsonNode.Parse(stored.Body)?["study"]?["title"];
         }
         catch (Exception fault) when (fault is System.Text.Json.JsonException or InvalidOperationException)
         {
-            // Damaged: it has no title.
+            return null;
         }
+    }
+
+    private static StudySummary Unshown(StoredDocument stored, string problem)
+    {
+        string? title = GivenTitle(stored);
         return new StudySummary(stored.Id, stored.Revision, title is { Length: > 0 } ? title : "(a study that can't be shown)", "", stored.Parent ?? "", "", stored.Changed, null, problem);
     }
 

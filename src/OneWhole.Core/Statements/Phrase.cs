@@ -7,7 +7,7 @@ public sealed record Token(string Text)
     /// <summary>The place in the study that the word stands for ("whole"); null for plain text.</summary>
     public string? Path { get; init; }
 
-    /// <summary>How it is changed: "options", "number", "percent", "text", "labels", "bands"; "swap" is done at once.</summary>
+    /// <summary>How it is changed: "options", "number", "percent", "text", "labels", "bands", "levels" (labels in order, each with its side); "swap" is done at once.</summary>
     public string? Control { get; init; }
 
     /// <summary>What to ask ("What is 100 %?").</summary>

@@ -4,6 +4,7 @@ import type { StudyView, Token } from '../lib/api';
 import { AddClause } from './AddClause';
 import { BandsEditor } from './BandsEditor';
 import { FilterEditor } from './FilterEditor';
+import { type Level, LevelsEditor } from './LevelsEditor';
 import type { StudyActions } from './useStudy';
 import { NamesEditor, NumberEditor, OptionsEditor } from './WordEditors';
 
@@ -117,6 +118,9 @@ function Word({
               actions={actions}
               set={set}
             />
+          ) : null}
+          {token.control === 'levels' ? (
+            <LevelsEditor levels={(token.value as Level[] | null) ?? []} set={(levels) => set(path, levels)} />
           ) : null}
           {token.control === 'labels' ? (
             <FilterEditor

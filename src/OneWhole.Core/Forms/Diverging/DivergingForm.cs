@@ -155,9 +155,18 @@ public sealed class DivergingForm : Form<DivergingMembers>
             Division division = workings.Division;
             Levels levels = ((DivergingComputed)workings.Computed).Levels;
             string Names(IEnumerable<int> parts) => string.Join(", ", parts.Select(part => division.Parts[part].Label)) is { Length: > 0 } names ? names : "nothing";
+            bool known = Knows(division);
+            var order = new Token(known ? "put in order" : "whose order is to be given")
+            {
+                Path = "levels",
+                Control = "levels",
+                Aside = known,
+                Ask = "In which order do the levels stand, and which are low, neutral and high?",
+                Value = LevelsOf(division, levels),
+            };
             yield return new Phrase("levels",
             [
-                new Token($", {Names(levels.Lows.Reverse())} to the left and {Names(levels.Highs)} to the right"),
+                .. known ? [new Token($", {Names(levels.Lows.Reverse())} to the left and {Names(levels.Highs)} to the right"), order] : (Token[])[new Token(", levels "), order],
                 new Token("swap the ends") { Path = "form.sides", Control = "options", Aside = true, Ask = "Which side is a level on?", Options = () => SideOptions(division, levels) },
             ]);
         }
@@ -172,6 +181,20 @@ public sealed class DivergingForm : Form<DivergingMembers>
             TwoSides.ScaleChoice(members.Length, shares: "of each group", amounts: "how many answers there were"),
         ]);
     }
+
+    /// <summary>Whether the order of the levels is one that is known, or that the analyst gave.</summary>
+    private static bool Knows(Division division) => Of(division.Study).Sides.Count > 0 || division.Study.Order.Parts is Order.Listed
+        || NaturalOrder.IsOrderedSet([.. division.Parts.Where(part => !part.IsBlank).Select(part => part.Label)]);
+
+    /// <summary>The levels from the lowest to the highest, each with its side.</summary>
+    private static JsonArray LevelsOf(Division division, Levels levels)
+    {
+        IEnumerable<int> rising = levels.Lows.Reverse().Concat(levels.Neutrals).Concat(levels.Highs);
+        return new JsonArray([.. rising.Select(part => new JsonObject { ["label"] = division.Parts[part].Label, ["side"] = levels.Of(part)!.Value.ToString().ToLowerInvariant() })]);
+    }
+
+    public override string? Verdict(WorkingsResult workings) => workings.Division.IsEmpty || Knows(workings.Division) ? null
+        : "The levels stand in the order of their letters, which says nothing of low and high: net is right once they are put in order.";
 
     /// <summary>All levels on the other side in one step, or one of them moved.</summary>
     private static List<Option> SideOptions(Division division, Levels levels)
@@ -216,9 +239,8 @@ public sealed class DivergingForm : Form<DivergingMembers>
         {
             return new Unsuitable("an amount is negative: it would stand on the other side", Remedy.LeaveOutNegatives);
         }
-        bool ordered = Of(division.Study).Sides.Count > 0 || NaturalOrder.IsOrderedSet([.. division.Parts.Select(part => part.Label)]);
         return division.PartCount > 11 ? TooMany.Of(division) ?? new Unsuitable($"{division.PartCount} levels: too many to be told apart", null)
-            : !ordered ? new Unsuitable("the parts are no levels that have an order", null) : null;
+            : !Knows(division) ? new Unsuitable("the parts are no levels that have an order", null) : null;
     }
 
     public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > 2000;
