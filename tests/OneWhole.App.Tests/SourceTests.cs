@@ -106,9 +106,15 @@ public sealed class SourceTests : AppTest
         Write("monthly", "fares.csv", "Fare,Sold\nSingle,4\n");
         TableView fares = Finished(await Sources.Import(source.Id, "fares.csv", _none));
 
+        Studies.Add(table.Id, """{"format": "onewhole.study/1", "title": "Sales", "parts": {"column": "Goods"}, "value": {"sum": "Sales"}, "form": {"kind": "pie"}}""");
+
         string half = Write("half", "kiosk-2027-01.csv", "Goods,Sales\nTea,99\n");
         IReadOnlyList<SourceCheck> checks = await Sources.Look(source.Id, half, _none);
-        Assert.Null(checks.Single(check => check.Name == "kiosk").Problem);
+        SourceCheck kiosk = checks.Single(check => check.Name == "kiosk");
+        Assert.Null(kiosk.Problem);
+        // The old whole and the new one are told, not only how many rows there are.
+        Assert.Equal(("Sales", "99 sales"), (Assert.Single(kiosk.Studies).Title, kiosk.Studies[0].After));
+        Assert.NotEqual(kiosk.Studies[0].Before, kiosk.Studies[0].After);
         Assert.Contains("no file named fares.csv", checks.Single(check => check.Name == "fares").Problem);
         AppException refused = await Assert.ThrowsAsync<AppException>(() => Sources.Move(source.Id, source.Revision, source.Name, half, _none));
         Assert.StartsWith("Nothing was changed: fares", refused.Message);

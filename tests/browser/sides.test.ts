@@ -155,3 +155,24 @@ test('the pyramid of every island, another year as an outline, and the same agai
   await page.getByRole('button', { name: 'Make the study' }).click();
   await expect(statement(page)).toContainText('People by sex within each age');
 });
+
+test('levels whose order nobody knows are asked about, put in order and cut into low, neutral and high', async ({ page }) => {
+  await page.goto(server.url);
+  await page.getByRole('button', { name: 'Paste rows' }).click();
+  await page.getByRole('textbox').fill('Ward,Mood,People\nA,sunny,12\nA,cloudy,5\nA,stormy,3\nB,sunny,4\nB,cloudy,8\nB,stormy,9\n');
+  await page.getByRole('button', { name: 'Bring in' }).click();
+  await page.getByRole('button', { name: 'Start a study' }).click();
+  await form(page, 'Diverging').click();
+  if (!(await statement(page).textContent())?.includes('by mood'))
+    await statement(page).getByRole('button', { name: 'swap', exact: true }).click();
+  // By letters cloudy is the low end: that says nothing, and the page says so.
+  await expect(page.getByText(/net is right once they are put in order/)).toBeVisible();
+  await word(page, 'whose order is to be given').click();
+  await page.getByRole('button', { name: 'stormy lower' }).click();
+  await page.getByRole('button', { name: 'This is their order' }).click();
+  await expect(statement(page)).toContainText('stormy to the left and sunny to the right');
+  await expect(page.getByText(/net is right once they are put in order/)).toHaveCount(0);
+  // 12 of 20 less 3 of 20; 4 of 21 less 9 of 21.
+  await expect(figure(page)).toContainText('+45.0');
+  await expect(figure(page)).toContainText('−23.8');
+});

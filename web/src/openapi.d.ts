@@ -4179,6 +4179,8 @@ export interface components {
             rowsAfter: number;
             /** @description Why it does not, or null. */
             problem: null | string;
+            /** @description How the wholes of the table's studies would move. */
+            studies?: components["schemas"]["StudyChange"][];
         };
         /** @description One thing of a source that a table can be read from. */
         SourceItem: {
@@ -4451,7 +4453,7 @@ export interface components {
             text: string;
             /** @description The place in the study that the word stands for ("whole"); null for plain text. */
             path?: null | string;
-            /** @description How it is changed: "options", "number", "percent", "text", "labels", "bands"; "swap" is done at once. */
+            /** @description How it is changed: "options", "number", "percent", "text", "labels", "bands", "levels" (labels in order, each with its side); "swap" is done at once. */
             control?: null | string;
             /** @description What to ask ("What is 100 %?"). */
             ask?: null | string;

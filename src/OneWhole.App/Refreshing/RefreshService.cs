@@ -82,7 +82,7 @@ public sealed class RefreshService(FreshReading reading, TableDocuments tables, 
     }
 
     /// <summary>How the wholes of a table's studies would move with other rows.</summary>
-    private List<StudyChange> Against(string tableId, Table after)
+    internal IReadOnlyList<StudyChange> Against(string tableId, Table after)
     {
         var moved = new List<StudyChange>();
         foreach (StudyDocument document in studies.Of(tableId))

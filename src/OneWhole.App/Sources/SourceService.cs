@@ -12,7 +12,11 @@ public sealed record SourceView(string Id, long Revision, string Name, string Pl
 
 /// <summary>Whether one of a source's tables reads from another place.</summary>
 /// <param name="Problem">Why it does not, or null.</param>
-public sealed record SourceCheck(string TableId, string Name, int RowsBefore, int RowsAfter, string? Problem);
+public sealed record SourceCheck(string TableId, string Name, int RowsBefore, int RowsAfter, string? Problem)
+{
+    /// <summary>How the wholes of the table's studies would move.</summary>
+    public IReadOnlyList<StudyChange> Studies { get; init; } = [];
+}
 
 /// <summary>
 /// Sources are named once and serve several tables. When one moves, each of its tables is read from the new place first; then all
@@ -146,7 +150,7 @@ public sealed class SourceService(DocumentStore documents, TableDocuments tables
                 fresh.Add(rows);
                 string? gone = rows.Before.Columns.FirstOrDefault(column => rows.After.Find(column.Name) is null)?.Name;
                 string? problem = rows.Document.Reports.FirstOrDefault(report => report.Problem is not null)?.Problem ?? (gone is null ? null : $"It has no column \"{gone}\".");
-                checks.Add(new SourceCheck(table.Id, table.Name, table.RowCount, rows.After.RowCount, problem));
+                checks.Add(new SourceCheck(table.Id, table.Name, table.RowCount, rows.After.RowCount, problem) { Studies = refresh.Against(table.Id, rows.After) });
             }
             catch (Exception fault) when (fault is AppException or ReadException)
             {

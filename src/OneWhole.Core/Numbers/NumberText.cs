@@ -32,6 +32,19 @@ public static class NumberText
         return Exact(percent) + " %";
     }
 
+    /// <summary>A number with its unit, as that is written: "$1,240", "−€3", "CHF 12", "3.4 t".</summary>
+    public static string WithUnit(string number, string unit)
+    {
+        bool sign = unit.Length == 1 && char.GetUnicodeCategory(unit[0]) == System.Globalization.UnicodeCategory.CurrencySymbol;
+        bool code = unit.Length == 3 && unit.All(char.IsAsciiLetterUpper);
+        if (!sign && !code)
+        {
+            return unit.Length == 0 ? number : $"{number} {unit}";
+        }
+        string before = sign ? unit : unit + " ";
+        return number.StartsWith('\u2212') ? $"\u2212{before}{number[1..]}" : before + number;
+    }
+
     public static string Count(long count) => Group(count.ToString(System.Globalization.CultureInfo.InvariantCulture));
 
     private static string Group(string plain)

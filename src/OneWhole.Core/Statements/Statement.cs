@@ -276,7 +276,7 @@ public sealed class Statement
             return $"the first {_words.PartOne}";
         }
         string first = $"the first {_words.PartOne}, {division.Parts[0].Label}";
-        return division.HasGroups ? $"{first}, of each {_words.GroupOne}" : $"{first}: {NumberText.Exact(division.Decimal(division.Total))}{Unit()}";
+        return division.HasGroups ? $"{first}, of each {_words.GroupOne}" : $"{first}: {WithUnit(NumberText.Exact(division.Decimal(division.Total)))}";
     }
 
     private string WholeWords()
@@ -284,11 +284,11 @@ public sealed class Statement
         Whole whole = _study.EffectiveWhole;
         WholeOf of = !UsesGroups && whole.Of is WholeOf.Group or WholeOf.Part ? WholeOf.All : whole.Of;
         string counted = _study.Value is Measure.Rows && _words.Counted == "amount" ? "amounts" : _words.Counted;
-        string number = _workings is null ? "" : $": {NumberText.Exact(_workings.Division.Decimal(_workings.Division.ReadingWhole))}{Unit()}";
+        string number = _workings is null ? "" : $": {WithUnit(NumberText.Exact(_workings.Division.Decimal(_workings.Division.ReadingWhole)))}";
         int count = _workings?.Division.WholeCount ?? 0;
         return of switch
         {
-            WholeOf.Given => $"{NumberText.Exact(whole.Given!.Value)}{Unit()}, a number I give",
+            WholeOf.Given => $"{WithUnit(NumberText.Exact(whole.Given!.Value))}, a number I give",
             WholeOf.Unfiltered => $"all {counted} before the filter{number}",
             WholeOf.Group => $"each {_words.GroupOne}{(count > 0 ? $": {CountWords(count)} {(count == 1 ? "whole" : "wholes")}" : "")}",
             WholeOf.Part => $"each {_words.PartOne}{(count > 0 ? $": {CountWords(count)} {(count == 1 ? "whole" : "wholes")}" : "")}",
@@ -304,7 +304,7 @@ public sealed class Statement
         ? $", which as shares is {NumberText.Percent(workings.Division.Value(workings.Division.ReadingWhole), 2, trimZeros: true)}"
         : "";
 
-    private string Unit() => _words.Unit.Length > 0 ? " " + _words.Unit : "";
+    private string WithUnit(string number) => NumberText.WithUnit(number, _words.Unit);
 
     private static string CountWords(int count) => count is >= 1 and <= 12
         ? new[] { "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve" }[count - 1]
@@ -517,7 +517,7 @@ public sealed class Statement
                     Division division = Division.Of(_table, _study with { Whole = new Whole(of) });
                     option = option with
                     {
-                        Note = division.WholeCount == 1 ? NumberText.Exact(division.Decimal(division.ReadingWhole)) + Unit() : $"{division.WholeCount} wholes",
+                        Note = division.WholeCount == 1 ? WithUnit(NumberText.Exact(division.Decimal(division.ReadingWhole))) : $"{division.WholeCount} wholes",
                         Detail = FirstShare(division),
                     };
                 }
@@ -547,7 +547,7 @@ public sealed class Statement
             options.Add(new Option("the table's own total", "whole", new JsonObject { ["given"] = JsonNode.Parse(own.ToString()) }, now == WholeOf.Given && _study.Whole!.Given == own)
             {
                 Detail = _workings is null ? null : Against(own),
-                Note = NumberText.Exact(own) + Unit(),
+                Note = WithUnit(NumberText.Exact(own)),
             });
         }
         options.Add(new Option("a number I give", "whole", new JsonObject { ["given"] = JsonNode.Parse((_study.Whole?.Given ?? _workings?.Division.Decimal(_workings.Division.Total) ?? 100).ToString()) }, now == WholeOf.Given)

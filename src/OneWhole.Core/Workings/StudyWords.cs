@@ -24,9 +24,9 @@ public sealed class StudyWords
         _ => _study.Parts is Axis.Columns || _study.Groups is Axis.Columns ? "amount" : Rows,
     };
 
-    /// <summary>An amount in words: "74,930 minutes", "12 € revenue"; percents need no noun: "24.5 %".</summary>
+    /// <summary>An amount in words: "74,930 minutes", "€12 revenue"; percents need no noun: "24.5 %".</summary>
     /// <param name="number">The amount as it is written.</param>
-    public string AmountOf(string number) => Unit == "%" ? $"{number} %" : $"{number}{(Unit.Length > 0 ? " " + Unit : "")} {Counted}";
+    public string AmountOf(string number) => Unit == "%" ? $"{number} %" : $"{NumberText.WithUnit(number, Unit)} {Counted}";
 
     /// <summary>What the rows are: the table's name where it is a plural ("delays"), else "rows".</summary>
     public string Rows

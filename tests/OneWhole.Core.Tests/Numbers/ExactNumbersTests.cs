@@ -109,5 +109,7 @@ public sealed class ExactNumbersTests
         Assert.Equal("–", NumberText.Percent(null, 1));
         Assert.Equal("82.4 %", NumberText.PlainPercent(ExactDecimal.Parse("0.824")));
         Assert.Equal("12,000", NumberText.Count(12000));
+        (string Number, string Unit, string Written)[] amounts = [("1,240", "$", "$1,240"), ("\u22123", "€", "\u2212€3"), ("12", "CHF", "CHF 12"), ("3.4", "t", "3.4 t"), ("812", "thousand €", "812 thousand €"), ("7", "", "7")];
+        Assert.All(amounts, amount => Assert.Equal(amount.Written, NumberText.WithUnit(amount.Number, amount.Unit)));
     }
 }

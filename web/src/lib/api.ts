@@ -26,6 +26,7 @@ export type FilterList = Schemas['FilterList'];
 export type ImportStatus = Schemas['ImportStatus'];
 export type ImportChoice = Schemas['ImportChoice'];
 export type RefreshSummary = Schemas['RefreshSummary'];
+export type StudyChange = Schemas['StudyChange'];
 export type RenamedColumn = Schemas['RenamedColumn'];
 export type TableEdit = Partial<Schemas['TableEdit']>;
 export type SourceView = Schemas['SourceView'];

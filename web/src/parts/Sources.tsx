@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type ImportStatus, type SourceView } from '../lib/api';
 import { Problem } from './Problem';
+import { StudyMoves } from './StudyMoves';
 
 const kinds: Record<string, string> = {
   folder: 'a folder',
@@ -187,6 +188,13 @@ function SourceRow({ source }: { source: SourceView }) {
               <li key={check.tableId} className={check.problem ? 'text-fail' : ''}>
                 {check.name}:{' '}
                 {check.problem ?? `${check.rowsAfter.toLocaleString('en')} rows, ${check.rowsBefore.toLocaleString('en')} before`}
+                {check.studies?.length ? (
+                  <ul className="pl-4 text-quiet">
+                    {check.studies.map((study) => (
+                      <StudyMoves key={study.id} study={study} />
+                    ))}
+                  </ul>
+                ) : null}
               </li>
             ))}
             {look.data.length === 0 ? <li className="text-quiet">No table is read from it yet.</li> : null}

@@ -3,6 +3,7 @@ import { Dialog } from 'radix-ui';
 import { useRef } from 'react';
 import { api, type RefreshSummary, type RenamedColumn, type TableView } from '../lib/api';
 import { Problem } from '../parts/Problem';
+import { StudyMoves } from '../parts/StudyMoves';
 
 /** Fresh rows for a table: read and prepared alike, summed up, and taken only then. */
 export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view: TableView) => void }) {
@@ -130,16 +131,7 @@ function Summary({ summary, onSame }: { summary: RefreshSummary; onSame: (column
         </li>
       ))}
       {summary.studies?.map((study) => (
-        <li key={study.id}>
-          “{study.title}”:{' '}
-          {study.problem ? (
-            <span className="text-fail">{study.problem}</span>
-          ) : study.before === study.after ? (
-            `the whole stays ${study.after}`
-          ) : (
-            `the whole goes from ${study.before ?? 'none'} to ${study.after ?? 'none'}`
-          )}
-        </li>
+        <StudyMoves key={study.id} study={study} />
       ))}
     </ul>
   );
