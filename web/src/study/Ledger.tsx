@@ -90,8 +90,12 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
     const heading = Math.max(...(columns[at]?.label ?? '').split(' ').map((word) => word.length)) * 6.4;
     return Math.ceil(Math.max(heading, Math.max(...texts.map((text) => text.length)) * 8.4) + 10);
   };
+  // A group's line has its name and, in smaller print, its share of everything.
+  const part = workings.columns.findIndex((column) => column.key === 'part');
+  const named = groups.map((group) => group.label.length * 8 + (group.cells[part]?.length ?? 0) * 6.6 + 24);
+  const names = Math.min(240, Math.max(112, ...named));
   const template = columns
-    .map((column, at) => (column.key === 'part' || column.key === 'group' ? 'minmax(112px, 1fr)' : `${widest(at)}px`))
+    .map((column, at) => (column.key === 'part' || column.key === 'group' ? `minmax(${names}px, 1fr)` : `${widest(at)}px`))
     .join(' ');
   const rowOf = (index: number): WorkingsRow | undefined =>
     index < page ? workings.rows[index] : more.get(Math.floor(index / page))?.[index % page];
