@@ -38,7 +38,8 @@ internal static class BridgeColumns
         (string before, string after) = Names(division);
         WorkingColumn Amount(string key, string name, int group) => cells.Add(WorkingColumn.OfNumber(key, name, ColumnUnit.Amount,
             division.Before is null ? new Rule.Amount($"{columns.ValueWords}, {name}", row => (group, row)) : new Rule.Given($"{columns.ValueWords}, {name}"),
-            row => group == 0 ? bridge.Parts[row].Before : bridge.Parts[row].After) with { Whole = group == 0 ? bridge.Before : bridge.After });
+            row => group == 0 ? bridge.Parts[row].Before : bridge.Parts[row].After) with
+        { Whole = group == 0 ? bridge.Before : bridge.After });
         Rule sumBefore = new Rule.SumOf("before", all), sumAfter = new Rule.SumOf("after", all);
         Rule was = new Rule.OrZero("before"), now = new Rule.OrZero("after");
         List<WorkingColumn> made =
@@ -75,9 +76,11 @@ internal static class BridgeColumns
         yield return cells.OfRule("volumeEffect", "volume effect", ColumnUnit.Amount, was * (volumesAfter / volumesBefore - new Rule.Constant(1))) with { Whole = bridge.AllEffects?.Volume };
         // The change less the other two, of which the rate's is told next.
         yield return cells.OfRule("mixEffect", "mix effect", ColumnUnit.Amount, new Rule.ByRow("change less the volume and the rate effect",
-            row => bridge.EffectsAt(row) is null ? null : Rule.Column("change") - Rule.Column("volumeEffect") - Rule.Column("rateEffect"))) with { Whole = bridge.AllEffects?.Mix };
+            row => bridge.EffectsAt(row) is null ? null : Rule.Column("change") - Rule.Column("volumeEffect") - Rule.Column("rateEffect"))) with
+        { Whole = bridge.AllEffects?.Mix };
         yield return cells.Add(WorkingColumn.OfNumber("rateEffect", "rate effect", ColumnUnit.Amount,
-            new Rule.ByRow($"{after} less what it would be at the rate of {before}; of folded ones the sum of theirs", row => RateOf(division, bridge, was, now, row)), row => bridge.EffectsAt(row)?.Rate) with { Whole = bridge.AllEffects?.Rate });
+            new Rule.ByRow($"{after} less what it would be at the rate of {before}; of folded ones the sum of theirs", row => RateOf(division, bridge, was, now, row)), row => bridge.EffectsAt(row)?.Rate) with
+        { Whole = bridge.AllEffects?.Rate });
     }
 
     private static Rule? RateOf(Division division, BridgeWorkings bridge, Rule was, Rule now, int row) => bridge.EffectsAt(row) is null ? null
