@@ -36,8 +36,15 @@ internal static class TwoSides
         {
             return;
         }
-        string listed = string.Join(", ", division.Parts.Take(6).Select(part => $"\"{part.Label}\"")) + (division.PartCount > 6 ? $" and {division.PartCount - 6} others" : "");
+        string listed = Listed(division.Parts);
         throw new StudyException("needs-two-parts", "parts", $"{form} needs exactly two parts, one a side; there {(division.PartCount == 1 ? "is" : "are")} {division.PartCount}: {listed}. Filter or choose another column.");
+    }
+
+    /// <summary>The first labels in quotes, and how many others there are.</summary>
+    public static string Listed(IReadOnlyList<Entry> entries)
+    {
+        const int most = 6;
+        return string.Join(", ", entries.Take(most).Select(entry => $"\"{entry.Label}\"")) + (entries.Count > most ? $" and {entries.Count - most} others" : "");
     }
 
     /// <summary>Two parts and the groups that they divide: a column of two labels, or the first two number columns of a wide table.</summary>

@@ -45,7 +45,8 @@ internal sealed class Trials
     {
         if (_amounts.Groups is not null && trial is { Group: null, Times: null })
         {
-            throw new StudyException("needs-group", $"{place}.group", $"{place}.group is missing: the study has groups, so an amount that is {(trial.Set is null ? "given as a share" : "set")} belongs to one of them.");
+            string given = trial.Set is null ? "given as a share" : "set";
+            throw new StudyException("needs-group", $"{place}.group", $"{place}.group is missing: the study has groups, so an amount that is {given} belongs to one of them.");
         }
         string name = trial.Group is { } named ? $"{trial.Part}, {named}" : trial.Part;
         int part = Find(_amounts.Parts, trial.Part);

@@ -4,90 +4,130 @@ using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Forms.Bridge;
 
-/// <summary>The columns of a bridge, each with its one rule.</summary>
-internal static class BridgeColumns
+/// <summary>The columns of a bridge between two wholes, each with its one rule.</summary>
+internal sealed class BridgeColumns
 {
+    private static readonly Rule Was = new Rule.OrZero("before");
+    private static readonly Rule Is = new Rule.OrZero("after");
+    private static readonly Rule Change = Rule.Column("change");
+
+    private readonly Division _division;
+    private readonly StandardColumns _columns;
+    private readonly BridgeWorkings _bridge;
+    private readonly RuleCells _cells;
+    private readonly int[] _all;
+    private readonly string _before;
+    private readonly string _after;
+
+    private BridgeColumns(Division division, StandardColumns columns, BridgeWorkings bridge)
+    {
+        _division = division;
+        _columns = columns;
+        _bridge = bridge;
+        _cells = new RuleCells(division, RowKind.Parts);
+        _all = [.. Enumerable.Range(0, _cells.RowCount)];
+        (_before, _after) = Names(division);
+    }
+
+    /// <summary>From one whole to another.</summary>
+    public static IReadOnlyList<WorkingColumn> Between(Division division, StandardColumns columns, BridgeWorkings bridge)
+    {
+        var made = new BridgeColumns(division, columns, bridge);
+        return division.Volumes is null ? [.. made.OfAmounts()] : [.. made.OfAmounts(), .. made.OfVolumes()];
+    }
+
     /// <summary>From nothing to the whole: each part stands on those before it.</summary>
     public static IReadOnlyList<WorkingColumn> BuildUp(Division division, StandardColumns columns)
     {
-        var cells = new RuleCells(division, RowKind.Cells);
-        ExactInt[] tops = new ExactInt[division.RowCount];
+        var tops = new ExactInt[division.RowCount];
         ExactInt running = default;
         for (int row = 0; row < tops.Length; row++)
         {
             running += division.Amount(row);
             tops[row] = running;
         }
-        cells.Add(columns.Value());
         return
         [
             columns.Part(),
             columns.Value(),
             columns.Share(),
             columns.ShownShare(),
-            WorkingColumn.OfNumber("base", "from", ColumnUnit.Amount, new Rule.Before("value", "all"), row => division.Value(tops[row] - division.Amount(row))) with { Quiet = true },
-            WorkingColumn.OfNumber("top", "to", ColumnUnit.Amount, Rule.Column("base") + Rule.Column("value"), row => division.Value(tops[row])) with { Quiet = true },
+            Quiet("base", "from", new Rule.Before("value", "all"), row => division.Value(tops[row] - division.Amount(row))),
+            Quiet("top", "to", Rule.Column("base") + Rule.Column("value"), row => division.Value(tops[row])),
         ];
     }
-
-    /// <summary>From one whole to another.</summary>
-    public static IReadOnlyList<WorkingColumn> Between(Division division, StandardColumns columns, BridgeWorkings bridge)
-    {
-        var cells = new RuleCells(division, RowKind.Parts);
-        int[] all = [.. Enumerable.Range(0, cells.RowCount)];
-        (string before, string after) = Names(division);
-        WorkingColumn Amount(string key, string name, int group) => cells.Add(WorkingColumn.OfNumber(key, name, ColumnUnit.Amount,
-            division.Before is null ? new Rule.Amount($"{columns.ValueWords}, {name}", row => (group, row)) : new Rule.Given($"{columns.ValueWords}, {name}"),
-            row => group == 0 ? bridge.Parts[row].Before : bridge.Parts[row].After) with
-        { Whole = group == 0 ? bridge.Before : bridge.After });
-        Rule sumBefore = new Rule.SumOf("before", all), sumAfter = new Rule.SumOf("after", all);
-        Rule was = new Rule.OrZero("before"), now = new Rule.OrZero("after");
-        List<WorkingColumn> made =
-        [
-            columns.Part(),
-            Amount("before", before, 0),
-            Amount("after", after, 1),
-            cells.OfRule("change", "change", ColumnUnit.Amount, now - was) with { Whole = bridge.After - bridge.Before },
-            cells.OfRule("growth", "growth", ColumnUnit.Share, new Rule.ByRow("change ÷ what was before, where that is above 0",
-                row => bridge.Parts[row].Before is { Sign: > 0 } ? Rule.Column("change") / Rule.Column("before") : null)) with { Whole = BridgeWorkings.Growth(new BridgePart(bridge.Before, bridge.After, default, default)) },
-            cells.OfRule("shareBefore", $"share of {before}", ColumnUnit.Share, Rule.Column("before") / sumBefore) with { Whole = bridge.Before.Sign == 0 ? null : Fraction.One },
-            cells.OfRule("shareAfter", $"share of {after}", ColumnUnit.Share, Rule.Column("after") / sumAfter) with { Whole = bridge.After.Sign == 0 ? null : Fraction.One },
-            cells.OfRule("points", "points", ColumnUnit.Points, (now / sumAfter - was / sumBefore) * new Rule.Constant(100)),
-            cells.Add(WorkingColumn.OfNumber("base", "from", ColumnUnit.Amount, new Rule.ByRow($"all of {before}, then where the row above ends",
-                row => row == 0 ? sumBefore : new Rule.RowAbove("top")), row => bridge.BaseOf(row)) with { Quiet = true }),
-            cells.Add(WorkingColumn.OfNumber("top", "to", ColumnUnit.Amount, Rule.Column("base") + Rule.Column("change"), row => bridge.TopOf(row)) with { Quiet = true }),
-        ];
-        if (division.Volumes is not null)
-        {
-            made.AddRange(OfVolume(division, cells, bridge, before, after, all));
-        }
-        return made;
-    }
-
-    private static IEnumerable<WorkingColumn> OfVolume(Division division, RuleCells cells, BridgeWorkings bridge, string before, string after, int[] all)
-    {
-        string volume = division.Study.Form.Form.VolumeOf(division.Study)!;
-        Rule was = new Rule.OrZero("before"), now = new Rule.OrZero("after");
-        Rule volumesBefore = new Rule.SumOf("volumeBefore", all), volumesAfter = new Rule.SumOf("volumeAfter", all);
-        yield return cells.Add(WorkingColumn.OfNumber("volumeBefore", $"{volume}, {before}", ColumnUnit.Number, new Rule.Given($"sum of {volume} over the rows used, {before}"), row => bridge.Parts[row].VolumeBefore) with { Whole = bridge.VolumeBefore });
-        yield return cells.Add(WorkingColumn.OfNumber("volumeAfter", $"{volume}, {after}", ColumnUnit.Number, new Rule.Given($"sum of {volume} over the rows used, {after}"), row => bridge.Parts[row].VolumeAfter) with { Whole = bridge.VolumeAfter });
-        yield return cells.OfRule("rateBefore", $"rate, {before}", ColumnUnit.Number, Rule.Column("before") / Rule.Column("volumeBefore")) with { Whole = BridgeWorkings.Rate(bridge.Before, bridge.VolumeBefore) };
-        yield return cells.OfRule("rateAfter", $"rate, {after}", ColumnUnit.Number, Rule.Column("after") / Rule.Column("volumeAfter")) with { Whole = BridgeWorkings.Rate(bridge.After, bridge.VolumeAfter) };
-        yield return cells.OfRule("volumeEffect", "volume effect", ColumnUnit.Amount, was * (volumesAfter / volumesBefore - new Rule.Constant(1))) with { Whole = bridge.AllEffects?.Volume };
-        // The change less the other two, of which the rate's is told next.
-        yield return cells.OfRule("mixEffect", "mix effect", ColumnUnit.Amount, new Rule.ByRow("change less the volume and the rate effect",
-            row => bridge.EffectsAt(row) is null ? null : Rule.Column("change") - Rule.Column("volumeEffect") - Rule.Column("rateEffect"))) with
-        { Whole = bridge.AllEffects?.Mix };
-        yield return cells.Add(WorkingColumn.OfNumber("rateEffect", "rate effect", ColumnUnit.Amount,
-            new Rule.ByRow($"{after} less what it would be at the rate of {before}; of folded ones the sum of theirs", row => RateOf(division, bridge, was, now, row)), row => bridge.EffectsAt(row)?.Rate) with
-        { Whole = bridge.AllEffects?.Rate });
-    }
-
-    private static Rule? RateOf(Division division, BridgeWorkings bridge, Rule was, Rule now, int row) => bridge.EffectsAt(row) is null ? null
-        : division.Parts[row].Kind == EntryKind.Folded ? new Rule.Given("the sum of its parts' rate effects")
-        : bridge.Parts[row].VolumeBefore.Sign == 0 ? new Rule.Constant(0)
-        : now - Rule.Column("volumeAfter") * was / Rule.Column("volumeBefore");
 
     /// <summary>What the two wholes are called.</summary>
-    public static (string Before, string After) Names(Division division) => division is { IsEmpty: false, GroupCount: 2, Groups: { } groups } ? (groups[0].Label, groups[1].Label) : ("before", "after");
+    public static (string Before, string After) Names(Division division) => division is { IsEmpty: false, GroupCount: 2, Groups: { } groups }
+        ? (groups[0].Label, groups[1].Label) : ("before", "after");
+
+    private static WorkingColumn Quiet(string key, string label, Rule rule, Func<int, Fraction?> number) =>
+        WorkingColumn.OfNumber(key, label, ColumnUnit.Amount, rule, number) with { Quiet = true };
+
+    private WorkingColumn Add(string key, string label, ColumnUnit unit, Rule rule, Func<int, Fraction?> number, Fraction? whole = null) =>
+        _cells.Add(WorkingColumn.OfNumber(key, label, unit, rule, number) with { Whole = whole });
+
+    private IEnumerable<WorkingColumn> OfAmounts()
+    {
+        var all = new BridgePart(_bridge.Before, _bridge.After, default, default);
+        Rule sumBefore = new Rule.SumOf("before", _all), sumAfter = new Rule.SumOf("after", _all);
+        yield return _columns.Part();
+        yield return Amount("before", _before, 0, part => part.Before, _bridge.Before);
+        yield return Amount("after", _after, 1, part => part.After, _bridge.After);
+        yield return Add("change", "change", ColumnUnit.Amount, Is - Was, row => _bridge.Parts[row].Change, all.Change);
+        yield return _cells.OfRule("growth", "growth", ColumnUnit.Share, new Rule.ByRow("change ÷ what was before, where that is above 0",
+            row => _bridge.Parts[row].Before is { Sign: > 0 } ? Change / Rule.Column("before") : null)) with
+        { Whole = BridgeWorkings.Growth(all) };
+        yield return Share("shareBefore", _before, Rule.Column("before") / sumBefore, part => part.Before, _bridge.Before);
+        yield return Share("shareAfter", _after, Rule.Column("after") / sumAfter, part => part.After, _bridge.After);
+        yield return Add("points", "points", ColumnUnit.Points, (Is / sumAfter - Was / sumBefore) * new Rule.Constant(100), row => _bridge.Points(_bridge.Parts[row]));
+        var from = new Rule.ByRow($"all of {_before}, then where the row above ends", row => row == 0 ? sumBefore : new Rule.RowAbove("top"));
+        yield return _cells.Add(Quiet("base", "from", from, row => _bridge.BaseOf(row)));
+        yield return _cells.Add(Quiet("top", "to", Rule.Column("base") + Change, row => _bridge.TopOf(row)));
+    }
+
+    private WorkingColumn Amount(string key, string name, int group, Func<BridgePart, Fraction?> of, Fraction whole)
+    {
+        string words = $"{_columns.ValueWords}, {name}";
+        // The rows of another table, or of other conditions, are not those of this study.
+        Rule rule = _division.Before is null ? new Rule.Amount(words, row => (group, row)) : new Rule.Given(words);
+        return Add(key, name, ColumnUnit.Amount, rule, row => of(_bridge.Parts[row]), whole);
+    }
+
+    private WorkingColumn Share(string key, string name, Rule rule, Func<BridgePart, Fraction?> of, Fraction whole) =>
+        Add(key, $"share of {name}", ColumnUnit.Share, rule, row => whole.Sign == 0 ? null : of(_bridge.Parts[row]) / whole, whole.Sign == 0 ? null : Fraction.One);
+
+    private IEnumerable<WorkingColumn> OfVolumes()
+    {
+        Rule volumesBefore = new Rule.SumOf("volumeBefore", _all), volumesAfter = new Rule.SumOf("volumeAfter", _all);
+        Effects? effects = _bridge.AllEffects;
+        yield return Volume("volumeBefore", _before, part => part.VolumeBefore, _bridge.VolumeBefore);
+        yield return Volume("volumeAfter", _after, part => part.VolumeAfter, _bridge.VolumeAfter);
+        yield return _cells.OfRule("rateBefore", $"rate, {_before}", ColumnUnit.Number, Rule.Column("before") / Rule.Column("volumeBefore")) with
+        { Whole = BridgeWorkings.Rate(_bridge.Before, _bridge.VolumeBefore) };
+        yield return _cells.OfRule("rateAfter", $"rate, {_after}", ColumnUnit.Number, Rule.Column("after") / Rule.Column("volumeAfter")) with
+        { Whole = BridgeWorkings.Rate(_bridge.After, _bridge.VolumeAfter) };
+        yield return Effect("volumeEffect", "volume effect", Was * (volumesAfter / volumesBefore - new Rule.Constant(1)), effect => effect.Volume, effects);
+        // The rate's effect is told next.
+        var mix = new Rule.ByRow("change less the volume and the rate effect",
+            row => _bridge.EffectsAt(row) is null ? null : Change - Rule.Column("volumeEffect") - Rule.Column("rateEffect"));
+        yield return Effect("mixEffect", "mix effect", mix, effect => effect.Mix, effects);
+        var rate = new Rule.ByRow($"{_after} less what it would be at the rate of {_before}; of folded ones the sum of theirs", RateRule);
+        yield return Effect("rateEffect", "rate effect", rate, effect => effect.Rate, effects);
+    }
+
+    private WorkingColumn Volume(string key, string name, Func<BridgePart, Fraction> of, Fraction whole)
+    {
+        string volume = _division.Study.Form.Form.VolumeOf(_division.Study)!;
+        var rule = new Rule.Given($"sum of {volume} over the rows used, {name}");
+        return Add(key, $"{volume}, {name}", ColumnUnit.Number, rule, row => of(_bridge.Parts[row]), whole);
+    }
+
+    private WorkingColumn Effect(string key, string label, Rule rule, Func<Effects, Fraction> of, Effects? all) =>
+        Add(key, label, ColumnUnit.Amount, rule, row => _bridge.EffectsAt(row) is { } own ? of(own) : null, all is { } sum ? of(sum) : null);
+
+    private Rule? RateRule(int row) => _bridge.EffectsAt(row) is null ? null
+        : _division.Parts[row].Kind == EntryKind.Folded ? new Rule.Given("the sum of its parts' rate effects")
+        : _bridge.Parts[row].VolumeBefore.Sign == 0 ? new Rule.Constant(0)
+        : Is - Rule.Column("volumeAfter") * Was / Rule.Column("volumeBefore");
 }

@@ -47,7 +47,8 @@ public sealed class BridgeForm : Form<BridgeMembers>
     {
         if (Of(study).Against is { } against && study.Groups is not null)
         {
-            throw new StudyException("wrong-value", "form.against", "form.against goes with a study without groups, whose two wholes they are: leave groups out, or form.against.");
+            throw new StudyException("wrong-value", "form.against",
+                "form.against goes with a study without groups, whose two wholes they are: leave groups out, or form.against.");
         }
         return Of(study).Against;
     }
@@ -60,7 +61,8 @@ public sealed class BridgeForm : Form<BridgeMembers>
         }
         if (study.Value is not Measure.Sum || study.Parts is Axis.Columns || study.Groups is Axis.Columns)
         {
-            throw new StudyException("wrong-value", "form.volume", $"form.volume \"{volume}\" goes with the sum of one column: say value {{\"sum\": COLUMN}}, or leave form.volume out.");
+            throw new StudyException("wrong-value", "form.volume",
+                $"form.volume \"{volume}\" goes with the sum of one column: say value {{\"sum\": COLUMN}}, or leave form.volume out.");
         }
         return volume;
     }
@@ -92,8 +94,10 @@ public sealed class BridgeForm : Form<BridgeMembers>
         {
             return;
         }
-        string listed = string.Join(", ", division.Groups!.Take(6).Select(group => $"\"{group.Label}\"")) + (division.GroupCount > 6 ? $" and {division.GroupCount - 6} others" : "");
-        throw new StudyException("needs-two-groups", "groups", $"Bridge needs exactly two groups, before and after; there {(division.GroupCount == 1 ? "is" : "are")} {division.GroupCount}: {listed}. Filter or choose another column.");
+        string listed = TwoSides.Listed(division.Groups!);
+        string are = division.GroupCount == 1 ? "is" : "are";
+        throw new StudyException("needs-two-groups", "groups",
+            $"Bridge needs exactly two groups, before and after; there {are} {division.GroupCount}: {listed}. Filter or choose another column.");
     }
 
     private static IEnumerable<TieOutLine> Proofs(Division division, BridgeWorkings bridge)
@@ -114,7 +118,8 @@ public sealed class BridgeForm : Form<BridgeMembers>
             string[] named = [.. bridge.NewOrGone.Select(part => $"{part.Name} {(part.IsNew ? "is new" : "is gone")} ({Text(part.Amount)})")];
             Fraction others = bridge.NewOrGone.Skip(3).Aggregate(Fraction.Zero, (sum, part) => sum + part.Amount);
             string rest = named.Length > 3 ? $" and {named.Length - 3} {(named.Length == 4 ? "other" : "others")} ({Text(others)})" : "";
-            yield return new TieOutLine("new-or-gone", TieOutStatus.Warn, $"not in both: {string.Join(", ", named.Take(3))}{rest} of the {words.PartMany}") { Names = named };
+            string lacking = $"not in both: {string.Join(", ", named.Take(3))}{rest} of the {words.PartMany}";
+            yield return new TieOutLine("new-or-gone", TieOutStatus.Warn, lacking) { Names = named };
         }
     }
 
@@ -130,14 +135,20 @@ public sealed class BridgeForm : Form<BridgeMembers>
         {
             string[] left = [.. TableFit.LabelsLeft(study, column).Take(500)];
             return left.Length == 2 ? study
-                : left.Length > 2 && NaturalOrder.IsOrderedSet(left) && NaturalOrder.Sort([.. left.Select((label, at) => new Entry(label, EntryKind.Label, at))]) is var sorted
-                    ? study with { Where = study.Where.Add(new Clause(labels.Column) { Is = [.. sorted.TakeLast(2).Select(entry => entry.Label)] }), Order = study.Order with { Groups = Order.Natural } }
+                : left.Length > 2 && NaturalOrder.IsOrderedSet(left) ? OfLastTwo(study, labels.Column, left)
                 : study with { Groups = null };
         }
         // A wide table of stretches of time: its last two are before and after.
         return study is { Groups: null, Parts: Axis.Labels, Where: [] } && known is { Shape: TableShape.Wide, TogetherIsTime: true }
             ? study with { Groups = new Axis.Columns([.. known.Side.Names[^2..]]), GivenValue = null }
             : study.Groups is null ? study : study with { Groups = null };
+    }
+
+    private static Study OfLastTwo(Study study, string column, string[] labels)
+    {
+        IEnumerable<Entry> sorted = NaturalOrder.Sort([.. labels.Select((label, at) => new Entry(label, EntryKind.Label, at))]);
+        var clause = new Clause(column) { Is = [.. sorted.TakeLast(2).Select(entry => entry.Label)] };
+        return study with { Where = study.Where.Add(clause), Order = study.Order with { Groups = Order.Natural } };
     }
 
     public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings)
@@ -153,7 +164,8 @@ public sealed class BridgeForm : Form<BridgeMembers>
             (string before, string after) = BridgeColumns.Names(division);
             var bridge = (BridgeWorkings)workings.Computed;
             string Amount(Fraction value) => NumberText.Rounded(value, division.Scale, trimZeros: true);
-            yield return new Phrase("bridge", [new Token($": from {before} to {after}, {Amount(bridge.Before)} became {Amount(bridge.After)}")]) { Drop = members.Against is null ? null : "form.against" };
+            var said = new Token($": from {before} to {after}, {Amount(bridge.Before)} became {Amount(bridge.After)}");
+            yield return new Phrase("bridge", [said]) { Drop = members.Against is null ? null : "form.against" };
         }
         if (members.Volume is not null)
         {
@@ -213,7 +225,13 @@ public sealed class BridgeForm : Form<BridgeMembers>
         Division division = workings.Division;
         int decimals = division.Study.Rounding.Decimals;
         string Amount(Fraction value) => NumberText.Rounded(value, division.Scale, trimZeros: true);
-        (string Name, Fraction Change)[] named = [.. bridge.Parts.Select((part, at) => (division.Parts[at], part.Change)).Where(part => part.Item1.Kind != EntryKind.Folded).Select(part => (part.Item1.Label, part.Change)).OrderBy(part => part.Change)];
+        (string Name, Fraction Change)[] named =
+        [
+            .. from pair in bridge.Parts.Zip(division.Parts)
+               where pair.Second.Kind != EntryKind.Folded
+               orderby pair.First.Change
+               select (pair.Second.Label, pair.First.Change),
+        ];
         var said = new List<string>();
         if (named.LastOrDefault() is { Change.Sign: > 0 } rise)
         {
@@ -234,14 +252,15 @@ public sealed class BridgeForm : Form<BridgeMembers>
     {
         Division division = workings.Division;
         return division.IsEmpty ? Unsuitable.Nothing
-            : division.PartCount > MostBars ? new Unsuitable($"{division.PartCount} steps: too many to be followed", new Remedy($"fold the small {StudyWords.Of(division).PartMany} past the 8th", study => study with { Fold = new Fold { Keep = 8 } })) : null;
+            : division.PartCount > MostBars ? new Unsuitable($"{division.PartCount} steps: too many to be followed", TooMany.FoldPastEighth(division)) : null;
     }
 
     private const int MostBars = 30;
 
     public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > 500;
 
-    public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) => workings.Computed is BridgeWorkings ? [new("rise", BridgeLayout.Rise), new("fall (outlined)", BridgeLayout.Fall)] : [];
+    public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) =>
+        workings.Computed is BridgeWorkings ? [new("rise", BridgeLayout.Rise), new("fall (outlined)", BridgeLayout.Fall)] : [];
 
     public override Domains Domains(WorkingsResult workings) => BridgeLayout.DomainsOf(workings);
 

@@ -19,16 +19,19 @@ internal sealed record BridgeStep(string Name, Fraction From, Fraction To, int R
         if (workings.Computed is not BridgeWorkings bridge)
         {
             Fraction total = division.Value(division.Total);
-            return [.. parts.Select(row => new BridgeStep(division.Parts[row].NameInFigure, workings["base"].Exact(row)!.Value, workings["top"].Exact(row)!.Value, row, false)), new BridgeStep("all", Fraction.Zero, total, -1, true)];
+            BridgeStep Part(int row) => new(division.Parts[row].NameInFigure, workings["base"].Exact(row)!.Value, workings["top"].Exact(row)!.Value, row, false);
+            return [.. parts.Select(Part), new BridgeStep("all", Fraction.Zero, total, -1, true)];
         }
         (string before, string after) = BridgeColumns.Names(division);
         BridgeStep first = new(before, Fraction.Zero, bridge.Before, -1, true), last = new(after, Fraction.Zero, bridge.After, -1, true);
         bool effects = ((BridgeMembers)division.Study.Form.Members).Steps == BridgeSteps.Effects;
         if (!effects || bridge.AllEffects is not { } all)
         {
-            return [first, .. parts.Select(row => new BridgeStep(division.Parts[row].NameInFigure, bridge.BaseOf(row), bridge.TopOf(row), row, false)), last];
+            BridgeStep Part(int row) => new(division.Parts[row].NameInFigure, bridge.BaseOf(row), bridge.TopOf(row), row, false);
+            return [first, .. parts.Select(Part), last];
         }
         Fraction volume = bridge.Before + all.Volume, mix = volume + all.Mix;
-        return [first, new("volume", bridge.Before, volume, -1, false), new("mix", volume, mix, -1, false), new("rate", mix, mix + all.Rate, -1, false), last];
+        BridgeStep Effect(string name, Fraction from, Fraction to) => new(name, from, to, -1, false);
+        return [first, Effect("volume", bridge.Before, volume), Effect("mix", volume, mix), Effect("rate", mix, mix + all.Rate), last];
     }
 }

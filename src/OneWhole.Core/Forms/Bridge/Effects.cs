@@ -19,7 +19,8 @@ internal readonly record struct BridgePart(Fraction? Before, Fraction? After, Fr
 {
     public Fraction Change => (After ?? Fraction.Zero) - (Before ?? Fraction.Zero);
 
-    public static BridgePart operator +(BridgePart a, BridgePart b) => new(Sum(a.Before, b.Before), Sum(a.After, b.After), a.VolumeBefore + b.VolumeBefore, a.VolumeAfter + b.VolumeAfter);
+    public static BridgePart operator +(BridgePart a, BridgePart b) =>
+        new(Sum(a.Before, b.Before), Sum(a.After, b.After), a.VolumeBefore + b.VolumeBefore, a.VolumeAfter + b.VolumeAfter);
 
     private static Fraction? Sum(Fraction? a, Fraction? b) => a is null ? b : b is null ? a : a + b;
 

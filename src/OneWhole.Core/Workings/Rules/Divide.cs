@@ -11,9 +11,14 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => $"{words.NumberTerm(Dividend, row)} ÷ {words.NumberTerm(Divisor, row)}";
 
-        public override Fraction? Value(RuleCells cells, int row) => Divisor.Value(cells, row) is { Sign: not 0 } divisor ? Dividend.Value(cells, row) / divisor : null;
+        public override Fraction? Value(RuleCells cells, int row) =>
+            Divisor.Value(cells, row) is { Sign: not 0 } divisor ? Dividend.Value(cells, row) / divisor : null;
 
-        public override string? Formula(IFormulaSheet sheet, int row) => Both(Term(Dividend, sheet, row), "/", Divisor.IsProduct ? $"({Divisor.Formula(sheet, row)})" : Term(Divisor, sheet, row));
+        public override string? Formula(IFormulaSheet sheet, int row)
+        {
+            string? divisor = Divisor.IsProduct && Divisor.Formula(sheet, row) is { } product ? $"({product})" : Term(Divisor, sheet, row);
+            return Both(Term(Dividend, sheet, row), "/", divisor);
+        }
 
         internal override IEnumerable<Rule> Inner(int row) => [Dividend, Divisor];
 

@@ -7,7 +7,8 @@ public abstract partial record Rule
     /// <summary>1 for the largest of all parts, folded ones among them; equal values have the same rank and the next skips. The folded part has none.</summary>
     public sealed record Rank(string Key) : Rule
     {
-        internal override string Words(RuleWords words) => $"1 for the largest {words.LabelOf(Key)}; equal ones share a rank{(words.Division.Folded is null ? "" : ", and folded ones count")}";
+        internal override string Words(RuleWords words) =>
+            $"1 for the largest {words.LabelOf(Key)}; equal ones share a rank{(words.Division.Folded is null ? "" : ", and folded ones count")}";
 
         public override Fraction? Value(RuleCells cells, int row) => IsFolded(cells.Division, row) || cells.At(Key, row) is not { } own ? null
             : 1 + Enumerable.Range(0, Listed(cells.Division)).Count(at => cells.At(Key, at) > own) + FoldedAbove(cells.Division, row);

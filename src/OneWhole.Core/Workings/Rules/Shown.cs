@@ -10,7 +10,9 @@ public abstract partial record Rule
     public sealed record Shown(Rule Of, ShownShares Shares) : Rule
     {
         internal override string Words(RuleWords words) =>
-            $"{Of.Words(words)} in percent, {(Shares.Decimals == 1 ? "1 decimal" : $"{Shares.Decimals} decimals")}{(words.Division.Study.Rounding.Reconcile ? ", rounded so that each whole shows 100 where it can" : "")}";
+            $"{Of.Words(words)} in percent, {DecimalWords}{(words.Division.Study.Rounding.Reconcile ? ", rounded so that each whole shows 100 where it can" : "")}";
+
+        private string DecimalWords => Shares.Decimals == 1 ? "1 decimal" : $"{Shares.Decimals} decimals";
 
         internal override string Numbers(RuleWords words, int row) => Of.Numbers(words, row);
 
