@@ -154,3 +154,39 @@ test('a source is named, read from, seen to have newer rows, and moved with its 
   await page.getByRole('button', { name: 'Move it there' }).click();
   await expect(page.getByText(`an address: ${server.url}/feed/kiosk.csv`)).toBeVisible();
 });
+
+test('what is typed is not lost: without a marked cell, in a row that is only coming, and however fast', async ({ page }) => {
+  await bring(page, 'stops.csv', 'Stop,Boardings\nHallin Pier,812\nOskery Quay,598\n');
+  // Without a marked cell the first one takes it.
+  await page.getByRole('grid').focus();
+  await page.keyboard.type('Hallin');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 1, 1)).toHaveText('Hallin');
+  // The cursor goes into the row that is added, and what is typed at once is in it.
+  await cell(page, 2, 1).click();
+  await page.getByRole('button', { name: 'add a row below' }).click();
+  await page.keyboard.type('Sule Bank');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('77');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 3, 1)).toHaveText('Sule Bank');
+  await expect(cell(page, 3, 2)).toHaveText('77');
+  await expect(page.getByText('3 rows, 2 columns')).toBeVisible();
+  // Forty rows of two cells, key after key without a pause.
+  const lines = Array.from({ length: 40 }, (_, row) => [`Stop ${row}`, String(row * 7)]);
+  await bring(page, 'fast.csv', `Stop,Boardings\n${lines.map(() => 'x,0').join('\n')}\n`);
+  for (const [column, texts] of [lines.map((line) => line[0]), lines.map((line) => line[1])].entries()) {
+    await page.getByRole('grid').press('Control+Home');
+    await cell(page, 1, column + 1).click();
+    await page.keyboard.type(`${texts.join('\n')}\n`);
+  }
+  for (const row of [0, 1, 19, 39]) {
+    await page.getByRole('grid').press('Control+Home');
+    for (let down = 0; down < row; down += 15) await page.keyboard.press('PageDown');
+    const [stop = '', boardings = ''] = lines[row] ?? [];
+    await expect(page.getByRole('row').filter({ hasText: `${row + 1}${stop}` }).first()).toContainText(boardings);
+  }
+  const saved = async () =>
+    (await (await page.request.get(`${server.url}/api/tables/${page.url().split('/').pop()}/rows?first=0&count=40`)).json()).rows;
+  await expect.poll(saved).toEqual(lines);
+});

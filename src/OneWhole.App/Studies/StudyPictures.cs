@@ -138,6 +138,10 @@ internal static class StudyPictures
         {
             return column.Text(row) ?? NumberText.Dash;
         }
+        if (column.Key == "value" && workings.RowsAreCells && workings.Division.HasNoAmount(row))
+        {
+            return NumberText.Dash;
+        }
         // Beside the shown share stands the share as it is, one decimal finer, so that one sees what was rounded.
         string text = WorkingsText.Of(workings, column, row, finer: column.Key == "share" && workings.Find("shownShare") is not null ? 1 : 0);
         return text.Length > 0 ? text : NumberText.Dash;

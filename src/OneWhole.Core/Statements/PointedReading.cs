@@ -40,6 +40,10 @@ public static class PointedReading
             return ["no row"];
         }
         ExactInt amount = division.Amount(row);
+        if (division.HasNoAmount(row))
+        {
+            return ["no amount", "none of its rows has a number that can be read"];
+        }
         var lines = new List<string> { words.AmountOf(NumberText.Exact(division.Decimal(amount))) };
         if (!division.HasGroups)
         {

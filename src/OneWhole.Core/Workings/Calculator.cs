@@ -38,6 +38,8 @@ public static class Calculator
         JsonObject readings = CommonReadings(division);
         List<JsonObject>? groups = GroupReadings(division);
         own.AddReadings?.Invoke(readings, groups);
+        RefuseInfinite(readings, "");
+        groups?.ForEach(group => RefuseInfinite(group, $" of {(string?)group["group"]}"));
         if (groups is not null && division.Before is null)
         {
             readings["groups"] = new JsonArray([.. groups]);
@@ -74,6 +76,18 @@ public static class Calculator
             }
             Check(division.ReadingWhole, () => "The whole");
             Check(division.Total, () => "The total of all amounts");
+        }
+    }
+
+    /// <summary>A reading that no number of a file can hold is said, too.</summary>
+    private static void RefuseInfinite(JsonObject readings, string of)
+    {
+        foreach ((string name, JsonNode? node) in readings)
+        {
+            if (node is JsonValue value && value.TryGetValue(out double number) && !double.IsFinite(number))
+            {
+                throw new StudyException("beyond-doubles", "value", $"The reading {name}{of} is beyond the largest number there is (1.8 × 10^308): leave out what can't be meant, or count in larger units.");
+            }
         }
     }
 

@@ -18,6 +18,7 @@ public sealed class Division : IMeasured
 
     private Division(Study study, Table table, Aggregate aggregate, Amounts listed, Amounts display, ExactInt? fixedWhole)
     {
+        _unreadable = new Lazy<HashSet<(int, int)>?>(FindUnreadable);
         Study = study;
         Table = table;
         Listed = listed;
@@ -58,6 +59,7 @@ public sealed class Division : IMeasured
     private Division(Division from, Study study)
     {
         _amounts = from._amounts;
+        _unreadable = from._unreadable;
         _partTotals = from._partTotals;
         _sortedTotals = from._sortedTotals;
         _groupTotals = from._groupTotals;
@@ -183,6 +185,18 @@ public sealed class Division : IMeasured
     public bool Has(int row) => _amounts.Exists[row];
 
     public bool Has(int group, int part) => _amounts.Has(group, part);
+
+    /// <summary>Whether there are rows behind an amount, and none of them could be read: it counts as 0, and is shown as none.</summary>
+    public bool HasNoAmount(int row) => Amount(row).IsZero && _unreadable.Value is { } unreadable
+        && PartsOf(PartOf(row)).All(part => unreadable.Contains((Groups?[GroupOf(row)].TableRank ?? 0, part.TableRank)));
+
+    private IEnumerable<Entry> PartsOf(int part) => Parts[part].Kind == EntryKind.Folded ? Parts[part].Folded : [Parts[part]];
+
+    /// <summary>The amounts whose rows all can't be read; null where there are none.</summary>
+    private readonly Lazy<HashSet<(int Group, int Part)>?> _unreadable;
+
+    private HashSet<(int Group, int Part)>? FindUnreadable() =>
+        Rows.NotReadable == 0 || Before is not null || Study.Value is not Studies.Measure.Sum || Study.Trials.Length > 0 ? null : UsedNumbers.Unreadable(Table, Study, HasGroups);
 
     public int GroupOf(int row) => row / PartCount;
 

@@ -47,8 +47,22 @@ internal static class UsedNumbers
         return volumes;
     }
 
-    /// <summary>Calls for each number of a column in the rows used, with the codes of its group (0 without groups) and part.</summary>
-    private static void Each(Table table, Study study, Axis? groupAxis, NumberView numbers, Action<int, int, ExactInt> take)
+    /// <summary>The groups (0 without groups) and parts, by their codes, all of whose rows have a number that can't be read.</summary>
+    /// <param name="table">The table.</param>
+    /// <param name="study">The study, which sums a column; no axis of it is made of columns.</param>
+    /// <param name="grouped">Whether its groups count.</param>
+    public static HashSet<(int Group, int Part)> Unreadable(Table table, Study study, bool grouped)
+    {
+        var read = new HashSet<(int, int)>();
+        var unread = new HashSet<(int, int)>();
+        NumberView numbers = table.Find(((Measure.Sum)study.Value).Column)!.Numbers;
+        Each(table, study, grouped ? study.Groups : null, numbers, (group, part, _) => read.Add((group, part)), (group, part) => unread.Add((group, part)));
+        unread.ExceptWith(read);
+        return unread;
+    }
+
+    /// <summary>Calls for each number of a column in the rows used, with the codes of its group (0 without groups) and part; and, where asked, for each row that can't be used.</summary>
+    private static void Each(Table table, Study study, Axis? groupAxis, NumberView numbers, Action<int, int, ExactInt> take, Action<int, int>? unread = null)
     {
         byte[]? passing = RowFilter.Passing(table, study.Where, CancellationToken.None);
         AxisScan parts = AxisScan.Of(table, study.Parts, passing, "parts");
@@ -72,8 +86,16 @@ internal static class UsedNumbers
             for (int i = 0; i < count; i++)
             {
                 int row = first + i;
-                if ((passing is not null && passing[row] == 0) || partOf[i] < 0 || groupOf[i] < 0
-                    || (needed.Length > 0 && Array.TrueForAll(needed, view => view.At(row) is null)) || numbers.At(row) is not { } number)
+                if ((passing is not null && passing[row] == 0) || partOf[i] < 0 || groupOf[i] < 0)
+                {
+                    continue;
+                }
+                if (needed.Length > 0 && Array.TrueForAll(needed, view => view.At(row) is null))
+                {
+                    unread?.Invoke(groupOf[i], partOf[i]);
+                    continue;
+                }
+                if (numbers.At(row) is not { } number)
                 {
                     continue;
                 }

@@ -1,5 +1,6 @@
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Tests.Workings;
 
@@ -83,6 +84,17 @@ public sealed class TieOutTests
     {
         TieOutLine line = Line(Run(Minutes, "\"sharebars\""), "ties");
         Assert.Equal("Crew, Bow door have the same 5 minutes; they keep the order of the table", line.Text);
+    }
+
+    [Fact]
+    public void An_amount_without_a_number_behind_it_counts_as_0_and_is_said_to_be_none()
+    {
+        Table table = TableOf.Columns("Cause: a | b | b | c | c", "Minutes: 5 |  | x | 0 | ");
+        WorkingsResult workings = Run(Minutes + """, "order": {"parts": "table"} """, table: table);
+        Assert.Equal([5.0, 0.0, 0.0], Enumerable.Range(0, 3).Select(row => workings["value"].Number(row)!.Value));
+        // The second has no number at all; the third has one, which is 0.
+        Assert.Equal([false, true, false], Enumerable.Range(0, 3).Select(workings.Division.HasNoAmount));
+        Assert.StartsWith("no amount", new RuleWords(workings).Arithmetic(workings["value"], 1), StringComparison.Ordinal);
     }
 
     private const string Reconciled = """, "rounding": {"reconcile": true} """;

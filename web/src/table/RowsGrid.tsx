@@ -1,4 +1,5 @@
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { api, type TableEdit, type TableView } from '../lib/api';
 import { blockOf, textOf } from '../lib/cells';
 import type { Saving } from '../lib/useSaving';
@@ -37,6 +38,9 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
   const [typing, setTyping] = useState<(Cell & { text: string }) | null>(null);
   const ended = useRef<typeof typing>(null);
   const [told, setTold] = useState<string | null>(null);
+  // A row that was added and is not there yet: what is typed meanwhile is kept for it.
+  const [coming, setComing] = useState<number | null>(null);
+  const kept = useRef('');
   const rows = useRowWindow(scroller, view.rowCount, rowHeight, 12);
   const editable = view.stage === 0;
   const width = view.columns.length;
@@ -137,6 +141,24 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
       ['Ctrl+z', undo],
       ['Ctrl+Shift+z', redo],
     ]);
+    const isText = event.key.length === 1 && event.key !== ' ' && !held && !event.altKey;
+    if (coming !== null && !held) {
+      const between = new Map([
+        ['Tab', '\t'],
+        ['Enter', '\n'],
+      ]).get(event.key);
+      if (event.key === 'Escape') setComing(null);
+      else if (event.key === 'Backspace') kept.current = kept.current.slice(0, -1);
+      else if (between || event.key.length === 1) kept.current += between ?? event.key;
+      return true;
+    }
+    // Typed without a marked cell it is not lost: it begins in the first one that is in sight.
+    const top = { row: Math.max(0, Math.min(rows.first, view.rowCount - 1)), column: 0 };
+    if (!at && isText)
+      acts.set(event.key, () => {
+        cells.go(top.row, top.column);
+        begin(top, event.key);
+      });
     if (at && block) {
       acts.set('Ctrl+c', () => read(block).then((texts) => texts && navigator.clipboard.writeText(textOf(texts))));
       acts.set('Ctrl+d', () => fill(false));
@@ -145,8 +167,12 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
       for (const open of ['F2', 'Enter']) acts.set(open, () => begin(at));
       for (const wipe of ['Delete', 'Backspace']) acts.set(wipe, () => clear(block));
       if (at.column < width - 1 && !event.shiftKey) acts.set('Tab', () => cells.go(at.row, at.column + 1));
-      const isText = event.key.length === 1 && event.key !== ' ' && !held && !event.altKey;
-      if (isText) acts.set(event.key, () => begin(at, event.key));
+      // The next key can come before the field has the focus: it goes on where it began.
+      if (isText)
+        acts.set(event.key, () => {
+          if (typing?.row === at.row && typing.column === at.column) setTyping({ ...typing, text: typing.text + event.key });
+          else begin(at, event.key);
+        });
     }
     acts.get(name)?.();
     return acts.has(name);
@@ -159,6 +185,30 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
     if (active)
       document.getElementById(`grid-${active.row}-${active.column}`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [active]);
+
+  /** Adds rows or columns; the cursor goes into the row that comes. */
+  const grow = (change: TableEdit) => {
+    edit(change);
+    if (!change.insert) return;
+    kept.current = '';
+    setComing(change.insert.at);
+    scroller.current?.focus();
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the rows are more
+  useLayoutEffect(() => {
+    if (coming === null || coming >= view.rowCount) return;
+    const arrive = () => {
+      const texts = kept.current.split(/[\t\n]/);
+      const last = texts.pop() ?? '';
+      if (texts.length) type({ row: coming, column: 0 }, [texts.slice(0, width)]);
+      const at = { row: coming, column: Math.min(texts.length, width - 1) };
+      cells.go(at.row, at.column);
+      if (last) begin(at, last);
+      setComing(null);
+    };
+    // Before the next key can come: none falls between what was kept and the field.
+    queueMicrotask(() => flushSync(arrive));
+  }, [view.rowCount]);
 
   const done = (by: Cell | null) => {
     // Leaving the field by a key takes the focus from it, which would end it a second time.
@@ -274,7 +324,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
         told={problem?.message ?? told}
         toRead={editable ? null : toRead}
         fill={editable ? fill : null}
-        edit={editable ? edit : null}
+        edit={editable ? grow : null}
         start={stage === null ? startFrom : null}
         back={() => scroller.current?.focus()}
       />

@@ -110,7 +110,9 @@ public sealed class BridgeForm : Form<BridgeMembers>
         if (bridge.AllEffects is { } effects)
         {
             ends &= effects.Volume + effects.Mix + effects.Rate == changes;
-            text += $"; volume {Text(effects.Volume)}, mix {Text(effects.Mix)} and rate {Text(effects.Rate)} make up {Text(changes)}";
+            // Effects are quotients: they are told as finely as their arithmetic is.
+            string Fine(Fraction value) => NumberText.Rounded(value, Math.Max(4, division.Scale), trimZeros: true);
+            text += $"; volume {Fine(effects.Volume)}, mix {Fine(effects.Mix)} and rate {Fine(effects.Rate)} make up {Text(changes)}";
         }
         yield return new TieOutLine("bridge-ends", ends ? TieOutStatus.Ok : TieOutStatus.Fail, text);
         if (bridge.NewOrGone.Count > 0)

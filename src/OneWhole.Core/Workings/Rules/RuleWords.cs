@@ -24,6 +24,10 @@ public sealed class RuleWords(WorkingsResult workings)
         {
             return NoValue(column, row);
         }
+        if (column.Key == "value" && workings.RowsAreCells && Division.HasNoAmount(row))
+        {
+            return "no amount: none of its rows has a number that can be read, and it counts as 0";
+        }
         string numbers = column.Rule.Numbers(this, row);
         int decimals = Division.Study.Rounding.Decimals;
         // A share that is shown by itself is one more step from the exact one, which has its own arithmetic.
