@@ -1,5 +1,6 @@
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Preparing;
+using OneWhole.Formats.Reading;
 using OneWhole.Store;
 
 namespace OneWhole.App.Tests;
@@ -97,6 +98,26 @@ public sealed class SourceTests : AppTest
         summary = await Sources.LookAgain(table.Id, _none);
         Assert.Equal((0, 0, 0), (summary.Renamed.Count, summary.GoneColumns.Count, summary.NewColumns.Count));
         Assert.Equal("3 sales", Assert.Single(summary.Studies).After);
+    }
+
+    [Fact]
+    public async Task Rows_in_a_databases_log_come_with_it()
+    {
+        Directory.CreateDirectory(Path.Combine(Folder, "live"));
+        string path = Path.Combine(Folder, "live", "sales.db");
+        using var writing = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={path};Pooling=False");
+        writing.Open();
+        using Microsoft.Data.Sqlite.SqliteCommand command = writing.CreateCommand();
+        command.CommandText = "CREATE TABLE sales (goods TEXT, n INTEGER); INSERT INTO sales VALUES ('Tea', 1); PRAGMA journal_mode = wal; PRAGMA wal_autocheckpoint = 0;";
+        command.ExecuteNonQuery();
+        string? seen = await SourcePlace.SeenNow(path, null, _none);
+        command.CommandText = "INSERT INTO sales VALUES ('Soup', 2)";
+        command.ExecuteNonQuery();
+        Assert.NotEqual(seen, await SourcePlace.SeenNow(path, null, _none));
+        FetchedFile fetched = await SourcePlace.Fetch(path, null, 1 << 20, _none);
+        Assert.Equal(2, TableFile.Read(fetched.Path, ReadSettings.Found with { Section = "sales" }).Table.RowCount);
+        Assert.False(File.Exists(fetched.Path + "-wal"));
+        File.Delete(fetched.Path);
     }
 
     [Fact]

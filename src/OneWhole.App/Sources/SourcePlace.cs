@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Net;
 using OneWhole.Formats;
+using OneWhole.Formats.Databases;
 using OneWhole.Formats.Reading;
 
 namespace OneWhole.App.Sources;
@@ -91,6 +92,14 @@ public static class SourcePlace
                 {
                     await Copy(from, to, place, mostBytes, cancel).ConfigureAwait(false);
                 }
+                if (SqliteLog.Of(path) is { } log)
+                {
+                    using (FileStream rows = RegularFile.Open(log))
+                    {
+                        await Copy(rows, to + SqliteLog.Ending, place, mostBytes, cancel).ConfigureAwait(false);
+                    }
+                    SqliteLog.TakeIn(to);
+                }
                 return new FetchedFile(to, Path.GetFileName(path), stamp);
             }
             patience.CancelAfter(Patience);
@@ -110,6 +119,7 @@ public static class SourcePlace
         catch (Exception fault)
         {
             File.Delete(to);
+            File.Delete(to + SqliteLog.Ending);
             throw fault switch
             {
                 OperationCanceledException when !cancel.IsCancellationRequested => new AppException("not-there", $"{place} does not answer within {Patience.TotalSeconds:0} seconds: try again later, or give another place."),
@@ -156,7 +166,9 @@ public static class SourcePlace
     private static string? Stamp(string path)
     {
         var file = new FileInfo(path);
-        return file.Exists ? string.Create(CultureInfo.InvariantCulture, $"{file.Name} {file.Length} {file.LastWriteTimeUtc.Ticks}") : null;
+        // Rows can come into a database's log and leave the file as it was.
+        string log = SqliteLog.Of(path) is { } beside ? string.Create(CultureInfo.InvariantCulture, $" {new FileInfo(beside).Length} {File.GetLastWriteTimeUtc(beside).Ticks}") : "";
+        return file.Exists ? string.Create(CultureInfo.InvariantCulture, $"{file.Name} {file.Length} {file.LastWriteTimeUtc.Ticks}{log}") : null;
     }
 
     private static string? Stamp(HttpResponseMessage response) =>

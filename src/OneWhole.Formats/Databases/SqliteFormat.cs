@@ -75,7 +75,7 @@ internal sealed class SqliteFormat : TableFormat
         public static Session Open(Stream stream)
         {
             string? own = (stream as FileStream)?.Name;
-            string? log = own is not null && new FileInfo(own + LogEnding) is { Exists: true, Length: > 0 } found ? found.FullName : null;
+            string? log = own is null ? null : SqliteLog.Of(own);
             string? copy = own is null || log is not null ? TemporaryFile.NewPath("sqlite") : null;
             string path = copy ?? own!;
             if (copy is not null)
@@ -84,7 +84,7 @@ internal sealed class SqliteFormat : TableFormat
                 if (log is not null)
                 {
                     using var rows = new FileStream(log, FileMode.Open, FileAccess.Read, FileShare.ReadWrite | FileShare.Delete);
-                    Copy(rows, copy + LogEnding);
+                    Copy(rows, copy + SqliteLog.Ending);
                 }
             }
             RefuseCutOff(path, copy);
@@ -105,9 +105,6 @@ internal sealed class SqliteFormat : TableFormat
             }
         }
 
-        /// <summary>Of a file's write-ahead log: rows that are written and not yet in the file itself.</summary>
-        public const string LogEnding = "-wal";
-
         private static void Copy(Stream from, string to)
         {
             using FileStream file = TemporaryFile.New(to);
@@ -117,7 +114,7 @@ internal sealed class SqliteFormat : TableFormat
         /// <summary>Removes a copy with all that lies beside it.</summary>
         private static void Remove(string copy)
         {
-            foreach (string path in (string[])[copy, copy + LogEnding, copy + "-shm", copy + "-journal"])
+            foreach (string path in (string[])[copy, copy + SqliteLog.Ending, copy + "-shm", copy + "-journal"])
             {
                 File.Delete(path);
             }
