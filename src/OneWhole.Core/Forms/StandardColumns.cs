@@ -49,7 +49,7 @@ public sealed class StandardColumns
     public WorkingColumn Value() => WorkingColumn.OfNumber("value", _words.Counted, ColumnUnit.Amount,
         new Rule.Amount(ValueWords, row => (_division.GroupOf(row), _division.PartOf(row))), row => _division.Has(row) ? _division.Value(_division.Amount(row)) : null);
 
-    public WorkingColumn Rank() => WorkingColumn.OfNumber("rank", "rank", ColumnUnit.Count, new Rule.Rank("value"), row => IsFolded(row) ? null : new Fraction(1L + _division.LargerThan(_division.Amount(row))));
+    public WorkingColumn Rank() => WorkingColumn.OfNumber("rank", "rank", ColumnUnit.Count, new Rule.Rank("value"), row => _division.IsFolded(row) ? null : new Fraction(1L + _division.LargerThan(_division.Amount(row))));
 
     public WorkingColumn Share() => WorkingColumn.OfNumber("share", "share", ColumnUnit.Share,
         Rule.Column("value") / new Rule.TheWhole(), _division.Share);
@@ -67,15 +67,13 @@ public sealed class StandardColumns
     private static Rule PositionRule { get; } = new Rule.RowNumber() / new Rule.PartCount();
 
     public WorkingColumn Position() => WorkingColumn.OfNumber("position", "position", ColumnUnit.Share,
-        _division.Folded is null ? PositionRule : new Rule.ByRow("place in the order ÷ how many there are, folded ones counted; all of them for the folded part", row => IsFolded(row) ? new Rule.Constant(1) : PositionRule),
-        row => IsFolded(row) ? Fraction.One : new Fraction(row + 1L, (long)_division.CountedParts));
-
-    private bool IsFolded(int row) => _division.Parts[_division.PartOf(row)].Kind == EntryKind.Folded;
+        _division.Folded is null ? PositionRule : new Rule.ByRow("place in the order ÷ how many there are, folded ones counted; all of them for the folded part", row => _division.IsFolded(row) ? new Rule.Constant(1) : PositionRule),
+        row => _division.IsFolded(row) ? Fraction.One : new Fraction(row + 1L, (long)_division.CountedParts));
 
     /// <summary>The rows by amount, the folded part aside, largest first, equal ones in display order.</summary>
     private int[] Descending()
     {
-        int n = _division.Folded is null ? _division.RowCount : _division.RowCount - 1;
+        int n = _division.KeptParts;
         int[] order = [.. Enumerable.Range(0, n)];
         bool sorted = true;
         for (int row = 1; row < n && sorted; row++)

@@ -47,7 +47,7 @@ public static class PointedReading
         var lines = new List<string> { words.AmountOf(NumberText.Exact(division.Decimal(amount))) };
         if (!division.HasGroups)
         {
-            bool folded = division.Folded is not null && row == division.PartCount - 1;
+            bool folded = division.IsFolded(row);
             lines.Add($"{ShareText.Of(workings, row)} of {(division.WholeIsFirst ? $"the first, {division.Parts[0].Label}" : "the whole")}");
             lines.Add(folded ? $"{NumberText.Count(division.Folded!.Folded.Count)} of {NumberText.Count(division.CountedParts)}, folded" : $"{Ordinal(1 + division.LargerThan(amount))} of {NumberText.Count(division.CountedParts)}");
             if (workings.Find("runningShare")?.Exact(row) is { } running)

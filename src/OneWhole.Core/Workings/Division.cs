@@ -19,6 +19,7 @@ public sealed class Division : IMeasured
     private Division(Study study, Table table, Aggregate aggregate, Amounts listed, Amounts display, ExactInt? fixedWhole)
     {
         _unreadable = new Lazy<HashSet<(int, int)>?>(FindUnreadable);
+        _foldedTotals = new Lazy<ExactInt[]>(FindFoldedTotals);
         Study = study;
         Table = table;
         Listed = listed;
@@ -60,6 +61,7 @@ public sealed class Division : IMeasured
     {
         _amounts = from._amounts;
         _unreadable = from._unreadable;
+        _foldedTotals = from._foldedTotals;
         _partTotals = from._partTotals;
         _sortedTotals = from._sortedTotals;
         _groupTotals = from._groupTotals;
@@ -81,6 +83,10 @@ public sealed class Division : IMeasured
         {
             count.Add(_sortedTotals.Value, 24L * _sortedTotals.Value.Length);
         }
+        if (_foldedTotals.IsValueCreated)
+        {
+            count.Add(_foldedTotals.Value, 24L * _foldedTotals.Value.Length);
+        }
     }
 
     public Table Table { get; }
@@ -95,23 +101,34 @@ public sealed class Division : IMeasured
     public int CountedParts => IsEmpty ? 0 : Listed.Parts.Count;
 
     /// <summary>The totals of the parts before folding, in table order.</summary>
-    internal ExactInt[] CountedTotals => ReferenceEquals(Listed.Parts, _amounts.Parts) || Folded is null ? _partTotals : [.. Enumerable.Range(0, CountedParts).Select(Listed.PartTotal)];
+    internal ExactInt[] CountedTotals => Folded is null ? _partTotals : [.. Enumerable.Range(0, CountedParts).Select(Listed.PartTotal)];
 
     /// <summary>The folded part, which is always the last, or null.</summary>
     public Entry? Folded => PartCount > 0 && Parts[^1] is { Kind: EntryKind.Folded } folded ? folded : null;
 
+    /// <summary>How many parts are shown by themselves: all of them but the folded one.</summary>
+    public int KeptParts => Folded is null ? PartCount : PartCount - 1;
+
+    /// <summary>Whether a row of the workings is one of the folded part.</summary>
+    public bool IsFolded(int row) => PartOf(row) >= KeptParts;
+
     /// <summary>The totals of the parts that are folded, the largest first.</summary>
-    internal ExactInt[] FoldedTotals
+    internal ExactInt[] FoldedTotals => _foldedTotals.Value;
+
+    private readonly Lazy<ExactInt[]> _foldedTotals;
+
+    private ExactInt[] FindFoldedTotals()
     {
-        get
+        if (Folded is not { } folded)
         {
-            var places = new Dictionary<Entry, int>(ReferenceEqualityComparer.Instance);
-            foreach ((int at, Entry part) in Listed.Parts.Index())
-            {
-                places[part] = at;
-            }
-            return Folded is { } folded ? [.. folded.Folded.Select(part => Listed.PartTotal(places[part]))] : [];
+            return [];
         }
+        var places = new Dictionary<Entry, int>(ReferenceEqualityComparer.Instance);
+        foreach ((int at, Entry part) in Listed.Parts.Index())
+        {
+            places[part] = at;
+        }
+        return [.. folded.Folded.Select(part => Listed.PartTotal(places[part]))];
     }
 
     public IReadOnlyList<LeftOut> LeftOut { get; private init; } = [];

@@ -40,7 +40,7 @@ public sealed class RunningTotals
 
     public static RunningTotals Of(Division division)
     {
-        int listed = division.Folded is null ? division.RowCount : division.RowCount - 1;
+        int listed = division.KeptParts;
         ExactInt[] amounts = [.. Enumerable.Range(0, listed).Select(row => division.Amount(row)), .. division.FoldedTotals];
         var each = new ExactInt[amounts.Length];
         ExactInt running = default;

@@ -228,7 +228,7 @@ internal sealed class ParetoLayout
 
     /// <summary>By the part's class, or one ink for all of them.</summary>
     internal static string InkOf(WorkingsResult workings, int row) =>
-        workings.Division.Study.Finish.ClassColours || (workings.Division.Folded is not null && row == workings.Division.PartCount - 1) ? InkOfClass(workings["class"].Text(row)) : Ink.ClassA;
+        workings.Division.Study.Finish.ClassColours || workings.Division.IsFolded(row) ? InkOfClass(workings["class"].Text(row)) : Ink.ClassA;
 
     /// <summary>Of a class; what has none (the folded part, or a share of nothing) has an ink of its own.</summary>
     private static string InkOfClass(string? name) => name switch { "A" => Ink.ClassA, "B" => Ink.ClassB, "C" => Ink.ClassC, _ => Ink.Folded };

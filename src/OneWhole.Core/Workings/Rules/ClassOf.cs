@@ -14,14 +14,14 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => TextOf(words.Cells, row) is { } name
             ? $"{name}: the running share {(CrossingIn ? "before it" : "with it")} is {NumberText.Percent(RunningShare(words.Cells, row), 2)}; {LimitWords}"
-            : IsFolded(words.Division, row) ? "no class: it stands for many" : "no class: the whole is 0";
+            : words.Division.IsFolded(row) ? "no class: it stands for many" : "no class: the whole is 0";
 
         public override Fraction? Value(RuleCells cells, int row) => null;
 
         /// <summary>The class; null where there is none.</summary>
         public string? TextOf(RuleCells cells, int row)
         {
-            if (IsFolded(cells.Division, row) || RunningShare(cells, row) is not { } running)
+            if (cells.Division.IsFolded(row) || RunningShare(cells, row) is not { } running)
             {
                 return null;
             }
@@ -31,7 +31,7 @@ public abstract partial record Rule
 
         public override string? Formula(IFormulaSheet sheet, int row)
         {
-            if (IsFolded(sheet.Division, row))
+            if (sheet.Division.IsFolded(row))
             {
                 return null;
             }
@@ -55,8 +55,6 @@ public abstract partial record Rule
                 return Limits.Count == 1 ? $"{first}, B the rest" : $"{first}, B {sign} {NumberText.PlainPercent(Limits[1])}, C the rest";
             }
         }
-
-        private static bool IsFolded(Division division, int row) => division.Folded is not null && row == division.PartCount - 1;
 
         /// <summary>Before the step of the part, or with it: of equal ones in one step the first one's, or the last one's.</summary>
         private Fraction? RunningShare(RuleCells cells, int row)

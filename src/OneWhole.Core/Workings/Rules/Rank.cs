@@ -10,24 +10,20 @@ public abstract partial record Rule
         internal override string Words(RuleWords words) =>
             $"1 for the largest {words.LabelOf(Key)}; equal ones share a rank{(words.Division.Folded is null ? "" : ", and folded ones count")}";
 
-        public override Fraction? Value(RuleCells cells, int row) => IsFolded(cells.Division, row) || cells.At(Key, row) is not { } own ? null
-            : 1 + Enumerable.Range(0, Listed(cells.Division)).Count(at => cells.At(Key, at) > own) + FoldedAbove(cells.Division, row);
+        public override Fraction? Value(RuleCells cells, int row) => cells.Division.IsFolded(row) || cells.At(Key, row) is not { } own ? null
+            : 1 + Enumerable.Range(0, cells.Division.KeptParts).Count(at => cells.At(Key, at) > own) + FoldedAbove(cells.Division, row);
 
         public override string? Formula(IFormulaSheet sheet, int row)
         {
-            if (IsFolded(sheet.Division, row))
+            if (sheet.Division.IsFolded(row))
             {
                 return null;
             }
-            string listed = sheet.Division.Folded is null ? sheet.Column(Key) : sheet.Ranges(Key, Enumerable.Range(0, Listed(sheet.Division)), fixedRows: true)[0];
+            string listed = sheet.Division.Folded is null ? sheet.Column(Key) : sheet.Ranges(Key, Enumerable.Range(0, sheet.Division.KeptParts), fixedRows: true)[0];
             return FormattableString.Invariant($"{1 + FoldedAbove(sheet.Division, row)}+COUNTIF({listed},\">\"&{sheet.Own(Key, row)})");
         }
 
         internal override bool IsSumInFormulas => true;
-
-        private static bool IsFolded(Division division, int row) => division.Folded is not null && row == division.RowCount - 1;
-
-        private static int Listed(Division division) => division.Folded is null ? division.RowCount : division.RowCount - 1;
 
         /// <summary>Parts that are kept whatever their amount can be smaller than folded ones.</summary>
         private static int FoldedAbove(Division division, int row) => division.FoldedTotals.Count(total => total > division.Amount(row));

@@ -39,7 +39,7 @@ public sealed class RuleWords(WorkingsResult workings)
 
     private string NoValue(WorkingColumn column, int row)
     {
-        bool folded = workings.RowsAreCells && Division.Parts[Division.PartOf(row)].Kind == EntryKind.Folded;
+        bool folded = workings.RowsAreCells && Division.IsFolded(row);
         string why = !workings.RowsAreCells ? Of(column) : !Division.Has(row) ? "there is no such row"
             : Division.Whole(row).IsZero ? "the whole is 0" : folded && column.Rule is Rule.Rank ? "it stands for many" : Of(column);
         return $"no value: {why}";

@@ -24,16 +24,13 @@ public abstract partial record Rule
         {
             string own = $"SUM({sheet.FromFirst(Key, row)})";
             // Equal neighbours count as one step: they have the last one's.
-            return TiesTogether && row + 1 < LastListed(sheet.Division) ? $"IF({sheet.Own(Key, row + 1)}={sheet.Own(Key, row)},{sheet.Own("running", row + 1)},{own})" : own;
+            return TiesTogether && row + 1 < sheet.Division.KeptParts ? $"IF({sheet.Own(Key, row + 1)}={sheet.Own(Key, row)},{sheet.Own("running", row + 1)},{own})" : own;
         }
-
-        /// <summary>The folded part is a step of its own.</summary>
-        private static int LastListed(Division division) => division.Folded is null ? division.PartCount : division.PartCount - 1;
 
         private int LastOfStep(RuleCells cells, int row)
         {
             int last = row;
-            while (TiesTogether && last + 1 < LastListed(cells.Division) && cells.At(Key, last + 1) == cells.At(Key, row))
+            while (TiesTogether && last + 1 < cells.Division.KeptParts && cells.At(Key, last + 1) == cells.At(Key, row))
             {
                 last++;
             }
