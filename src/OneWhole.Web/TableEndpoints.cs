@@ -81,6 +81,7 @@ public static class TableEndpoints
             service.Remove(id);
             return Results.NoContent();
         });
+        tables.MapGet("{id}/file", (ImportJobs jobs, TableQuestions service, string id) => jobs.OfTable(service.Get(id, null).Id));
         tables.MapGet("{id}/rows", (TableQuestions service, string id, int first, int count, int? stage) => service.Rows(id, first, count, stage));
         tables.MapPost("{id}/edit", (TableTyping service, string id, EditRequest request) => service.Edit(id, request.Revision, request.Edit));
         tables.MapGet("{id}/unreadable", (TableQuestions service, string id) => service.Unreadable(id));

@@ -496,6 +496,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportStatus"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{id}/rows": {
         parameters: {
             query?: never;
@@ -4039,6 +4076,8 @@ export interface components {
              * @description How many cells and rows of the table were typed by hand; the fresh rows don't have them.
              */
             typed?: number;
+            /** @description Totals among the fresh rows, of which there were none before; they are left out until that is answered. */
+            total?: null | string;
             /** @description The first preparing step that does not fit the fresh rows. */
             problem?: null | string;
         };
@@ -4336,6 +4375,8 @@ export interface components {
             changed: string;
             figure: null | components["schemas"]["Figure"];
             problem: null | string;
+            /** @description Its title, with a number where an older study has the same one: no two studies have one name. */
+            name?: string;
         };
         /** @description Everything that the study screen shows. */
         StudyView: {

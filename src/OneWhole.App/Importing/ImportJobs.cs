@@ -48,6 +48,9 @@ public sealed class ImportJobs(TableImport imports, WaitingRoom room)
     /// <summary>A file of several sheets or tables, of which one is to be chosen.</summary>
     private sealed record Question(string Path, string FileName, ReadSettings Settings, SourceLink? From, string? Name, IReadOnlyList<string> Sections, bool TakesQuery);
 
+    /// <summary>A table that was brought in of a file with sheets; the file waits, so that others of its cells can become a table too.</summary>
+    private sealed record Brought(TableView Table, Question Others);
+
     /// <summary>Starts an import; a file of several sheets or tables asks which one.</summary>
     /// <param name="path">A file that is the job's own; it is removed at the end.</param>
     /// <param name="fileName">Names the table.</param>
@@ -57,36 +60,47 @@ public sealed class ImportJobs(TableImport imports, WaitingRoom room)
     public ImportStatus Start(string path, string fileName, ReadSettings settings, SourceLink? from = null, string? name = null) => StatusOf(room.Start(Kind, guest =>
     {
         // Whatever is found in the file is found here, where it can be stopped, not in the request.
+        var file = new Question(path, fileName, settings, from, name, [], false);
         if (settings.Section is null && settings.Query is null)
         {
             using FileStream stream = File.OpenRead(path);
-            bool takesQuery = TableFile.TakesQuery(stream, fileName);
-            IReadOnlyList<string> sections = TableFile.SectionsOf(stream, fileName);
-            if (sections.Count > 1 || (sections.Count > 0 && takesQuery))
+            file = file with { TakesQuery = TableFile.TakesQuery(stream, fileName), Sections = TableFile.SectionsOf(stream, fileName) };
+            if (file.Sections.Count > 1 || (file.Sections.Count > 0 && file.TakesQuery))
             {
-                return new WaitingRoom.Asking(new Question(path, fileName, settings, from, name, sections, takesQuery));
+                return new WaitingRoom.Asking(file);
             }
         }
-        return Read(guest, path, fileName, settings, from, name);
+        return Read(guest, file, settings, name);
     }, () => File.Delete(path)));
 
-    private TableView Read(WaitingRoom.Guest guest, string path, string fileName, ReadSettings settings, SourceLink? from, string? name)
+    private object Read(WaitingRoom.Guest guest, Question file, ReadSettings settings, string? name)
     {
+        string path = file.Path;
         TableView table;
         using (var stream = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16, FileOptions.SequentialScan))
         {
-            table = imports.Import(stream, fileName, settings, progress =>
+            table = imports.Import(stream, file.FileName, settings, progress =>
             {
                 guest.Rows = progress.Rows;
                 guest.Progress = progress.Done * 0.9;
-            }, guest.Cancel, from, name);
+            }, guest.Cancel, file.From, name);
+        }
+        guest.Rows = table.RowCount;
+        if (file.Sections.Count > 0)
+        {
+            guest.Bytes = new FileInfo(path).Length;
+            return new Brought(table, file);
         }
         File.Delete(path);
-        guest.Rows = table.RowCount;
         return table;
     }
 
-    private Question Asked(string id) => room.Find(Kind, id, Gone).Value as Question ?? throw new AppException("not-found", Gone);
+    private static Question? FileOf(WaitingRoom.Guest guest) => guest.Value as Question ?? (guest.Value as Brought)?.Others;
+
+    private Question Asked(string id) => FileOf(room.Find(Kind, id, Gone)) ?? throw new AppException("not-found", Gone);
+
+    /// <summary>The import of a table whose file is still here, so that others of its cells can be looked at and brought in; none where it is gone.</summary>
+    public IReadOnlyList<ImportStatus> OfTable(string tableId) => [.. room.Done(Kind).Where(guest => guest.Value is Brought brought && brought.Table.Id == tableId).Select(StatusOf)];
 
     /// <summary>The first rows of a sheet or a table, as they stand.</summary>
     /// <exception cref="ReadException">The choice does not fit the file.</exception>
@@ -104,23 +118,23 @@ public sealed class ImportJobs(TableImport imports, WaitingRoom room)
         }
     }
 
-    /// <summary>Goes on with a sheet or a table, once.</summary>
+    /// <summary>Goes on with a sheet or a table; of a file that is here it brings in others of its cells.</summary>
     public ImportStatus Choose(string id, ImportChoice choice)
     {
         WaitingRoom.Guest guest = room.Find(Kind, id, Gone);
-        if (guest.Value is Question asked)
+        if (FileOf(guest) is { } asked)
         {
             // A table of a database is called as it is there; the sheets of a workbook rarely have a name that tells.
             string? name = asked.Name ?? (asked.TakesQuery && string.IsNullOrWhiteSpace(choice.Query) ? choice.Section : null);
-            room.GoOn(guest, going => Read(going, asked.Path, asked.FileName, choice.On(asked.Settings), asked.From, name));
+            room.GoOn(guest, going => Read(going, asked, choice.On(asked.Settings), name));
         }
         return StatusOf(guest);
     }
 
-    private static ImportStatus StatusOf(WaitingRoom.Guest guest) => new(guest.Id, guest.State.ToString().ToLowerInvariant(), guest.Rows, guest.Progress, guest.Value as TableView, guest.Problem)
+    private static ImportStatus StatusOf(WaitingRoom.Guest guest) => new(guest.Id, guest.State.ToString().ToLowerInvariant(), guest.Rows, guest.Progress, guest.Value as TableView ?? (guest.Value as Brought)?.Table, guest.Problem)
     {
-        Sections = (guest.Value as Question)?.Sections ?? [],
-        TakesQuery = (guest.Value as Question)?.TakesQuery ?? false,
+        Sections = FileOf(guest)?.Sections ?? [],
+        TakesQuery = FileOf(guest)?.TakesQuery ?? false,
     };
 
     public ImportStatus Status(string id) => StatusOf(room.Find(Kind, id, Gone));

@@ -2,11 +2,11 @@ using OneWhole.App.Changing;
 using OneWhole.App.Studies;
 using OneWhole.App.Tables;
 using OneWhole.App.Waiting;
-using OneWhole.Core.Numbers;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
+using OneWhole.Formats.Reading;
 using OneWhole.Store;
 
 namespace OneWhole.App.Refreshing;
@@ -34,6 +34,9 @@ public sealed record RefreshSummary(string Id, string Source, int RowsBefore, in
 
     /// <summary>How many cells and rows of the table were typed by hand; the fresh rows don't have them.</summary>
     public int Typed { get; init; }
+
+    /// <summary>Totals among the fresh rows, of which there were none before; they are left out until that is answered.</summary>
+    public string? Total { get; init; }
 
     /// <summary>The first preparing step that does not fit the fresh rows.</summary>
     public string? Problem { get; init; }
@@ -77,6 +80,7 @@ public sealed class RefreshService(FreshReading reading, TableDocuments tables, 
             Labels = [.. before.Columns.Where(column => column.Info.Type == ColumnType.Category).Select(column => Compare(column, after.Find(column.Name))).OfType<LabelChange>()],
             Studies = Against(fresh.Id, after),
             Typed = tables.Document(fresh.Id).Typed,
+            Total = fresh.Document.Notes.FirstOrDefault(note => note.Code == TotalQuestion.Code)?.Text,
             Problem = fresh.Document.Reports.FirstOrDefault(report => report.Problem is not null) is { } failed ? $"{failed.Words}: {failed.Problem}" : null,
         };
     }
@@ -107,7 +111,7 @@ public sealed class RefreshService(FreshReading reading, TableDocuments tables, 
         try
         {
             Division division = compute().Division;
-            return $"{NumberText.Exact(division.Decimal(division.ReadingWhole))} {StudyWords.Of(division).Counted}";
+            return $"{division.Text(division.ReadingWhole)} {StudyWords.Of(division).Counted}";
         }
         catch (StudyException fault)
         {

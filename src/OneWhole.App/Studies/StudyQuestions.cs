@@ -75,7 +75,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         {
             return OfPart(workings, division.PartOf(valid[0]));
         }
-        return new SelectionReading($"{name}: {NumberText.Exact(division.Decimal(sum))} {words.Counted}, {share} of {(division.FixedWhole is null ? "all" : "the whole")}");
+        return new SelectionReading($"{name}: {division.Text(sum)} {words.Counted}, {share} of {(division.FixedWhole is null ? "all" : "the whole")}");
     }
 
     /// <summary>One part's share in each group, and the form in which it can be compared.</summary>
@@ -174,7 +174,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         [
             .. Enumerable.Range(0, Math.Min(most, division.PartCount)).Select(part => new FilterValue(
                 division.Parts[part].Label,
-                NumberText.Exact(division.Decimal(division.PartTotal(part))),
+                division.Text(division.PartTotal(part)),
                 whole == 0 ? 0 : division.Value(division.PartTotal(part)).ToDouble() / whole,
                 IsChosen(clause, division.Parts[part].Label))),
         ], division.PartCount);
@@ -202,6 +202,6 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         StudyWords words = StudyWords.Of(division);
         string share = division.Total.IsZero ? "" : $", {NumberText.Percent(new Fraction(sum, division.Total), division.Study.Rounding.Decimals)} of what is used now";
         var clause = new JsonObject { ["column"] = axis.Column, ["is"] = new JsonArray([.. kept.Select(at => JsonValue.Create(division.Parts[at].Label))]) };
-        return new LeastPreview($"{words.Parts(kept.Length)} of at least {NumberText.Exact(division.Decimal(least))}: the new whole is {NumberText.Exact(division.Decimal(sum))} {words.Counted}{share}", kept.Length, clause);
+        return new LeastPreview($"{words.Parts(kept.Length)} of at least {division.Text(least)}: the new whole is {division.Text(sum)} {words.Counted}{share}", kept.Length, clause);
     }
 }

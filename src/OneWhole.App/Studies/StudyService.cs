@@ -81,14 +81,13 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
         StudyDocument document = studies.Find(id);
         var study = (JsonObject)document.Json.DeepClone();
         string title = views.TitleOf(document);
-        study["title"] = FreeTitle(title);
+        study["title"] = FreeTitle(title, [.. studies.List().Select(StudyViews.GivenTitle).OfType<string>()]);
         return views.Of(studies.Create(document.TableId, new StudyContent(study, (JsonObject)document.Content.Forms.DeepClone()), "copied"), width, height);
     }
 
     /// <summary>A title that no study has: the same with the next number, so that a figure never says of itself that it is a copy.</summary>
-    private string FreeTitle(string title)
+    private static string FreeTitle(string title, HashSet<string> taken)
     {
-        HashSet<string?> taken = [.. studies.List().Select(StudyViews.GivenTitle)];
         string stem = Regex.Replace(title, @", \d+$", "");
         return Enumerable.Range(2, int.MaxValue - 2).Select(number => $"{stem}, {number}").First(free => !taken.Contains(free));
     }
@@ -120,7 +119,24 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
 
     public StudyView Get(string id, double width, double height) => views.Of(studies.Find(id), width, height);
 
-    public IReadOnlyList<StudySummary> List(double width, double height) => [.. studies.List().Select(stored => views.SummaryOf(stored, width, height))];
+    /// <summary>All studies, the latest changed first, each with a name of its own: of those with one title, the later made ones are numbered.</summary>
+    public IReadOnlyList<StudySummary> List(double width, double height)
+    {
+        IReadOnlyList<StoredDocument> stored = studies.List();
+        StudySummary[] all = [.. stored.Select(document => views.SummaryOf(document, width, height))];
+        var names = new Dictionary<string, string>();
+        var taken = new HashSet<string>(all.Select(study => study.Title));
+        foreach (IGrouping<string, int> alike in Enumerable.Range(0, all.Length).OrderBy(at => stored[at].Created, StringComparer.Ordinal).GroupBy(at => all[at].Title))
+        {
+            names[all[alike.First()].Id] = alike.Key;
+            foreach (int at in alike.Skip(1))
+            {
+                names[all[at].Id] = FreeTitle(alike.Key, taken);
+                taken.Add(names[all[at].Id]);
+            }
+        }
+        return [.. all.Select(study => study with { Name = names[study.Id] })];
+    }
 
     /// <summary>What <see cref="Change"/> would show, without saving.</summary>
     public StudyView Preview(string id, string path, JsonNode? value, double width, double height, CancellationToken cancel = default)

@@ -44,7 +44,11 @@ public sealed record NarrowedLabels(IReadOnlyList<string> Labels, bool Groups = 
 }
 
 /// <summary>A study as it is listed, with a small figure.</summary>
-public sealed record StudySummary(string Id, long Revision, string Title, string Statement, string TableId, string TableName, string Changed, Figure? Figure, string? Problem);
+public sealed record StudySummary(string Id, long Revision, string Title, string Statement, string TableId, string TableName, string Changed, Figure? Figure, string? Problem)
+{
+    /// <summary>Its title, with a number where an older study has the same one: no two studies have one name.</summary>
+    public string Name { get; init; } = "";
+}
 
 /// <summary>How a new table is understood, and what is likely to be asked of it.</summary>
 /// <param name="Shape">Long or wide.</param>

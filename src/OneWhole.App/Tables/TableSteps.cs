@@ -36,6 +36,36 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
         return steps.Count == 0 ? document : Prepared(table, document, Of(steps));
     }
 
+    /// <summary>A table of another shape has its totals in other rows: they are looked for anew, unless they were counted on purpose.</summary>
+    private TableDocument Reshaped(TableDocument document, JsonArray steps)
+    {
+        bool counted = !In(document).Any(IsTotals) && TotalQuestion.Of(rows.Make(document)) is not null;
+        TableDocument bare = Prepared(rows, document with { Notes = [.. document.Notes.Where(note => note.Code != TotalQuestion.Code)] },
+            Of([.. steps.Where(step => !IsTotals(step)).Select(step => step!.DeepClone())]));
+        return counted ? bare : WithTotals(rows.Make(bare), bare, more => Prepared(rows, bare, more));
+    }
+
+    private static bool IsTotals(JsonNode? step) => (string?)step!["do"] == "leave-out-totals";
+
+    /// <summary>A table's document with the question about the totals that its steps, or fresh rows, brought to light; they are left out until it is answered.</summary>
+    /// <param name="table">What the steps made.</param>
+    /// <param name="document">The table's document.</param>
+    /// <param name="prepare">The document with other steps.</param>
+    internal static TableDocument WithTotals(Table table, TableDocument document, Func<Preparation, TableDocument> prepare)
+    {
+        JsonArray steps = In(document);
+        if (steps.Any(IsTotals) || document.Notes.Any(note => note.Code == TotalQuestion.Code) || TotalQuestion.Of(table) is not { } total)
+        {
+            return document;
+        }
+        if (total.Note.Answers.FirstOrDefault(answer => answer is { Chosen: true, Step: not null }) is { } taken)
+        {
+            steps.Add(taken.Step!.DeepClone());
+            document = prepare(Of(steps));
+        }
+        return document with { Notes = [.. document.Notes, total.Note] };
+    }
+
     /// <summary>A table's document with steps, and with what they make of its rows.</summary>
     internal static TableDocument Prepared(TableRows rows, TableDocument document, Preparation preparation) => Prepared(rows.AsRead(document), document, preparation);
 
@@ -141,7 +171,7 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
         }
         if (!JsonNode.DeepEquals(steps, In(document)))
         {
-            document = Prepared(rows, document, Of(steps));
+            document = asked.Code == TotalQuestion.Code ? Prepared(rows, document, Of(steps)) : Reshaped(document, steps);
         }
         return documents.Revise(id, revision, document, chosen.Text);
     }
@@ -179,15 +209,21 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
                 change = change.Publish(import);
                 string name = documents.FreeName($"{document.Name}, {part.Title}", names);
                 names.Add(name);
+                var split = new Table(name, columns);
                 TableDocument piece = document with
                 {
                     Name = name,
                     RowCount = last + 1,
-                    Columns = [.. ColumnDocument.Of(new Table(name, columns)).Select(column => column with { In = import })],
-                    Notes = [.. document.Notes.Where(note => note.Column < 0)],
+                    Columns = [.. ColumnDocument.Of(split).Select(column => column with { In = import })],
+                    Notes = [.. document.Notes.Where(note => note.Column < 0 && note.Code != TotalQuestion.Code)],
+                    Steps = null,
+                    Reports = [],
+                    Prepared = null,
+                    PreparedRows = 0,
                     From = null,
                     Reading = null,
                 };
+                piece = WithTotals(split, piece, step => Prepared(split, piece, step));
                 first ??= piece;
                 change = block == 0 ? change.Revise(new NewRevision(id, revision, Json.Write(piece))) : change.Create(new NewDocument(DocumentStore.NewId(), TableDocuments.Kind, null, Json.Write(piece)));
             }

@@ -153,13 +153,23 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
     /// <summary>What a guest's work gives back to ask something: it goes on by <see cref="GoOn"/>.</summary>
     public sealed record Asking(object Question);
 
-    /// <summary>A guest who asked something goes on with the answer.</summary>
-    /// <returns>False where it asks nothing (any more).</returns>
+    /// <summary>Those of a kind that are done and wait.</summary>
+    public IReadOnlyList<Guest> Done(string kind)
+    {
+        lock (_gate)
+        {
+            Sweep();
+            return [.. _guests.Values.Where(guest => guest.Kind == kind && guest.State == WaitingState.Done)];
+        }
+    }
+
+    /// <summary>A guest who asked something goes on with the answer; one who is done can be asked for more.</summary>
+    /// <returns>False where it neither asks nor waits (any more).</returns>
     public bool GoOn(Guest guest, Func<Guest, object?> work)
     {
         lock (_gate)
         {
-            if (guest.State != WaitingState.Asking)
+            if (guest.State is not (WaitingState.Asking or WaitingState.Done))
             {
                 return false;
             }

@@ -73,6 +73,7 @@ public static class Ticks
         (double unit, string suffix) = largest switch
         {
             _ when labels == AmountIn.Thousands => (1e3, " k"),
+            _ when labels == AmountIn.Percents => (0.01, " %"),
             _ when labels == AmountIn.Millions => (1e6, " m"),
             >= 1e12 => (1e12, " tn"),
             >= 1e9 => (1e9, " bn"),
@@ -81,7 +82,7 @@ public static class Ticks
         };
         if (value == 0)
         {
-            return "0";
+            return labels == AmountIn.Percents ? "0 %" : "0";
         }
         int decimals = Decimals(step / unit);
         if (largest >= 1e15)

@@ -64,6 +64,7 @@ internal sealed class LabelTexts
     /// <summary>The lines of a label.</summary>
     public IReadOnlyList<LabelLine> Lines(int row, LabelText otherwise) => What(_workings.Division, otherwise) switch
     {
+        LabelText.Both when _workings.Division.AmountsAreShares => [new(Share(row), _figure.Shares)],
         LabelText.Name => [new(_workings.Division.Parts[_workings.Division.PartOf(row)].NameInFigure, _figure.Names), new(Share(row), _figure.Shares)],
         LabelText.Share => [new(Share(row), _figure.Shares)],
         LabelText.Amount => [new(Amount(row), _figure.Amounts)],

@@ -112,7 +112,7 @@ public sealed class StandardColumns
         }
         string Names(int[] rows) => string.Join(", ", rows.Take(3).Select(row => _division.Parts[row].Label))
             + (rows.Length > 3 ? $" and {NumberText.Count(rows.Length - 3)} {(rows.Length == 4 ? "other" : "others")}" : "");
-        string same = $"{Names(largest)} have the same {NumberText.Exact(_division.Decimal(_division.Amount(largest[0])))} {_words.Counted}";
+        string same = $"{Names(largest)} have the same {_division.Text(_division.Amount(largest[0]))} {_words.Counted}";
         string more = count == 1 ? "" : $"; {count - 1} more such {(count == 2 ? "amount" : "amounts")}";
         return new TieOutLine("ties", TieOutStatus.Warn, same + more + "; they keep the order of the table");
     }

@@ -12,13 +12,14 @@ public static class FinishSettings
 {
     /// <param name="study">The study.</param>
     /// <param name="division">What is drawn, for a preview on its own parts; null where there is none.</param>
+    /// <param name="words">What is counted.</param>
     /// <param name="heading">What stands for a title.</param>
     /// <param name="sentence">What stands for the text under it.</param>
     /// <param name="table">What stands for the source line.</param>
-    public static IEnumerable<Setting> Common(Study study, Division? division, string heading, string sentence, string table) =>
+    public static IEnumerable<Setting> Common(Study study, Division? division, StudyWords words, string heading, string sentence, string table) =>
     [
         .. In("words", Words(study, heading, sentence, table)),
-        .. In("labels", Labels(study)),
+        .. In("labels", Labels(study, words)),
         .. In("colours", Colours(study, division)),
         .. In("axes and room", Axes(study.Finish)),
         .. In("print", Print(study.Finish.Print)),
@@ -38,7 +39,7 @@ public static class FinishSettings
         }
     }
 
-    private static IEnumerable<Setting> Labels(Study study)
+    private static IEnumerable<Setting> Labels(Study study, StudyWords words)
     {
         Finish finish = study.Finish;
         yield return Choice("finish.labels", "labels", finish.Labels, ("as the form has them", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("name and share", "name", LabelText.Name), ("none", "none", LabelText.None));
@@ -58,8 +59,13 @@ public static class FinishSettings
             .. Enumerable.Range(0, 4).Select(decimals => new SettingChoice(Text(decimals), decimals, finish.AmountDecimals == decimals)),
             .. finish.AmountDecimals is > 3 ? [new SettingChoice(Text(finish.AmountDecimals.Value), finish.AmountDecimals.Value, true)] : (SettingChoice[])[],
         ]);
-        yield return Choice("finish.amountIn", "amounts in", finish.AmountIn, ("ones", "ones", AmountIn.Ones), ("thousands", "thousands", AmountIn.Thousands), ("millions", "millions", AmountIn.Millions));
-        yield return Choice("finish.unit", "unit on labels", finish.UnitPlace, ("none", "none", UnitPlace.None), ("before", "before", UnitPlace.Before), ("after", "after", UnitPlace.After));
+        if (!words.AreShares)
+        {
+            foreach (Setting setting in Units(finish, words))
+            {
+                yield return setting;
+            }
+        }
         yield return Flag("finish.trimZeros", "zeros at the end of decimals", finish.TrimZeros, on: "trimmed", off: "kept");
         yield return Choice("finish.labelTurn", "labels in narrow bars", finish.LabelTurn, ("turned where only that fits", "auto", LabelTurn.Auto), ("level", "level", LabelTurn.Level), ("turned", "turned", LabelTurn.Turned));
         yield return Choice("finish.labelPlace", "labels stand", finish.LabelPlace, ("where the form has them", "auto", LabelPlace.Auto), ("in the bars", "inside", LabelPlace.Inside), ("past their ends", "outside", LabelPlace.Outside));
@@ -69,6 +75,20 @@ public static class FinishSettings
             yield return new Setting("finish.labelColour", "colour of labels", []) { Text = finish.LabelColour, Kind = SettingKind.Colour };
         }
         yield return Choice("finish.pointer", "note at the pointer", finish.Pointer, ("all of it", "auto", LabelText.Auto), ("amount and share", "both", LabelText.Both), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount));
+    }
+
+    /// <summary>In what amounts are counted, and with which unit; where their column has none, it can be said here.</summary>
+    private static IEnumerable<Setting> Units(Finish finish, StudyWords words)
+    {
+        yield return Choice("finish.amountIn", "amounts in", finish.AmountIn, ("ones", "ones", AmountIn.Ones), ("thousands", "thousands", AmountIn.Thousands), ("millions", "millions", AmountIn.Millions));
+        if (!words.ColumnHasUnit)
+        {
+            yield return new Setting("finish.unitName", "unit of amounts", []) { Text = finish.UnitName ?? "", Otherwise = "none" };
+        }
+        if (words.Unit.Length > 0)
+        {
+            yield return Choice("finish.unit", "unit on labels", finish.UnitPlace, ("none", "none", UnitPlace.None), ("before", "before", UnitPlace.Before), ("after", "after", UnitPlace.After));
+        }
     }
 
     private static IEnumerable<Setting> Colours(Study study, Division? division)

@@ -64,6 +64,11 @@ public sealed class LabelNumbers
 
     public string Amount(ExactInt units)
     {
+        if (_workings.Division.SumsShares)
+        {
+            Fraction percent = _workings.Division.Printed(_workings.Division.Value(units));
+            return NumberText.Rounded(percent, _finish.AmountDecimals ?? Math.Max(0, _workings.Division.Scale - 2), TrimsAmounts) + " %";
+        }
         (int power, string suffix) = _finish.AmountIn switch { AmountIn.Thousands => (3, " k"), AmountIn.Millions => (6, " m"), _ => (0, "") };
         Fraction value = _workings.Division.Value(units) / new Fraction(ExactInt.PowerOfTen(power));
         // Thousands of small amounts want decimals of their own, unless they were set.

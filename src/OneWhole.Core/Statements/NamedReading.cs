@@ -14,7 +14,7 @@ public sealed record NamedReading(string Name, string Text)
     {
         Division division = workings.Division;
         StudyWords words = StudyWords.Of(division);
-        var all = new List<NamedReading> { new("whole", words.AmountOf(NumberText.Exact(division.Decimal(division.ReadingWhole)))) };
+        var all = new List<NamedReading> { new("whole", words.AmountOf(NumberText.Exact(division.Printed(division.ReadingWhole)))) };
         if (division.IsEmpty)
         {
             return all;
@@ -26,7 +26,7 @@ public sealed record NamedReading(string Name, string Text)
         {
             all.Add(new("largest", division.Parts[largest].Label));
             all.Add(new("largest-share", division.HasGroups ? ShareText.Of(division, division.PartTotal(largest), division.Total) : ShareText.Of(workings, largest, WholeOf.All)));
-            all.Add(new("largest-amount", NumberText.Exact(division.Decimal(division.PartTotal(largest)))));
+            all.Add(new("largest-amount", division.Text(division.PartTotal(largest))));
         }
         all.AddRange(division.Study.Form.Form.Named(workings));
         if (division.Study.Form.Form.Verdict(workings) is { } verdict)

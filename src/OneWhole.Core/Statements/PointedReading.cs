@@ -28,7 +28,7 @@ public static class PointedReading
         if (workings.RowsAreGroups)
         {
             ExactInt total = division.GroupTotal(row);
-            return [words.AmountOf(NumberText.Exact(division.Decimal(total))), $"{ShareText.Of(division, total, division.Total)} of all", .. OwnLines(workings, row)];
+            return [words.AmountOf(NumberText.Exact(division.Printed(total))), $"{ShareText.Of(division, total, division.Total)} of all", .. OwnLines(workings, row)];
         }
         if (workings.Rows == RowKind.Parts)
         {
@@ -44,7 +44,7 @@ public static class PointedReading
         {
             return ["no amount", "none of its rows has a number that can be read"];
         }
-        var lines = new List<string> { words.AmountOf(NumberText.Exact(division.Decimal(amount))) };
+        var lines = new List<string> { words.AmountOf(NumberText.Exact(division.Printed(amount))) };
         if (!division.HasGroups)
         {
             bool folded = division.IsFolded(row);

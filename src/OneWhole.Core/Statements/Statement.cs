@@ -91,7 +91,7 @@ public sealed class Statement
     }
 
     /// <summary>The settings of looks.</summary>
-    public IReadOnlyList<Setting> Settings => [.. _study.Form.Form.Settings(_study), .. FinishSettings.Common(_study, _workings?.Division, Heading, Text, _table.Name)];
+    public IReadOnlyList<Setting> Settings => [.. _study.Form.Form.Settings(_study), .. FinishSettings.Common(_study, _workings?.Division, _words, Heading, Text, _table.Name)];
 
     /// <summary>Columns over whose values the study can be repeated: neither parts nor groups, with a few labels.</summary>
     private IEnumerable<Column> EachColumns()
@@ -276,7 +276,7 @@ public sealed class Statement
             return $"the first {_words.PartOne}";
         }
         string first = $"the first {_words.PartOne}, {division.Parts[0].Label}";
-        return division.HasGroups ? $"{first}, of each {_words.GroupOne}" : $"{first}: {WithUnit(NumberText.Exact(division.Decimal(division.Total)))}";
+        return division.HasGroups ? $"{first}, of each {_words.GroupOne}" : $"{first}: {WithUnit(NumberText.Exact(division.Printed(division.Total)))}";
     }
 
     private string WholeWords()
@@ -284,25 +284,20 @@ public sealed class Statement
         Whole whole = _study.EffectiveWhole;
         WholeOf of = !UsesGroups && whole.Of is WholeOf.Group or WholeOf.Part ? WholeOf.All : whole.Of;
         string counted = _study.Value is Measure.Rows && _words.Counted == "amount" ? "amounts" : _words.Counted;
-        string number = _workings is null ? "" : $": {WithUnit(NumberText.Exact(_workings.Division.Decimal(_workings.Division.ReadingWhole)))}";
+        string number = _workings is null ? "" : $": {WithUnit(NumberText.Exact(_workings.Division.Printed(_workings.Division.ReadingWhole)))}";
         int count = _workings?.Division.WholeCount ?? 0;
         return of switch
         {
-            WholeOf.Given => $"{WithUnit(NumberText.Exact(whole.Given!.Value))}, a number I give",
+            WholeOf.Given => $"{WithUnit(NumberText.Exact(GivenAsPrinted(whole.Given!.Value)))}, a number I give",
             WholeOf.Unfiltered => $"all {counted} before the filter{number}",
             WholeOf.Group => $"each {_words.GroupOne}{(count > 0 ? $": {CountWords(count)} {(count == 1 ? "whole" : "wholes")}" : "")}",
             WholeOf.Part => $"each {_words.PartOne}{(count > 0 ? $": {CountWords(count)} {(count == 1 ? "whole" : "wholes")}" : "")}",
-            _ => $"all {counted}{(_study.Where.Length > 0 ? " in these rows" : "")}{number}{SharesWords()}",
+            _ => $"all {counted}{(_study.Where.Length > 0 ? " in these rows" : "")}{number}",
         };
     }
 
-    /// <summary>Whether what is summed is a column of shares already.</summary>
-    private bool SumsShares => _study.Value is Measure.Sum sum && _table.Find(sum.Column)?.Info.HoldsShares == true;
-
-    /// <summary>" , which as shares is 97 %": what a column of shares adds up to.</summary>
-    private string SharesWords() => SumsShares && _workings is { } workings
-        ? $", which as shares is {NumberText.Percent(workings.Division.Value(workings.Division.ReadingWhole), 2, trimZeros: true)}"
-        : "";
+    /// <summary>A given whole of a column of shares is 1, and is printed as 100 %.</summary>
+    private ExactDecimal GivenAsPrinted(ExactDecimal given) => _words.AreShares ? new ExactDecimal(given.Units * 100, given.Scale) : given;
 
     private string WithUnit(string number) => NumberText.WithUnit(number, _words.Unit);
 
@@ -324,7 +319,7 @@ public sealed class Statement
     };
 
     /// <summary>"season is Summer or Autumn", "minutes are from 5 to 60".</summary>
-    public string WhereWords(Clause clause) => WhereWords(clause, _table.Find(clause.Column)?.Info.NounOne ?? Nouns.Lower(clause.Column));
+    public string WhereWords(Clause clause) => WhereWords(clause, _table.Find(clause.Column)?.Info is { Type: not ColumnType.Quantity } info ? info.NounOne : Nouns.Lower(clause.Column));
 
     /// <param name="clause">A condition.</param>
     /// <param name="column">What its column is called.</param>
@@ -517,7 +512,7 @@ public sealed class Statement
                     Division division = Division.Of(_table, _study with { Whole = new Whole(of) });
                     option = option with
                     {
-                        Note = division.WholeCount == 1 ? WithUnit(NumberText.Exact(division.Decimal(division.ReadingWhole))) : $"{division.WholeCount} wholes",
+                        Note = division.WholeCount == 1 ? WithUnit(NumberText.Exact(division.Printed(division.ReadingWhole))) : $"{division.WholeCount} wholes",
                         Detail = FirstShare(division),
                     };
                 }
@@ -535,7 +530,7 @@ public sealed class Statement
             Try(WholeOf.Part, "part", $"each {_words.PartOne}");
         }
         Try(WholeOf.Unfiltered, "unfiltered", "everything before the filter");
-        if (SumsShares)
+        if (_words.AreShares)
         {
             options.Add(new Option("100 %, as the column has it", "whole", new JsonObject { ["given"] = 1 }, now == WholeOf.Given && _study.Whole!.Given == 1)
             {

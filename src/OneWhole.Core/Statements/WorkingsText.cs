@@ -21,13 +21,17 @@ public static class WorkingsText
     /// <param name="finer">By how many decimals a share is finer than the study's.</param>
     public static string Of(Division division, ColumnUnit unit, Fraction value, int finer = 0) => unit switch
     {
-        ColumnUnit.Amount => NumberText.Rounded(value, Math.Min(4, division.Scale)),
+        ColumnUnit.Amount => Amount(division, value),
         ColumnUnit.Share => NumberText.Rounded(value * 100, division.Study.Rounding.Decimals + finer),
         ColumnUnit.Percent => NumberText.Rounded(value, division.Study.Rounding.Decimals),
         ColumnUnit.Points => Points(value, division.Study.Rounding.Decimals),
         ColumnUnit.Count => NumberText.Rounded(value, 0),
         _ => NumberText.Rounded(value, 3),
     };
+
+    private static string Amount(Division division, Fraction value) => division.SumsShares
+        ? NumberText.Rounded(division.Printed(value), Math.Clamp(division.Scale - 2, 0, 4)) + " %"
+        : NumberText.Rounded(value, Math.Min(4, division.Scale));
 
     /// <summary>Percentage points, with their sign: no share is ever taken for them.</summary>
     private static string Points(Fraction value, int decimals) => (value.Sign > 0 ? "+" : "") + NumberText.Rounded(value, decimals);

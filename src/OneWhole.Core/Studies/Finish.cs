@@ -35,6 +35,9 @@ public enum AmountIn
     Ones,
     Thousands,
     Millions,
+
+    /// <summary>Shares of a column that holds them; not chosen, but found.</summary>
+    Percents,
 }
 
 /// <summary>Where the unit of an amount is printed.</summary>
@@ -193,6 +196,9 @@ public sealed record Finish
     /// <summary>Where the unit stands on labels of amounts.</summary>
     public UnitPlace UnitPlace { get; init; }
 
+    /// <summary>The unit of amounts where their column has none; null for none.</summary>
+    public string? UnitName { get; init; }
+
     /// <summary>Whether "16.0" is printed "16".</summary>
     public bool TrimZeros { get; init; }
 
@@ -278,6 +284,7 @@ public sealed record Finish
         .Has("labelOf", new ChoiceShape<LabelOf>(("whole", LabelOf.Whole), ("group", LabelOf.Group), ("all", LabelOf.All)), finish => finish.LabelOf, (finish, value) => finish with { LabelOf = value }, "what the share on a label is of")
         .Has("amountIn", new ChoiceShape<AmountIn>(("ones", AmountIn.Ones), ("thousands", AmountIn.Thousands), ("millions", AmountIn.Millions)), finish => finish.AmountIn, (finish, value) => finish with { AmountIn = value }, "in what amounts are printed on labels")
         .Has("unit", new ChoiceShape<UnitPlace>(("none", UnitPlace.None), ("before", UnitPlace.Before), ("after", UnitPlace.After)), finish => finish.UnitPlace, (finish, value) => finish with { UnitPlace = value }, "where the unit stands on labels of amounts")
+        .MayHave("unitName", new TextShape("a unit", 40), finish => finish.UnitName, (finish, value) => finish with { UnitName = value }, "the unit of amounts where their column has none")
         .Has("trimZeros", new FlagShape(), finish => finish.TrimZeros, (finish, value) => finish with { TrimZeros = value }, "print 16.0 as 16")
         .May("amountDecimals", new CountShape(0, 6), finish => finish.AmountDecimals, (finish, value) => finish with { AmountDecimals = value }, "decimals of amounts")
         .May("amountEnd", new NumberShape(above: 0), finish => finish.AmountEnd, (finish, value) => finish with { AmountEnd = value }, "where the amount axis ends")

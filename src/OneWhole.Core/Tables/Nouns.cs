@@ -3,64 +3,48 @@ namespace OneWhole.Core.Tables;
 /// <summary>Guesses the words for one and for several of what a heading names. The guess can be corrected.</summary>
 public static class Nouns
 {
-    private static readonly Dictionary<string, string> Irregular = new(StringComparer.Ordinal)
+    /// <summary>"Cause" → "cause", "Passenger types" → "passenger type", "Branches" → "branch", "VAT code" → "VAT code".</summary>
+    public static string One(string heading) => LastWord(Lower(heading), EnglishForms.One, word =>
     {
-        ["person"] = "people",
-        ["man"] = "men",
-        ["woman"] = "women",
-        ["child"] = "children",
-        ["series"] = "series",
-        ["people"] = "people",
-        ["staff"] = "staff",
-        ["freight"] = "freight",
-        ["revenue"] = "revenue",
-        ["sex"] = "sexes",
-        ["money"] = "money",
-        ["half"] = "halves",
-        ["crew"] = "crews",
-        ["minutes"] = "minutes",
-    };
-
-    /// <summary>"Cause" → "cause", "Passenger types" → "passenger type", "VAT code" → "VAT code".</summary>
-    public static string One(string heading)
-    {
-        string words = Lower(heading);
-        string last = words[(words.LastIndexOf(' ') + 1)..];
-        if (last.Length > 3 && !Irregular.ContainsKey(last))
+        if (word.Length <= 3 || !word.EndsWith('s') || EndsIn(word, "ss", "us", "is"))
         {
-            if (last.EndsWith("ies", StringComparison.Ordinal))
-            {
-                return words[..^3] + "y";
-            }
-            if (last.EndsWith("sses", StringComparison.Ordinal) || last.EndsWith("xes", StringComparison.Ordinal))
-            {
-                return words[..^2];
-            }
-            if (last.EndsWith('s') && !last.EndsWith("ss", StringComparison.Ordinal) && !last.EndsWith("us", StringComparison.Ordinal)
-                && !last.EndsWith("is", StringComparison.Ordinal))
-            {
-                return words[..^1];
-            }
+            return word.EndsWith("men", StringComparison.Ordinal) && word.Length > 4 ? word[..^2] + "an" : word;
         }
-        return words;
+        return word.EndsWith("ies", StringComparison.Ordinal) && word.Length > 4 ? word[..^3] + "y"
+            : EndsIn(word, "sses", "shes", "ches", "xes", "zzes") ? word[..^2]
+            : word[..^1];
+    });
+
+    /// <summary>"cause" → "causes", "category" → "categories", "branch" → "branches".</summary>
+    public static string Many(string one) => LastWord(one, EnglishForms.Many, word =>
+        word.EndsWith('y') && word.Length > 1 && "aeiou".IndexOf(word[^2]) < 0 ? word[..^1] + "ies"
+        : word.EndsWith("man", StringComparison.Ordinal) ? word[..^2] + "en"
+        : EndsIn(word, "s", "x", "z", "ch", "sh") ? word + "es"
+        : word + "s");
+
+    /// <summary>"1 row", "1,204 rows", "0 rows", "1.0 rows": one only of a whole 1 without decimals, by the plural rules of CLDR for English.</summary>
+    public static bool IsOne(string number) => number is "1" or "\u22121";
+
+    /// <summary>The words with their last one in another form: a known one, or what the rule makes of it.</summary>
+    private static string LastWord(string words, IReadOnlyDictionary<string, string> known, Func<string, string> rule)
+    {
+        int at = words.LastIndexOf(' ') + 1;
+        string last = words[at..];
+        string lower = last.ToLowerInvariant();
+        // "LED" and "Oskery" are names; a word in capitals has no forms that letters tell.
+        return words[..at] + (known.TryGetValue(lower, out string? other) ? other : last.Skip(1).Any(char.IsUpper) ? last + (known == EnglishForms.Many ? "s" : "") : rule(last));
     }
 
-    /// <summary>"cause" → "causes", "category" → "categories".</summary>
-    public static string Many(string one)
+    private static bool EndsIn(string word, params ReadOnlySpan<string> ends)
     {
-        string last = one[(one.LastIndexOf(' ') + 1)..];
-        string before = one[..^last.Length];
-        if (Irregular.TryGetValue(last, out string? known))
+        foreach (string end in ends)
         {
-            return before + known;
+            if (word.EndsWith(end, StringComparison.Ordinal))
+            {
+                return true;
+            }
         }
-        if (last.EndsWith('y') && last.Length > 1 && "aeiou".IndexOf(last[^2]) < 0)
-        {
-            return one[..^1] + "ies";
-        }
-        bool hiss = last.EndsWith('s') || last.EndsWith('x') || last.EndsWith("ch", StringComparison.Ordinal)
-            || last.EndsWith("sh", StringComparison.Ordinal);
-        return one + (hiss ? "es" : "s");
+        return false;
     }
 
     private static readonly string[] IdWords = ["id", "no", "nr", "number", "code", "key"];

@@ -274,7 +274,27 @@ public sealed class Division : IMeasured
     /// <summary>How many units make 1.</summary>
     internal ExactInt Divisor => _amounts.Divisor;
 
-    /// <summary>An amount as it is printed: rounded only where a trial makes one that no decimals hold.</summary>
+    /// <summary>Whether what is summed is shares already, so that 0.425 is printed as 42.5 %.</summary>
+    public bool SumsShares => _sumsShares ??= StudyWords.SumsShares(Table, Study);
+
+    private bool? _sumsShares;
+
+    /// <summary>Whether each amount is its own share, because the shares that are summed make up 100 %: printing both says the same twice.</summary>
+    public bool AmountsAreShares => SumsShares && WholeCount == 1 && Decimal(WholeAt(0)) == new ExactDecimal(1, 0);
+
+    /// <summary>An amount's number as it is printed: that of a column of shares in percent.</summary>
+    public Fraction Printed(Fraction amount) => SumsShares ? amount * 100 : amount;
+
+    /// <inheritdoc cref="Printed(Fraction)"/>
+    public ExactDecimal Printed(ExactDecimal amount) => SumsShares ? new ExactDecimal(amount.Units * 100, amount.Scale) : amount;
+
+    /// <inheritdoc cref="Printed(Fraction)"/>
+    public ExactDecimal Printed(ExactInt units) => Printed(Decimal(units));
+
+    /// <summary>An amount in words: "4,821.5", of a column of shares "42.5 %".</summary>
+    public string Text(ExactInt units) => NumberText.Exact(Printed(units)) + (SumsShares ? " %" : "");
+
+    /// <summary>An amount in all its decimals: rounded only where a trial makes one that no decimals hold.</summary>
     public ExactDecimal Decimal(ExactInt units) =>
         Divisor == ExactInt.PowerOfTen(Scale) ? new(units, Scale) : new((Value(units) * new Fraction(ExactInt.PowerOfTen(Scale))).Round(), Scale);
 

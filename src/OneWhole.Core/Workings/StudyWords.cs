@@ -26,7 +26,7 @@ public sealed class StudyWords
 
     /// <summary>An amount in words: "74,930 minutes", "€12 revenue"; percents need no noun: "24.5 %".</summary>
     /// <param name="number">The amount as it is written.</param>
-    public string AmountOf(string number) => Unit == "%" ? $"{number} %" : $"{NumberText.WithUnit(number, Unit)} {Counted}";
+    public string AmountOf(string number) => Unit == "%" ? $"{number} %" : $"{NumberText.WithUnit(number, Unit)} {(Nouns.IsOne(number) ? Nouns.One(Counted) : Counted)}";
 
     /// <summary>What the rows are: the table's name where it is a plural ("delays"), else "rows".</summary>
     public string Rows
@@ -34,12 +34,27 @@ public sealed class StudyWords
         get
         {
             string name = Nouns.Lower(_table.Name);
-            return name.EndsWith('s') && name.All(char.IsLetter) && name.Length > 3 ? name : "rows";
+            return name.Length > 3 && name.All(char.IsLetter) && name != Nouns.One(name) && name == Nouns.Many(Nouns.One(name)) ? name : "rows";
         }
     }
 
     /// <summary>The unit of amounts with its multiplier ("thousand people"), or an empty text.</summary>
-    public string Unit => _study.Value is Measure.Sum sum ? _table.Find(sum.Column)?.Info.UnitWords ?? "" : "";
+    public string Unit => AreShares ? "%" : ColumnHasUnit ? ColumnUnit : _study.Finish.UnitName ?? "";
+
+    /// <summary>Whether the column that is summed has a unit of its own.</summary>
+    public bool ColumnHasUnit => ColumnUnit.Length > 0;
+
+    /// <summary>Whether what is summed was written with percent signs: amounts are printed in percent.</summary>
+    public bool AreShares => SumsShares(_table, _study);
+
+    private string ColumnUnit => _study.Value is Measure.Sum sum ? _table.Find(sum.Column)?.Info.UnitWords ?? "" : "";
+
+    /// <summary>Whether what is summed was written with percent signs.</summary>
+    internal static bool SumsShares(Table table, Study study)
+    {
+        bool Holds(string name) => table.Find(name)?.Info.HoldsShares == true;
+        return ((study.Parts as Axis.Columns) ?? study.Groups as Axis.Columns) is { } columns ? columns.Names.All(Holds) : study.Value is Measure.Sum sum && Holds(sum.Column);
+    }
 
     public string PartOne => One(_study.Parts, "part");
 

@@ -47,7 +47,7 @@ internal sealed class TieOut
         return [.. tieOut._lines.OrderBy(line => Array.IndexOf(Places, line.Id) is var place and >= 0 ? place : Places.Length)];
     }
 
-    private string Text(ExactInt units) => NumberText.Exact(_division.Decimal(units));
+    private string Text(ExactInt units) => _division.Text(units);
 
     private static string CountOf(long count, string one, string many) => $"{NumberText.Count(count)} {(count == 1 ? one : many)}";
 

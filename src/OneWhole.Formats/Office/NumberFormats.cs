@@ -52,6 +52,10 @@ internal sealed class NumberFormats
 
     private string Amount(bool trims)
     {
+        if (_division.SumsShares)
+        {
+            return $"0{Zeros(Finish.AmountDecimals ?? Math.Max(0, _division.Scale - 2))}%";
+        }
         (string scale, string suffix, int decimals) = Finish.AmountIn switch
         {
             AmountIn.Thousands => (",", " k", Finish.AmountDecimals ?? 1),

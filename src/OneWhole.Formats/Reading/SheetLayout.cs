@@ -116,7 +116,7 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
     }
 
     /// <summary>"1710", "1,204.50", "12 %", "$3".</summary>
-    private static bool LooksLikeNumber(string cell) =>
+    internal static bool LooksLikeNumber(string cell) =>
         Core.Tables.NumberReading.Point.TryRead(cell.Trim(), out _, out _, out _) || Core.Tables.NumberReading.Comma.TryRead(cell.Trim(), out _, out _, out _);
 
     /// <summary>How often the same two or more headings stand in a row, side by side; 1 where they don't.</summary>

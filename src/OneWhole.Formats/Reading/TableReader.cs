@@ -25,6 +25,9 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
     private readonly List<string[]> _held = [];
     private bool _afterEmpty;
 
+    /// <summary>How many of the last rows stand alone under the others, with an amount and nothing else.</summary>
+    private int _alone;
+
     /// <summary>How many rows were read.</summary>
     public long Rows { get; private set; }
 
@@ -46,8 +49,19 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             Consume(null);
         }
         _notes.AddRange(rows.Told);
-        Below.AddRange(_held.Select(row => string.Join(' ', row.Where(cell => cell.Length > 0))));
         StartBuilders();
+        foreach (string[] held in _held)
+        {
+            if (HoldsAnAmount(held))
+            {
+                Add(held);
+                _alone++;
+            }
+            else
+            {
+                Below.Add(string.Join(' ', held.Where(cell => cell.Length > 0)));
+            }
+        }
         return Finish();
     }
 
@@ -85,6 +99,13 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             }
         }
         return false;
+    }
+
+    /// <summary>Whether a lonely cell below the rows is a number under numbers, and so no note in words.</summary>
+    private bool HoldsAnAmount(string[] row)
+    {
+        string[] cells = Fit(row);
+        return Enumerable.Range(0, cells.Length).Any(at => _guesses[at].MostlyNumbers && cells[at].Trim().Length > 0 && SheetLayout.LooksLikeNumber(cells[at]));
     }
 
     private int FilledIn(string[]? copy)
@@ -344,12 +365,30 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             string rowsWord = _empty == 1 ? "1 row has" : $"{Core.Numbers.NumberText.Count(_empty)} rows have";
             _notes.Add(new ReadNote("empty-rows", $"{rowsWord} no filled cell.") { Answers = [new ReadAnswer("leave them out", true) { Step = new JsonObject { ["do"] = "leave-out-empty" } }] });
         }
-        if (TotalQuestion.Of(table) is { } total)
+        (ReadNote Note, IReadOnlyDictionary<string, Core.Numbers.ExactDecimal> Numbers)? totals = TotalQuestion.Of(table);
+        if (_alone > 0 && totals is null)
+        {
+            _notes.Add(AskAboutLonelyRows(table));
+        }
+        if (totals is { } total)
         {
             _notes.Add(total.Note);
             table = new Table(name, [.. columns.Select(column => total.Numbers.TryGetValue(column.Name, out Core.Numbers.ExactDecimal number) ? column.With(column.Info with { Total = number }) : column)]);
         }
         return new ReadResult(table, settings, _notes);
+    }
+
+    /// <summary>Amounts without a label under the rows: a note's, a check's, or a row's that lost its label.</summary>
+    private ReadNote AskAboutLonelyRows(Table table)
+    {
+        int first = table.RowCount - _alone;
+        string Cells(int row) => string.Join(' ', table.Columns.Select(column => column.Cells.TextAt(row)).Where(cell => cell.Length > 0));
+        string cells = string.Join(", ", Enumerable.Range(first, _alone).Select(Cells));
+        string text = _alone == 1 ? $"Row {first + 1} stands alone after the others, with {cells} and nothing else."
+            : $"Rows {first + 1} to {table.RowCount} stand alone after the others, with {cells} and nothing else.";
+        var step = new JsonObject { ["do"] = "skip-rows", ["last"] = _alone };
+        string it = _alone == 1 ? "it" : "them";
+        return new ReadNote("lonely-row", text, Ask: true) { Answers = [new ReadAnswer($"count {it}", false), new ReadAnswer($"leave {it} out", true) { Step = step }] };
     }
 
     private ReadNote NumberQuestion(int column, NumberReading reading)

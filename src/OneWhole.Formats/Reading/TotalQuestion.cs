@@ -6,8 +6,11 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Formats.Reading;
 
 /// <summary>Tells of rows that add up others and would count everything twice, and compares them with what they add up.</summary>
-internal static class TotalQuestion
+public static class TotalQuestion
 {
+    /// <summary>The kind of its note.</summary>
+    public const string Code = "total-row";
+
     private const int MostCompared = 4;
 
     /// <returns>The question whether to leave them out, and the number of each column in the row that is the total of all; null where no row is a total.</returns>
@@ -53,7 +56,7 @@ internal static class TotalQuestion
         return step;
     }
 
-    private static ReadNote Question(string text, bool leaves, JsonObject step) => new("total-row", text, Ask: true)
+    private static ReadNote Question(string text, bool leaves, JsonObject step) => new(Code, text, Ask: true)
     {
         Answers = [new ReadAnswer("count it", !leaves), new ReadAnswer("leave it out", leaves) { Step = step }],
     };

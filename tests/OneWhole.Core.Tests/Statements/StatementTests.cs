@@ -1,9 +1,11 @@
+using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Tests.Workings;
 using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
+using OneWhole.Formats.Text;
 
 namespace OneWhole.Core.Tests.Statements;
 
@@ -98,7 +100,7 @@ public sealed class StatementTests
     {
         Statement statement = Of(Minutes + """, "finish": {"labels": "both", "trimZeros": true}, "rounding": {"decimals": 2} """, "\"pareto\"");
         Assert.All(statement.Settings.Where(setting => setting.Text is null), setting => Assert.Single(setting.Choices, choice => choice.Chosen));
-        Assert.Equal(["title", "finish.caption", "finish.source", "finish.amountEnd"], statement.Settings.Where(setting => setting.Text is not null).Select(setting => setting.Path));
+        Assert.Equal(["title", "finish.caption", "finish.source", "finish.unitName", "finish.amountEnd"], statement.Settings.Where(setting => setting.Text is not null).Select(setting => setting.Path));
         Assert.Equal("amount and share", statement.Settings.Single(setting => setting.Path == "finish.labels").Choices.Single(choice => choice.Chosen).Text);
         Assert.Contains(statement.Settings, setting => setting.Path == "form.axes");
     }
@@ -111,12 +113,42 @@ public sealed class StatementTests
         var table = new Table("routes", [TableOf.Column("Route", ["a", "b", "c"]), share]);
         const string members = """ "parts": {"column": "Route"}, "value": {"sum": "Share"} """;
         WorkingsResult workings = CalculatorTests.Run(table, members, "\"sharebars\"");
-        Assert.Contains("0.97, which as shares is 97 %.", Statement.Of(workings).Text, StringComparison.Ordinal);
+        Assert.Contains("100 % is all share: 97 %.", Statement.Of(workings).Text, StringComparison.Ordinal);
         Option hundred = Statement.Of(workings).Phrases[^1].Tokens[1].Options!().Single(option => option.Text.StartsWith("100 %", StringComparison.Ordinal));
         Study given = StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", {{members}}, "whole": {{hundred.Value!.ToJsonString()}}, "form": {"kind": "sharebars"} }""");
         WorkingsResult of100 = Calculator.Run(table, given);
         Assert.Equal(0.5, of100["share"].Number(0));
         Assert.Contains(of100.TieOut, line => line.Id == "parts-add-up" && line.Status == TieOutStatus.Warn);
+    }
+
+    [Fact]
+    public void A_column_of_shares_is_percent_wherever_it_is_printed()
+    {
+        var table = new Table("routes", [TableOf.Column("Route", ["a", "b", "c"]), TableOf.Column("Share", ["50%", "32.5%", "17.5%"])]);
+        WorkingsResult workings = CalculatorTests.Run(table, """ "parts": {"column": "Route"}, "value": {"sum": "Share"}, "finish": {"labels": "amount"} """, "\"pareto\"");
+        Assert.Equal("32.5 %", WorkingsText.Of(workings, workings["value"], 1));
+        Assert.Equal("32.5 %", new LabelNumbers(workings).Amount(1));
+        Assert.Equal("32.5 %", PointedReading.Of(workings, 1)[0]);
+        Assert.StartsWith("32.5 % ÷ 100 % = 32.5", new RuleWords(workings).Arithmetic(workings["share"], 1), StringComparison.Ordinal);
+        Assert.Contains("100 % = 100 %", workings.TieOut.Single(line => line.Id == "parts-add-up").Text, StringComparison.Ordinal);
+        string[] texts = [.. FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared).Marks.OfType<TextMark>().Select(mark => mark.Text)];
+        Assert.Contains("32.5 %", texts);
+        Assert.DoesNotContain(texts, text => text.Contains("0.3", StringComparison.Ordinal) || text == "1");
+        // What is shown as amount and share at once would be the same twice.
+        WorkingsResult both = CalculatorTests.Run(table, """ "parts": {"column": "Route"}, "value": {"sum": "Share"}, "finish": {"labels": "both"} """, "\"pie\"");
+        Assert.Single(FigureDrawer.Draw(both, 960, 600, TextMeasurer.Shared).Marks.OfType<TextMark>(), mark => mark.Text.Contains("32.5", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_unit_that_the_column_lacks_can_be_said_for_sentence_and_labels()
+    {
+        const string unit = """, "finish": {"unitName": "min", "unit": "after", "labels": "amount"} """;
+        WorkingsResult workings = CalculatorTests.Run(Delays, Minutes + unit);
+        Assert.Contains("43 min", Statement.Of(workings).Text, StringComparison.Ordinal);
+        Assert.EndsWith(" min", new LabelNumbers(workings).Amount(0), StringComparison.Ordinal);
+        Assert.Contains(Statement.Of(workings).Settings, setting => setting.Path == "finish.unit");
+        // Where there is none, its place would do nothing.
+        Assert.DoesNotContain(Statement.Of(CalculatorTests.Run(Delays, Minutes)).Settings, setting => setting.Path == "finish.unit");
     }
 
     [Fact]

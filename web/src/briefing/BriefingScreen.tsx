@@ -201,7 +201,7 @@ function Arrange({ view, actions }: { view: BriefingView; actions: BriefingActio
                   className="block w-full cursor-pointer truncate px-4 py-1 text-left hover:bg-wash"
                   onClick={() => add({ kind: 'study', study: study.id })}
                 >
-                  {study.title}
+                  {study.name}
                 </button>
               </Popover.Close>
             ))}

@@ -152,6 +152,7 @@ export const api = {
   lookAt: (id: string, choice: ImportChoice) => got(client.POST('/api/imports/{id}/look', { ...of(id), body: choice })),
   chooseImport: (id: string, choice: ImportChoice) => got(client.POST('/api/imports/{id}/choose', { ...of(id), body: choice })),
   importStatus: (id: string) => got(client.GET('/api/imports/{id}', of(id))),
+  fileOf: (tableId: string) => got(client.GET('/api/tables/{id}/file', of(tableId))),
   stopImport: (id: string) => got(client.DELETE('/api/imports/{id}', of(id))),
   sources: () => got(client.GET('/api/sources')),
   addSource: (name: string, place: string) => got(client.POST('/api/sources', { body: { name, place } })),

@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api, type ImportStatus } from '../lib/api';
+import { following } from '../lib/following';
 import { go } from '../lib/router';
 import { ChooseSection } from './ChooseSection';
 import { SourcePicker } from './Sources';
@@ -29,13 +30,7 @@ export function BringIn({ compact }: { compact?: boolean }) {
   async function follow(started: Promise<ImportStatus>) {
     setProblem(null);
     try {
-      let now = await started;
-      setStatus(now);
-      while (now.state === 'running' || now.state === 'queued') {
-        await new Promise((resolve) => setTimeout(resolve, 80));
-        now = await api.importStatus(now.id);
-        setStatus(now);
-      }
+      const now = await following(started, setStatus);
       if (now.state === 'asking') return;
       setStatus(null);
       if (now.state === 'done' && now.table) {

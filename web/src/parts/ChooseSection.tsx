@@ -32,7 +32,9 @@ export function ChooseSection({
       }}
     >
       <fieldset className="border-0 p-0" disabled={query.trim() !== ''}>
-        <legend className="font-serif text-[19px]">{status.takesQuery ? 'Which table?' : 'Which sheet?'}</legend>
+        <legend className="font-serif text-[19px]">
+          {status.takesQuery ? 'Which table?' : (status.sections?.length ?? 0) > 1 ? 'Which sheet?' : 'Which cells?'}
+        </legend>
         <span className="mt-1 flex flex-wrap gap-x-5 gap-y-1">
           {status.sections?.map((name) => (
             <label key={name} className="flex cursor-pointer items-center gap-1.5">

@@ -83,7 +83,7 @@ export function Briefings() {
                         checked={at >= 0}
                         onChange={() => setChosen(at >= 0 ? chosen.filter((id) => id !== study.id) : [...chosen, study.id])}
                       />
-                      <span className="truncate">{study.title}</span>
+                      <span className="truncate">{study.name}</span>
                       {at >= 0 ? <span className="figures text-[12px] text-accent">{at + 1}</span> : null}
                     </label>
                   );

@@ -69,7 +69,7 @@ function StudyCard({ study }: { study: StudySummary }) {
         <div className="flex h-[148px] items-center justify-center border-b border-hairline pb-3">
           {study.figure ? <FigurePaint figure={study.figure} /> : <span className="text-quiet">{study.problem}</span>}
         </div>
-        <span className="mt-3 line-clamp-2 block font-serif text-[17px] leading-snug">{study.title}</span>
+        <span className="mt-3 line-clamp-2 block font-serif text-[17px] leading-snug">{study.name}</span>
         <span className="mt-1 line-clamp-2 block text-[12px] text-quiet">{whole}</span>
         <span className="figures mt-1 block text-[12px] text-quiet">
           {study.tableName},{' '}
@@ -77,13 +77,13 @@ function StudyCard({ study }: { study: StudySummary }) {
         </span>
       </Link>
       <div className="absolute right-2 bottom-2 flex opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
-        <button type="button" className="plain" aria-label={`Copy ${study.title}`} title="Copy" onClick={() => copy.mutate()}>
+        <button type="button" className="plain" aria-label={`Copy ${study.name}`} title="Copy" onClick={() => copy.mutate()}>
           <Copy size={14} />
         </button>
         <button
           type="button"
           className="plain"
-          aria-label={`Remove ${study.title}`}
+          aria-label={`Remove ${study.name}`}
           title="Remove"
           onClick={() => remove.mutate()}
         >

@@ -9,6 +9,7 @@ import { NotSaved } from '../parts/NotSaved';
 import { Problem } from '../parts/Problem';
 import { TopBar } from '../parts/TopBar';
 import type { Marked } from '../table/BlockBar';
+import { OtherCells } from '../table/OtherCells';
 import { PreparePanel } from '../table/PreparePanel';
 import { Refresh } from '../table/Refresh';
 import { RowsGrid } from '../table/RowsGrid';
@@ -75,12 +76,13 @@ export function TableScreen({ id }: { id: string }) {
         </button>
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col px-6 py-4">
-        <div className="flex items-baseline gap-4">
+        <div className="flex flex-wrap items-baseline gap-x-4">
           <TableName name={view.name} saving={saving} />
           <p className="figures text-quiet">
             {view.rowCount.toLocaleString('en')} {view.rowCount === 1 ? 'row' : 'rows'}, {view.columns.length}{' '}
             {view.columns.length === 1 ? 'column' : 'columns'}, from {view.source}
           </p>
+          <OtherCells tableId={id} />
         </div>
         {view.titles?.length || view.below?.length ? (
           <p className="text-[13px] text-quiet">{[...(view.titles ?? []), ...(view.below ?? [])].join(' · ')}</p>

@@ -112,6 +112,9 @@ function Summary({ summary, onSame }: { summary: RefreshSummary; onSame: (column
           fresh rows don't have {summary.typed === 1 ? 'it' : 'them'}
         </li>
       ) : null}
+      {summary.total ? (
+        <li className="text-warn">{summary.total} It is left out; the table's page asks whether it is to be counted.</li>
+      ) : null}
       {summary.problem ? <li className="text-fail">A step does not fit: {summary.problem}</li> : null}
       {summary.goneColumns?.length ? <li className="text-warn">Columns that are gone: {some(summary.goneColumns)}</li> : null}
       {summary.newColumns?.length ? <li>New columns: {some(summary.newColumns)}</li> : null}

@@ -48,7 +48,7 @@ internal sealed class BridgeLayout
         bool text = !_figure.IsMiniature;
         bool labelled = text && _figure.Finish.Labels != LabelText.None;
         double above = labelled ? (_figure.Finish.Labels == LabelText.Both ? 2 : 1) * font.LineHeight + 6 * unit : 0;
-        IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, room.Height, font.Size, null, _figure.Finish.AmountIn) : [];
+        IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, room.Height, font.Size, null, AxisAmounts.Of(_division)) : [];
         double axis = Axes.Room(_figure, ticks);
         string[] names = [.. _steps.Select(step => step.Name)];
         double band = Math.Min((room.Width - axis) / _steps.Count, 150 * unit);

@@ -60,7 +60,7 @@ internal sealed class NestedLayout
         string[] totals = [.. Enumerable.Range(0, groups).Select(group => _texts.Amount(_division.GroupTotal(group)))];
         double most = (_upright ? 190 : 104) * unit * groups;
         double pixels = _upright ? room.Height : room.Width;
-        IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, _figure.Finish.AmountIn) : [];
+        IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, AxisAmounts.Of(_division)) : [];
         double axis = Axes.Room(_figure, ticks, _upright);
         var names = new GroupNames(_figure, _division, _upright, Math.Min(most, _upright ? room.Width - axis : room.Height) / groups, text ? [.. Enumerable.Range(0, groups).Select(group => _texts.OfGroup(group, LabelText.None))] : []);
         double ends = _figure.Common("totals", !text ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 12 * unit);

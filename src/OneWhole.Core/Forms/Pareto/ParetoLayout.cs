@@ -160,9 +160,10 @@ internal sealed class ParetoLayout
         {
             ExactDecimal whole = _division.Decimal(_division.WholeAt(0));
             double size = Math.Abs(whole.ToDouble());
-            end = _figure.Finish.AmountIn == AmountIn.Ones && whole.Scale <= 2 && size < 1e7 ? NumberText.Exact(whole) : Ticks.Label(whole.ToDouble(), Math.Pow(10, Math.Floor(Math.Log10(size)) - 2), size, _figure.Finish.AmountIn);
+            bool exactly = AxisAmounts.Of(_division) == AmountIn.Ones && whole.Scale <= 2 && size < 1e7;
+            end = exactly ? NumberText.Exact(whole) : Ticks.Label(whole.ToDouble(), Math.Pow(10, Math.Floor(Math.Log10(size)) - 2), size, AxisAmounts.Of(_division));
         }
-        return Axes.Amounts(_domains.Least, _domains.Most, _plot.Height, _figure.Small.LineHeight, end, _figure.Finish.AmountIn);
+        return Axes.Amounts(_domains.Least, _domains.Most, _plot.Height, _figure.Small.LineHeight, end, AxisAmounts.Of(_division));
     }
 
     private IReadOnlyList<Axes.Tick> ShareTicks()
@@ -629,8 +630,8 @@ internal sealed class ParetoLayout
         for (int row = 0; row < _rows; row++)
         {
             string share = shown.Exact(row) is { } percent ? ShareText.Number(percent, _division.Amount(row).IsZero, decimals, _figure.Finish.TrimZeros) : NumberText.Dash;
-            string amount = NumberText.Exact(_division.Decimal(_division.Amount(row)));
-            string text = what switch { LabelText.Amount => amount, LabelText.Both => $"{amount} · {share}", _ => share };
+            string amount = _division.Text(_division.Amount(row));
+            string text = what switch { LabelText.Amount => amount, LabelText.Both when !_division.AmountsAreShares => $"{amount} · {share}", _ => share };
             double x = SlotX(row + 0.5);
             double top = _amounts.At(Value(row)), zero = _amounts.At(0);
             bool negative = Value(row) < 0;

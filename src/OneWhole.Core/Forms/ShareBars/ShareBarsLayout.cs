@@ -36,13 +36,13 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         ? ShareText.Of(percent, _division.Amount(row).IsZero, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros)
         : NumberText.Dash;
 
-    private string AmountText(int row) => NumberText.Exact(_division.Decimal(_division.Amount(row)));
+    private string AmountText(int row) => _division.Text(_division.Amount(row));
 
     private Font Strong => figure.Shares with { Weight = 600 };
 
     private bool HasShares => figure.Finish.Labels is not (LabelText.Amount or LabelText.None);
 
-    private bool HasAmounts => figure.Finish.Labels is not (LabelText.Share or LabelText.None);
+    private bool HasAmounts => figure.Finish.Labels is not (LabelText.Share or LabelText.None) && (figure.Finish.Labels == LabelText.Amount || !_division.AmountsAreShares);
 
     private void Sideways()
     {

@@ -95,7 +95,7 @@ internal sealed class StackedLayout
         bool needsAxis = text && NeedsAxis(_division, _members);
         double pixels = _upright ? room.Height : room.Width;
         IReadOnlyList<Axes.Tick> ticks = !needsAxis ? [] : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2))
-            : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, _figure.Finish.AmountIn);
+            : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, AxisAmounts.Of(_division));
         double axis = Axes.Room(_figure, ticks, _upright);
         double most = (_upright ? (groups <= 3 ? 230 : 150) : 70) * unit * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1) * groups;
         double roughBand = Math.Min(most, _upright ? room.Width - right - axis : room.Height) / groups;

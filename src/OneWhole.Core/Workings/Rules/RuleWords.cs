@@ -66,7 +66,7 @@ public sealed class RuleWords(WorkingsResult workings)
 
     internal string LabelOf(string key) => workings.Find(key)?.Label ?? key;
 
-    internal string Amount(ExactInt units) => NumberText.Exact(Division.Decimal(units));
+    internal string Amount(ExactInt units) => Division.Text(units);
 
     internal bool HasValue(string key, int row) => Cells.At(key, row) is not null;
 
@@ -97,7 +97,7 @@ public sealed class RuleWords(WorkingsResult workings)
     /// <summary>A value as the arithmetic prints it.</summary>
     public string Value(ColumnUnit unit, Fraction value) => unit switch
     {
-        ColumnUnit.Amount => NumberText.Rounded(value, Math.Max(Division.Scale, 4), trimZeros: true),
+        ColumnUnit.Amount => NumberText.Rounded(Division.Printed(value), Math.Max(Division.Scale, 4), trimZeros: true) + (Division.SumsShares ? " %" : ""),
         ColumnUnit.Share => NumberText.Rounded(value * 100, 4, trimZeros: true) + " %",
         ColumnUnit.Percent => NumberText.Rounded(value, Division.Study.Rounding.Decimals) + " %",
         ColumnUnit.Points => NumberText.Rounded(value, Division.Study.Rounding.Decimals + 1, trimZeros: true) + " points",
