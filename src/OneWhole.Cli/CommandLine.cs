@@ -244,6 +244,10 @@ public static class CommandLine
         (Study study, WorkingsSet workings) = Compute(options, error);
         HandedStudy handed = Handed(options, study, workings);
         WriteWhole(path, to => kind.Write(handed, new HandingSize(width, height, scale) { Paper = paper, Margin = margin, HasWorkings = pages == "all" }, to, Progress.None));
+        if (handed.Draw(width, height).LeftOut is { } left)
+        {
+            error.WriteLine($"note: {left.Words} at {width}x{height}: take a larger --size, or fold small parts.");
+        }
         return 0;
     }
 

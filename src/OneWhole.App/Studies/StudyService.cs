@@ -2,11 +2,13 @@ using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using OneWhole.App.Changing;
 using OneWhole.App.Tables;
+using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Recognition;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
+using OneWhole.Formats.Text;
 using OneWhole.Store;
 
 namespace OneWhole.App.Studies;
@@ -172,10 +174,16 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     {
         StudyDocument document = studies.Find(id);
         WorkingsResult workings = computing.Compute(document);
-        Remedy remedy = (lineId == FormLine ? workings.Division.Study.Form.Form.Suits(workings)?.Remedy : workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy ?? Remarks.Of(workings.Division).FirstOrDefault(remark => remark.Id == lineId)?.Remedy)
+        Remedy remedy = (lineId == FormLine ? workings.Division.Study.Form.Form.Suits(workings)?.Remedy : workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy ?? RemarkOf(workings, lineId, width, height)?.Remedy)
             ?? throw new AppException("not-found", $"The tie-out has no remedy for \"{lineId}\" any more.");
         JsonObject mended = studies.Format.Write(remedy.Apply(workings.Division.Study));
         return Save(document, revision, study => StudyEdits.Replace(study, mended), remedy.Text, width, height);
+    }
+
+    private static Remark? RemarkOf(WorkingsResult workings, string id, double width, double height)
+    {
+        Figure? figure = id == NoRoom.Id ? FigureDrawer.Draw(workings, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared) : null;
+        return StudyViews.RemarksOf(workings, figure).FirstOrDefault(remark => remark.Id == id);
     }
 
     /// <summary>Takes another shape of a form. What carries over is kept; going back restores what the other form had.</summary>

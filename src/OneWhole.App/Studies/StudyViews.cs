@@ -61,12 +61,16 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
             Answers = [.. forms.Forms.SelectMany(form => form.Answers.Select(answer => new AnswerView(answer.Text, form.Kind, answer.Shape)))],
             Settings = StudyPictures.Suggest(statement.Settings, tables.Document(document.TableId), figure),
             Workings = workings is null ? null : StudyPictures.ViewOf(workings, figure) with { Stamp = computing.StampOf(document) },
-            Remarks = workings is null ? [] : [.. Remarks.Of(workings.Division).Select(remark => new RemarkView(remark.Id, remark.Text, remark.Remedy?.Text))],
+            Remarks = workings is null ? [] : [.. RemarksOf(workings, panels is null ? figure : null).Select(remark => new RemarkView(remark.Id, remark.Text, remark.Remedy?.Text))],
             Figure = figure,
             Problem = problem,
             Remedy = problem is null || workings is null ? null : study.Form.Form.Suits(workings)?.Remedy?.Text,
         };
     }
+
+    /// <summary>What is to be said of a study that is no proof: of its columns and rows, and of what its figure has no room for.</summary>
+    internal static IEnumerable<Remark> RemarksOf(WorkingsResult workings, Figure? figure) =>
+        figure is not null && NoRoom.Of(workings, figure, TextMeasurer.Shared) is { } left ? [.. Remarks.Of(workings.Division), left] : Remarks.Of(workings.Division);
 
     /// <summary>A study that is proposed: its sentence and its small figure, or why it can't be drawn.</summary>
     internal LikelyStudy LikelyOf(string tableId, Study study, double width, double height, CancellationToken cancel)

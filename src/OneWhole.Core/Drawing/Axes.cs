@@ -112,20 +112,28 @@ public static class Axes
         None,
         Wrapped,
         Turned,
-        Thinned,
     }
 
     /// <summary>What was decided about names, and the height they take.</summary>
-    public sealed record Names(NameSetting Setting, double Height, IReadOnlyList<IReadOnlyList<string>> Lines, Font Font);
+    public sealed record Names(NameSetting Setting, double Height, IReadOnlyList<IReadOnlyList<string>> Lines, Font Font)
+    {
+        public static Names Nothing(Font font) => new(NameSetting.None, 0, [], font);
+
+        /// <summary>Where turned names stand, from the plot's left edge; empty where names are wrapped.</summary>
+        internal IReadOnlyList<NamePlace> Places { get; init; } = [];
+
+        /// <summary>The height that lines to names beside their bars take.</summary>
+        internal double Lead { get; init; }
+    }
 
     /// <summary>
-    /// Names under bars: wrapped into up to three lines where bars are wide enough for them, else turned by a quarter, else
-    /// turned and thinned. What is shortened keeps its whole text for pointing.
+    /// Names under bars: wrapped into up to three lines where bars are wide enough for them, else turned by a quarter; where
+    /// not all have room, the most important ones stay. What is shortened keeps its whole text for pointing.
     /// </summary>
-    public static Names Fit(FigureBuilder figure, IReadOnlyList<string> names, double band, double mostHeight)
+    internal static Names Fit(FigureBuilder figure, IReadOnlyList<string> names, double band, double mostHeight, NameRanks ranks)
     {
         Font font = figure.Names;
-        var none = new Names(NameSetting.None, 0, [], font);
+        var none = Names.Nothing(font);
         if (!figure.HasNames || names.Count == 0 || mostHeight < font.LineHeight)
         {
             return none;
@@ -146,14 +154,12 @@ public static class Axes
                 }
             }
         }
-        double height = Math.Min(mostHeight, names.Take(400).Max(name => figure.TextWidth(name, font)) + 2);
-        int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / band));
-        if (every > 1 && names.Count > 200)
-        {
-            return none;
-        }
-        List<IReadOnlyList<string>> turned = [.. names.Select((name, i) => (IReadOnlyList<string>)(i % every == 0 ? [TextFit.Shorten(figure.Measurer, name, font, height)] : []))];
-        return new Names(every > 1 ? NameSetting.Thinned : NameSetting.Turned, height, turned, font);
+        IReadOnlyList<NamePlace> places = NamePlaces.Of(names.Count, band, font.LineHeight, ranks);
+        double lead = places.Any(place => place.IsMoved) ? 12 * figure.Unit : 0;
+        double widest = places.Max(place => figure.TextWidth(place.More > 0 ? place.RunText : names[place.At], font));
+        double height = Math.Min(mostHeight, widest + 2 + lead);
+        List<IReadOnlyList<string>> turned = [.. places.Select(place => (IReadOnlyList<string>)[TextFit.Shorten(figure.Measurer, place.More > 0 ? place.RunText : names[place.At], font, height - lead)])];
+        return new Names(NameSetting.Turned, height, turned, font) { Places = places, Lead = lead };
     }
 
     /// <summary>Draws fitted names under their bars.</summary>
@@ -162,6 +168,11 @@ public static class Axes
     {
         Font font = fitted.Font;
         double band = plot.Width / Math.Max(1, names.Count);
+        if (fitted.Setting == NameSetting.Turned)
+        {
+            UnderTurned(figure, fitted, names, keys, plot.X, bottom, row);
+            return;
+        }
         for (int i = 0; i < fitted.Lines.Count; i++)
         {
             double x = plot.X + (i + 0.5) * band;
@@ -169,10 +180,32 @@ public static class Axes
             bool shortened = string.Join(' ', lines) != names[i];
             for (int line = 0; line < lines.Count; line++)
             {
-                TextMark mark = fitted.Setting == NameSetting.Wrapped
-                    ? figure.Text($"name-{keys[i]}-{line}", "name", x, bottom + 8 * figure.Unit + font.CapHeight + line * font.LineHeight, "middle", lines[line], font, Ink.Text)
-                    : figure.Text($"name-{keys[i]}", "name", x + font.CapHeight / 2, bottom + 6 * figure.Unit, "end", lines[line], font, Ink.Text) with { Turn = -90 };
+                TextMark mark = figure.Text($"name-{keys[i]}-{line}", "name", x, bottom + 8 * figure.Unit + font.CapHeight + line * font.LineHeight, "middle", lines[line], font, Ink.Text);
                 figure.Put(mark with { Part = keys[i], Row = row ?? i, Full = shortened ? names[i] : null });
+            }
+        }
+    }
+
+    /// <summary>Turned names, each under its bar or led to it by a thin line, and how many stand between them without one.</summary>
+    private static void UnderTurned(FigureBuilder figure, Names fitted, IReadOnlyList<string> names, IReadOnlyList<string> keys, double left, double bottom, int? row)
+    {
+        Font font = fitted.Font;
+        double start = bottom + 6 * figure.Unit + fitted.Lead;
+        foreach ((int at, NamePlace place) in fitted.Places.Index())
+        {
+            string shown = fitted.Lines[at][0];
+            double x = left + place.Place;
+            TextMark Turned(string id, string role, string ink) => figure.Text(id, role, x + font.CapHeight / 2, start, "end", shown, font, ink) with { Turn = -90 };
+            if (place.More > 0)
+            {
+                figure.Put(Turned($"more-{place.At}", "axis", Ink.Quiet));
+                continue;
+            }
+            string key = keys[place.At];
+            figure.Put(Turned($"name-{key}", "name", Ink.Text) with { Part = key, Row = row ?? place.At, Full = shown == names[place.At] ? null : names[place.At] });
+            if (fitted.Lead > 0)
+            {
+                figure.Line($"lead-{key}", "leader", left + place.Wished, bottom + 2, x, start - 2, Ink.Quiet, 0.6 * figure.Unit);
             }
         }
     }

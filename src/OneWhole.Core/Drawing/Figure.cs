@@ -2,7 +2,11 @@ namespace OneWhole.Core.Drawing;
 
 /// <summary>A figure laid out to marks in pixels. The screen, SVG, PNG and PDF are painted from the same marks.</summary>
 /// <param name="Description">One sentence for those who don't see it.</param>
-public sealed record Figure(double Width, double Height, string Title, string Description, IReadOnlyList<Mark> Marks);
+public sealed record Figure(double Width, double Height, string Title, string Description, IReadOnlyList<Mark> Marks)
+{
+    /// <summary>Names and labels that have no room; null where all have.</summary>
+    public LeftOut? LeftOut { get; init; }
+}
 
 /// <summary>The value ranges that a figure spans; they can be given from outside, so that several share one scale.</summary>
 /// <param name="Least">The lower end of amounts.</param>

@@ -15,6 +15,9 @@ public sealed record KeyEntry(string Text, string Fill)
 /// <summary>A line of a label in the print that its number has.</summary>
 public readonly record struct LabelLine(string Text, Font Font)
 {
+    /// <summary>Whether it says whose label it is: a name stays where a number beside it has no room.</summary>
+    public bool IsName { get; init; }
+
     /// <summary>Several lines as one, in the print of the last.</summary>
     public static IReadOnlyList<LabelLine> Joined(IReadOnlyList<LabelLine> lines, string between) =>
         lines.Count == 0 ? [] : [new(string.Join(between, lines.Select(line => line.Text)), lines[^1].Font)];
@@ -30,8 +33,9 @@ public sealed class FigureBuilder
 
     private readonly List<Mark> _marks = [];
 
-    internal FigureBuilder(double width, double height, ITextMeasurer measurer, Finish finish)
+    internal FigureBuilder(double width, double height, ITextMeasurer measurer, Finish finish, LabelRoom room = default)
     {
+        Room = room;
         Width = width;
         Height = height;
         Measurer = measurer;
@@ -50,6 +54,15 @@ public sealed class FigureBuilder
     public ITextMeasurer Measurer { get; }
 
     public Finish Finish { get; }
+
+    /// <summary>How labels were made to fit, where in their own print they don't.</summary>
+    internal LabelRoom Room { get; }
+
+    /// <summary>How many labels a form gave up as a set, which no mark tells.</summary>
+    internal int GivenUp { get; private set; }
+
+    /// <summary>Says that a set of labels has no room at all.</summary>
+    internal void GiveUp(int labels) => GivenUp += labels;
 
     /// <summary>Too small for text: only the shape is drawn.</summary>
     public bool IsMiniature { get; }
@@ -80,7 +93,7 @@ public sealed class FigureBuilder
     /// <summary>The print of shares on labels.</summary>
     public Font Shares => Sized(Finish.Print.Shares, Finish.Print.StrongShares);
 
-    private Font Sized(PrintSize size, bool strong) => new(Typeface.Sans, Math.Max(9, Math.Round(12 * Unit * Step(size) * 2) / 2)) { Weight = strong ? 600 : 400 };
+    private Font Sized(PrintSize size, bool strong) => new(Typeface.Sans, Math.Max(9, Math.Round(12 * Unit * Step(size) * Room.Scale * 2) / 2)) { Weight = strong ? 600 : 400 };
 
     private static double Step(PrintSize size) => size switch { PrintSize.Small => 0.84, PrintSize.Large => 1.25, _ => 1 };
 

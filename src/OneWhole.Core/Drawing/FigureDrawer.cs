@@ -1,5 +1,4 @@
 using OneWhole.Core.Forms;
-using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
@@ -17,41 +16,68 @@ public static class FigureDrawer
 
     public const int LargestSide = 8192;
 
+    /// <summary>How labels and names give way as a set before any is left out: fewer decimals of amounts, then smaller print.</summary>
+    private static readonly LabelRoom[] Rooms = [new(0, 1), new(0.16, 1), new(0.3, 2)];
+
+    /// <summary>Of so many labels most have no room however they are printed: they are laid out once.</summary>
+    private const int MostRefitted = 400;
+
     /// <exception cref="StudyException">The form can't be drawn from these workings.</exception>
     public static Figure Draw(WorkingsResult workings, double width, double height, ITextMeasurer measurer, Domains? domains = null)
     {
         Study study = workings.Division.Study;
         Form form = study.Form.Form;
-        var figure = new FigureBuilder(width, height, measurer, study.Finish);
         if (Refused(workings) is { } unsuitable)
         {
             throw new StudyException("cannot-draw", "form.kind", $"{form.Name} can't be drawn: {unsuitable.Why}.");
         }
         Statement statement = Statement.Of(workings);
-        string title = statement.Title;
+        Domains? ends = workings.Division.IsEmpty ? null : domains ?? form.Domains(workings);
+        if (ends is not null && !(double.IsFinite(ends.Least) && double.IsFinite(ends.Most) && double.IsFinite(ends.ShareLeast) && double.IsFinite(ends.ShareMost)))
+        {
+            throw new StudyException("beyond-doubles", "form", "The lengths reach beyond what can be drawn: the whole is next to nothing beside its parts. Look at the workings, or leave out what can't be meant.");
+        }
+        (FigureBuilder Figure, Foot? Foot, LeftOut Left) Lay(LabelRoom room, string reserved = "")
+        {
+            var figure = new FigureBuilder(width, height, measurer, study.Finish, room);
+            Foot? foot = LayOut(figure, workings, statement, ends, reserved);
+            return (figure, foot, LeftOut.Of(figure, workings));
+        }
+        (FigureBuilder Figure, Foot? Foot, LeftOut Left) best = Lay(default);
+        for (int way = 0; way < Rooms.Length && !best.Left.IsNothing && best.Left.AllNames + best.Left.AllLabels <= MostRefitted; way++)
+        {
+            (FigureBuilder Figure, Foot? Foot, LeftOut Left) other = Lay(Rooms[way]);
+            best = other.Left.Weight < best.Left.Weight ? other : best;
+        }
+        if (best.Foot?.HasRoomFor(best.Left) == false)
+        {
+            best = Lay(best.Figure.Room, best.Left.Words);
+        }
+        best.Foot?.Draw(best.Left);
+        return new Figure(width, height, statement.Title, $"{form.Name}. {statement.Text}", best.Figure.Marks) { LeftOut = best.Left.IsNothing ? null : best.Left };
+    }
+
+    private static Foot? LayOut(FigureBuilder figure, WorkingsResult workings, Statement statement, Domains? ends, string reserved)
+    {
+        Foot? foot = null;
         if (figure.IsMiniature)
         {
-            double edge = Math.Min(width, height) * 0.06;
-            figure.Plot = new Box(edge, edge, width - 2 * edge, height - 2 * edge);
+            double edge = Math.Min(figure.Width, figure.Height) * 0.06;
+            figure.Plot = new Box(edge, edge, figure.Width - 2 * edge, figure.Height - 2 * edge);
         }
         else
         {
-            figure.Plot = Frame(figure, workings, title, study.Finish.Caption ?? statement.Text);
+            foot = Frame(figure, workings, statement.Title, figure.Finish.Caption ?? statement.Text, reserved);
         }
-        if (!workings.Division.IsEmpty)
+        if (ends is not null)
         {
-            Domains ends = domains ?? form.Domains(workings);
-            if (!double.IsFinite(ends.Least) || !double.IsFinite(ends.Most) || !double.IsFinite(ends.ShareLeast) || !double.IsFinite(ends.ShareMost))
-            {
-                throw new StudyException("beyond-doubles", "form", "The lengths reach beyond what can be drawn: the whole is next to nothing beside its parts. Look at the workings, or leave out what can't be meant.");
-            }
-            form.Layout(workings, ends, figure);
+            workings.Division.Study.Form.Form.Layout(workings, ends, figure);
         }
         else if (!figure.IsMiniature)
         {
             figure.Put(figure.Text("empty", "label", figure.Plot.CentreX, figure.Plot.CentreY, "middle", "no rows to show", figure.Small, Ink.Quiet));
         }
-        return new Figure(width, height, title, $"{form.Name}. {statement.Text}", figure.Marks);
+        return foot;
     }
 
     /// <summary>Why a figure is not drawn at all; null where it is.</summary>
@@ -63,8 +89,8 @@ public static class FigureDrawer
     public static Figure Draw(WorkingsSet set, double width, double height, ITextMeasurer measurer) =>
         set.Column is null ? Draw(set.Values[0].Workings, width, height, measurer) : SmallFigures.Draw(set, width, height, measurer);
 
-    /// <summary>Draws what surrounds the plot, and returns the room that is left for it.</summary>
-    private static Box Frame(FigureBuilder figure, WorkingsResult workings, string title, string caption)
+    /// <summary>Draws what stands above the plot, leaves room for the foot, and gives the plot what is left.</summary>
+    private static Foot Frame(FigureBuilder figure, WorkingsResult workings, string title, string caption, string reserved)
     {
         double unit = figure.Unit, margin = Math.Round(24 * unit);
         double inner = figure.Width - 2 * margin;
@@ -88,58 +114,11 @@ public static class FigureDrawer
             figure.Put(mark with { Full = string.Join(' ', captionLines) == caption ? null : caption });
         }
         var key = new KeyDrawer(figure, workings, inner);
-        double top = y + Math.Round(18 * unit), bottom = Foot(figure, workings, key, margin);
+        var foot = new Foot(figure, workings, margin, reserved);
+        double top = y + Math.Round(18 * unit), bottom = foot.Top(key);
         top += figure.Finish.KeyPlace == KeyPlace.Above ? key.Above(margin, inner, top) : 0;
         double right = figure.Finish.KeyPlace == KeyPlace.Right ? key.AtRight(margin + inner, top, bottom) : 0;
-        return new Box(margin, top, inner - right, Math.Max(1, bottom - top));
+        figure.Plot = new Box(margin, top, inner - right, Math.Max(1, bottom - top));
+        return foot;
     }
-
-    /// <summary>The tie-out at the right of the last line, and the key where it stands beneath.</summary>
-    /// <returns>The bottom of what is left for the plot.</returns>
-    private static double Foot(FigureBuilder figure, WorkingsResult workings, KeyDrawer key, double margin)
-    {
-        Font font = figure.Small;
-        double baseline = figure.Height - margin + font.Size * 0.2;
-        Division division = workings.Division;
-        int warnings = workings.TieOut.Count(line => line.Status == TieOutStatus.Warn);
-        RowCounts rows = division.Rows;
-        string counts = rows.Used == rows.Total ? $"{NumberText.Count(rows.Total)} rows" : $"{NumberText.Count(rows.Used)} of {NumberText.Count(rows.Total)} rows";
-        (bool proven, string addsUp) = workings.Outcome;
-        string from = figure.Finish.Source ?? division.Table.Name;
-        string source = from.Length > 0 ? $"{from}, {counts}" : counts;
-        // Whatever text stands over it, a figure of amounts that were not counted says so.
-        source = division.Study.Trials.Length > 0 ? $"a trial; {source}" : source;
-        source = LeftUndrawn(division) is { } undrawn ? $"{undrawn}; {source}" : source;
-        string note = warnings > 0 && proven ? $"{source}, {warnings} {(warnings == 1 ? "note" : "notes")}" : source;
-        double inner = figure.Width - 2 * margin;
-        double tick = font.Size * 0.75, gap = font.Size * 0.5;
-        double addsWidth = figure.TextWidth(addsUp, font);
-        note = TextFit.Shorten(figure.Measurer, note, font, Math.Max(font.Size, inner - addsWidth - tick - 3 * gap));
-        double noteWidth = figure.TextWidth(note, font);
-        double right = figure.Width - margin;
-        figure.Put(figure.Text("tie-out-source", "tie-out", right, baseline, "end", note, font, Ink.Quiet));
-        double markRight = right - noteWidth - 2 * gap;
-        figure.Add(Glyph(proven, markRight - tick, baseline, tick));
-        figure.Put(figure.Text("tie-out", "tie-out", markRight - tick - gap, baseline, "end", addsUp, font, proven ? Ink.Quiet : Ink.Warn));
-        double top = baseline - font.CapHeight - Math.Round(10 * figure.Unit);
-        return top - (figure.Finish.KeyPlace is KeyPlace.Auto or KeyPlace.Beneath ? key.Beneath(margin, inner, baseline, addsWidth + tick + noteWidth + 3 * gap) : 0);
-    }
-
-    /// <summary>"5 of 37 shown, 71.4 % of all", where a folded part is in the workings and is not drawn.</summary>
-    private static string? LeftUndrawn(Division division)
-    {
-        int at = division.Parts.ToList().FindIndex(part => part.Kind == EntryKind.Folded);
-        if (at < 0 || DrawnParts.Has(division, at))
-        {
-            return null;
-        }
-        int shown = division.PartCount - 1;
-        string share = division.Total.IsZero ? "" : $", {NumberText.Percent(new Fraction(division.Total - division.PartTotal(at), division.Total), division.Study.Rounding.Decimals)} of all";
-        return $"{NumberText.Count(shown)} of {NumberText.Count(shown + division.Parts[at].Folded.Count)} shown{share}";
-    }
-
-    /// <summary>A tick or an exclamation mark, as a path: no font is asked for them.</summary>
-    private static PathMark Glyph(bool proven, double x, double baseline, double size) => proven
-        ? new PathMark("tie-out-glyph", "tie-out", [[x, baseline - size * 0.42, x + size * 0.36, baseline - size * 0.05, x + size, baseline - size * 0.9]]) { Stroke = Ink.ClassA, StrokeWidth = Math.Max(1.2, size / 6) }
-        : new PathMark("tie-out-glyph", "tie-out", [[x + size / 2, baseline - size, x + size / 2, baseline - size * 0.3], [x + size / 2, baseline - size * 0.12, x + size / 2, baseline]]) { Stroke = Ink.Warn, StrokeWidth = Math.Max(1.4, size / 5) };
 }

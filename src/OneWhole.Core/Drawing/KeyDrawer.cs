@@ -44,6 +44,9 @@ internal sealed class KeyDrawer
     /// <summary>The rule by which parts stand out, as an entry without a swatch.</summary>
     public static IEnumerable<KeyEntry> RuleOf(Division division) => Emphasis.Words(division) is { } rule ? [new KeyEntry(rule, "")] : [];
 
+    /// <summary>What it takes of the tie-out's line, where it stands on it.</summary>
+    public double LineWidth { get; private set; }
+
     public bool IsEmpty => _texts.Length == 0;
 
     private double Lead(KeyEntry entry) => entry.Fill.Length == 0 ? 0 : _swatch + _gap;
@@ -85,6 +88,7 @@ internal sealed class KeyDrawer
         if (lines.Count == 1 && lines[0].Sum(i => _texts[i].Width + _between) + used <= inner)
         {
             Line(lines[0], margin, baseline);
+            LineWidth = lines[0].Sum(i => _texts[i].Width + _between);
             return 0;
         }
         if (!Fit(lines))

@@ -24,6 +24,17 @@ internal static class LabelFit
         LabelTurn how = turn ? figure.Finish.LabelTurn : LabelTurn.Level;
         TextMark Mark(int line, double x, double y, double degrees) =>
             figure.Text($"{id}-{line}", "label", x, y, "middle", lines[line], ink) with { Turn = degrees, Row = row, Part = part };
+        if (how != LabelTurn.Turned && lines is [{ IsName: true } name, _] && lines.Sum(line => line.Font.LineHeight) > box.Height - 1)
+        {
+            // Rather on one line than without its name, and rather the name than its number.
+            foreach (LabelLine line in (LabelLine[])[LabelLine.Joined(lines, "  ")[0], name])
+            {
+                if (figure.TextWidth(line) <= box.Width - 6 && line.Font.LineHeight <= box.Height - 1)
+                {
+                    return figure.PutWhereFree([figure.Text($"{id}-0", "label", box.CentreX, box.CentreY + line.Font.CapHeight / 2, "middle", line, ink) with { Row = row, Part = part }], 0);
+                }
+            }
+        }
         for (int kept = how == LabelTurn.Turned ? 0 : lines.Count; kept > 0; kept--)
         {
             // The last line is the share: where two don't fit, it stays.

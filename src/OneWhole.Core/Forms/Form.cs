@@ -214,6 +214,15 @@ public abstract class Form
     /// <summary>The figure as a chart that office programs draw themselves; null where none of their kinds is true to it: it is then handed over as shapes.</summary>
     public virtual Charts.NativeChart? Chart(WorkingsResult workings) => null;
 
+    /// <summary>Whether bars, slices and pieces have labels, as the finish has it.</summary>
+    public virtual bool HasLabels(Study study) => study.Finish.Labels != LabelText.None;
+
+    /// <summary>Whether each part is to be named somewhere.</summary>
+    public virtual bool NamesParts(Study study) => true;
+
+    /// <summary>Whether parts are named along the bars; else by a key, or in their pieces.</summary>
+    public virtual bool NamesPartsAlong(Study study) => Groups == GroupUse.None;
+
     /// <summary>Lays the figure out within its frame.</summary>
     public abstract void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure);
 }

@@ -13,7 +13,7 @@ internal sealed class GroupNames
     private readonly string[] _labels;
     private readonly string[] _shown;
     private readonly Axes.Names? _fitted;
-    private readonly int _every;
+    private readonly NameRanks _ranks;
 
     /// <param name="figure">The figure.</param>
     /// <param name="division">The division; without groups there is one name, that of everything.</param>
@@ -34,14 +34,14 @@ internal sealed class GroupNames
             _shown = [.. _labels.Zip(_under, (label, text) => $"{label}  {text}")];
             _under = [];
         }
-        _every = Math.Max(1, (int)Math.Ceiling(figure.Names.LineHeight * (_under.Count > 0 ? 2 : 1) / Math.Max(0.01, band)));
+        _ranks = RanksOf.Groups(division);
         if (!figure.HasNames)
         {
             return;
         }
         if (upright)
         {
-            _fitted = Axes.Fit(figure, _labels, band, figure.Plot.Height * 0.3);
+            _fitted = Axes.Fit(figure, _labels, band, figure.Plot.Height * 0.3, _ranks);
             Room = figure.Common("names", _fitted.Height + (_under.Count > 0 ? figure.Names.LineHeight : 0) + (_fitted.Height > 0 ? 12 * figure.Unit : 0));
         }
         else
@@ -71,11 +71,17 @@ internal sealed class GroupNames
             }
             return;
         }
-        for (int i = 0; i < _labels.Length; i += _every)
+        double right = plot.X - 10 * _figure.Unit, room = Room - 10 * _figure.Unit;
+        if (_under.Count == 0)
         {
-            double y = plot.Y + (i + 0.5) * band + font.CapHeight / 2 - (_under.Count > 0 ? font.LineHeight / 2 : 0);
-            _figure.Put(_figure.Text($"name-{keys[i]}", "name", plot.X - 10 * _figure.Unit, y, "end", _shown[i], font, Ink.Text, Room - 10 * _figure.Unit) with { Group = _labels[i] });
-            if (_under.Count > 0)
+            RowNames.Draw(_figure, _shown, right, plot.X, room, plot.Y, band, _ranks, at => $"name-{keys[at]}", (at, mark) => mark with { Group = _labels[at] });
+            return;
+        }
+        for (int i = 0; i < _labels.Length; i++)
+        {
+            double y = plot.Y + (i + 0.5) * band + font.CapHeight / 2 - font.LineHeight / 2;
+            _figure.Put(_figure.Text($"name-{keys[i]}", "name", right, y, "end", _shown[i], font, Ink.Text, room) with { Group = _labels[i] });
+            if (_under[i].Length > 0)
             {
                 _figure.PutWhereFree([_figure.Text($"under-{keys[i]}", "name", plot.X - 10 * _figure.Unit, y + font.LineHeight, "end", _under[i], font, Ink.Quiet) with { Group = _labels[i] }], 0);
             }

@@ -20,7 +20,7 @@ internal sealed class LabelTexts
         _figure = figure;
         _workings = workings;
         _finish = workings.Division.Study.Finish;
-        _numbers = new LabelNumbers(workings);
+        _numbers = new LabelNumbers(workings, figure.Room.FewerDecimals);
     }
 
     /// <inheritdoc cref="LabelNumbers.Share"/>
@@ -57,6 +57,9 @@ internal sealed class LabelTexts
     public static bool NamesInside(Division division) =>
         division is { HasGroups: true, PartCount: > 1, GroupCount: > 1 } && Enumerable.Range(0, division.PartCount).All(part => Enumerable.Range(0, division.GroupCount).Count(group => division.Has(group, part)) == 1);
 
+    /// <summary>Whether the labels in the bars are the parts' names, so that no key has to say them.</summary>
+    public static bool PrintsNamesInside(Division division) => NamesInside(division) && What(division, LabelText.Share) == LabelText.Name;
+
     /// <summary>What labels say: the form's own choice where the finish leaves it to the form.</summary>
     public static LabelText What(Division division, LabelText otherwise) =>
         division.Study.Finish.Labels is not LabelText.Auto and var wanted ? wanted : otherwise == LabelText.Share && NamesInside(division) ? LabelText.Name : otherwise;
@@ -65,7 +68,7 @@ internal sealed class LabelTexts
     public IReadOnlyList<LabelLine> Lines(int row, LabelText otherwise) => What(_workings.Division, otherwise) switch
     {
         LabelText.Both when _workings.Division.AmountsAreShares => [new(Share(row), _figure.Shares)],
-        LabelText.Name => [new(_workings.Division.Parts[_workings.Division.PartOf(row)].NameInFigure, _figure.Names), new(Share(row), _figure.Shares)],
+        LabelText.Name => [new(_workings.Division.Parts[_workings.Division.PartOf(row)].NameInFigure, _figure.Names) { IsName = true }, new(Share(row), _figure.Shares)],
         LabelText.Share => [new(Share(row), _figure.Shares)],
         LabelText.Amount => [new(Amount(row), _figure.Amounts)],
         LabelText.Both => [new(Amount(row), _figure.Amounts), new(Share(row), _figure.Shares)],

@@ -11,13 +11,15 @@ public sealed class LabelNumbers
     private readonly Finish _finish;
     private readonly WorkingColumn? _shares;
 
-    public LabelNumbers(WorkingsResult workings)
+    /// <param name="workings">The workings.</param>
+    /// <param name="fewerDecimals">By how many decimals amounts are coarser than they could be, because they have no room.</param>
+    public LabelNumbers(WorkingsResult workings, int fewerDecimals = 0)
     {
         _workings = workings;
         _finish = workings.Division.Study.Finish;
         _shares = workings.Find("labelShare") ?? workings.Find("shownShare");
         Unit = StudyWords.Of(workings.Division).Unit;
-        AmountDecimals = _finish.AmountDecimals ?? Decimals(workings.Division);
+        AmountDecimals = _finish.AmountDecimals ?? Math.Max(0, Decimals(workings.Division) - fewerDecimals);
     }
 
     /// <summary>The column whose shares are printed, in percent; null where the form has none.</summary>

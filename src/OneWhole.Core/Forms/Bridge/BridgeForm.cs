@@ -268,5 +268,10 @@ public sealed class BridgeForm : Form<BridgeMembers>
 
     public override NativeChart? Chart(WorkingsResult workings) => BridgeChart.Of(workings);
 
+    public override bool NamesPartsAlong(Study study) => true;
+
+    /// <summary>Bars of effects stand for no part.</summary>
+    public override bool NamesParts(Study study) => Of(study).Steps == BridgeSteps.Parts;
+
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new BridgeLayout(workings, domains, figure).Draw();
 }

@@ -52,7 +52,7 @@ internal sealed class BridgeLayout
         double axis = Axes.Room(_figure, ticks);
         string[] names = [.. _steps.Select(step => step.Name)];
         double band = Math.Min((room.Width - axis) / _steps.Count, 150 * unit);
-        Axes.Names fitted = text ? Axes.Fit(_figure, names, band, room.Height * 0.34) : new Axes.Names(Axes.NameSetting.None, 0, [], font);
+        Axes.Names fitted = text ? Axes.Fit(_figure, names, band, room.Height * 0.34, Ranks()) : Axes.Names.Nothing(font);
         Box plot = room.Inset(axis, above, 0, fitted.Height > 0 ? fitted.Height + 10 * unit : 2);
         double width = band * _steps.Count;
         plot = plot with { X = plot.X + Math.Max(0, (plot.Width - width) / 2), Width = width };
@@ -70,6 +70,9 @@ internal sealed class BridgeLayout
         (double ax, double ay, double bx, double by) = field.LineAt(0);
         _figure.Line("baseline", "baseline", ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
     }
+
+    /// <summary>Wholes are named before all parts, large steps before small ones.</summary>
+    private NameRanks Ranks() => new(at => _steps[at].IsWhole ? double.MaxValue : Math.Abs(_steps[at].To.ToDouble() - _steps[at].From.ToDouble()), false);
 
     private string KeyOf(BridgeStep step) => step.Row >= 0 ? _division.Parts[step.Row].Key : $"whole {step.Name}";
 

@@ -136,6 +136,8 @@ public sealed class FunnelForm : Form<FunnelMembers>
 
     public override NativeChart? Chart(WorkingsResult workings) => FunnelChart.Of(workings, Of(workings.Division.Study));
 
+    public override bool NamesPartsAlong(Study study) => true;
+
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure)
     {
         FunnelMembers members = Of(workings.Division.Study);

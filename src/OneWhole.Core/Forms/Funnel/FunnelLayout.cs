@@ -26,20 +26,15 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         double names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.26, _division.Parts.Max(part => figure.TextWidth(part.Label, nameFont))) + 14 * unit : 0);
         double apart = funnels > 1 ? (text ? 18 * unit : room.Width * 0.04) : 0;
         double lane = (room.Width - names - apart * (funnels - 1)) / funnels;
-        bool labelled = text && figure.Finish.Labels != LabelText.None && font.LineHeight < band;
+        bool labelled = text && figure.Finish.Labels != LabelText.None;
         double rates = figure.Common("rates", labelled ? Math.Min(lane * 0.34, Rows().Select(row => figure.TextWidth(Rate(row), figure.Strong)).DefaultIfEmpty(0).Max() + 8 * unit) : 0);
         double top = room.Y + head;
         // Room between stages for the rate of the one before.
         bool between = labelled && printed == FunnelBase.First && band >= 2.6 * font.LineHeight;
         double thickness = between ? band - font.LineHeight - 6 * unit : figure.BarThickness(band, text ? 0.7 : 0.78);
-        for (int stage = 0; figure.HasNames && stage < stages; stage++)
-        {
-            double y = top + stage * band + thickness / 2 + (between ? 0 : (band - thickness) / 2) + font.CapHeight / 2;
-            if (font.LineHeight <= band + 1)
-            {
-                figure.Put(figure.Text($"name-{_division.Parts[stage].Key}", "name", room.X + names - 12 * unit, y, "end", _division.Parts[stage].Label, nameFont, Ink.Text, names - 12 * unit) with { Part = _division.Parts[stage].Key });
-            }
-        }
+        double lift = between ? (band - thickness) / 2 : 0;
+        RowNames.Draw(figure, [.. _division.Parts.Select(part => part.Label)], room.X + names - 12 * unit, room.X + names, names - 12 * unit, top - lift, band, new NameRanks(stage => -stage, false),
+            stage => $"name-{_division.Parts[stage].Key}", (stage, mark) => mark with { Part = _division.Parts[stage].Key });
         for (int funnel = 0; funnel < funnels; funnel++)
         {
             double x = room.X + names + funnel * (lane + apart);

@@ -20,12 +20,12 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
         int rows = _division.GroupCount, lanes = _division.PartCount;
         double head = text && figure.Finish.Key ? font.LineHeight + 6 * unit : 0;
         double band = Math.Min((room.Height - head) / rows, 58 * unit);
-        int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / Math.Max(0.01, band)));
+        NameRanks ranks = RanksOf.Groups(_division);
         Font nameFont = figure.Names;
         double names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.28, _texts.WidestName(nameFont)) + 12 * unit : 0);
         double gap = text ? 14 * unit : room.Width * 0.03;
         double lane = (room.Width - names - gap * (lanes - 1)) / lanes;
-        bool labelled = text && every == 1 && figure.Finish.Labels != LabelText.None;
+        bool labelled = text && figure.Finish.Labels != LabelText.None;
         double widest = figure.Common("labels", labelled ? Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row)).Select(row => figure.TextWidth(Label(row))).DefaultIfEmpty(0).Max() + 8 * unit : 0);
         if (widest > lane * 0.6)
         {
@@ -42,7 +42,12 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
                 figure.PutWhereFree([figure.Text($"key-text-{_division.Parts[part].Key}", "key", x, room.Y + font.CapHeight + 2, "start", _division.Parts[part].Label, figure.Strong, Ink.Text, lane) with { Part = _division.Parts[part].Key }], 0);
             }
             figure.Line($"lane-{part}", "baseline", x, top, x, top + band * rows, Ink.Quiet, text ? 1 : 0.6);
-            for (int group = 0; group < rows; group++)
+            if (labelled && band < font.LineHeight)
+            {
+                KeepBarsFree(part, lanes, rows, scale, top, band, thickness);
+            }
+            // The largest first: where rows are thinner than print, labels of small ones give way.
+            foreach (int group in Enumerable.Range(0, rows).OrderByDescending(group => _division.Amount(group * lanes + part)))
             {
                 int row = group * lanes + part;
                 double y = top + (group + 0.5) * band, to = scale.At(_division.Value(_division.Amount(row)).ToDouble());
@@ -61,10 +66,17 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
                 }
             }
         }
-        for (int group = 0; figure.HasNames && group < rows; group += every)
+        RowNames.Draw(figure, [.. Enumerable.Range(0, rows).Select(_texts.NameOf)], room.X + names - 10 * unit, room.X + names, names - 10 * unit, top, band, ranks,
+            group => $"name-group {_division.Groups![group].Label}", (group, mark) => mark with { Group = _division.Groups![group].Label });
+    }
+
+    /// <summary>Labels that are higher than their rows keep off the bars of the rows beside.</summary>
+    private void KeepBarsFree(int part, int lanes, int rows, PixelScale scale, double top, double band, double thickness)
+    {
+        for (int group = 0; group < rows; group++)
         {
-            string name = _division.Groups![group].Label;
-            figure.Put(figure.Text($"name-group {name}", "name", room.X + names - 10 * unit, top + (group + 0.5) * band + font.CapHeight / 2, "end", _texts.NameOf(group), nameFont, Ink.Text, names - 10 * unit) with { Group = name });
+            double to = scale.At(_division.Value(_division.Amount(group * lanes + part)).ToDouble());
+            figure.Obstacles.Add(new Box(scale.FromPixel, top + (group + 0.5) * band - thickness / 2, Math.Max(0, to - scale.FromPixel), thickness));
         }
     }
 

@@ -26,7 +26,7 @@ internal sealed class MekkoLayout
     }
 
     public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) =>
-        workings.RowsAreGroups || workings.Division.IsEmpty || SideNames.Of(workings) is not null || LabelTexts.NamesInside(workings.Division) ? [] : PartInk.KeyOf(workings.Division);
+        workings.RowsAreGroups || workings.Division.IsEmpty || SideNames.Of(workings) is not null || LabelTexts.PrintsNamesInside(workings.Division) ? [] : PartInk.KeyOf(workings.Division);
 
     public static Domains DomainsOf(WorkingsResult workings)
     {
@@ -125,6 +125,9 @@ internal sealed class MekkoLayout
     /// <summary>Each column is named under its middle, with its share of everything.</summary>
     private string Under(int group) => _texts.OfGroup(group, LabelText.Share);
 
+    /// <summary>A narrow column's name with its share, on one line.</summary>
+    private string TurnedName(int group) => Under(group).Length > 0 ? $"{_division.Groups![group].Label}  {Under(group)}" : _division.Groups![group].Label;
+
     private IReadOnlyList<string> Wrapped(int group, double width) => TextFit.Wrap(_figure.Measurer, _division.Groups![group].Label, _figure.Names, width, 2);
 
     private static bool Fits(IReadOnlyList<string> lines) => lines.All(line => !line.EndsWith('…'));
@@ -140,7 +143,7 @@ internal sealed class MekkoLayout
             double room = right - left - 4;
             IReadOnlyList<string> lines = Wrapped(group, Math.Max(1, room));
             double needed = Fits(lines) ? lines.Count * font.LineHeight + (_figure.TextWidth(Under(group), font) <= room ? font.LineHeight : 0)
-                : room >= font.LineHeight - 3 ? Math.Min(height * 0.28, _figure.TextWidth(_division.Groups![group].Label, font)) : 0;
+                : room >= font.LineHeight - 3 ? Math.Min(height * 0.32, _figure.TextWidth(TurnedName(group), font)) : 0;
             most = Math.Max(most, needed);
         }
         return Math.Min(most, height * 0.34) + 10 * _figure.Unit;
@@ -174,7 +177,7 @@ internal sealed class MekkoLayout
             }
             else if (room >= font.LineHeight - 3)
             {
-                _figure.PutWhereFree([_figure.Text($"name-{id}", "name", middle + font.CapHeight / 2, start, "end", name, font, Ink.Text, below - 10 * unit) with { Turn = -90, Group = name }], 0);
+                _figure.PutWhereFree([_figure.Text($"name-{id}", "name", middle + font.CapHeight / 2, start, "end", TurnedName(group), font, Ink.Text, below - 10 * unit) with { Turn = -90, Group = name }], 0);
             }
         }
     }

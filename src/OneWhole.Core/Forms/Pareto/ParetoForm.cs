@@ -361,6 +361,11 @@ public sealed class ParetoForm : Form<ParetoMembers>
 
     public override NativeChart? Chart(WorkingsResult workings) => ParetoChart.Of(workings, Of(workings.Division.Study));
 
+    public override bool HasLabels(Study study) => base.HasLabels(study) && Of(study).Along == ParetoAlong.Parts;
+
+    /// <summary>Along the share of the parts there is no place for each.</summary>
+    public override bool NamesParts(Study study) => Of(study).Along == ParetoAlong.Parts;
+
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new ParetoLayout(workings, Of(workings.Division.Study), domains, figure).Draw();
 }

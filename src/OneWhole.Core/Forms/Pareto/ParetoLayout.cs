@@ -149,7 +149,7 @@ internal sealed class ParetoLayout
     }
 
     private Axes.Names FitNames(double width, double height) =>
-        Axes.Fit(_figure, Names(), width / Math.Max(1, _rows), Math.Max(0, height * 0.34));
+        Axes.Fit(_figure, Names(), width / Math.Max(1, _rows), Math.Max(0, height * 0.34), RanksOf.Parts(_division));
 
     private string[] Names() => [.. _division.Parts.Take(_rows).Select(part => part.NameInFigure)];
 
@@ -627,7 +627,8 @@ internal sealed class ParetoLayout
         Font font = what == LabelText.Amount ? _figure.Amounts : _figure.Shares;
         WorkingColumn shown = _workings["shownShare"];
         int decimals = _division.Study.Rounding.Decimals;
-        for (int row = 0; row < _rows; row++)
+        NameRanks ranks = RanksOf.Parts(_division);
+        foreach (int row in Enumerable.Range(0, _rows).OrderByDescending(ranks.Weight))
         {
             string share = shown.Exact(row) is { } percent ? ShareText.Number(percent, _division.Amount(row).IsZero, decimals, _figure.Finish.TrimZeros) : NumberText.Dash;
             string amount = _division.Text(_division.Amount(row));
@@ -636,11 +637,13 @@ internal sealed class ParetoLayout
             double top = _amounts.At(Value(row)), zero = _amounts.At(0);
             bool negative = Value(row) < 0;
             double width = _figure.TextWidth(text, font);
-            if (width > Band + 4)
+            string id = $"label-{_division.Parts[row].Key}";
+            if (width > Band - 2 || _figure.Finish.LabelTurn == LabelTurn.Turned)
             {
+                var bar = new Box(SlotX(row) + BarGap / 2, Math.Min(top, zero), Band - BarGap, Math.Abs(zero - top));
+                LabelFit.AtEnd(_figure, id, bar, _ink.Row(row), new LabelLine(text, font), row, _division.Parts[row].Key, negative);
                 continue;
             }
-            string id = $"label-{_division.Parts[row].Key}";
             TextMark Place(double y, string anchor, double at, string ink) =>
                 _figure.Text(id, "label", at, y, anchor, text, font, ink) with { Row = row, Part = _division.Parts[row].Key };
             var places = new List<TextMark>
@@ -654,7 +657,7 @@ internal sealed class ParetoLayout
                 places.Add(Place(top - 5 * _figure.Unit, "start", x + 3 * _figure.Unit, LabelFit.Beside(_figure, _ink.Row(row))));
             }
             double inside = Math.Abs(zero - top);
-            if (inside > font.LineHeight * 1.3)
+            if (inside > font.LineHeight * 1.3 && width + 4 <= Band - BarGap)
             {
                 string ink = _ink.Row(row) == Ink.ClassA ? Ink.OnFill : LabelFit.On(_figure, _ink.Row(row));
                 double gap = BarGap / 2 + 4 * _figure.Unit;

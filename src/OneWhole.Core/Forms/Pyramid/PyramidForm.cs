@@ -234,6 +234,8 @@ public sealed class PyramidForm : Form<PyramidMembers>
 
     public override NativeChart? Chart(WorkingsResult workings) => PyramidChart.Of(workings, Of(workings.Division.Study));
 
+    public override bool HasLabels(Study study) => study.Finish.Labels is not (LabelText.Auto or LabelText.None);
+
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new PyramidLayout(workings, Of(workings.Division.Study), domains, figure).Draw();
 }

@@ -51,17 +51,19 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         Font font = figure.Names, amountFont = figure.Amounts, shareFont = Strong;
         double unit = figure.Unit, gap = 10 * unit;
         double band = Math.Min(room.Height / Math.Max(1, rows.Length), WidestBand(rows.Length) * unit);
-        int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight / band));
-        bool labelled = !figure.IsMiniature && every <= 60;
+        bool labelled = !figure.IsMiniature;
+        NameRanks ranks = RanksOf.Parts(_division);
         double names = 0, shares = 0, amounts = 0;
         if (labelled)
         {
-            int[] named = [.. rows.Where((_, i) => i % every == 0)];
+            // Of very many the largest have room, and set it.
+            int[] named = rows.Length <= MostMeasured ? rows : [.. rows.OrderByDescending(ranks.Weight).Take(MostMeasured)];
             names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.36, named.Max(row => figure.TextWidth(_division.Parts[row].NameInFigure, font))) + gap : 0);
             shares = figure.Common("shares", HasShares ? named.Max(row => figure.TextWidth(ShareOf(row), shareFont)) + gap : 0);
             amounts = figure.Common("amounts", HasAmounts ? named.Max(row => figure.TextWidth(AmountText(row), amountFont)) + gap : 0);
-            if (room.Width - names - shares - amounts < room.Width * 0.25)
+            if (room.Width - names - shares - amounts < room.Width * 0.25 && amounts > 0)
             {
+                figure.GiveUp(rows.Length);
                 amounts = 0;
             }
         }
@@ -87,26 +89,39 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             {
                 figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", new Box(Math.Min(zero, end), centre - bar / 2, Math.Abs(end - zero), bar), _ink.Row(row)) with { Row = row, Part = key });
             }
-            if (!labelled || i % every != 0)
+        }
+        if (labelled && names > 0)
+        {
+            RowNames.Draw(figure, [.. rows.Select(row => _division.Parts[row].NameInFigure)], room.X + names - gap, plot.X, names - gap, plot.Y, band, ranks,
+                i => $"name-{_division.Parts[rows[i]].Key}", (i, mark) => mark with { Row = rows[i], Part = _division.Parts[rows[i]].Key });
+        }
+        if (labelled)
+        {
+            // The largest first: where bars are thinner than print, labels of small ones give way.
+            IEnumerable<int> order = band >= font.LineHeight ? Enumerable.Range(0, rows.Length) : Enumerable.Range(0, rows.Length).OrderByDescending(i => ranks.Weight(rows[i])).Take(MostMeasured);
+            foreach (int i in order)
             {
-                continue;
-            }
-            double y = centre + font.CapHeight / 2;
-            if (names > 0)
-            {
-                figure.Put(figure.Text($"name-{key}", "name", room.X + names - gap, y, "end", _division.Parts[row].NameInFigure, font, Ink.Text, names - gap) with { Row = row, Part = key });
-            }
-            if (shares > 0)
-            {
-                figure.Put(figure.Text($"share-{key}", "label", plot.Right + shares, y, "end", ShareOf(row), shareFont, LabelFit.Beside(figure, _ink.Row(row))) with { Row = row, Part = key });
-            }
-            if (amounts > 0)
-            {
-                figure.Put(figure.Text($"amount-{key}", "label", plot.Right + shares + amounts, y, "end", AmountText(row), amountFont, Ink.Quiet) with { Row = row, Part = key });
+                SidewaysLabels(rows[i], plot.Y + (i + 0.5) * band, plot.Right, shares, amounts);
             }
         }
         double bottom = plot.Y + band * rows.Length;
         figure.Line("baseline", "baseline", zero, plot.Y, zero, bottom, Ink.Quiet, figure.IsMiniature ? 0.75 : 1);
+    }
+
+    private const int MostMeasured = 200;
+
+    private void SidewaysLabels(int row, double middle, double right, double shares, double amounts)
+    {
+        string key = _division.Parts[row].Key;
+        Font amountFont = figure.Amounts, shareFont = Strong;
+        if (shares > 0)
+        {
+            figure.PutWhereFree([figure.Text($"share-{key}", "label", right + shares, middle + shareFont.CapHeight / 2, "end", ShareOf(row), shareFont, LabelFit.Beside(figure, _ink.Row(row))) with { Row = row, Part = key }], 0);
+        }
+        if (amounts > 0)
+        {
+            figure.PutWhereFree([figure.Text($"amount-{key}", "label", right + shares + amounts, middle + amountFont.CapHeight / 2, "end", AmountText(row), amountFont, Ink.Quiet) with { Row = row, Part = key }], 0);
+        }
     }
 
     /// <summary>The most room for one bar: few bars are broader, so that they fill the sheet.</summary>
@@ -121,7 +136,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         double band = Math.Min(room.Width / Math.Max(1, rows.Length), 160 * unit);
         string[] labels = [.. rows.Select(row => _division.Parts[row].NameInFigure)];
         bool labelled = !figure.IsMiniature && rows.Length <= MostSeparateBars;
-        Axes.Names fitted = figure.IsMiniature ? new Axes.Names(Axes.NameSetting.None, 0, [], font) : Axes.Fit(figure, labels, band, room.Height * 0.34);
+        Axes.Names fitted = figure.IsMiniature ? Axes.Names.Nothing(font) : Axes.Fit(figure, labels, band, room.Height * 0.34, RanksOf.Parts(_division));
         double lines = (HasShares ? 1 : 0) + (HasAmounts ? 1 : 0);
         double above = labelled ? lines * font.LineHeight + 6 * unit : 0;
         double below = fitted.Height > 0 ? fitted.Height + 10 * unit : 2;

@@ -38,7 +38,7 @@ internal sealed class StackedLayout
     public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings)
     {
         StackedMembers members = (StackedMembers)workings.Division.Study.Form.Members;
-        if (workings.Division.PartCount < 2 && workings.Division.HasGroups || NamesBeside(workings, members) is not null || (members.Arrange == Arrangement.Stacked && LabelTexts.NamesInside(workings.Division)))
+        if (workings.Division.PartCount < 2 && workings.Division.HasGroups || NamesBeside(workings, members) is not null || (members.Arrange == Arrangement.Stacked && LabelTexts.PrintsNamesInside(workings.Division)))
         {
             return [];
         }

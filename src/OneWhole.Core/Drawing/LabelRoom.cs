@@ -1,0 +1,9 @@
+namespace OneWhole.Core.Drawing;
+
+/// <summary>Ways in which all labels and names of a figure give way together before any of them is left out.</summary>
+/// <param name="Shrink">How much smaller their print is: 0 for their own size, 0.3 for seven tenths of it.</param>
+/// <param name="FewerDecimals">By how many decimals amounts are coarser; shares never are.</param>
+internal readonly record struct LabelRoom(double Shrink, int FewerDecimals)
+{
+    public double Scale => 1 - Shrink;
+}

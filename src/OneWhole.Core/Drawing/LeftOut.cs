@@ -1,0 +1,119 @@
+using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Drawing;
+
+/// <summary>What a figure has no room for, though it was wished: said at its foot, beside it, and by the command.</summary>
+/// <param name="Names">How many parts and groups stand without their name.</param>
+/// <param name="AllNames">How many should have one.</param>
+/// <param name="Labels">How many bars, slices and pieces stand without their label.</param>
+/// <param name="AllLabels">How many should have one.</param>
+public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels)
+{
+    public static LeftOut Nothing { get; } = new(0, 0, 0, 0);
+
+    public bool IsNothing => Names == 0 && Labels == 0;
+
+    /// <summary>"14 of 45 names and 20 of 45 labels have no room"; empty where all have.</summary>
+    public string Words
+    {
+        get
+        {
+            string[] parts = [.. new[] { Of(Names, AllNames, "name"), Of(Labels, AllLabels, "label") }.Where(part => part.Length > 0)];
+            return parts.Length == 0 ? "" : $"{string.Join(" and ", parts)} {(parts.Length == 1 && (Names == 1 || Labels == 1) ? "has" : "have")} no room";
+        }
+    }
+
+    /// <summary>A name that is missing weighs more than any label.</summary>
+    internal int Weight => Names * 1000 + Labels;
+
+    private static string Of(int missing, int all, string what) => missing == 0 ? "" : $"{NumberText.Count(missing)} of {NumberText.Count(all)} {what}{(all == 1 ? "" : "s")}";
+
+    /// <summary>Counts what was laid out against what was wished.</summary>
+    internal static LeftOut Of(FigureBuilder figure, WorkingsResult workings)
+    {
+        Division division = workings.Division;
+        Study study = division.Study;
+        Form form = study.Form.Form;
+        if (figure.IsMiniature || division.IsEmpty)
+        {
+            return Nothing;
+        }
+        var named = new HashSet<string>();
+        var drawn = new HashSet<(int, string?)>();
+        var labelled = new HashSet<(int, string?)>();
+        int strip = 0;
+        foreach (Mark mark in figure.Marks)
+        {
+            if (mark is TextMark { Role: "name" or "key" or "label" } text)
+            {
+                Name(named, text);
+            }
+            if (mark is TextMark { Role: "label" })
+            {
+                labelled.Add((mark.Row, mark.Part));
+            }
+            else if (mark.Role == "bar" && mark.Row >= 0)
+            {
+                drawn.Add((mark.Row, mark.Part));
+            }
+            else if (mark is PathMark { Strip: { } merged })
+            {
+                strip += merged.Count;
+            }
+        }
+        (int names, int allNames) = NamesOf(workings, form, named);
+        bool labels = form.HasLabels(study);
+        drawn.ExceptWith(labelled);
+        return new LeftOut(names, allNames, labels ? drawn.Count + strip + figure.GivenUp : 0, labels ? drawn.Count + strip + labelled.Count + figure.GivenUp : 0);
+    }
+
+    /// <summary>Whose name a text is: the part's or the group's that it stands for, where it says it.</summary>
+    private static void Name(HashSet<string> named, TextMark text)
+    {
+        if (text.Part is { } part && (text.Role is "name" or "key" || text.Id.StartsWith("label-", StringComparison.Ordinal)))
+        {
+            // A name may share its line with a number.
+            named.Add(text.Role == "label" ? $"label {text.Text.Split("  ")[0]} {part}" : $"part {part}");
+        }
+        if (text.Group is { } group && text.Role == "name")
+        {
+            named.Add($"part group {group}");
+        }
+    }
+
+    private static (int Missing, int All) NamesOf(WorkingsResult workings, Form form, HashSet<string> named)
+    {
+        Division division = workings.Division;
+        Finish finish = division.Study.Finish;
+        int missing = 0, all = 0;
+        void Count(bool has)
+        {
+            all++;
+            missing += has ? 0 : 1;
+        }
+        bool groups = division.HasGroups && workings.Rows != RowKind.Parts;
+        bool partsAlong = form.NamesPartsAlong(division.Study);
+        if (form.NamesParts(division.Study) && (partsAlong ? finish.Axes.Names : finish.Key) && !workings.RowsAreGroups)
+        {
+            foreach (int part in DrawnParts.Of(division).Where(part => division.PartCount > 1 && IsDrawn(division, part)))
+            {
+                Entry entry = division.Parts[part];
+                Count(named.Contains($"part {entry.Key}") || named.Contains($"label {entry.NameInFigure} {entry.Key}"));
+            }
+        }
+        if (groups && finish.Axes.Names)
+        {
+            foreach (Entry group in division.Groups!)
+            {
+                Count(named.Contains($"part group {group.Label}"));
+            }
+        }
+        return (missing, all);
+    }
+
+    /// <summary>Whether a part has something to be seen in any group; parts of nothing have no bar to be named.</summary>
+    private static bool IsDrawn(Division division, int part) => !division.HasGroups || Enumerable.Range(0, division.GroupCount).Any(group => division.Has(group, part) && !division.Amount(group, part).IsZero);
+}

@@ -1,0 +1,84 @@
+using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
+using OneWhole.Core.Recognition;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Core.Drawing;
+
+/// <summary>Says what a figure has no room for, with the one change that helps most: each is tried by laying it out.</summary>
+public static class NoRoom
+{
+    /// <summary>The kind of its remark.</summary>
+    public const string Id = "no-room";
+
+    private const int FewestKept = 5;
+    private const int MostTried = 20_000;
+
+    /// <returns>Null where everything has room.</returns>
+    public static Remark? Of(WorkingsResult workings, Figure figure, ITextMeasurer measurer)
+    {
+        if (figure.LeftOut is not { } left)
+        {
+            return null;
+        }
+        Remedy? best = null;
+        int least = left.Weight;
+        foreach (Remedy remedy in Remedies(workings, left))
+        {
+            if (workings.RowCount > MostTried)
+            {
+                // So many parts are not worked out again to see what would help: of folding it is known.
+                best = remedy;
+                break;
+            }
+            int weight = Weight(workings, remedy, figure, measurer);
+            if (weight < least)
+            {
+                (best, least) = (remedy, weight);
+            }
+            if (least == 0)
+            {
+                break;
+            }
+        }
+        return new Remark(Id, $"{left.Words} in this figure; a larger sheet has more.", best);
+    }
+
+    private static int Weight(WorkingsResult workings, Remedy remedy, Figure figure, ITextMeasurer measurer)
+    {
+        try
+        {
+            WorkingsResult tried = Calculator.Run(workings.Division.Table, remedy.Apply(workings.Division.Study));
+            return FigureDrawer.Draw(tried, figure.Width, figure.Height, measurer).LeftOut?.Weight ?? 0;
+        }
+        catch (StudyException)
+        {
+            return int.MaxValue;
+        }
+    }
+
+    private static IEnumerable<Remedy> Remedies(WorkingsResult workings, LeftOut left)
+    {
+        Study study = workings.Division.Study;
+        Form form = study.Form.Form;
+        if (left.Labels > 0 && study.Finish.Labels == LabelText.Both)
+        {
+            yield return new Remedy("print shares alone", now => now with { Finish = now.Finish with { Labels = LabelText.Share } });
+        }
+        if (form.TakesFold && study.Fold is null)
+        {
+            foreach (int keep in (int[])[20, 12, 8, FewestKept])
+            {
+                if (keep + 1 < workings.Division.PartCount)
+                {
+                    yield return new Remedy($"fold past the {NumberText.Count(keep)}th", now => now with { Fold = new Fold { Keep = keep } });
+                }
+            }
+        }
+        if (left.Labels > 0)
+        {
+            yield return new Remedy("print no labels", now => now with { Finish = now.Finish with { Labels = LabelText.None } });
+        }
+    }
+}
