@@ -198,7 +198,7 @@ public static class Axes
             TextMark Turned(string id, string role, string ink) => figure.Text(id, role, x + font.CapHeight / 2, start, "end", shown, font, ink) with { Turn = -90 };
             if (place.More > 0)
             {
-                figure.Put(Turned($"more-{place.At}", "axis", Ink.Quiet));
+                figure.Put(Turned($"more-{place.At}", "axis", Ink.Quiet) with { Full = shown == place.RunText ? null : place.RunText });
                 continue;
             }
             string key = keys[place.At];

@@ -25,7 +25,7 @@ internal readonly record struct NamePlace(int At, int More, double Wished, doubl
 internal static class NamePlaces
 {
     /// <summary>A name stands at most so many lines from its bar.</summary>
-    private const double MostLinesMoved = 3;
+    private const double MostLinesMoved = 5;
 
     /// <summary>More are not looked at: no sheet has room for so many.</summary>
     private const int MostCandidates = 400;
@@ -49,6 +49,8 @@ internal static class NamePlaces
         double length = count * band;
         int most = (int)Math.Floor(length / line);
         int[] order = [.. Enumerable.Range(0, count).OrderByDescending(ranks.Weight).Take(MostCandidates)];
+        // Where bars stand by size, small ones go as one run, not every second of them.
+        bool inOrder = order.Index().All(entry => entry.Item == entry.Index) || order.Index().All(entry => entry.Item == count - 1 - entry.Index);
         var chosen = new List<int>();
         foreach (int at in order)
         {
@@ -61,6 +63,10 @@ internal static class NamePlaces
             if (!Fits([.. chosen.Select(Middle)], length, line))
             {
                 chosen.RemoveAt(place);
+                if (inOrder)
+                {
+                    break;
+                }
             }
         }
         return WithRuns(chosen, count, band, line, ranks);

@@ -22,7 +22,7 @@ public sealed class FigureLayoutTests
 
     private static readonly (int Width, int Height)[] Sizes = [(480, 320), (960, 600), (1600, 900)];
 
-    private static Table Parts(string state)
+    internal static Table Parts(string state)
     {
         var random = new Random(11);
         string LongName(int i) => $"{i} " + string.Join(' ', Enumerable.Range(0, 30).Select(k => new[] { "berth", "crew", "loading", "of", "connecting" }[(i + k) % 5]))[..97];
@@ -80,7 +80,7 @@ public sealed class FigureLayoutTests
         }
     }
 
-    private static Table Pairs(string state)
+    internal static Table Pairs(string state)
     {
         string LongName(string stem, int i) => $"{i} " + string.Join(' ', Enumerable.Range(0, 30).Select(k => new[] { stem, "crew", "loading", "of", "connecting" }[(i + k) % 5]))[..97];
         (int groups, int parts, Func<int, int, double?> amount) = state switch

@@ -1,0 +1,116 @@
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Forms;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Text;
+
+namespace OneWhole.Core.Tests.Drawing;
+
+/// <summary>Whatever has no room is said with the right count; names give way from the small end.</summary>
+public sealed class LeftOutTests
+{
+    private static readonly (int Width, int Height)[] Sizes = [(480, 320), (700, 460), (960, 600), (1024, 700), (1600, 900)];
+
+    private static WorkingsResult Run(string form, string state, bool grouped, string finish = "") => Calculator.Run(grouped ? FigureLayoutTests.Pairs(state) : FigureLayoutTests.Parts(state),
+        StudyFormat.Standard.Read(grouped
+            ? $$"""{"format": "onewhole.study/1", "parts": {"column": "Type"}, "groups": {"column": "Route"}, "value": {"sum": "Revenue"}, "form": {{form}}, "finish": { {{finish}} } }"""
+            : $$"""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {{form}}, "finish": { {{finish}} } }"""));
+
+    public static TheoryData<string, string, bool> Cases()
+    {
+        var data = new TheoryData<string, string, bool>();
+        foreach (object?[] known in FigureLayoutTests.Cases().Cast<object?[]>())
+        {
+            data.Add((string)known[0]!, (string)known[1]!, false);
+        }
+        foreach (object?[] known in FigureLayoutTests.GroupedCases().Cast<object?[]>())
+        {
+            data.Add((string)known[0]!, (string)known[1]!, true);
+        }
+        return data;
+    }
+
+    [Theory]
+    [MemberData(nameof(Cases))]
+    public void Every_part_and_group_is_named_or_counted_as_left_out(string form, string state, bool grouped)
+    {
+        WorkingsResult workings = Run(form, state, grouped);
+        Form kind = workings.Division.Study.Form.Form;
+        if (kind.RefusesToDraw(workings))
+        {
+            return;
+        }
+        foreach ((int width, int height) in Sizes)
+        {
+            Figure figure = FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared);
+            TextMark[] texts = [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role is not ("title" or "caption" or "tie-out" or "axis"))];
+            int missing = Unnamed(workings, kind, texts), said = figure.LeftOut?.Names ?? 0;
+            Assert.True(missing == said, $"{form} {state} {width}×{height}: {missing} are not named, {said} are said to be");
+            string foot = string.Concat(figure.Marks.OfType<TextMark>().Where(mark => mark.Id == "tie-out-source").Select(mark => mark.Full ?? mark.Text));
+            if (figure.LeftOut is { } left)
+            {
+                Assert.StartsWith(left.Words, foot, StringComparison.Ordinal);
+            }
+            else
+            {
+                Assert.DoesNotContain("no room", foot, StringComparison.Ordinal);
+            }
+        }
+    }
+
+    /// <summary>Counted from the texts alone: a wrapped name stands on several lines, a shortened one keeps its whole.</summary>
+    private static int Unnamed(WorkingsResult workings, Form form, TextMark[] texts)
+    {
+        Division division = workings.Division;
+        string all = string.Join('\n', texts.Select(text => text.Full ?? text.Text)) + "\n"
+            + string.Join('\n', texts.GroupBy(text => (text.Part, text.Group, text.Row, text.Turn)).Select(group => string.Join(' ', group.Select(text => text.Text))));
+        bool Says(string name) => System.Text.RegularExpressions.Regex.IsMatch(all, $@"(^|\s){System.Text.RegularExpressions.Regex.Escape(name)}($|\s|:)", System.Text.RegularExpressions.RegexOptions.Multiline);
+        int missing = 0;
+        if (form.NamesParts(division.Study) && !workings.RowsAreGroups && division.PartCount > 1)
+        {
+            missing += Enumerable.Range(0, division.PartCount).Count(part =>
+                (!division.HasGroups || Enumerable.Range(0, division.GroupCount).Any(group => division.Has(group, part) && !division.Amount(group, part).IsZero)) && !Says(division.Parts[part].NameInFigure));
+        }
+        return missing + (division.HasGroups ? division.Groups!.Count(group => !Says(group.Label)) : 0);
+    }
+
+    [Theory]
+    [InlineData("""{"kind": "pareto"}""")]
+    [InlineData("""{"kind": "sharebars"}""")]
+    [InlineData("""{"kind": "sharebars", "lay": "upright"}""")]
+    public void Names_give_way_from_the_small_end_and_the_run_is_counted(string form)
+    {
+        foreach (string state in (string[])["sixty", "three thousand"])
+        {
+            WorkingsResult workings = Run(form, state, false);
+            Figure figure = FigureDrawer.Draw(workings, 480, 320, TextMeasurer.Shared);
+            HashSet<string> named = [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role == "name").Select(mark => mark.Part!)];
+            Assert.True(named.Count is >= 3 and < 60, $"{named.Count} are named");
+            Assert.Equal(workings.Division.Parts.Take(named.Count).Select(part => part.Key).Order(StringComparer.Ordinal), named.Order(StringComparer.Ordinal));
+            Assert.Contains(figure.Marks.OfType<TextMark>(), mark => (mark.Full ?? mark.Text) == $"… {Core.Numbers.NumberText.Count(workings.RowCount - named.Count)} more");
+        }
+    }
+
+    [Fact]
+    public void All_labels_shrink_together_before_one_is_left_out()
+    {
+        WorkingsResult workings = Run("""{"kind": "lanes"}""", "40 by 2", true);
+        double[] sizes = [.. FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared).Marks.OfType<TextMark>().Where(mark => mark.Role == "label").Select(mark => mark.Size).Distinct()];
+        double usual = FigureDrawer.Draw(Run("""{"kind": "lanes"}""", "demo", true), 960, 600, TextMeasurer.Shared).Marks.OfType<TextMark>().First(mark => mark.Role == "label").Size;
+        Assert.True(Assert.Single(sizes) < usual);
+        Assert.True(sizes[0] >= 9);
+    }
+
+    [Fact]
+    public void What_has_no_room_comes_with_the_change_that_helps()
+    {
+        WorkingsResult workings = Run("""{"kind": "pareto"}""", "sixty", false);
+        Figure figure = FigureDrawer.Draw(workings, 700, 460, TextMeasurer.Shared);
+        Recognition.Remark remark = NoRoom.Of(workings, figure, TextMeasurer.Shared)!;
+        Assert.StartsWith(figure.LeftOut!.Words, remark.Text, StringComparison.Ordinal);
+        Assert.Equal("fold past the 12th", remark.Remedy!.Text);
+        WorkingsResult mended = Calculator.Run(workings.Division.Table, remark.Remedy.Apply(workings.Division.Study));
+        Assert.Null(FigureDrawer.Draw(mended, 700, 460, TextMeasurer.Shared).LeftOut);
+        Assert.Null(NoRoom.Of(mended, FigureDrawer.Draw(mended, 700, 460, TextMeasurer.Shared), TextMeasurer.Shared));
+    }
+}
