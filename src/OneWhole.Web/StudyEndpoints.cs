@@ -81,6 +81,7 @@ public static class StudyEndpoints
         studies.MapPost("{id}/selection", (StudyQuestions service, string id, SelectionRequest request) => service.Selection(id, request.Rows));
         studies.MapGet("{id}/pointed", (StudyQuestions service, string id, int row) => service.Pointed(id, row));
         studies.MapGet("{id}/options", (StudyQuestions service, string id, string path) => service.Options(id, path));
+        studies.MapGet("{id}/settings", (StudyQuestions service, string id, double? width, double? height, CancellationToken cancel) => service.Settings(id, width ?? Width, height ?? Height, cancel));
         studies.MapGet("{id}/strip", (StudyQuestions service, string id, double? width, double? height, CancellationToken cancel) => service.Strip(id, width ?? 112, height ?? 80, cancel));
         studies.MapGet("{id}/filter", (StudyQuestions service, string id, string column, int? clause) => service.FilterValues(id, column, clause));
         studies.MapGet("{id}/least", (StudyQuestions service, string id, int row) => service.AtLeast(id, row));

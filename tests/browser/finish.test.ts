@@ -42,8 +42,8 @@ test('a rule lets the largest of each group stand out, and is said in the key', 
   expect(lit.length).toBeGreaterThan(0);
   expect(lit.length).toBeLessThan(fills.length / 2);
   await finish(page, 'colours', async () => {
-    await page.getByLabel('shares of at least…').click();
-    await page.getByLabel('least share that stands out, in percent').fill('40');
+    await page.getByLabel('shares from a limit up').click();
+    await page.getByLabel('highlighted from, in percent').fill('40');
     await page.keyboard.press('Enter');
   });
   await expect(figure(page).getByText('in colour: shares of 40 % or more')).toBeVisible();

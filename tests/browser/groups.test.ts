@@ -115,7 +115,7 @@ test('labels say the share of something else than the whole, with a column of it
   await start(page, 'revenue');
   await form(page, 'Stacked').click();
   await page.getByRole('button', { name: 'Finish' }).click();
-  await page.getByRole('group', { name: 'share on labels is of' }).getByLabel('everything').click();
+  await page.getByRole('group', { name: 'labels show the share of' }).getByLabel('everything').click();
   await expect(ledger(page).getByRole('columnheader', { name: 'share of all' })).toBeVisible();
   await page.getByRole('group', { name: 'amounts in' }).getByLabel('thousands').click();
   await expect(figure(page).getByText(/^[\d,.]+ k$/).first()).toBeVisible();

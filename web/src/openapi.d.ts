@@ -2277,6 +2277,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studies/{id}/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    width?: number;
+                    height?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SettingsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studies/{id}/strip": {
         parameters: {
             query?: never;
@@ -3588,6 +3628,7 @@ export interface components {
             /** @description One sentence for those who don't see it. */
             description: string;
             marks: components["schemas"]["Mark"][];
+            leftOut?: null | components["schemas"]["LeftOut"];
         };
         /** @description The values of a column that a clause looks at. */
         FilterList: {
@@ -3726,6 +3767,32 @@ export interface components {
             /** Format: int32 */
             parts: number;
             clause: components["schemas"]["JsonObject"];
+        };
+        /** @description What a figure has no room for, though it was wished: said at its foot, beside it, and by the command. */
+        LeftOut: {
+            /**
+             * Format: int32
+             * @description How many parts and groups stand without their name.
+             */
+            names: number;
+            /**
+             * Format: int32
+             * @description How many should have one.
+             */
+            allNames: number;
+            /**
+             * Format: int32
+             * @description How many bars, slices and pieces stand without their label.
+             */
+            labels: number;
+            /**
+             * Format: int32
+             * @description How many should have one.
+             */
+            allLabels: number;
+            isNothing?: boolean;
+            /** @description "14 of 45 names and 20 of 45 labels have no room"; empty where all have. */
+            words?: null | string;
         };
         /** @description A study that is proposed for a table. */
         LikelyStudy: {
@@ -4169,6 +4236,10 @@ export interface components {
             otherwise?: null | string;
             /** @description Texts that offer themselves. */
             suggestions?: string[];
+            /** @description Whether it acts on the figure's marks: on the page's notes, sizes and numbers some act elsewhere. */
+            isOfFigure?: boolean;
+            /** @description Whether something else stands there than the form would have; taking it out resets it. */
+            differs?: boolean;
         };
         /** @description One choice of a setting. */
         SettingChoice: {
@@ -4184,6 +4255,11 @@ export interface components {
          * @enum {unknown}
          */
         SettingKind: "text" | "number" | "percent" | "colour";
+        /** @description The settings of looks that act, and the names of those that would change nothing now. */
+        SettingsView: {
+            settings: components["schemas"]["Setting"][];
+            idle: string[];
+        };
         /** @description Takes another shape of a form. */
         ShapeRequest: {
             /** Format: int64 */
@@ -4353,6 +4429,10 @@ export interface components {
             /** @description Why it does not suit, or null. */
             why: null | string;
             remedy: null | string;
+            /** @description Other words by which it is looked for. */
+            also?: string;
+            /** @description Whether the figure is of invented amounts, because these rows can't be drawn so. */
+            isSample?: boolean;
         };
         /** @description How a study's whole moved. */
         StudyChange: {

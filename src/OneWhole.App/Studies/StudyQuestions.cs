@@ -14,10 +14,33 @@ using OneWhole.Formats.Text;
 namespace OneWhole.App.Studies;
 
 /// <summary>Answers what is asked of a study: how a cell came about, what a selection adds up to, what a choice would do. Nothing changes.</summary>
-public sealed class StudyQuestions(StudyDocuments studies, StudyComputing computing, TableRows rows, FormList forms)
+public sealed class StudyQuestions(StudyDocuments studies, StudyComputing computing, TableRows rows, TableDocuments tables, FormList forms)
 {
     /// <summary>The columns that a study names, in their own order.</summary>
     public IReadOnlyList<string> ColumnsOf(string id) => [.. studies.Names.ColumnsOf(studies.Find(id).Json).Order(StringComparer.Ordinal)];
+
+    /// <summary>The settings of looks that do something in a figure of this size, and the names of those that would change nothing.</summary>
+    public SettingsView Settings(string id, double width, double height, CancellationToken cancel = default)
+    {
+        StudyDocument document = studies.Find(id);
+        Figure Drawn(Study study)
+        {
+            cancel.ThrowIfCancellationRequested();
+            return FigureDrawer.Draw(computing.ComputeAll(document.TableId, study, cancel), StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared);
+        }
+        Figure With(string path, JsonNode? value)
+        {
+            var json = (JsonObject)document.Json.DeepClone();
+            StudyEdits.Set(json, path, value, document.Study.Form.Form);
+            return Drawn(studies.Format.Read(json.ToJsonString()));
+        }
+        WorkingsResult workings = computing.Compute(document);
+        Figure now = Drawn(document.Study);
+        (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(Statement.Of(workings).Settings, now, With);
+        // What was tried last is not what is kept of the study.
+        computing.ComputeAll(document.TableId, document.Study, cancel);
+        return new SettingsView(StudyPictures.Suggest(acting, tables.Document(document.TableId), now), idle);
+    }
 
     /// <summary>A run of the workings' rows, of the workings that are meant.</summary>
     /// <param name="id">The study.</param>
@@ -109,7 +132,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
             foreach (FormShape shape in form.Shapes)
             {
                 cancel.ThrowIfCancellationRequested();
-                items.Add(StripItemOf(document, form, shape, width, height, cancel));
+                items.Add(StripItemOf(document, form, shape, width, height, cancel) with { Also = shape.AlsoCalled });
             }
         }
         return items;
@@ -140,7 +163,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         }
         catch (StudyException fault)
         {
-            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, null, fault.Plain, null);
+            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, FormSample.Of(form, shape, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared), fault.Plain, null) { IsSample = true };
         }
     }
 

@@ -43,6 +43,9 @@ public sealed record NarrowedLabels(IReadOnlyList<string> Labels, bool Groups = 
     internal string Words => $"{(Labels.Count == 1 ? Labels[0] : $"{Labels.Count} of them")} {(Only ? "only" : "left out")}";
 }
 
+/// <summary>The settings of looks that act, and the names of those that would change nothing now.</summary>
+public sealed record SettingsView(IReadOnlyList<Setting> Settings, IReadOnlyList<string> Idle);
+
 /// <summary>A study as it is listed, with a small figure.</summary>
 public sealed record StudySummary(string Id, long Revision, string Title, string Statement, string TableId, string TableName, string Changed, Figure? Figure, string? Problem)
 {
@@ -173,7 +176,14 @@ public sealed record WorkingsView
 
 /// <summary>One shape of a form in the strip.</summary>
 /// <param name="Why">Why it does not suit, or null.</param>
-public sealed record StripItem(string Form, string Shape, string Name, bool Chosen, Figure? Figure, string? Why, string? Remedy);
+public sealed record StripItem(string Form, string Shape, string Name, bool Chosen, Figure? Figure, string? Why, string? Remedy)
+{
+    /// <summary>Other words by which it is looked for.</summary>
+    public string Also { get; init; } = "";
+
+    /// <summary>Whether the figure is of invented amounts, because these rows can't be drawn so.</summary>
+    public bool IsSample { get; init; }
+}
 
 /// <summary>One value of a filter's list with its amount.</summary>
 public sealed record FilterValue(string Label, string Amount, double Share, bool Chosen);

@@ -85,15 +85,15 @@ public sealed class FigureBuilder
     public Font Title => new(Typeface.Serif, Math.Round(20 * Unit * Step(Finish.Print.Title)), 500);
 
     /// <summary>The print of names along the bars.</summary>
-    public Font Names => Sized(Finish.Print.Names, Finish.Print.StrongNames);
+    public Font Names => Sized(Finish.Print.Names, Finish.Print.StrongNames, Room.NameScale);
 
     /// <summary>The print of amounts on labels.</summary>
-    public Font Amounts => Sized(Finish.Print.Amounts, Finish.Print.StrongAmounts);
+    public Font Amounts => Sized(Finish.Print.Amounts, Finish.Print.StrongAmounts, Room.Scale);
 
     /// <summary>The print of shares on labels.</summary>
-    public Font Shares => Sized(Finish.Print.Shares, Finish.Print.StrongShares);
+    public Font Shares => Sized(Finish.Print.Shares, Finish.Print.StrongShares, Room.Scale);
 
-    private Font Sized(PrintSize size, bool strong) => new(Typeface.Sans, Math.Max(9, Math.Round(12 * Unit * Step(size) * Room.Scale * 2) / 2)) { Weight = strong ? 600 : 400 };
+    private Font Sized(PrintSize size, bool strong, double scale) => new(Typeface.Sans, Math.Max(9, Math.Round(12 * Unit * Step(size) * scale * 2) / 2)) { Weight = strong ? 600 : 400 };
 
     private static double Step(PrintSize size) => size switch { PrintSize.Small => 0.84, PrintSize.Large => 1.25, _ => 1 };
 

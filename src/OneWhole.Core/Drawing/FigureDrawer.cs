@@ -17,7 +17,10 @@ public static class FigureDrawer
     public const int LargestSide = 8192;
 
     /// <summary>How labels and names give way as a set before any is left out: fewer decimals of amounts, then smaller print.</summary>
-    private static readonly LabelRoom[] Rooms = [new(0, 1), new(0.16, 1), new(0.3, 2)];
+    private static readonly (double Shrink, int FewerDecimals)[] Rooms = [(0, 1), (0.16, 1), (0.3, 2)];
+
+    /// <summary>Print is made smaller only where that saves so much of what has no room.</summary>
+    private const double WorthIt = 0.67;
 
     /// <summary>Of so many labels most have no room however they are printed: they are laid out once.</summary>
     private const int MostRefitted = 400;
@@ -44,10 +47,12 @@ public static class FigureDrawer
             return (figure, foot, LeftOut.Of(figure, workings));
         }
         (FigureBuilder Figure, Foot? Foot, LeftOut Left) best = Lay(default);
+        LeftOut unshrunk = best.Left;
         for (int way = 0; way < Rooms.Length && !best.Left.IsNothing && best.Left.AllNames + best.Left.AllLabels <= MostRefitted; way++)
         {
-            (FigureBuilder Figure, Foot? Foot, LeftOut Left) other = Lay(Rooms[way]);
-            best = other.Left.Weight < best.Left.Weight ? other : best;
+            (double shrink, int fewer) = Rooms[way];
+            (FigureBuilder Figure, Foot? Foot, LeftOut Left) other = Lay(new LabelRoom(shrink, unshrunk.Names > 0, fewer));
+            best = other.Left.Weight <= (shrink > 0 ? WorthIt * best.Left.Weight : best.Left.Weight - 1) ? other : best;
         }
         if (best.Foot?.HasRoomFor(best.Left) == false)
         {
@@ -67,7 +72,7 @@ public static class FigureDrawer
         }
         else
         {
-            foot = Frame(figure, workings, statement.Title, figure.Finish.Caption ?? statement.Text, reserved);
+            foot = Frame(figure, workings, statement, reserved);
         }
         if (ends is not null)
         {
@@ -90,8 +95,9 @@ public static class FigureDrawer
         set.Column is null ? Draw(set.Values[0].Workings, width, height, measurer) : SmallFigures.Draw(set, width, height, measurer);
 
     /// <summary>Draws what stands above the plot, leaves room for the foot, and gives the plot what is left.</summary>
-    private static Foot Frame(FigureBuilder figure, WorkingsResult workings, string title, string caption, string reserved)
+    private static Foot Frame(FigureBuilder figure, WorkingsResult workings, Statement statement, string reserved)
     {
+        string title = statement.Title, caption = figure.Finish.Caption ?? statement.Text;
         double unit = figure.Unit, margin = Math.Round(24 * unit);
         double inner = figure.Width - 2 * margin;
         double y = margin;
@@ -105,7 +111,7 @@ public static class FigureDrawer
             figure.Put(mark with { Full = string.Join(' ', titleLines) == title ? null : title, Edit = new Edit("title", "text") { Name = "title" } });
         }
         Font captionFont = figure.Small;
-        IReadOnlyList<string> captionLines = TextFit.Wrap(figure.Measurer, caption, captionFont, inner, 3);
+        IReadOnlyList<string> captionLines = figure.Finish.ShowCaption ? TextFit.Wrap(figure.Measurer, caption, captionFont, inner, 3) : [];
         y += Math.Round(8 * unit);
         for (int i = 0; i < captionLines.Count; i++)
         {
@@ -114,7 +120,7 @@ public static class FigureDrawer
             figure.Put(mark with { Full = string.Join(' ', captionLines) == caption ? null : caption });
         }
         var key = new KeyDrawer(figure, workings, inner);
-        var foot = new Foot(figure, workings, margin, reserved);
+        var foot = new Foot(figure, workings, statement, margin, reserved);
         double top = y + Math.Round(18 * unit), bottom = foot.Top(key);
         top += figure.Finish.KeyPlace == KeyPlace.Above ? key.Above(margin, inner, top) : 0;
         double right = figure.Finish.KeyPlace == KeyPlace.Right ? key.AtRight(margin + inner, top, bottom) : 0;

@@ -1,5 +1,6 @@
 using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
@@ -23,9 +24,10 @@ internal sealed class Foot
 
     /// <param name="figure">The figure.</param>
     /// <param name="workings">What it shows.</param>
+    /// <param name="statement">Its sentence.</param>
     /// <param name="margin">The sheet's margin.</param>
     /// <param name="reserved">What will be said of what has no room, where that is known: the key leaves the line to it.</param>
-    public Foot(FigureBuilder figure, WorkingsResult workings, double margin, string reserved)
+    public Foot(FigureBuilder figure, WorkingsResult workings, Statement statement, double margin, string reserved)
     {
         _reserved = reserved;
         _figure = figure;
@@ -45,6 +47,8 @@ internal sealed class Foot
         // Whatever text stands over it, a figure of amounts that were not counted says so.
         note = division.Study.Trials.Length > 0 ? $"a trial; {note}" : note;
         note = LeftUndrawn(division) is { } undrawn ? $"{undrawn}; {note}" : note;
+        // The whole is never silent.
+        note = figure.Finish.ShowCaption ? note : $"{statement.WholeText}; {note}";
         int warnings = workings.TieOut.Count(line => line.Status == TieOutStatus.Warn);
         _note = warnings > 0 && _proven ? $"{note}, {warnings} {(warnings == 1 ? "note" : "notes")}" : note;
     }

@@ -2,8 +2,11 @@ namespace OneWhole.Core.Drawing;
 
 /// <summary>Ways in which all labels and names of a figure give way together before any of them is left out.</summary>
 /// <param name="Shrink">How much smaller their print is: 0 for their own size, 0.3 for seven tenths of it.</param>
+/// <param name="ShrinkNames">Whether names have the smaller print, too: where they have no room in their own.</param>
 /// <param name="FewerDecimals">By how many decimals amounts are coarser; shares never are.</param>
-internal readonly record struct LabelRoom(double Shrink, int FewerDecimals)
+internal readonly record struct LabelRoom(double Shrink, bool ShrinkNames, int FewerDecimals)
 {
     public double Scale => 1 - Shrink;
+
+    public double NameScale => ShrinkNames ? Scale : 1;
 }

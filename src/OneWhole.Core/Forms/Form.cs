@@ -45,7 +45,11 @@ public sealed record FormWorkings(IReadOnlyList<WorkingColumn> Columns, object C
 /// <param name="Name">Printed under the miniature.</param>
 /// <param name="Apply">Makes the form's members take this shape.</param>
 /// <param name="Holds">Whether a study has this shape.</param>
-public sealed record FormShape(string Id, string Name, Func<Study, Study> Apply, Func<Study, bool> Holds);
+public sealed record FormShape(string Id, string Name, Func<Study, Study> Apply, Func<Study, bool> Holds)
+{
+    /// <summary>Other words of the trade by which it is looked for.</summary>
+    public string AlsoCalled { get; init; } = "";
+}
 
 /// <summary>Why a form does not suit, and the one change that mends it.</summary>
 public sealed record Unsuitable(string Why, Remedy? Remedy)
@@ -137,7 +141,10 @@ public abstract class Form
 
     /// <summary>The shapes that the strip shows; one with the form's name if it has just one.</summary>
     public virtual IReadOnlyList<FormShape> Shapes =>
-        [new(Kind, Name, study => study with { Form = Chosen(study) }, study => study.Form.Form == this)];
+        [new(Kind, Name, study => study with { Form = Chosen(study) }, study => study.Form.Form == this) { AlsoCalled = AlsoCalled }];
+
+    /// <summary>Other words of the trade by which a form of one shape is looked for.</summary>
+    public virtual string AlsoCalled => "";
 
     /// <summary>The form as this study would have it: its own members if it has them already.</summary>
     protected FormChoice Chosen(Study study) => study.Form.Form == this ? study.Form : new FormChoice(this, DefaultMembers);

@@ -32,6 +32,7 @@ public static class FinishSettings
         Finish finish = study.Finish;
         yield return new Setting("title", "title", []) { Text = study.Title, Otherwise = heading };
         yield return new Setting("finish.caption", "text under the title", []) { Text = finish.Caption ?? "", Otherwise = sentence };
+        yield return Flag("finish.showCaption", "text under the title", finish.ShowCaption, on: "shown", off: "hidden");
         yield return new Setting("finish.source", "source line", []) { Text = finish.Source ?? "", Otherwise = table };
         if (study.Fold is not null)
         {
@@ -42,17 +43,17 @@ public static class FinishSettings
     private static IEnumerable<Setting> Labels(Study study, StudyWords words)
     {
         Finish finish = study.Finish;
-        yield return Choice("finish.labels", "labels", finish.Labels, ("as the form has them", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("name and share", "name", LabelText.Name), ("none", "none", LabelText.None));
+        yield return Choice("finish.labels", "labels", finish.Labels, ("usual", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("name and share", "name", LabelText.Name), ("none", "none", LabelText.None));
         if (study.Groups is not null && study.Form.Form.Groups != GroupUse.None)
         {
-            yield return Choice("finish.labelOf", "share on labels is of", finish.LabelOf, ("the whole", "whole", LabelOf.Whole), ("its group", "group", LabelOf.Group), ("everything", "all", LabelOf.All));
+            yield return Choice("finish.labelOf", "labels show the share of", finish.LabelOf, ("the whole", "whole", LabelOf.Whole), ("its group", "group", LabelOf.Group), ("everything", "all", LabelOf.All));
             if (study.Form.Form.GroupsWanted is null)
             {
-                yield return Choice("finish.groupLabel", "with names of groups", finish.GroupLabel, ("as the form has them", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("nothing", "none", LabelText.None));
+                yield return Choice("finish.groupLabel", "beside each group's name", finish.GroupLabel, ("usual", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("nothing", "none", LabelText.None));
             }
         }
-        yield return new Setting("rounding.decimals", "decimals of shares", [.. Enumerable.Range(0, 5).Select(decimals => new SettingChoice(Text(decimals), decimals, study.Rounding.Decimals == decimals))]);
-        yield return Flag("rounding.reconcile", "shares as shown", study.Rounding.Reconcile, on: "made to add up to 100", off: "each rounded by itself");
+        yield return new Setting("rounding.decimals", "decimals of shares", [.. Enumerable.Range(0, 5).Select(decimals => new SettingChoice(Text(decimals), decimals, study.Rounding.Decimals == decimals))]) { IsOfFigure = false };
+        yield return Flag("rounding.reconcile", "shares that don't add up to 100", study.Rounding.Reconcile, on: "made to", off: "left as rounded") with { IsOfFigure = false };
         yield return new Setting("finish.amountDecimals", "decimals of amounts",
         [
             new SettingChoice("as needed", null, finish.AmountDecimals is null),
@@ -66,15 +67,15 @@ public static class FinishSettings
                 yield return setting;
             }
         }
-        yield return Flag("finish.trimZeros", "zeros at the end of decimals", finish.TrimZeros, on: "trimmed", off: "kept");
+        yield return Flag("finish.trimZeros", "zeros at the end (16.0)", finish.TrimZeros, on: "trimmed", off: "kept");
         yield return Choice("finish.labelTurn", "labels in narrow bars", finish.LabelTurn, ("turned where only that fits", "auto", LabelTurn.Auto), ("level", "level", LabelTurn.Level), ("turned", "turned", LabelTurn.Turned));
-        yield return Choice("finish.labelPlace", "labels stand", finish.LabelPlace, ("where the form has them", "auto", LabelPlace.Auto), ("in the bars", "inside", LabelPlace.Inside), ("past their ends", "outside", LabelPlace.Outside));
-        yield return Choice("finish.labelInk", "ink of labels", finish.LabelInk, ("what stands out", "contrast", LabelInk.Contrast), ("the part's own", "part", LabelInk.Part), ("a colour", "chosen", LabelInk.Chosen));
+        yield return Choice("finish.labelPlace", "where labels go", finish.LabelPlace, ("usual place", "auto", LabelPlace.Auto), ("in the bars", "inside", LabelPlace.Inside), ("past their ends", "outside", LabelPlace.Outside));
+        yield return Choice("finish.labelInk", "label colour", finish.LabelInk, ("dark or light, to be read", "contrast", LabelInk.Contrast), ("the bar's colour", "part", LabelInk.Part), ("one of my own", "chosen", LabelInk.Chosen));
         if (finish.LabelInk == LabelInk.Chosen)
         {
-            yield return new Setting("finish.labelColour", "colour of labels", []) { Text = finish.LabelColour, Kind = SettingKind.Colour };
+            yield return new Setting("finish.labelColour", "which colour", []) { Text = finish.LabelColour, Kind = SettingKind.Colour };
         }
-        yield return Choice("finish.pointer", "note at the pointer", finish.Pointer, ("all of it", "auto", LabelText.Auto), ("amount and share", "both", LabelText.Both), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount));
+        yield return Choice("finish.pointer", "note at the pointer", finish.Pointer, ("all of it", "auto", LabelText.Auto), ("amount and share", "both", LabelText.Both), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount)) with { IsOfFigure = false };
     }
 
     /// <summary>In what amounts are counted, and with which unit; where their column has none, it can be said here.</summary>
@@ -94,21 +95,21 @@ public static class FinishSettings
     private static IEnumerable<Setting> Colours(Study study, Division? division)
     {
         Finish finish = study.Finish;
-        Setting sets = Choice("finish.palette", "set of colours", finish.Palette, ("what fits the parts", "auto", Palette.Auto), ("categories", "categories", Palette.Categories), ("ordered", "ordered", Palette.Ordered), ("two-sided", "twoSided", Palette.TwoSided), ("one hue", "oneHue", Palette.OneHue), ("greys, for print", "greys", Palette.Greys));
+        Setting sets = Choice("finish.palette", "colours", finish.Palette, ("what fits the parts", "auto", Palette.Auto), ("categories", "categories", Palette.Categories), ("ordered", "ordered", Palette.Ordered), ("two-sided", "twoSided", Palette.TwoSided), ("one hue", "oneHue", Palette.OneHue), ("greys, for print", "greys", Palette.Greys));
         Palette[] palettes = [Palette.Auto, Palette.Categories, Palette.Ordered, Palette.TwoSided, Palette.OneHue, Palette.Greys];
         const int most = 8;
         IEnumerable<SettingChoice> choices = sets.Choices.Zip(palettes, (choice, palette) => choice with { Swatches = division is null ? [] : PartInk.Preview(division, palette, most) });
         // A form whose colours mean something keeps them; in print without colours they are greys.
         yield return sets with { Choices = [.. study.Form.Form.HasOwnColours ? choices.Where((_, at) => palettes[at] is Palette.Auto or Palette.Greys).Select(choice => choice with { Swatches = [] }) : choices] };
-        yield return Choice("finish.emphasisRule", "standing out", finish.EmphasisRule, ("all", "none", EmphasisRule.None), ("the largest of each group", "largest", EmphasisRule.Largest), ("shares of at least…", "atLeast", EmphasisRule.AtLeast));
+        yield return Choice("finish.emphasisRule", "highlight", finish.EmphasisRule, ("nothing", "none", EmphasisRule.None), ("the largest of each group", "largest", EmphasisRule.Largest), ("shares from a limit up", "atLeast", EmphasisRule.AtLeast));
         if (finish.EmphasisRule == EmphasisRule.AtLeast)
         {
-            yield return new Setting("finish.emphasisLimit", "least share that stands out", []) { Text = new ExactDecimal(finish.EmphasisLimit.Units * 100, finish.EmphasisLimit.Scale).ToString(), Kind = SettingKind.Percent };
+            yield return new Setting("finish.emphasisLimit", "highlighted from", []) { Text = new ExactDecimal(finish.EmphasisLimit.Units * 100, finish.EmphasisLimit.Scale).ToString(), Kind = SettingKind.Percent };
         }
         yield return Flag("finish.key", "key", finish.Key, on: "shown", off: "hidden");
         if (finish.Key)
         {
-            yield return Choice("finish.keyPlace", "key stands", finish.KeyPlace, ("where it fits", "auto", KeyPlace.Auto), ("at the right", "right", KeyPlace.Right), ("above", "above", KeyPlace.Above), ("beneath", "beneath", KeyPlace.Beneath));
+            yield return Choice("finish.keyPlace", "where the key goes", finish.KeyPlace, ("where it fits", "auto", KeyPlace.Auto), ("at the right", "right", KeyPlace.Right), ("above", "above", KeyPlace.Above), ("beneath", "beneath", KeyPlace.Beneath));
         }
     }
 
@@ -119,25 +120,25 @@ public static class FinishSettings
         {
             yield return Flag($"finish.axes.{path}", name, now, on: "shown", off: "hidden");
         }
-        yield return Room("finish.gap", "between bars", finish.Gap);
-        yield return Room("finish.groupGap", "between groups, besides", finish.GroupGap);
-        yield return Room("finish.proportion", "proportions", finish.Proportion, ("as the page has room", null), ("column of a page", "1.2"), ("half a slide", "0.9"), ("slide", "1.78"), ("square", "1"));
+        yield return Room("finish.gap", "space between bars", finish.Gap);
+        yield return Room("finish.groupGap", "space between groups", finish.GroupGap);
+        yield return Room("finish.proportion", "shape of the figure", finish.Proportion, ("as the page has room", null), ("column of a page", "1.2"), ("half a slide", "0.9"), ("slide", "1.78"), ("square", "1")) with { IsOfFigure = false };
     }
 
     private static IEnumerable<Setting> Print(PrintFinish print)
     {
-        foreach ((string path, string name, PrintSize now) in ((string, string, PrintSize)[])[("title", "title", print.Title), ("names", "names", print.Names), ("amounts", "amounts", print.Amounts), ("shares", "shares", print.Shares)])
+        foreach ((string path, string name, PrintSize now) in ((string, string, PrintSize)[])[("title", "size of the title", print.Title), ("names", "size of names", print.Names), ("amounts", "size of amounts", print.Amounts), ("shares", "size of shares", print.Shares)])
         {
             yield return Choice($"finish.print.{path}", name, now, ("small", "small", PrintSize.Small), ("normal", "normal", PrintSize.Normal), ("large", "large", PrintSize.Large));
         }
-        foreach ((string path, string name, bool now) in ((string, string, bool)[])[("strongNames", "weight of names", print.StrongNames), ("strongAmounts", "weight of amounts", print.StrongAmounts), ("strongShares", "weight of shares", print.StrongShares)])
+        foreach ((string path, string name, bool now) in ((string, string, bool)[])[("strongNames", "names in bold", print.StrongNames), ("strongAmounts", "amounts in bold", print.StrongAmounts), ("strongShares", "shares in bold", print.StrongShares)])
         {
-            yield return Flag($"finish.print.{path}", name, now, on: "strong", off: "plain");
+            yield return Flag($"finish.print.{path}", name, now, on: "bold", off: "plain");
         }
     }
 
     private static Setting Room(string path, string name, ExactDecimal? now) =>
-        Room(path, name, now, ("the form's own", null), ("none", "0"), ("a quarter of a bar", "0.25"), ("half a bar", "0.5"), ("a bar", "1"));
+        Room(path, name, now, ("usual", null), ("none", "0"), ("a quarter of a bar", "0.25"), ("half a bar", "0.5"), ("a bar", "1"));
 
     private static Setting Room(string path, string name, ExactDecimal? now, params (string Text, string? Number)[] choices)
     {

@@ -47,6 +47,12 @@ public sealed record Setting(string Path, string Name, IReadOnlyList<SettingChoi
 
     /// <summary>Texts that offer themselves.</summary>
     public IReadOnlyList<string> Suggestions { get; init; } = [];
+
+    /// <summary>Whether it acts on the figure's marks: on the page's notes, sizes and numbers some act elsewhere.</summary>
+    public bool IsOfFigure { get; init; } = true;
+
+    /// <summary>Whether something else stands there than the form would have; taking it out resets it.</summary>
+    public bool Differs { get; init; }
 }
 
 /// <summary>One choice of a setting.</summary>

@@ -90,8 +90,24 @@ public sealed class Statement
         }
     }
 
+    /// <summary>What 100 % is, without the rest of the sentence: "100 % is all minutes: 4,821".</summary>
+    public string WholeText => Text[Math.Max(0, Text.LastIndexOf("100 % is", StringComparison.Ordinal))..].Split(". ")[0].TrimEnd('.');
+
     /// <summary>The settings of looks.</summary>
-    public IReadOnlyList<Setting> Settings => [.. _study.Form.Form.Settings(_study), .. FinishSettings.Common(_study, _workings?.Division, _words, Heading, Text, _table.Name)];
+    public IReadOnlyList<Setting> Settings
+    {
+        get
+        {
+            Form form = _study.Form.Form;
+            IReadOnlyList<Setting> Of(Study study) => [.. form.Settings(study), .. FinishSettings.Common(study, _workings?.Division, _words, Heading, Text, _table.Name)];
+            Dictionary<string, Setting> standard = Of(_study with { Title = "", Finish = new Finish(), Rounding = new Rounding(), Form = new FormChoice(form, form.DefaultMembers) }).ToDictionary(setting => setting.Path);
+            return [.. Of(_study).Select(setting => setting with { Differs = Differs(setting, standard.GetValueOrDefault(setting.Path)) })];
+        }
+    }
+
+    /// <summary>Whether another choice is made, or another text stands there, than nobody having touched it; settings that only appear with another one go with that.</summary>
+    private static bool Differs(Setting now, Setting? standard) => standard is not null
+        && (now.Text != standard.Text || now.Choices.FirstOrDefault(choice => choice.Chosen)?.Text != standard.Choices.FirstOrDefault(choice => choice.Chosen)?.Text);
 
     /// <summary>Columns over whose values the study can be repeated: neither parts nor groups, with a few labels.</summary>
     private IEnumerable<Column> EachColumns()

@@ -196,6 +196,9 @@ public sealed record Finish
     /// <summary>Where the unit stands on labels of amounts.</summary>
     public UnitPlace UnitPlace { get; init; }
 
+    /// <summary>Whether the text under the title is drawn; where it is not, the whole is stated at the foot.</summary>
+    public bool ShowCaption { get; init; } = true;
+
     /// <summary>The unit of amounts where their column has none; null for none.</summary>
     public string? UnitName { get; init; }
 
@@ -292,6 +295,7 @@ public sealed record Finish
         .Has("drawFolded", new FlagShape(), finish => finish.DrawFolded, (finish, value) => finish with { DrawFolded = value }, "draw the folded part")
         .Has("key", new FlagShape(), finish => finish.Key, (finish, value) => finish with { Key = value }, "draw the key")
         .MayHave("caption", new TextShape("a caption", 500), finish => finish.Caption, (finish, value) => finish with { Caption = value }, "the text under the title")
+        .Has("showCaption", new FlagShape(), finish => finish.ShowCaption, (finish, value) => finish with { ShowCaption = value }, "draw the text under the title; else the whole is stated at the foot")
         .MayHave("source", new TextShape("a source line", 300), finish => finish.Source, (finish, value) => finish with { Source = value }, "where the rows are from, at the foot of the figure; else the table's name")
         .Has("colours", new MapShape<string>(new ColourShape()), finish => finish.Colours, (finish, value) => finish with { Colours = value }, "colours by label")
         .Has("emphasis", new ListShape<string>(new TextShape("a label", 1000, Reference.Label), most: 200), finish => finish.Emphasis, (finish, value) => finish with { Emphasis = value }, "parts that stand out, all others grey")

@@ -216,6 +216,8 @@ export const api = {
   pointed: (id: string, row: number) => got(client.GET('/api/studies/{id}/pointed', of(id, { row }))),
   selection: (id: string, rows: number[]) => got(client.POST('/api/studies/{id}/selection', { ...of(id), body: { rows } })),
   options: (id: string, path: string) => got(client.GET('/api/studies/{id}/options', of(id, { path }))),
+  settings: (id: string, size: Size, signal?: AbortSignal) =>
+    got(client.GET('/api/studies/{id}/settings', { params: { path: { id }, query: size }, signal })),
   strip: (id: string, size: Size, signal?: AbortSignal) =>
     got(client.GET('/api/studies/{id}/strip', { ...of(id, size), signal }), signal),
   filter: (id: string, column: string, clause?: number) =>

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Copy, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { api, type StudySummary } from '../lib/api';
 import { go } from '../lib/router';
 import { BringIn } from '../parts/BringIn';
@@ -18,21 +19,48 @@ export function Home() {
   const client = useQueryClient();
   const demo = useMutation({ mutationFn: api.demo, onSuccess: () => client.invalidateQueries() });
   const nothing = studies.data?.length === 0 && tables.data?.length === 0;
+  const [sought, setSought] = useState('');
+  const [order, setOrder] = useState<Order>('latest');
+  const shown = [...(studies.data ?? [])]
+    .filter((study) => `${nameOf(study)} ${study.tableName}`.toLowerCase().includes(sought.trim().toLowerCase()))
+    .sort(orders[order]);
   return (
     <>
       <TopBar />
       <main className="mx-auto max-w-6xl px-6 py-7">
-        <h1 className="font-serif text-[26px]">{nothing ? 'How does your whole divide?' : 'Studies'}</h1>
+        {nothing ? <h1 className="mb-5 font-serif text-[26px]">How does your whole divide?</h1> : null}
+        <BringIn compact={!nothing} />
         {studies.data?.length ? (
-          <ul className="mt-4 grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-5">
-            {studies.data.map((study) => (
+          <div className="mt-6 flex flex-wrap items-baseline gap-x-5 gap-y-2">
+            <h1 className="font-serif text-[26px]">Studies</h1>
+            <label className="ml-auto flex items-baseline gap-2">
+              <span className="text-[13px] text-quiet">Find by name</span>
+              <input type="search" className="field w-56" value={sought} onChange={(event) => setSought(event.target.value)} />
+            </label>
+            <label className="flex items-baseline gap-2">
+              <span className="text-[13px] text-quiet">In order of</span>
+              <select className="field" value={order} onChange={(event) => setOrder(event.target.value as Order)}>
+                <option value="latest">latest change</option>
+                <option value="name">name</option>
+                <option value="table">table</option>
+              </select>
+            </label>
+          </div>
+        ) : null}
+        {shown.length ? (
+          <ul aria-label="Studies" className="mt-4 grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-5">
+            {shown.map((study) => (
               <StudyCard key={study.id} study={study} />
             ))}
           </ul>
+        ) : studies.data?.length ? (
+          <p className="mt-4 text-quiet" role="status">
+            No study's name or table has “{sought.trim()}” in it.{' '}
+            <button type="button" className="word cursor-pointer text-ink" onClick={() => setSought('')}>
+              Show all {studies.data.length}
+            </button>
+          </p>
         ) : null}
-        <div className="mt-6">
-          <BringIn compact={!nothing} />
-        </div>
         {nothing ? (
           <p className="mt-4 text-quiet">
             No table at hand?{' '}
@@ -44,7 +72,7 @@ export function Home() {
             >
               Look at the demo
             </button>
-            : seven tables of an invented ferry company.
+            : tables of an invented ferry company.
           </p>
         ) : (
           <TableList />
@@ -54,6 +82,18 @@ export function Home() {
     </>
   );
 }
+
+type Order = 'latest' | 'name' | 'table';
+
+const nameOf = (study: StudySummary) => study.name ?? study.title;
+
+const alphabet = new Intl.Collator('en', { numeric: true }).compare;
+
+const orders: Record<Order, (one: StudySummary, other: StudySummary) => number> = {
+  latest: (one, other) => other.changed.localeCompare(one.changed),
+  name: (one, other) => alphabet(nameOf(one), nameOf(other)),
+  table: (one, other) => alphabet(one.tableName, other.tableName) || alphabet(nameOf(one), nameOf(other)),
+};
 
 function StudyCard({ study }: { study: StudySummary }) {
   const client = useQueryClient();

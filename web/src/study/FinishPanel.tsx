@@ -1,5 +1,6 @@
+import { useQuery } from '@tanstack/react-query';
 import { Popover, Tabs } from 'radix-ui';
-import type { Setting, StudyView } from '../lib/api';
+import { api, type Setting, type StudyView } from '../lib/api';
 import { paint } from '../lib/paint';
 import type { StudyActions } from './useStudy';
 
@@ -17,7 +18,19 @@ export function FinishPanel({
   open: boolean;
   setOpen: (on: boolean) => void;
 }) {
-  const sections = [...new Set(view.settings.map((setting) => setting.section ?? 'form'))];
+  const size = { width: view.figure?.width ?? 960, height: view.figure?.height ?? 600 };
+  // Which settings do something is found by trying them: while that is looked for, all are there.
+  const acting = useQuery({
+    queryKey: ['settings', view.id, view.revision, size],
+    queryFn: ({ signal }) => api.settings(view.id, size, signal),
+    enabled: open,
+  });
+  const settings = acting.data?.settings ?? view.settings;
+  const idle = acting.data?.idle ?? [];
+  const sections = [...new Set(settings.map((setting) => setting.section ?? 'form'))];
+  const reset = (paths: string[]) => {
+    for (const path of paths) actions.change(path, null);
+  };
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="word cursor-pointer text-[13px]">Finish</Popover.Trigger>
@@ -42,24 +55,42 @@ export function FinishPanel({
                 </Tabs.Trigger>
               ))}
             </Tabs.List>
-            {sections.map((section) => (
-              <Tabs.Content key={section} value={section} className="max-h-[420px] overflow-y-auto px-4 py-3">
-                <Shown
-                  settings={view.settings.filter((setting) => (setting.section ?? 'form') === section && isShown(setting))}
-                  actions={actions}
-                />
-                {view.settings
-                  .filter((setting) => (setting.section ?? 'form') === section && !isShown(setting))
-                  .map((setting) =>
-                    setting.text !== null && setting.text !== undefined ? (
-                      <FilledIn key={setting.path + setting.text} setting={setting} actions={actions} />
-                    ) : (
-                      <Chosen key={setting.path} setting={setting} actions={actions} />
-                    ),
-                  )}
-              </Tabs.Content>
-            ))}
+            {sections.map((section) => {
+              const own = settings.filter((setting) => (setting.section ?? 'form') === section);
+              const differing = own.filter((setting) => setting.differs);
+              return (
+                <Tabs.Content key={section} value={section} className="max-h-[420px] overflow-y-auto px-4 py-3">
+                  {differing.length ? (
+                    <p className="mb-2 flex flex-wrap items-baseline gap-x-3 border-b border-hairline pb-2 text-[12px] text-quiet">
+                      Changed here: {differing.map((setting) => setting.name).join(', ')}
+                      <button
+                        type="button"
+                        className="word cursor-pointer text-accent"
+                        onClick={() => reset(differing.map((setting) => setting.path))}
+                      >
+                        as it was
+                      </button>
+                    </p>
+                  ) : null}
+                  <Shown settings={own.filter(isShown)} actions={actions} />
+                  {own
+                    .filter((setting) => !isShown(setting))
+                    .map((setting) =>
+                      setting.text !== null && setting.text !== undefined ? (
+                        <FilledIn key={setting.path + setting.text} setting={setting} actions={actions} />
+                      ) : (
+                        <Chosen key={setting.path} setting={setting} actions={actions} />
+                      ),
+                    )}
+                </Tabs.Content>
+              );
+            })}
           </Tabs.Root>
+          {idle.length ? (
+            <p className="border-t border-hairline px-4 py-2 text-[12px] text-quiet">
+              Not listed, because they would change nothing in this figure: {idle.join(', ')}.
+            </p>
+          ) : null}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
@@ -85,12 +116,29 @@ function Shown({ settings, actions }: { settings: Setting[]; actions: StudyActio
   );
 }
 
+/** Takes out what was set, so that the form has its own way again. */
+function Reset({ setting, actions }: { setting: Setting; actions: StudyActions }) {
+  return setting.differs ? (
+    <button
+      type="button"
+      className="word ml-2 cursor-pointer text-accent"
+      aria-label={`Reset ${setting.name}`}
+      onClick={() => actions.change(setting.path, null)}
+    >
+      reset
+    </button>
+  ) : null;
+}
+
 /** One of several; a set of colours is previewed on the figure's own parts. */
 function Chosen({ setting, actions }: { setting: Setting; actions: StudyActions }) {
   const swatches = setting.choices.some((choice) => choice.swatches?.length);
   return (
     <fieldset className="mb-2.5 border-0 p-0 last:mb-0">
-      <legend className="text-[12px] text-quiet">{setting.name}</legend>
+      <legend className="text-[12px] text-quiet">
+        {setting.name}
+        <Reset setting={setting} actions={actions} />
+      </legend>
       <span className={swatches ? 'grid grid-cols-2 gap-x-4 gap-y-1' : 'flex flex-wrap gap-x-4 gap-y-0.5'}>
         {setting.choices.map((choice) => (
           <label key={choice.text} className="flex cursor-pointer items-center gap-1.5">

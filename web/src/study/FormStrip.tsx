@@ -3,7 +3,7 @@ import { api, type StripItem, type StudyView } from '../lib/api';
 import { FigurePaint } from '../parts/FigurePaint';
 import type { StudyActions } from './useStudy';
 
-const size = { width: 112, height: 72 };
+const size = { width: 108, height: 64 };
 
 /** Every form, drawn small with these rows, always in one order. An unsuitable one is faint and says why. */
 export const FormStrip = memo(function FormStrip({ view, actions }: { view: StudyView; actions: StudyActions }) {
@@ -15,23 +15,32 @@ export const FormStrip = memo(function FormStrip({ view, actions }: { view: Stud
     return () => control.abort();
   }, [view.id, view.revision]);
   return (
-    <section aria-label="Forms" className="flex shrink-0 gap-3 overflow-x-auto border-t border-hairline px-6 pt-2.5 pb-2">
+    <section
+      aria-label="Forms"
+      className="grid shrink-0 grid-cols-[repeat(auto-fit,minmax(70px,1fr))] gap-x-[6px] gap-y-1 border-t border-hairline px-6 pt-2 pb-1.5"
+    >
       {items.map((item) => (
         <button
           key={`${item.form}-${item.shape}`}
           type="button"
           aria-pressed={item.chosen}
-          title={item.why ? `${item.why}${item.remedy ? `: ${item.remedy}` : ''}` : undefined}
-          className={`shrink-0 cursor-pointer text-center text-[12px] ${item.chosen ? 'font-semibold' : 'text-quiet'}`}
+          title={
+            item.why
+              ? `${item.why}${item.remedy ? `: ${item.remedy}` : ''}${item.isSample ? ' (drawn from invented amounts)' : ''}`
+              : undefined
+          }
+          className={`flex min-w-0 cursor-pointer flex-col items-center text-center text-[11px] leading-tight tracking-tight ${item.chosen ? 'font-semibold' : 'text-quiet'}`}
           onClick={() => actions.shape(item.form, item.shape)}
         >
           <span
-            className={`block bg-sheet ${item.why ? 'opacity-45' : ''} ${item.chosen ? 'outline-2 outline-accent' : 'outline outline-hairline'}`}
-            style={{ width: size.width, height: size.height }}
+            className={`block w-full overflow-hidden bg-sheet ${item.why ? 'opacity-45' : ''} ${item.chosen ? 'outline-2 outline-accent' : 'outline outline-hairline'}`}
+            style={{ aspectRatio: `${size.width} / ${size.height}`, maxWidth: size.width }}
           >
-            {item.figure ? <FigurePaint figure={item.figure} /> : null}
+            {item.figure ? <FigurePaint figure={item.figure} className="h-auto w-full" /> : null}
           </span>
-          <span className="mt-1 block">{item.name}</span>
+          <span className="mt-0.5 block w-full truncate" title={item.name}>
+            {item.name}
+          </span>
         </button>
       ))}
     </section>

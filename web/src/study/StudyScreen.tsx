@@ -270,6 +270,7 @@ export function StudyScreen({ id }: { id: string }) {
           view={view}
           actions={actions}
           openWord={setOpen}
+          choose={setChosen}
           copy={copy}
           help={() => setKeys(true)}
         />

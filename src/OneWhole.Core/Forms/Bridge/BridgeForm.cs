@@ -18,6 +18,8 @@ public sealed class BridgeForm : Form<BridgeMembers>
 
     public override string Name => "Bridge";
 
+    public override string AlsoCalled => "waterfall change variance steps floating";
+
     public override bool HasOwnColours => true;
 
     public override GroupUse Groups => GroupUse.Optional;

@@ -29,6 +29,8 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
 
     public override string Name => "Butterfly";
 
+    public override string AlsoCalled => "tornado mirror back-to-back two-sided";
+
     public override GroupUse Groups => GroupUse.Required;
 
     public override int? PartsWanted => 2;

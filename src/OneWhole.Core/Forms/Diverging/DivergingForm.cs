@@ -21,6 +21,8 @@ public sealed class DivergingForm : Form<DivergingMembers>
 
     public override string Name => "Diverging";
 
+    public override string AlsoCalled => "likert survey agree opinion net scale";
+
     public override bool HasOwnColours => true;
 
     public override GroupUse Groups => GroupUse.Optional;

@@ -35,6 +35,8 @@ public sealed class FunnelForm : Form<FunnelMembers>
 
     public override string Name => "Funnel";
 
+    public override string AlsoCalled => "conversion stages pipeline drop-off";
+
     public override bool HasOwnColours => true;
 
     public override GroupUse Groups => GroupUse.Optional;

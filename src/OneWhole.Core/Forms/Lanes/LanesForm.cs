@@ -26,6 +26,8 @@ public sealed class LanesForm : Form<LanesMembers>
 
     public override string Name => "Lanes";
 
+    public override string AlsoCalled => "columns of bars side-by-side";
+
     public override GroupUse Groups => GroupUse.Required;
 
     public override bool TakesFold => false;

@@ -41,6 +41,8 @@ public sealed class MekkoForm : Form<MekkoMembers>
 
     public override string Name => "Mekko";
 
+    public override string AlsoCalled => "mosaic variable width columns";
+
     public override GroupUse Groups => GroupUse.Required;
 
     public override (string Kind, string Shape, string Text)? ComparesIn => ("nested", "nested", "compare it in nested bars");

@@ -26,6 +26,8 @@ public sealed class NestedForm : Form<NestedMembers>
 
     public override string Name => "Nested bars";
 
+    public override string AlsoCalled => "overlapping within bars";
+
     public override GroupUse Groups => GroupUse.Required;
 
     public override WholeOf DefaultWhole => WholeOf.Group;

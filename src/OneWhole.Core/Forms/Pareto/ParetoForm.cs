@@ -65,8 +65,8 @@ public sealed class ParetoForm : Form<ParetoMembers>
 
     public override IReadOnlyList<FormShape> Shapes =>
     [
-        new("bars", "Pareto", study => With(study, members => members with { Along = ParetoAlong.Parts }), study => Is(study, members => members.Along == ParetoAlong.Parts)),
-        new("curve", "Concentration", study => With(study, members => members with { Along = ParetoAlong.Position }), study => Is(study, members => members.Along == ParetoAlong.Position)),
+        new("bars", "Pareto", study => With(study, members => members with { Along = ParetoAlong.Parts }), study => Is(study, members => members.Along == ParetoAlong.Parts)) { AlsoCalled = "80/20 abc cumulative running" },
+        new("curve", "Concentration", study => With(study, members => members with { Along = ParetoAlong.Position }), study => Is(study, members => members.Along == ParetoAlong.Position)) { AlsoCalled = "lorenz gini inequality cumulative" },
     ];
 
     public override FormWorkings Compute(Division division)

@@ -40,8 +40,8 @@ public sealed class PieForm : Form<PieMembers>
 
     public override IReadOnlyList<FormShape> Shapes =>
     [
-        new("pie", "Pie", study => With(study, members => members with { Hole = default }), study => Is(study, members => members.Hole.Units.IsZero)),
-        new("ring", "Ring", study => With(study, members => members.Hole.Units.IsZero ? members with { Hole = Ring } : members), study => Is(study, members => !members.Hole.Units.IsZero)),
+        new("pie", "Pie", study => With(study, members => members with { Hole = default }), study => Is(study, members => members.Hole.Units.IsZero)) { AlsoCalled = "circle slices" },
+        new("ring", "Ring", study => With(study, members => members.Hole.Units.IsZero ? members with { Hole = Ring } : members), study => Is(study, members => !members.Hole.Units.IsZero)) { AlsoCalled = "donut doughnut circle" },
     ];
 
     public override FormWorkings Compute(Division division)

@@ -34,6 +34,8 @@ public sealed class PyramidForm : Form<PyramidMembers>
 
     public override string Name => "Pyramid";
 
+    public override string AlsoCalled => "population ages tornado";
+
     public override GroupUse Groups => GroupUse.Required;
 
     public override int? PartsWanted => 2;

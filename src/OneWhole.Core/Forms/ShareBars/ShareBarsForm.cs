@@ -24,6 +24,8 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
 
     public override string Name => "Share bars";
 
+    public override string AlsoCalled => "bar chart ranking horizontal column";
+
     public override bool HasOwnColours => true;
 
     protected override ObjectShape<ShareBarsMembers> Members => ShareBarsMembers.Shape;

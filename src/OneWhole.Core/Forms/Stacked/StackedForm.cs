@@ -44,9 +44,9 @@ public sealed class StackedForm : Form<StackedMembers>
 
     public override IReadOnlyList<FormShape> Shapes =>
     [
-        new("amount", "Stacked", study => With(study, members => members with { Length = LengthUnit.Amount, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Length: LengthUnit.Amount, Arrange: Arrangement.Stacked })),
-        new("share", "100 % stacked", study => With(study, members => members with { Length = LengthUnit.Share, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Length: LengthUnit.Share, Arrange: Arrangement.Stacked })),
-        new("beside", "Side by side", study => With(study, members => members with { Arrange = Arrangement.Beside }), study => Is(study, members => members.Arrange == Arrangement.Beside)),
+        new("amount", "Stacked", study => With(study, members => members with { Length = LengthUnit.Amount, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Length: LengthUnit.Amount, Arrange: Arrangement.Stacked })) { AlsoCalled = "column bar chart composition" },
+        new("share", "100 % stacked", study => With(study, members => members with { Length = LengthUnit.Share, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Length: LengthUnit.Share, Arrange: Arrangement.Stacked })) { AlsoCalled = "percent normalised normalized 100% full" },
+        new("beside", "Side by side", study => With(study, members => members with { Arrange = Arrangement.Beside }), study => Is(study, members => members.Arrange == Arrangement.Beside)) { AlsoCalled = "clustered grouped columns compare" },
     ];
 
     public override FormWorkings Compute(Division division)

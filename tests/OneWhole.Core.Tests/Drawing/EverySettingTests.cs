@@ -1,0 +1,127 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using OneWhole.Core.Drawing;
+using OneWhole.Core.Forms;
+using OneWhole.Core.Statements;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Text;
+
+namespace OneWhole.Core.Tests.Drawing;
+
+/// <summary>A setting that is offered does something: at least one choice of each, in every shape of every form and in several states, changes a mark.</summary>
+public sealed class EverySettingTests
+{
+    private static readonly Table Trips = new("trips",
+    [
+        TableOf.Column("Route", Rows((route, _, _) => route)), TableOf.Column("Kind", Rows((_, kind, _) => kind)),
+        TableOf.Column("Fares", Rows((_, _, amount) => (amount * 1234.5).ToString(System.Globalization.CultureInfo.InvariantCulture))), TableOf.Column("Trips", Rows((_, _, amount) => $"{amount}")),
+    ]);
+
+    private static IEnumerable<string> Rows(Func<string, string, int, string> cell)
+    {
+        int amount = 3;
+        foreach (string route in (string[])["Hallin", "Oskery", "Tarn Holm"])
+        {
+            foreach (string kind in (string[])["Disagree", "Neutral", "Agree", "Strongly agree"])
+            {
+                yield return cell(route, kind, amount = (amount * 7 + 5) % 41 + 2);
+            }
+        }
+    }
+
+    /// <summary>The states in which each shape is looked at: as it begins, and with what hides or adds things.</summary>
+    private static readonly string[] States = ["{}", """{"labels": "none"}""", """{"labels": "both", "key": false}""", """{"labels": "amount", "axes": {"numbers": false, "names": false}}""", """{"palette": "oneHue", "emphasisRule": "largest", "keyPlace": "right"}"""];
+
+    public static TheoryData<string, string> Shapes()
+    {
+        var data = new TheoryData<string, string>();
+        foreach (Form form in FormList.Standard.Forms)
+        {
+            foreach (FormShape shape in form.Shapes)
+            {
+                data.Add(form.Kind, shape.Id);
+            }
+        }
+        return data;
+    }
+
+    [Theory]
+    [MemberData(nameof(Shapes))]
+    public void Each_setting_that_acts_changes_a_mark(string kind, string shapeId)
+    {
+        Form form = FormList.Standard.Forms.Single(other => other.Kind == kind);
+        FormShape shape = form.Shapes.Single(other => other.Id == shapeId);
+        var dead = new List<string>();
+        foreach (string state in States)
+        {
+            Study study = Begin(form, shape, state);
+            WorkingsResult workings = Calculator.Run(Trips, study);
+            Figure now = Draw(workings);
+            string before = Marks(now);
+            IReadOnlyList<Setting> declared = Statement.Of(workings).Settings;
+            (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(declared, now, (path, value) => Draw(Calculator.Run(Trips, With(study, path, value))));
+            Assert.Equal(declared.Count, acting.Count + idle.Count);
+            foreach (Setting setting in acting.Where(setting => setting is { IsOfFigure: true, Differs: false, Choices.Count: > 0 }))
+            {
+                if (setting.Choices.Where(choice => !choice.Chosen).All(choice => Marks(Draw(Calculator.Run(Trips, With(study, setting.Path, choice.Value)))) == before))
+                {
+                    dead.Add($"{setting.Path} with {state}");
+                }
+            }
+            // Hiding what does nothing must not hide what every figure has.
+            if (state == "{}")
+            {
+                string[] names = form.NamesParts(study) ? ["finish.print.names", "finish.axes.names"] : [], labels = form.HasLabels(study) || form.Kind == "pyramid" ? ["finish.labels"] : [];
+                string[] always = ["finish.palette", .. names, .. labels];
+                Assert.All(always, path => Assert.Contains(acting, setting => setting.Path == path));
+            }
+        }
+        Assert.True(dead.Count == 0, $"{kind} {shapeId}:\n{string.Join('\n', dead)}");
+    }
+
+    [Fact]
+    public void What_differs_from_the_form_is_told_and_goes_by_taking_it_out()
+    {
+        Study study = Begin(FormList.Standard.Forms.Single(form => form.Kind == "stacked"), FormList.Standard.Forms.Single(form => form.Kind == "stacked").Shapes[0], """{"labels": "both", "palette": "auto", "gap": 0.5, "labelInk": "chosen", "labelColour": "#112233"}""");
+        Assert.Equal(["finish.labels", "finish.labelInk", "finish.gap"], Statement.Of(Calculator.Run(Trips, study)).Settings.Where(setting => setting.Differs).Select(setting => setting.Path));
+        Assert.DoesNotContain(Statement.Of(Calculator.Run(Trips, study with { Finish = new Finish() })).Settings, setting => setting.Differs);
+    }
+
+    private static Study Begin(Form form, FormShape shape, string finish)
+    {
+        bool two = form.PartsWanted == 2;
+        var study = (JsonObject)JsonNode.Parse($$"""{"format": "onewhole.study/1", "value": {"sum": "Fares"}, "parts": {"column": "Kind"}, "groups": {"column": "Route"}, "form": {"kind": "{{form.Kind}}"}, "finish": {{finish}} }""")!;
+        if (two)
+        {
+            study["where"] = new JsonArray(new JsonObject { ["column"] = "Kind", ["is"] = new JsonArray("Agree", "Disagree") });
+        }
+        if (form.Groups == GroupUse.None || form.GroupsWanted is { } wanted && wanted != 3)
+        {
+            study.Remove("groups");
+        }
+        return shape.Apply(StudyFormat.Standard.Read(study.ToJsonString()));
+    }
+
+    private static Study With(Study study, string path, JsonNode? value)
+    {
+        JsonObject written = StudyFormat.Standard.Write(study);
+        JsonObject at = written;
+        string[] steps = path.Split('.');
+        foreach (string step in steps[..^1])
+        {
+            at = (JsonObject)(at[step] ??= new JsonObject());
+        }
+        at[steps[^1]] = value?.DeepClone();
+        if (value is null)
+        {
+            at.Remove(steps[^1]);
+        }
+        return StudyFormat.Standard.Read(written.ToJsonString());
+    }
+
+    private static Figure Draw(WorkingsResult workings) => FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared);
+
+    private static string Marks(Figure figure) => JsonSerializer.Serialize(figure.Marks);
+}
