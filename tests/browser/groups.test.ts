@@ -126,7 +126,7 @@ test('a part is given another colour from the key, and keeps it in another form'
   await form(page, 'Nested bars').click();
   const key = figure(page).getByRole('button', { name: 'Colour of Oskery' });
   await key.click();
-  await page.getByRole('dialog', { name: 'Colour of Oskery' }).getByRole('button', { name: 'Colour 5', exact: true }).click();
+  await page.getByRole('dialog', { name: 'Colour of Oskery' }).getByRole('button', { name: 'plum', exact: true }).click();
   const fill = () => figure(page).locator('[role="graphics-symbol"][aria-label*="Oskery"] rect').first().getAttribute('fill');
   await expect.poll(fill).toBe('#5d3470');
   await form(page, 'Stacked').click();

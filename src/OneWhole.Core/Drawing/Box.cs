@@ -45,4 +45,10 @@ public readonly record struct Box(double X, double Y, double Width, double Heigh
             return from <= to;
         }
     }
+
+    /// <summary>The box with its width at most so much, in the middle of where it was.</summary>
+    public Box Narrowed(double most) => Width <= most ? this : this with { X = X + (Width - most) / 2, Width = most };
+
+    /// <summary>The box with its height at most so much, in the middle of where it was.</summary>
+    public Box Lowered(double most) => Height <= most ? this : this with { Y = Y + (Height - most) / 2, Height = most };
 }

@@ -38,10 +38,28 @@ public static class TextFit
         return text[..length].TrimEnd() + "…";
     }
 
+    /// <summary>The words between which a line may end: a number and its percent sign are one.</summary>
+    private static string[] Words(string text)
+    {
+        var words = new List<string>();
+        foreach (string word in text.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+        {
+            if (word[0] == '%' && words.Count > 0)
+            {
+                words[^1] += " " + word;
+            }
+            else
+            {
+                words.Add(word);
+            }
+        }
+        return [.. words];
+    }
+
     /// <summary>Lines of at most a width; the last is shortened where there would be more. A word that is too long by itself is shortened.</summary>
     public static IReadOnlyList<string> Wrap(ITextMeasurer measurer, string text, Font font, double width, int mostLines)
     {
-        string[] words = text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        string[] words = Words(text);
         var lines = new List<string>();
         int at = 0;
         while (at < words.Length)

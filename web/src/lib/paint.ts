@@ -38,6 +38,10 @@ for (const [at, colour] of steps.entries()) fixed[`seq-${at + 1}`] = `#${colour}
 /** The colours that a part can be given: the categories, in their own order. */
 export const palette = categories.map((colour) => `#${colour}`);
 
+/** What the categories are called, in their order. */
+export const paletteNames =
+  'verdigris,ochre,madder,slate,plum,moss,clay,sea blue,pale verdigris,straw,rose,mist,lilac,sage,sand,pale sea blue'.split(',');
+
 export function paint(name: string | null | undefined): string {
   if (!name) return 'none';
   // "cat-2/70": so much of a colour, the rest the ink of text; on a dark page less of it.

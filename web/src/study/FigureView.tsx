@@ -312,6 +312,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
             autoFocus
             className="w-full border border-accent bg-sheet px-1 py-0.5 font-serif text-[20px]"
             defaultValue={view.title}
+            onFocus={(event) => event.currentTarget.select()}
             onBlur={(event) => event.currentTarget.form?.requestSubmit()}
             onKeyDown={(event) => {
               if (event.key === 'Escape') {

@@ -65,6 +65,13 @@ export function FilterEditor({
     if (alone) rows.current?.querySelector(`[data-label="${CSS.escape(alone)}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [alone]);
 
+  // The arrows step at once: what was opened first has the focus itself, and would lose the first of them.
+  const ready = list.data !== undefined;
+  useEffect(() => {
+    const dialog = rows.current?.closest('[role="dialog"]');
+    if (ready && dialog && document.activeElement === dialog) rows.current?.focus();
+  }, [ready]);
+
   if (list.error) return <p className="px-4 py-3 text-fail">{list.error.message}</p>;
   if (!list.data) return <p className="px-4 py-3 text-quiet">Counting</p>;
   const shown = values.filter((value) => value.label.toLowerCase().includes(search.toLowerCase()));
@@ -82,7 +89,7 @@ export function FilterEditor({
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
-        <button type="button" className="plain" onClick={() => set({ column, isNot: [] })}>
+        <button type="button" className="plain" onClick={() => actions.change(path, null)}>
           all
         </button>
       </div>

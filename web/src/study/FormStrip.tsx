@@ -17,7 +17,7 @@ export const FormStrip = memo(function FormStrip({ view, actions }: { view: Stud
   return (
     <section
       aria-label="Forms"
-      className="grid shrink-0 grid-cols-[repeat(auto-fit,minmax(70px,1fr))] gap-x-[6px] gap-y-1 border-t border-hairline px-6 pt-2 pb-1.5"
+      className="grid shrink-0 grid-cols-16 max-[1199px]:grid-cols-8 max-[599px]:grid-cols-4 gap-x-[6px] gap-y-1 border-t border-hairline px-6 pt-2 pb-1.5"
     >
       {items.map((item) => (
         <button
@@ -34,7 +34,7 @@ export const FormStrip = memo(function FormStrip({ view, actions }: { view: Stud
         >
           <span
             className={`block w-full overflow-hidden bg-sheet ${item.why ? 'opacity-45' : ''} ${item.chosen ? 'outline-2 outline-accent' : 'outline outline-hairline'}`}
-            style={{ aspectRatio: `${size.width} / ${size.height}`, maxWidth: size.width }}
+            style={{ aspectRatio: `${size.width} / ${size.height}`, maxWidth: 78 }}
           >
             {item.figure ? <FigurePaint figure={item.figure} className="h-auto w-full" /> : null}
           </span>

@@ -1,8 +1,11 @@
 import { ArrowLeftRight, Plus, X } from 'lucide-react';
 import { Popover } from 'radix-ui';
+import { useRef } from 'react';
 import type { StudyView, Token } from '../lib/api';
+import { together } from '../lib/together';
 import { AddClause } from './AddClause';
 import { BandsEditor } from './BandsEditor';
+import { withFocusAt } from './closing';
 import { FilterEditor } from './FilterEditor';
 import { type Level, LevelsEditor } from './LevelsEditor';
 import type { StudyActions } from './useStudy';
@@ -18,6 +21,9 @@ type Props = {
 
 /** The study as a sentence; every underlined word can be changed. */
 export function StatementLine({ view, actions, open, setOpen }: Props) {
+  const now = useRef(open);
+  now.current = open;
+  const elsewhere = (own: string) => () => now.current !== null && now.current !== own;
   return (
     <p className="font-serif text-[20px] leading-[1.5]" data-testid="statement">
       {view.statement.map((phrase) => (
@@ -41,10 +47,11 @@ export function StatementLine({ view, actions, open, setOpen }: Props) {
                 actions={actions}
                 open={open === token.path}
                 setOpen={(on) => setOpen(token.path ?? '', on)}
+                elsewhere={elsewhere(token.path)}
               />
             ) : (
               // biome-ignore lint/suspicious/noArrayIndexKey: plain text has nothing else to be told by
-              <span key={at}>{token.text}</span>
+              <span key={at}>{together(token.text)}</span>
             ),
           )}
           {phrase.drop ? (
@@ -64,7 +71,14 @@ export function StatementLine({ view, actions, open, setOpen }: Props) {
           <Plus size={12} /> clause
         </Popover.Trigger>
         <Popover.Portal>
-          <Popover.Content className="popover w-96" align="start" sideOffset={6} aria-label="Add a clause">
+          <Popover.Content
+            className="popover w-96"
+            align="start"
+            sideOffset={6}
+            collisionPadding={12}
+            aria-label="Add a clause"
+            {...withFocusAt(elsewhere('+'))}
+          >
             <AddClause view={view} actions={actions} close={() => setOpen('+', false)} />
           </Popover.Content>
         </Popover.Portal>
@@ -79,12 +93,15 @@ function Word({
   actions,
   open,
   setOpen,
+  elsewhere,
 }: {
   token: Token;
   view: StudyView;
   actions: StudyActions;
   open: boolean;
   setOpen: (on: boolean) => void;
+  /** Whether something else is open now. */
+  elsewhere: () => boolean;
 }) {
   const path = token.path ?? '';
   const set = async (at: string, value: unknown) => {
@@ -99,10 +116,17 @@ function Word({
             : 'word cursor-pointer text-left'
         }
       >
-        {token.text}
+        {together(token.text)}
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="popover w-[440px]" align="start" sideOffset={6} aria-label={token.ask ?? undefined}>
+        <Popover.Content
+          className="popover w-[440px]"
+          align="start"
+          sideOffset={6}
+          collisionPadding={12}
+          aria-label={token.ask ?? undefined}
+          {...withFocusAt(elsewhere)}
+        >
           <p className="border-b border-hairline px-4 py-2 text-[13px] text-quiet">{token.ask}</p>
           {token.control === 'options' ? <OptionsEditor study={view.id} revision={view.revision} path={path} set={set} /> : null}
           {token.control === 'percent' || token.control === 'number' ? (

@@ -2,6 +2,7 @@ import { Check, Info, TriangleAlert, X } from 'lucide-react';
 import { memo, useState } from 'react';
 import type { Remark, TieOutLine } from '../lib/api';
 import { isolated } from '../lib/bidi';
+import { together } from '../lib/together';
 import type { StudyActions } from './useStudy';
 
 /** The proofs under the workings: what holds is quiet, what should be known comes with its remedy. */
@@ -33,7 +34,7 @@ export const TieOut = memo(function TieOut({
           <span
             className={`min-w-0 flex-1 ${line.status === 'ok' ? 'text-quiet' : line.status === 'warn' ? 'text-warn' : 'font-semibold text-fail'}`}
           >
-            {isolated(line.text)}
+            {isolated(together(line.text))}
             {line.names.length > 3 ? (
               <button
                 type="button"
@@ -70,7 +71,7 @@ export const TieOut = memo(function TieOut({
           <span className="mt-[3px] shrink-0 text-quiet">
             <Info size={13} aria-label="remark" />
           </span>
-          <span className="min-w-0 flex-1">{isolated(remark.text)}</span>
+          <span className="min-w-0 flex-1">{isolated(together(remark.text))}</span>
           {remark.remedy ? (
             <button
               type="button"

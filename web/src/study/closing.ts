@@ -10,3 +10,13 @@ export const closing = (close: () => void) => ({
     if (!event.currentTarget.contains(event.relatedTarget)) close();
   },
 });
+
+/**
+ * Where a click on another word closes a choice, the focus stays with what it has opened: given back to the closed one's own
+ * word, it would close the new one at once.
+ */
+export const withFocusAt = (other: () => boolean) => ({
+  onCloseAutoFocus: (event: Event) => {
+    if (other()) event.preventDefault();
+  },
+});

@@ -19,7 +19,8 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         bool text = !figure.IsMiniature;
         int rows = _division.GroupCount;
         double head = text && figure.Finish.Key ? font.LineHeight + 6 * unit : 0;
-        double band = Math.Min((room.Height - head) / rows, 64 * unit);
+        double band = Math.Min((room.Height - head) / rows, 72 * unit);
+        room = room.Lowered(head + band * rows);
         double gutter = figure.Common("gutter", figure.HasNames ? Math.Min(room.Width * 0.28, _texts.WidestName(font)) + 22 * unit : text ? 6 * unit : room.Width * 0.08);
         string Amount(int group, int side) => _division.Has(group, side) ? _texts.Amount(_division.Amount(group, side)) : "";
         Font amounts = figure.Amounts with { Weight = 600 };

@@ -93,7 +93,8 @@ internal sealed class DivergingLayout
         bool text = !_figure.IsMiniature;
         int rows = _division.GroupCount;
         double head = text ? font.LineHeight + 2 * unit : 0;
-        double band = Math.Min((room.Height - head) / rows, 70 * unit);
+        double band = Math.Min((room.Height - head) / rows, 84 * unit);
+        room = room.Lowered(head + band * rows);
         var names = new GroupNames(_figure, _division, upright: false, band, text && _division.HasGroups ? [.. Enumerable.Range(0, rows).Select(group => _texts.OfGroup(group, LabelText.None))] : []);
         string[] nets = [.. _computed.Groups.Select(NetText)];
         bool labelled = text && _figure.Finish.Labels != LabelText.None && font.LineHeight <= band;

@@ -21,7 +21,8 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         bool text = !figure.IsMiniature;
         int stages = _division.PartCount, funnels = _division.GroupCount;
         double head = text && _division.HasGroups ? font.LineHeight + 6 * unit : 0;
-        double band = Math.Min((room.Height - head) / stages, 84 * unit);
+        double band = Math.Min((room.Height - head) / stages, 96 * unit);
+        room = room.Lowered(head + band * stages);
         Font nameFont = figure.Names;
         double names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.26, _division.Parts.Max(part => figure.TextWidth(part.Label, nameFont))) + 14 * unit : 0);
         double apart = funnels > 1 ? (text ? 18 * unit : room.Width * 0.04) : 0;

@@ -19,7 +19,8 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
         bool text = !figure.IsMiniature;
         int rows = _division.GroupCount, lanes = _division.PartCount;
         double head = text && figure.Finish.Key ? font.LineHeight + 6 * unit : 0;
-        double band = Math.Min((room.Height - head) / rows, 58 * unit);
+        double band = Math.Min((room.Height - head) / rows, 72 * unit);
+        room = room.Lowered(head + band * rows);
         NameRanks ranks = RanksOf.Groups(_division);
         Font nameFont = figure.Names;
         double names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.28, _texts.WidestName(nameFont)) + 12 * unit : 0);

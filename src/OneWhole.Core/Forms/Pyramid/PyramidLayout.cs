@@ -54,9 +54,9 @@ internal sealed class PyramidLayout
         bool text = !_figure.IsMiniature;
         int bands = _division.GroupCount;
         double band = (room.Height - (text ? 2.6 * font.LineHeight : 0)) / bands;
-        int every = Math.Max(1, (int)Math.Ceiling(font.LineHeight * 0.92 / Math.Max(0.01, band)));
         // The gutter is as wide as the longest name needs, to a limit.
         Font nameFont = _figure.Names;
+        int every = Math.Max(1, (int)Math.Ceiling(nameFont.LineHeight * 0.92 / Math.Max(0.01, band)));
         double gutter = _figure.Common("gutter", _figure.HasNames ? Math.Min(room.Width * 0.24, _texts.WidestName(nameFont)) + 14 * unit : text ? 4 * unit : 2);
         Box plot = text ? room.Inset(0, _figure.Finish.Key ? font.LineHeight + 4 * unit : 0, 0, _figure.Finish.Axes.Numbers ? font.LineHeight + 8 * unit : 0) : room;
         double widest = 460 * unit, half = Math.Max(2, Math.Min((plot.Width - gutter) / 2, widest));

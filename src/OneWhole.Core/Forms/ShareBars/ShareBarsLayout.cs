@@ -67,6 +67,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
                 amounts = 0;
             }
         }
+        room = room.Lowered(band * rows.Length);
         Box plot = room.Inset(names, 0, shares + amounts, 0);
         if (plot.Width < 4)
         {
@@ -125,15 +126,15 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
     }
 
     /// <summary>The most room for one bar: few bars are broader, so that they fill the sheet.</summary>
-    private static double WidestBand(int bars) => Math.Clamp(100 - 9 * bars, 46, 90);
+    private static double WidestBand(int bars) => Math.Clamp(150 - 12 * bars, 46, 126);
 
     private void Upright()
     {
         int[] rows = Rows();
-        Box room = figure.Plot;
+        Box room = figure.Plot.Narrowed(170 * figure.Unit * rows.Length);
         Font font = figure.Small;
         double unit = figure.Unit;
-        double band = Math.Min(room.Width / Math.Max(1, rows.Length), 160 * unit);
+        double band = room.Width / Math.Max(1, rows.Length);
         string[] labels = [.. rows.Select(row => _division.Parts[row].NameInFigure)];
         bool labelled = !figure.IsMiniature && rows.Length <= MostSeparateBars;
         Axes.Names fitted = figure.IsMiniature ? Axes.Names.Nothing(font) : Axes.Fit(figure, labels, band, room.Height * 0.34, RanksOf.Parts(_division));

@@ -97,7 +97,7 @@ internal sealed class StackedLayout
         IReadOnlyList<Axes.Tick> ticks = !needsAxis ? [] : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2))
             : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, AxisAmounts.Of(_division));
         double axis = Axes.Room(_figure, ticks, _upright);
-        double most = (_upright ? (groups <= 3 ? 230 : 150) : 70) * unit * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1) * groups;
+        double most = (_upright ? (groups <= 3 ? 260 : 170) : (groups <= 3 ? 110 : 76)) * unit * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1) * groups;
         double roughBand = Math.Min(most, _upright ? room.Width - right - axis : room.Height) / groups;
         var groupNames = new GroupNames(_figure, _division, _upright, roughBand, _division.HasGroups && text ? [.. Enumerable.Range(0, groups).Select(group => _texts.OfGroup(group, under ? LabelText.Amount : LabelText.None))] : []);
         bool negatives = _domains.Least < 0;
@@ -107,15 +107,7 @@ internal sealed class StackedLayout
         Box plot = _upright
             ? room.Inset(axis, totalRoom + besideRoom, right, groupNames.Room + (negatives ? besideRoom : 0))
             : room.Inset(groupNames.Room, 0, Math.Max(totalRoom + besideRoom, Axes.Overhang(_figure, ticks)), axis);
-        if (_upright && plot.Width > most)
-        {
-            plot = plot with { Width = most };
-        }
-        else if (!_upright && plot.Height > most)
-        {
-            plot = plot with { Height = most };
-        }
-        plot = plot.AtLeast(4);
+        plot = (_upright ? plot.Narrowed(most) : plot.Lowered(most)).AtLeast(4);
         var field = new BarField(plot, _upright, _domains.Least, _domains.Most);
         field.DrawAxis(_figure, ticks);
         double band = field.Length / groups;
