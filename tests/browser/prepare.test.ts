@@ -164,7 +164,7 @@ test('numbers pasted without a heading get one of their own', async ({ page }) =
   await page.goto(server.url);
   await page.getByRole('button', { name: 'Paste rows' }).click();
   await page.getByRole('textbox').fill('12\n30\n7.5\n');
-  await page.getByRole('button', { name: 'Bring in' }).click();
+  await page.getByRole('button', { name: 'Bring in', exact: true }).click();
   await expect(page.getByText('3 rows, 1 column,')).toBeVisible();
   await expect(page.getByRole('columnheader', { name: 'Column Column 1' })).toContainText('quantity');
 });
@@ -174,7 +174,7 @@ test('pasted numbers are cut into bands, and rows outside are mended with one cl
   await page.goto(server.url);
   await page.getByRole('button', { name: 'Paste rows' }).click();
   await page.getByRole('textbox').fill(`Wait\n${numbers.join('\n')}\n`);
-  await page.getByRole('button', { name: 'Bring in' }).click();
+  await page.getByRole('button', { name: 'Bring in', exact: true }).click();
   await page.getByRole('button', { name: 'Start a study' }).click();
   const statement = page.getByTestId('statement');
   await expect(statement).toContainText('by bands of wait from 0, each 20 wide, in natural order');
@@ -202,7 +202,7 @@ test('a step of bands suggests round ones, shows what they would hold, and tells
   await page.goto(server.url);
   await page.getByRole('button', { name: 'Paste rows' }).click();
   await page.getByRole('textbox').fill('Stop\tWait\nPier\t3\nPier\t47\nQuay\t12\nQuay\t99\n');
-  await page.getByRole('button', { name: 'Bring in' }).click();
+  await page.getByRole('button', { name: 'Bring in', exact: true }).click();
   await page.getByRole('button', { name: 'Prepare' }).click();
   await page.getByLabel('Add a step').selectOption('bands');
   await page.getByLabel('Column', { exact: true }).selectOption('Wait');

@@ -107,7 +107,7 @@ test('five levels of satisfaction by route, centred on neutral: who is more posi
   await expect(statement(page)).toContainText('as amounts');
   const labels = await figure(page).locator('text').allTextContents();
   expect(labels).toContain(String(rows.filter((row) => row.Route === routes[0] && row.Level === 'good').length));
-  await word(page, 'swap the ends').click();
+  await word(page, 'levels on each side').click();
   await choose(page, /^swap the ends/);
   await expect(statement(page)).toContainText('very good, good to the left');
 });
@@ -160,7 +160,7 @@ test('levels whose order nobody knows are asked about, put in order and cut into
   await page.goto(server.url);
   await page.getByRole('button', { name: 'Paste rows' }).click();
   await page.getByRole('textbox').fill('Ward,Mood,People\nA,sunny,12\nA,cloudy,5\nA,stormy,3\nB,sunny,4\nB,cloudy,8\nB,stormy,9\n');
-  await page.getByRole('button', { name: 'Bring in' }).click();
+  await page.getByRole('button', { name: 'Bring in', exact: true }).click();
   await page.getByRole('button', { name: 'Start a study' }).click();
   await form(page, 'Diverging').click();
   if (!(await statement(page).textContent())?.includes('by mood'))

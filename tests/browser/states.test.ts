@@ -47,10 +47,10 @@ test('a column of shares says what it adds up to and takes 100 % as the whole in
   await bringIn(page, 'loads', 'Route,Load\nInner,50%\nOuter,30%\nCharter,17%\n');
   await page.getByRole('button', { name: 'Start a study' }).click();
   const statement = page.getByTestId('statement');
-  await expect(statement).toContainText('0.97, which as shares is 97 %');
+  await expect(statement).toContainText('100 % is all load: 97 %');
   await page.keyboard.press('w');
   await page.getByRole('button', { name: /100 %, as the column has it/ }).click();
-  await expect(statement).toContainText('100 % is 1, a number I give');
+  await expect(statement).toContainText('100 % is 100 %, a number I give');
   await expect(figureOf(page).locator('[role="graphics-symbol"]').first()).toHaveAttribute('aria-label', /^Inner, .*shown share 50\.0 %/);
 });
 

@@ -4336,6 +4336,8 @@ export interface components {
             /** @description "folder", "file", "address" or "missing". */
             placeKind: string;
             tables: components["schemas"]["TableSummary"][];
+            /** @description The place as it is shown: inside the folder that the server runs in without the way to it. */
+            shownPlace?: string;
         };
         /** @description One of the tables that stand side by side. */
         SplitBlock: {

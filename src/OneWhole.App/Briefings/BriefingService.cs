@@ -1,4 +1,7 @@
 using System.Collections.Immutable;
+using OneWhole.App.HandingOver;
+using OneWhole.App.Studies;
+using OneWhole.App.Tables;
 using OneWhole.Core.Briefings;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;
@@ -6,9 +9,6 @@ using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Handing;
-using OneWhole.App.HandingOver;
-using OneWhole.App.Studies;
-using OneWhole.App.Tables;
 using OneWhole.Store;
 
 namespace OneWhole.App.Briefings;

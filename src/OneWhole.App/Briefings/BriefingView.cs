@@ -1,5 +1,5 @@
-using OneWhole.App.Refreshing;
 using System.Text.Json.Nodes;
+using OneWhole.App.Refreshing;
 using OneWhole.Core.Briefings;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;

@@ -8,7 +8,11 @@ namespace OneWhole.App.Sources;
 
 /// <summary>A named source: a folder, a file (a database with many tables, for instance) or an address.</summary>
 /// <param name="PlaceKind">"folder", "file", "address" or "missing".</param>
-public sealed record SourceView(string Id, long Revision, string Name, string Place, string PlaceKind, IReadOnlyList<TableSummary> Tables);
+public sealed record SourceView(string Id, long Revision, string Name, string Place, string PlaceKind, IReadOnlyList<TableSummary> Tables)
+{
+    /// <summary>The place as it is shown: inside the folder that the server runs in without the way to it.</summary>
+    public string ShownPlace { get; init; } = "";
+}
 
 /// <summary>Whether one of a source's tables reads from another place.</summary>
 /// <param name="Problem">Why it does not, or null.</param>
@@ -164,7 +168,14 @@ public sealed class SourceService(DocumentStore documents, TableDocuments tables
     {
         Stored source = Read(stored);
         return new SourceView(stored.Id, stored.Revision, source.Name, source.Place, SourcePlace.KindOf(source.Place),
-            [.. all.Where(table => table.SourceId == stored.Id)]);
+            [.. all.Where(table => table.SourceId == stored.Id)])
+        { ShownPlace = Shown(source.Place) };
+    }
+
+    private static string Shown(string place)
+    {
+        string here = Directory.GetCurrentDirectory() + Path.DirectorySeparatorChar;
+        return place.StartsWith(here, StringComparison.Ordinal) ? place[here.Length..] : place;
     }
 
     private static Stored Read(StoredDocument stored) => Json.Stored<Stored>(stored.Body, Kind);

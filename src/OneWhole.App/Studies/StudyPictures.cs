@@ -1,5 +1,3 @@
-using OneWhole.Core.Workings.Rules;
-using OneWhole.Formats.Handing;
 using System.Text.Json.Nodes;
 using OneWhole.App.Tables;
 using OneWhole.Core.Drawing;
@@ -7,6 +5,8 @@ using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
+using OneWhole.Formats.Handing;
 
 namespace OneWhole.App.Studies;
 

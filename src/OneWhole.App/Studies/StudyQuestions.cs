@@ -1,4 +1,3 @@
-using OneWhole.Core.Workings.Rules;
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using OneWhole.App.Tables;
@@ -9,6 +8,7 @@ using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Formats.Text;
 
 namespace OneWhole.App.Studies;
@@ -92,7 +92,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         if (workings.Rows == RowKind.Parts)
         {
             Fraction change = valid.Aggregate(Fraction.Zero, (all, row) => all + (workings["change"].Exact(row) ?? Fraction.Zero));
-            return new SelectionReading($"{(valid.Length == 1 ? workings.NameOf(valid[0]) : words.Parts(valid.Length))}: {(change.Sign > 0 ? "+" : "")}{WorkingsText.Of(division, ColumnUnit.Amount, change)} {words.Counted}");
+            return new SelectionReading($"{(valid.Length == 1 ? workings.NameOf(valid[0]) : words.Parts(valid.Length))}: {NumberText.Signed(change, WorkingsText.Of(division, ColumnUnit.Amount, change.Abs()))} {words.Counted}");
         }
         if (valid.Length == 1 && division.HasGroups && !workings.RowsAreGroups)
         {

@@ -2,8 +2,8 @@ using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
-using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Charts;
 

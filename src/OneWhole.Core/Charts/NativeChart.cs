@@ -1,6 +1,6 @@
 using OneWhole.Core.Numbers;
-using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Charts;
 

@@ -62,6 +62,7 @@ public static class Axes
     public static void Upright(FigureBuilder figure, string id, Box plot, PixelScale scale, IReadOnlyList<Tick> ticks, bool left, bool lines)
     {
         Font font = figure.Small;
+        Title(figure, id, ticks, upright: true, left);
         foreach (Tick tick in ticks.Reverse())
         {
             double y = scale.At(tick.Value);
@@ -80,9 +81,24 @@ public static class Axes
         }
     }
 
+    /// <summary>An axis' title, in the line that is kept for it: over one that stands, at its own side; at the end of one that lies.</summary>
+    public static void Title(FigureBuilder figure, string id, IReadOnlyList<Tick> ticks, bool upright, bool left)
+    {
+        if (figure.AxisTitles is not { } titles || ticks.Count == 0)
+        {
+            return;
+        }
+        Font font = figure.Small;
+        string text = ticks[^1].Text.EndsWith('%') ? titles.Shares : titles.Amounts;
+        figure.Put(upright
+            ? figure.Text($"{id}-title", "axis", left ? figure.Plot.X : figure.Plot.Right, figure.Plot.Y - font.LineHeight * 0.45, left ? "start" : "end", text, font, Ink.Quiet, figure.Plot.Width * 0.45)
+            : figure.Text($"{id}-title", "axis", figure.Plot.Right, figure.Plot.Bottom + font.LineHeight * 0.85, "end", text, font, Ink.Quiet, figure.Plot.Width * 0.6));
+    }
+
     /// <summary>Tick texts under the plot.</summary>
     public static void Level(FigureBuilder figure, string id, Box plot, PixelScale scale, IReadOnlyList<Tick> ticks, bool lines)
     {
+        Title(figure, id, ticks, upright: false, left: false);
         Font font = figure.Small;
         double last = double.NegativeInfinity;
         foreach (Tick tick in ticks)

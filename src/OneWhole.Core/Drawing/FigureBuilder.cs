@@ -112,6 +112,9 @@ public sealed class FigureBuilder
         return Rooms[what] = Math.Max(own, Rooms.GetValueOrDefault(what));
     }
 
+    /// <summary>What is written over an axis of amounts and one of shares, on wish; null for nothing.</summary>
+    internal (string Amounts, string Shares)? AxisTitles { get; set; }
+
     /// <summary>Whether names stand along the bars.</summary>
     public bool HasNames => !IsMiniature && Finish.Axes.Names;
 

@@ -1,8 +1,8 @@
 using System.Text.Json.Nodes;
 using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
-using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Tables;
@@ -223,6 +223,9 @@ public abstract class Form
 
     /// <summary>Whether bars, slices and pieces have labels, as the finish has it.</summary>
     public virtual bool HasLabels(Study study) => study.Finish.Labels != LabelText.None;
+
+    /// <summary>Whether a figure of these workings has an axis of amounts or shares, that can have a title.</summary>
+    public virtual bool HasValueAxis(WorkingsResult workings) => false;
 
     /// <summary>Whether each part is to be named somewhere.</summary>
     public virtual bool NamesParts(Study study) => true;

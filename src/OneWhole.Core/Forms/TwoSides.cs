@@ -90,7 +90,7 @@ internal static class TwoSides
     public static Phrase Words(Study study, WorkingsResult? workings) => new("sides",
     [
         new Token(workings is { Division: { IsEmpty: false, PartCount: 2 } division } ? $", {division.Parts[0].Label} to the left, {division.Parts[1].Label} to the right" : ", one part a side"),
-        new Token("change sides")
+        new Token("which side is which")
         {
             Path = "order.reverse",
             Control = "options",

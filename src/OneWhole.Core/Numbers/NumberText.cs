@@ -21,6 +21,11 @@ public static class NumberText
         return Group(text);
     }
 
+    /// <summary>A change with its sign, so that nobody takes it for an amount: "+12", "−3", "0".</summary>
+    /// <param name="value">The change.</param>
+    /// <param name="size">How large it is, as it is printed.</param>
+    public static string Signed(Fraction value, string size) => value.Sign switch { > 0 => $"+{size}", < 0 => $"\u2212{size}", _ => size };
+
     /// <summary>A share in percent, with the sign: "82.4 %".</summary>
     public static string Percent(Fraction? share, int decimals, bool trimZeros = false) =>
         share is null ? Dash : Rounded(share.Value * 100, decimals, trimZeros) + " %";

@@ -116,7 +116,7 @@ public static class FinishSettings
     private static IEnumerable<Setting> Axes(Finish finish)
     {
         yield return new Setting("finish.amountEnd", "amount axis ends at", []) { Text = finish.AmountEnd?.ToString() ?? "", Otherwise = "where the form ends it", Kind = SettingKind.Number };
-        foreach ((string path, string name, bool now) in ((string, string, bool)[])[("line", "axis line", finish.Axes.Line), ("ticks", "ticks", finish.Axes.Ticks), ("numbers", "axis numbers", finish.Axes.Numbers), ("names", "names", finish.Axes.Names), ("grid", "grid", finish.Axes.Grid)])
+        foreach ((string path, string name, bool now) in ((string, string, bool)[])[("line", "axis line", finish.Axes.Line), ("ticks", "ticks", finish.Axes.Ticks), ("numbers", "axis numbers", finish.Axes.Numbers), ("names", "names", finish.Axes.Names), ("grid", "grid", finish.Axes.Grid), ("titles", "axis titles", finish.Axes.Titles)])
         {
             yield return Flag($"finish.axes.{path}", name, now, on: "shown", off: "hidden");
         }
@@ -152,6 +152,7 @@ public static class FinishSettings
         where T : struct, Enum =>
         new(path, name, [.. choices.Select(choice => new SettingChoice(choice.Text, choice.Word, choice.Value.Equals(now)))]);
 
-    private static Setting Flag(string path, string name, bool now, string on, string off) =>
+    /// <summary>Something that is shown or not, done or not.</summary>
+    internal static Setting Flag(string path, string name, bool now, string on, string off) =>
         new(path, name, [new SettingChoice(on, JsonValue.Create(true), now), new SettingChoice(off, JsonValue.Create(false), !now)]);
 }

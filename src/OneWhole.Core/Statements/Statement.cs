@@ -134,7 +134,7 @@ public sealed class Statement
     {
         Axis.Labels labels => _table.Find(labels.Column)?.Info.NounOne ?? Nouns.One(labels.Column),
         Axis.Bands bands => $"bands of {Nouns.Lower(bands.Column)}",
-        Axis.Columns columns => string.Join(", ", columns.Names.Take(4)) + (columns.Names.Length > 4 ? $" and {columns.Names.Length - 4} more columns" : ""),
+        Axis.Columns columns => string.Join(", ", columns.Names.Take(4)) + (columns.Names.Length > 4 ? $" and {columns.Names.Length - 4} more" : ""),
         _ => "part",
     };
 

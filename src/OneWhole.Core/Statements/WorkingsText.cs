@@ -34,5 +34,5 @@ public static class WorkingsText
         : NumberText.Rounded(value, Math.Min(4, division.Scale));
 
     /// <summary>Percentage points, with their sign: no share is ever taken for them.</summary>
-    private static string Points(Fraction value, int decimals) => (value.Sign > 0 ? "+" : "") + NumberText.Rounded(value, decimals);
+    private static string Points(Fraction value, int decimals) => NumberText.Signed(value, NumberText.Rounded(value.Abs(), decimals));
 }

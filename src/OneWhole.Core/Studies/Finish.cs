@@ -143,12 +143,16 @@ public sealed record AxisFinish
 
     public bool Grid { get; init; } = true;
 
+    /// <summary>Whether axes of values have titles.</summary>
+    public bool Titles { get; init; }
+
     public static ObjectShape<AxisFinish> Shape { get; } = new ObjectShape<AxisFinish>("axes", () => Standard)
         .Has("line", new FlagShape(), axes => axes.Line, (axes, value) => axes with { Line = value }, "draw the line that bars stand on")
         .Has("ticks", new FlagShape(), axes => axes.Ticks, (axes, value) => axes with { Ticks = value }, "draw a tick at each number")
         .Has("numbers", new FlagShape(), axes => axes.Numbers, (axes, value) => axes with { Numbers = value }, "print the numbers")
         .Has("names", new FlagShape(), axes => axes.Names, (axes, value) => axes with { Names = value }, "print the names")
-        .Has("grid", new FlagShape(), axes => axes.Grid, (axes, value) => axes with { Grid = value }, "draw lines across the plot");
+        .Has("grid", new FlagShape(), axes => axes.Grid, (axes, value) => axes with { Grid = value }, "draw lines across the plot")
+        .Has("titles", new FlagShape(), axes => axes.Titles, (axes, value) => axes with { Titles = value }, "write over each axis of values what it counts");
 }
 
 /// <summary>The size and weight of print, apart for what it says.</summary>
@@ -278,6 +282,15 @@ public sealed record Finish
     /// <summary>Whether thin lines lead from a part in one stack to the same part in the next.</summary>
     public bool Connect { get; init; }
 
+    /// <summary>Whether the points of a running line have their numbers.</summary>
+    public bool CurveNumbers { get; init; }
+
+    /// <summary>Whether a running line has its name beside it.</summary>
+    public bool CurveName { get; init; }
+
+    /// <summary>Whether columns of different widths stand under an axis of widths, 0 to 100 %.</summary>
+    public bool WidthAxis { get; init; }
+
     /// <summary>The words and place of each cut, by its position in the study's list.</summary>
     public ImmutableArray<CutFinish> Cuts { get; init; } = [];
 
@@ -316,6 +329,9 @@ public sealed record Finish
         .Has("pointer", new ChoiceShape<LabelText>(("auto", LabelText.Auto), ("share", LabelText.Share), ("amount", LabelText.Amount), ("both", LabelText.Both)), finish => finish.Pointer, (finish, value) => finish with { Pointer = value }, "what the note at the pointer says")
         .MayHave("eachShown", new TextShape("a label", 1000), finish => finish.EachShown, (finish, value) => finish with { EachShown = value }, "of small figures, the value whose workings stand beside them")
         .May("proportion", new NumberShape(least: ExactDecimal.Parse("0.2"), most: 5), finish => finish.Proportion, (finish, value) => finish with { Proportion = value }, "the figure's width by its height")
+        .Has("curveNumbers", new FlagShape(), finish => finish.CurveNumbers, (finish, value) => finish with { CurveNumbers = value }, "numbers at the points of a running line")
+        .Has("curveName", new FlagShape(), finish => finish.CurveName, (finish, value) => finish with { CurveName = value }, "the name of a running line beside it")
+        .Has("widthAxis", new FlagShape(), finish => finish.WidthAxis, (finish, value) => finish with { WidthAxis = value }, "an axis of widths, 0 to 100 %, over columns of different widths")
         .Has("connect", new FlagShape(), finish => finish.Connect, (finish, value) => finish with { Connect = value }, "thin lines from a part in one stack to the same part in the next")
         .Has("cuts", new ListShape<CutFinish>(CutFinish.Shape, most: 20), finish => finish.Cuts, (finish, value) => finish with { Cuts = value }, "words and lines of the cuts, in the order of the cuts");
 }

@@ -1,9 +1,9 @@
-using OneWhole.Core.Workings.Rules;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Workings;
 

@@ -289,7 +289,14 @@ public sealed class Division : IMeasured
     public ExactDecimal Printed(ExactDecimal amount) => SumsShares ? new ExactDecimal(amount.Units * 100, amount.Scale) : amount;
 
     /// <inheritdoc cref="Printed(Fraction)"/>
-    public ExactDecimal Printed(ExactInt units) => Printed(Decimal(units));
+    public ExactDecimal Printed(ExactInt units) => Printed(Readable(Decimal(units)));
+
+    /// <summary>Of an amount of three figures and more nobody reads more than two decimals; smaller ones keep all of theirs.</summary>
+    private static ExactDecimal Readable(ExactDecimal amount)
+    {
+        const int most = 2;
+        return amount.Scale <= most || Math.Abs(amount.ToDouble()) < 100 ? amount : new ExactDecimal((amount.ToFraction() * new Fraction(ExactInt.PowerOfTen(most))).Round(), most);
+    }
 
     /// <summary>An amount in words: "4,821.5", of a column of shares "42.5 %".</summary>
     public string Text(ExactInt units) => NumberText.Exact(Printed(units)) + (SumsShares ? " %" : "");
@@ -366,9 +373,18 @@ public sealed class Division : IMeasured
         void OrderGroups() => groups = before is not null || groups is null ? groups
             : Orders.OfGroups(folded, study.Order.Groups ?? form.GroupOrder, study.Order.ReverseGroups, WholeOfGroup, name => form.GroupKey(name, study, folded));
         void OrderParts() => parts = Orders.OfParts(folded, study.Order.Parts ?? form.PartOrderOf(study), study.Order.ReverseParts, name => form.PartKey(name, folded, groups));
-        // What is the whole decides over the groups, and which group is first over the parts.
-        Action[] steps = form.WholeIsFirstPart ? [OrderParts, OrderGroups] : [OrderGroups, OrderParts];
-        Array.ForEach(steps, step => step());
+        if (form.WholeIsFirstPart)
+        {
+            // The first part is the whole, by which groups may be ordered.
+            OrderParts();
+            OrderGroups();
+        }
+        else
+        {
+            // Parts may be ordered by what they are in the first group.
+            OrderGroups();
+            OrderParts();
+        }
         return new Division(study, table, aggregate, listed, Arrange(folded, parts, groups), fixedWhole)
         {
             Second = second,

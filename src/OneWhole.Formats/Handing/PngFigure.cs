@@ -1,5 +1,5 @@
-using OneWhole.Core.Studies;
 using System.Globalization;
+using OneWhole.Core.Studies;
 using OneWhole.Formats.Pictures;
 
 namespace OneWhole.Formats.Handing;

@@ -1,4 +1,3 @@
-using OneWhole.Core.Workings.Rules;
 using System.Collections.Immutable;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
@@ -6,6 +5,7 @@ using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Formats.Handing;
 

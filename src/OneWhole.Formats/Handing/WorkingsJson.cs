@@ -1,7 +1,7 @@
-using OneWhole.Core.Workings.Rules;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Formats.Handing;
 

@@ -1,7 +1,7 @@
-using OneWhole.Core.Workings.Rules;
 using System.Globalization;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Formats.Office;
 

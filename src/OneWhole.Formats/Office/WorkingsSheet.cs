@@ -1,8 +1,8 @@
-using OneWhole.Core.Workings.Rules;
 using System.Globalization;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Formats.Office;
 

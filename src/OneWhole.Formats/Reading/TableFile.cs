@@ -1,8 +1,8 @@
+using OneWhole.Formats.ColumnFiles;
 using OneWhole.Formats.Databases;
 using OneWhole.Formats.Delimited;
 using OneWhole.Formats.Json;
 using OneWhole.Formats.OpenDocument;
-using OneWhole.Formats.ColumnFiles;
 using OneWhole.Formats.Workbooks;
 
 namespace OneWhole.Formats.Reading;

@@ -1,8 +1,8 @@
 using OneWhole.Core.Charts;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
-using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Tests.Charts;
 

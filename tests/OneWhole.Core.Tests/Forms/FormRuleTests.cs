@@ -2,8 +2,8 @@ using CsCheck;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
-using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Tests.Forms;
 

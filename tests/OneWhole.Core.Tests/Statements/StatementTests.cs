@@ -3,8 +3,8 @@ using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Tests.Workings;
-using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 using OneWhole.Formats.Text;
 
 namespace OneWhole.Core.Tests.Statements;

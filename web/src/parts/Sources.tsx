@@ -139,7 +139,7 @@ function SourceRow({ source }: { source: SourceView }) {
       <div className="flex flex-wrap items-baseline gap-x-4">
         <span className="font-semibold">{source.name}</span>
         <span className={`min-w-0 flex-1 truncate text-[13px] ${source.placeKind === 'missing' ? 'text-fail' : 'text-quiet'}`}>
-          {kinds[source.placeKind]}: {source.place}
+          {kinds[source.placeKind]}: {source.shownPlace}
         </span>
         <span className="figures text-[13px] text-quiet">
           {source.tables.length === 1 ? '1 table' : `${source.tables.length} tables`}

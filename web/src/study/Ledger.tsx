@@ -2,6 +2,7 @@ import { memo, useEffect, useRef, useState } from 'react';
 import { api, type LeastPreview, Problem, type StudyView, type WorkingsRow, type WorkingsView } from '../lib/api';
 import { isolated } from '../lib/bidi';
 import { paint } from '../lib/paint';
+import { useHiddenRight } from '../lib/useHiddenRight';
 import { useActiveCell } from '../parts/useActiveCell';
 import { useRowWindow } from '../parts/useRowWindow';
 import type { StudyActions } from './useStudy';
@@ -93,10 +94,15 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
   // A group's line has its name and, in smaller print, its share of everything.
   const part = workings.columns.findIndex((column) => column.key === 'part');
   const named = groups.map((group) => group.label.length * 8 + (group.cells[part]?.length ?? 0) * 6.6 + 24);
-  const names = Math.min(240, Math.max(112, ...named));
+  const parts = workings.rows.map((row) => (row.cells[part] ?? '').length * 7.4 + (perGroup ? 40 : 30));
+  const names = Math.min(240, Math.max(112, ...named, ...parts));
+  // What is over goes to all columns, so that numbers don't stand far from their names.
   const template = columns
-    .map((column, at) => (column.key === 'part' || column.key === 'group' ? `minmax(${names}px, 1fr)` : `${widest(at)}px`))
+    .map((column, at) =>
+      column.key === 'part' || column.key === 'group' ? `minmax(${names}px, 1fr)` : `minmax(${widest(at)}px, 0.4fr)`,
+    )
     .join(' ');
+  const hidden = useHiddenRight(scroller, template);
   const rowOf = (index: number): WorkingsRow | undefined =>
     index < page ? workings.rows[index] : more.get(Math.floor(index / page))?.[index % page];
   const ask = async (row: number, column: string) => {
@@ -118,6 +124,16 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
   );
   return (
     <>
+      {hidden ? (
+        <button
+          type="button"
+          tabIndex={-1}
+          className="word -mt-1 mb-0.5 cursor-pointer self-end text-[12px] text-accent"
+          onClick={() => scroller.current?.scrollBy({ left: 240, behavior: 'smooth' })}
+        >
+          more columns to the right
+        </button>
+      ) : null}
       <div
         ref={scroller}
         role="grid"

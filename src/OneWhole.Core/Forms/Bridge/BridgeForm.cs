@@ -275,5 +275,7 @@ public sealed class BridgeForm : Form<BridgeMembers>
     /// <summary>Bars of effects stand for no part.</summary>
     public override bool NamesParts(Study study) => Of(study).Steps == BridgeSteps.Parts;
 
+    public override bool HasValueAxis(WorkingsResult workings) => true;
+
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new BridgeLayout(workings, domains, figure).Draw();
 }

@@ -121,13 +121,11 @@ internal sealed class BridgeLayout
             return _texts.Lines(step.Row, LabelText.Amount);
         }
         Fraction change = step.To - step.From;
-        var amount = new LabelLine(Signed(change, AmountOf(change.Abs())), _figure.Amounts);
+        var amount = new LabelLine(NumberText.Signed(change, AmountOf(change.Abs())), _figure.Amounts);
         LabelLine[] points = step.Row >= 0 && _workings["points"].Exact(step.Row) is { } own
-            ? [new($"{Signed(own, NumberText.Rounded(own.Abs(), _division.Study.Rounding.Decimals, _figure.Finish.TrimZeros))} pts", _figure.Shares)] : [];
+            ? [new($"{NumberText.Signed(own, NumberText.Rounded(own.Abs(), _division.Study.Rounding.Decimals, _figure.Finish.TrimZeros))} pts", _figure.Shares)] : [];
         return _figure.Finish.Labels switch { LabelText.Share when points.Length > 0 => points, LabelText.Both => [amount, .. points], _ => [amount] };
     }
 
     private string AmountOf(Fraction value) => _texts.Amount((value * new Fraction(_division.Divisor)).Round());
-
-    private static string Signed(Fraction value, string size) => value.Sign switch { > 0 => $"+{size}", < 0 => $"−{size}", _ => size };
 }

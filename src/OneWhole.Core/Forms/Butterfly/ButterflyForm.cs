@@ -5,8 +5,8 @@ using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
-using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Forms.Butterfly;
 

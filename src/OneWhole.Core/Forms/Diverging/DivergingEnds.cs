@@ -1,7 +1,7 @@
 using OneWhole.Core.Charts;
 using OneWhole.Core.Numbers;
-using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Forms.Diverging;
 

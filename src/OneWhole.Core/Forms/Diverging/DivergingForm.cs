@@ -1,4 +1,3 @@
-using OneWhole.Core.Workings.Rules;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
@@ -8,6 +7,7 @@ using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Forms.Diverging;
 
@@ -169,16 +169,22 @@ public sealed class DivergingForm : Form<DivergingMembers>
             yield return new Phrase("levels",
             [
                 .. known ? [new Token($", {Names(levels.Lows.Reverse())} to the left and {Names(levels.Highs)} to the right"), order] : (Token[])[new Token(", levels "), order],
-                new Token("swap the ends") { Path = "form.sides", Control = "options", Aside = true, Ask = "Which side is a level on?", Options = () => SideOptions(division, levels) },
+                new Token("levels on each side") { Path = "form.sides", Control = "options", Aside = true, Ask = "Which side is a level on?", Options = () => SideOptions(division, levels) },
             ]);
         }
-        yield return new Phrase("neutral",
+        // Where no level is neutral, nothing is said of where it would stand.
+        bool neutral = workings is not { Division.IsEmpty: false } || ((DivergingComputed)workings.Computed).Levels.Neutrals.Count > 0;
+        IEnumerable<Token> place =
         [
             new Token(", neutral "),
             Token.Choice("form.neutral", "Where do neutral levels stand?",
                 ("split over the middle", "split", members.Neutral == NeutralPlace.Split, null),
                 ("apart at the right", "apart", members.Neutral == NeutralPlace.Apart, null),
                 ("left out of the picture", "out", members.Neutral == NeutralPlace.Out, null)),
+        ];
+        yield return new Phrase("neutral",
+        [
+            .. neutral ? place : [],
             new Token(", as "),
             TwoSides.ScaleChoice(members.Length, shares: "of each group", amounts: "how many answers there were"),
         ]);

@@ -1,4 +1,3 @@
-using OneWhole.Core.Workings.Rules;
 using System.Collections.Immutable;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
@@ -6,6 +5,7 @@ using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Forms.Mekko;
 
@@ -157,6 +157,10 @@ public sealed class MekkoForm : Form<MekkoMembers>
     }
 
     public override bool PilesUp(Study study) => true;
+
+    public override bool HasValueAxis(WorkingsResult workings) => true;
+
+    public override IEnumerable<Setting> Settings(Study study) => [FinishSettings.Flag("finish.widthAxis", "axis of widths", study.Finish.WidthAxis, on: "shown", off: "hidden")];
 
     public override Unsuitable? Suits(WorkingsResult workings)
     {

@@ -57,8 +57,13 @@ internal sealed class MekkoLayout
         double right = names?.Width(_figure) ?? 0;
         double width = room.Width - left - right;
         double below = _figure.HasNames ? NamesHeight(width, room.Height) : 0;
-        Box plot = room.Inset(left, text ? font.CapHeight : 0, right, below);
+        bool widths = text && _figure.Finish.WidthAxis;
+        Box plot = room.Inset(left, text ? font.CapHeight + (widths ? font.LineHeight + 4 * unit : 0) : 0, right, below);
         plot = plot.AtLeast(4);
+        if (widths)
+        {
+            DrawWidths(plot);
+        }
         var scale = new PixelScale(_domains.Least, _domains.Most, plot.Bottom, plot.Y);
         if (text)
         {
@@ -76,6 +81,20 @@ internal sealed class MekkoLayout
         DrawNames(plot, below);
         int last = (_division.GroupCount - 1) * _division.PartCount;
         names?.Draw(_figure, plot.Right, plot, part => (scale.At(_workings["base"].Number(last + part)!.Value) + scale.At(_workings["top"].Number(last + part)!.Value)) / 2, _ink);
+    }
+
+    /// <summary>How wide the columns are, on a scale above them.</summary>
+    private void DrawWidths(Box plot)
+    {
+        Font font = _figure.Small;
+        var scale = new PixelScale(0, 1, plot.X, plot.Right);
+        foreach (Axes.Tick tick in Axes.Shares(0, 1, plot.Width, font.Size * 2.2))
+        {
+            double x = scale.At(tick.Value);
+            _figure.Line($"width-mark-{tick.Value:R}", "tick", x, plot.Y - 5 * _figure.Unit, x, plot.Y - 1, Ink.Quiet);
+            double half = _figure.TextWidth(tick.Text, font) / 2;
+            _figure.PutWhereFree([_figure.Text($"width-tick-{tick.Value:R}", "axis", Math.Clamp(x, plot.X + half, plot.Right - half), plot.Y - 8 * _figure.Unit, "middle", tick.Text, font, Ink.Quiet)], 3);
+        }
     }
 
     private (double From, double To) Column(Box plot, int group)

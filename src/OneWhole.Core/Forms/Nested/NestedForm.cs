@@ -56,6 +56,8 @@ public sealed class NestedForm : Form<NestedMembers>
 
     public override NativeChart? Chart(WorkingsResult workings) => NestedChart.Of(workings, Of(workings.Division.Study).Direction);
 
+    public override bool HasValueAxis(WorkingsResult workings) => true;
+
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new NestedLayout(workings, Of(workings.Division.Study).Direction, domains, figure).Draw();
 }

@@ -1,4 +1,3 @@
-using OneWhole.Core.Workings.Rules;
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Charts;
@@ -10,6 +9,7 @@ using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Forms.Pareto;
 
@@ -322,6 +322,8 @@ public sealed class ParetoForm : Form<ParetoMembers>
             new SettingChoice("by class", JsonValue.Create(true), study.Finish.ClassColours),
             new SettingChoice("one for all", JsonValue.Create(false), !study.Finish.ClassColours),
         ]);
+        yield return FinishSettings.Flag("finish.curveNumbers", "numbers on the line", study.Finish.CurveNumbers, on: "shown", off: "hidden");
+        yield return FinishSettings.Flag("finish.curveName", "name of the line", study.Finish.CurveName, on: "shown", off: "hidden");
     }
 
     public override Unsuitable? Suits(WorkingsResult workings)
@@ -365,6 +367,8 @@ public sealed class ParetoForm : Form<ParetoMembers>
 
     /// <summary>Along the share of the parts there is no place for each.</summary>
     public override bool NamesParts(Study study) => Of(study).Along == ParetoAlong.Parts;
+
+    public override bool HasValueAxis(WorkingsResult workings) => true;
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new ParetoLayout(workings, Of(workings.Division.Study), domains, figure).Draw();

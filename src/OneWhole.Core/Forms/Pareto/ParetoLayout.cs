@@ -104,6 +104,7 @@ internal sealed class ParetoLayout
         {
             _figure.Line("baseline", "baseline", _plot.X, _shares.At(0), _plot.Right, _shares.At(0), Ink.Quiet);
             DrawCuts();
+            DrawCurveTexts();
             DrawLabels();
         }
     }
@@ -339,6 +340,45 @@ internal sealed class ParetoLayout
             double x = X(parts), y = _shares.At(_readings.ShareAfter(parts)!.Value.ToDouble());
             _figure.Add(new PathMark($"point-{_division.Parts[row].Key}", "point", [Circle(x, y, radius)]) { Fill = Ink.Paper, Stroke = Ink.Text, StrokeWidth = Math.Max(1.2, 1.3 * _figure.Unit), Row = row, Part = _division.Parts[row].Key });
             _figure.Obstacles.Add(new Box(x - radius - 1, y - radius - 1, 2 * radius + 2, 2 * radius + 2));
+        }
+    }
+
+    /// <summary>What the line says, on wish: its name, and at its points how far it has come. The cuts' words go first.</summary>
+    private void DrawCurveTexts()
+    {
+        if (_division.WholeAt(0).IsZero || _position)
+        {
+            return;
+        }
+        Font font = _figure.Shares;
+        double gap = 6 * _figure.Unit;
+        if (_figure.Finish.CurveNumbers)
+        {
+            for (int row = 0; row < _rows; row++)
+            {
+                int parts = IsFolded(row) ? _parts : row + 1;
+                Fraction share = _readings.ShareAfter(parts)!.Value;
+                double x = X(parts), y = _shares.At(share.ToDouble());
+                string text = NumberText.Percent(share, _division.Study.Rounding.Decimals, _figure.Finish.TrimZeros), key = _division.Parts[row].Key;
+                TextMark At(double left, double baseline, string anchor) => _figure.Text($"point-label-{key}", "label", left, baseline, anchor, text, font, Ink.Text) with { Row = row, Part = key };
+                if (!_figure.PutWhereFree([At(x, y - gap, "middle"), At(x - gap, y - gap / 2, "end"), At(x + gap, y + font.CapHeight + gap, "start")], 1))
+                {
+                    _figure.GiveUp(1);
+                }
+            }
+        }
+        if (_figure.Finish.CurveName)
+        {
+            string name = $"running share of {StudyWords.Of(_division).Counted}";
+            IEnumerable<TextMark> places = from at in (double[])[0.35, 0.5, 0.25, 0.65, 0.8]
+                                           let parts = Math.Max(1, (int)(at * _parts))
+                                           let y = _shares.At(_readings.ShareAfter(parts)!.Value.ToDouble())
+                                           from place in (TextMark[])[_figure.Text("curve-name", "axis", X(parts) - 2 * gap, y - gap, "end", name, font, Ink.Text), _figure.Text("curve-name", "axis", X(parts) + 2 * gap, y + font.LineHeight, "start", name, font, Ink.Text)]
+                                           select place;
+            if (!_figure.PutWhereFree(places, 2))
+            {
+                _figure.GiveUp(1);
+            }
         }
     }
 

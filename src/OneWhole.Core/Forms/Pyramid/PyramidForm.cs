@@ -1,4 +1,3 @@
-using OneWhole.Core.Workings.Rules;
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Charts;
@@ -9,6 +8,7 @@ using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Forms.Pyramid;
 
@@ -237,6 +237,8 @@ public sealed class PyramidForm : Form<PyramidMembers>
     public override NativeChart? Chart(WorkingsResult workings) => PyramidChart.Of(workings, Of(workings.Division.Study));
 
     public override bool HasLabels(Study study) => study.Finish.Labels is not (LabelText.Auto or LabelText.None);
+
+    public override bool HasValueAxis(WorkingsResult workings) => true;
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new PyramidLayout(workings, Of(workings.Division.Study), domains, figure).Draw();

@@ -97,6 +97,7 @@ internal sealed class PyramidLayout
     {
         Font font = _figure.Small;
         IReadOnlyList<Axes.Tick> ticks = _share ? Axes.Shares(0, _domains.Most, half, font.Size) : Axes.Amounts(0, _domains.Most, half, font.Size * 1.4, null, AxisAmounts.Of(_division));
+        Axes.Title(_figure, "value", ticks, upright: false, left: false);
         foreach ((PixelScale scale, string id, string anchor) in (ReadOnlySpan<(PixelScale, string, string)>)[(left, "left", "end"), (right, "right", "start")])
         {
             foreach (Axes.Tick tick in ticks)

@@ -5,8 +5,8 @@ using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
-using OneWhole.Core.Workings.Rules;
 using OneWhole.Core.Workings;
+using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Core.Forms.Stacked;
 
@@ -131,6 +131,8 @@ public sealed class StackedForm : Form<StackedMembers>
     public override Domains Domains(WorkingsResult workings) => StackedLayout.DomainsOf(workings, Of(workings.Division.Study));
 
     public override NativeChart? Chart(WorkingsResult workings) => StackedChart.Of(workings, Of(workings.Division.Study));
+
+    public override bool HasValueAxis(WorkingsResult workings) => StackedLayout.NeedsAxis(workings.Division, Of(workings.Division.Study));
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new StackedLayout(workings, Of(workings.Division.Study), domains, figure).Draw();

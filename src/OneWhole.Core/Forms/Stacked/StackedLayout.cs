@@ -74,7 +74,7 @@ internal sealed class StackedLayout
     }
 
     /// <summary>Totals over a few stacks say what an axis would.</summary>
-    private static bool NeedsAxis(Division division, StackedMembers members) =>
+    internal static bool NeedsAxis(Division division, StackedMembers members) =>
         members.Arrange == Arrangement.Beside || members.Length == LengthUnit.Share || division.GroupCount > 8 || division.Study.Finish.Labels == LabelText.None;
 
     public void Draw()
