@@ -78,7 +78,7 @@ test('what has no room is said at the foot and beside the proofs, and the click 
   await expect(remark).toBeVisible();
   const said = /^(.+ no room) in this figure/.exec((await remark.innerText()).trim())?.[1] ?? '';
   expect(said).toMatch(/\d+ of 90/);
-  await expect(figure(page).getByText(said, { exact: false }).first()).toBeVisible();
+  await expect(figure(page).locator('text').filter({ hasText: said }).first()).toBeVisible();
   // The largest has its name.
   await expect(figure(page).getByText('Pier aa', { exact: true })).toBeVisible();
   await remark.getByRole('button').click();

@@ -170,8 +170,8 @@ public static class Axes
                 }
             }
         }
-        IReadOnlyList<NamePlace> places = NamePlaces.Of(names.Count, band, font.LineHeight, ranks);
-        double lead = places.Any(place => place.IsMoved) ? 12 * figure.Unit : 0;
+        IReadOnlyList<NamePlace> places = NamePlaces.Of(names.Count, band, font.LineHeight, ranks, NamePlaces.Far);
+        double lead = places.Any(place => place.IsMoved) ? 18 * figure.Unit : 0;
         double widest = places.Max(place => figure.TextWidth(place.More > 0 ? place.RunText : names[place.At], font));
         double height = Math.Min(mostHeight, widest + 2 + lead);
         List<IReadOnlyList<string>> turned = [.. places.Select(place => (IReadOnlyList<string>)[TextFit.Shorten(figure.Measurer, place.More > 0 ? place.RunText : names[place.At], font, height - lead)])];

@@ -24,8 +24,11 @@ internal readonly record struct NamePlace(int At, int More, double Wished, doubl
 /// </summary>
 internal static class NamePlaces
 {
-    /// <summary>A name stands at most so many lines from its bar.</summary>
-    private const double MostLinesMoved = 5;
+    /// <summary>How many lines a name may stand from its bar where thin lines have little room to lead to it.</summary>
+    public const double Near = 5;
+
+    /// <summary>And where they have more.</summary>
+    public const double Far = 8;
 
     /// <summary>More are not looked at: no sheet has room for so many.</summary>
     private const int MostCandidates = 400;
@@ -34,7 +37,8 @@ internal static class NamePlaces
     /// <param name="band">The room of one bar along the names.</param>
     /// <param name="line">What a name needs there.</param>
     /// <param name="ranks">Which stay.</param>
-    public static IReadOnlyList<NamePlace> Of(int count, double band, double line, NameRanks ranks)
+    /// <param name="moved">How many lines a name may be moved.</param>
+    public static IReadOnlyList<NamePlace> Of(int count, double band, double line, NameRanks ranks, double moved = Near)
     {
         double Middle(int at) => (at + 0.5) * band;
         if (band >= line - 0.5)
@@ -60,7 +64,7 @@ internal static class NamePlaces
             }
             int place = ~chosen.BinarySearch(at);
             chosen.Insert(place, at);
-            if (!Fits([.. chosen.Select(Middle)], length, line))
+            if (!Fits([.. chosen.Select(Middle)], length, line, moved))
             {
                 chosen.RemoveAt(place);
                 if (inOrder)
@@ -69,11 +73,11 @@ internal static class NamePlaces
                 }
             }
         }
-        return WithRuns(chosen, count, band, line, ranks);
+        return WithRuns(chosen, count, band, line, ranks, moved);
     }
 
     /// <summary>The chosen names with the runs between them; where the longest run has no room to be told, the least of the names gives way.</summary>
-    private static IReadOnlyList<NamePlace> WithRuns(List<int> chosen, int count, double band, double line, NameRanks ranks)
+    private static IReadOnlyList<NamePlace> WithRuns(List<int> chosen, int count, double band, double line, NameRanks ranks, double moved)
     {
         double length = count * band;
         while (true)
@@ -87,7 +91,7 @@ internal static class NamePlaces
                 int place = entries.FindIndex(entry => entry.Wished > wished);
                 place = place < 0 ? entries.Count : place;
                 entries.Insert(place, (first, more, wished));
-                if (Fits([.. entries.Select(entry => entry.Wished)], length, line))
+                if (Fits([.. entries.Select(entry => entry.Wished)], length, line, moved))
                 {
                     longestIsTold = true;
                 }
@@ -120,7 +124,7 @@ internal static class NamePlaces
         return runs;
     }
 
-    private static bool Fits(double[] wished, double length, double line)
+    private static bool Fits(double[] wished, double length, double line, double moved)
     {
         if (wished.Length * line > length + line * 0.5)
         {
@@ -129,7 +133,7 @@ internal static class NamePlaces
         double[] places = Spread(wished, length, line);
         for (int i = 0; i < places.Length; i++)
         {
-            if (Math.Abs(places[i] - wished[i]) > MostLinesMoved * line || (i > 0 && places[i] - places[i - 1] < line - 0.01))
+            if (Math.Abs(places[i] - wished[i]) > moved * line || (i > 0 && places[i] - places[i - 1] < line - 0.01))
             {
                 return false;
             }
