@@ -106,7 +106,7 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels)
         }
         if (groups && finish.Axes.Names)
         {
-            foreach (Entry group in division.Groups!)
+            foreach (Entry group in division.Groups!.Take(form.GroupsDrawn(division)))
             {
                 Count(named.Contains($"part group {group.Label}"));
             }

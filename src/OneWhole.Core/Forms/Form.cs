@@ -230,6 +230,9 @@ public abstract class Form
     /// <summary>Whether each part is to be named somewhere.</summary>
     public virtual bool NamesParts(Study study) => true;
 
+    /// <summary>How many groups, from the first, are drawn and named by themselves.</summary>
+    public virtual int GroupsDrawn(Division division) => division.GroupCount;
+
     /// <summary>Whether parts are named along the bars; else by a key, or in their pieces.</summary>
     public virtual bool NamesPartsAlong(Study study) => Groups == GroupUse.None;
 

@@ -288,6 +288,9 @@ public sealed record Finish
     /// <summary>Whether a running line has its name beside it.</summary>
     public bool CurveName { get; init; }
 
+    /// <summary>How many columns of different widths stand by themselves, the others drawn as one; null for all. The workings list every group.</summary>
+    public int? FoldGroups { get; init; }
+
     /// <summary>Whether columns of different widths stand under an axis of widths, 0 to 100 %.</summary>
     public bool WidthAxis { get; init; }
 
@@ -331,6 +334,7 @@ public sealed record Finish
         .May("proportion", new NumberShape(least: ExactDecimal.Parse("0.2"), most: 5), finish => finish.Proportion, (finish, value) => finish with { Proportion = value }, "the figure's width by its height")
         .Has("curveNumbers", new FlagShape(), finish => finish.CurveNumbers, (finish, value) => finish with { CurveNumbers = value }, "numbers at the points of a running line")
         .Has("curveName", new FlagShape(), finish => finish.CurveName, (finish, value) => finish with { CurveName = value }, "the name of a running line beside it")
+        .May("foldGroups", new CountShape(1, 1000), finish => finish.FoldGroups, (finish, value) => finish with { FoldGroups = value }, "draw the columns past so many as one")
         .Has("widthAxis", new FlagShape(), finish => finish.WidthAxis, (finish, value) => finish with { WidthAxis = value }, "an axis of widths, 0 to 100 %, over columns of different widths")
         .Has("connect", new FlagShape(), finish => finish.Connect, (finish, value) => finish with { Connect = value }, "thin lines from a part in one stack to the same part in the next")
         .Has("cuts", new ListShape<CutFinish>(CutFinish.Shape, most: 20), finish => finish.Cuts, (finish, value) => finish with { Cuts = value }, "words and lines of the cuts, in the order of the cuts");

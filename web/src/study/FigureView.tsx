@@ -1,12 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { api, type Edit, type Figure, type Mark, type StudyView, type WorkingsRow } from '../lib/api';
-import { paint } from '../lib/paint';
+import { api, type Edit, type Figure, type StudyView, type WorkingsRow } from '../lib/api';
 import { MarkPaint } from '../parts/FigurePaint';
 import { PointerNote } from '../parts/PointerNote';
 import { AxisEnd } from './AxisEnd';
 import { CutEditor } from './CutEditor';
+import { CutWords, Handle } from './CutHandles';
+import { isBar, isDrawn, type Lasso, rowAt, rowsWithin } from './hits';
 import { KeyColour } from './KeyColour';
+import { MarkButton } from './MarkButton';
 import type { StudyActions } from './useStudy';
 
 type Props = {
@@ -18,79 +20,14 @@ type Props = {
   choose: (row: number, extend: boolean) => void;
   setChosen: (rows: number[]) => void;
   actions: StudyActions;
-};
-
-const near = 12;
-
-const isBar = (mark: Mark) => mark.role === 'bar' && (mark.row ?? -1) >= 0 && ('height' in mark || 'runs' in mark);
-
-/** The box of a bar or of a slice. */
-function boxOf(mark: Mark): { left: number; top: number; right: number; bottom: number } {
-  if ('height' in mark) return { left: mark.x, top: mark.y, right: mark.x + (mark.width ?? 0), bottom: mark.y + mark.height };
-  const run = 'runs' in mark ? (mark.runs[0] ?? []) : [];
-  const xs = run.filter((_, at) => at % 2 === 0);
-  const ys = run.filter((_, at) => at % 2 === 1);
-  return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };
-}
-
-/** Whether a place is inside a closed run of points (the even-odd rule). */
-function isInside(run: number[], x: number, y: number): boolean {
-  let inside = false;
-  for (let at = 0, before = run.length - 2; at < run.length; before = at, at += 2) {
-    const [ax = 0, ay = 0, bx = 0, by = 0] = [run[at], run[at + 1], run[before], run[before + 1]];
-    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
-  }
-  return inside;
-}
-
-/** The row at a place: a bar under it or near by (24 × 24 px), or one of many in a merged path. */
-function rowAt(figure: Figure, x: number, y: number): number | null {
-  let best: number | null = null;
-  let least = near;
-  for (const mark of figure.marks) {
-    if (isBar(mark) && 'runs' in mark) {
-      if (isInside(mark.runs[0] ?? [], x, y)) return mark.row ?? null;
-    } else if (isBar(mark) && 'height' in mark && 'width' in mark && 'x' in mark) {
-      const dx = Math.max(mark.x - x, 0, x - mark.x - (mark.width ?? 0));
-      const dy = Math.max(mark.y - y, 0, y - mark.y - mark.height);
-      const distance = Math.max(dx, dy);
-      if (distance < least || (distance === 0 && least === 0)) {
-        least = distance;
-        best = mark.row ?? null;
-      }
-    } else if ('strip' in mark && mark.strip) {
-      const place = mark.strip.axis === 'x' ? x : y;
-      if (place >= mark.strip.from && place < mark.strip.to) {
-        return Math.floor(((place - mark.strip.from) / (mark.strip.to - mark.strip.from)) * mark.strip.count);
-      }
-    }
-  }
-  return best;
-}
-
-/** A rectangle drawn around bars, in the figure's pixels. */
-type Lasso = { fromX: number; fromY: number; x: number; y: number };
-
-const isDrawn = (lasso: Lasso) => Math.abs(lasso.x - lasso.fromX) > 5 || Math.abs(lasso.y - lasso.fromY) > 5;
-
-const rowsWithin = (bars: Mark[], lasso: Lasso): number[] => {
-  const [left, right] = [Math.min(lasso.x, lasso.fromX), Math.max(lasso.x, lasso.fromX)];
-  const [top, bottom] = [Math.min(lasso.y, lasso.fromY), Math.max(lasso.y, lasso.fromY)];
-  return bars.flatMap((bar) => {
-    const box = boxOf(bar);
-    return box.left < right && box.right > left && box.top < bottom && box.bottom > top ? [bar.row ?? 0] : [];
-  });
-};
-
-const valueAt = (edit: Edit, pixel: number) => {
-  const span = (edit.toPixel ?? 1) - (edit.fromPixel ?? 0);
-  const raw = (edit.fromValue ?? 0) + ((pixel - (edit.fromPixel ?? 0)) / span) * ((edit.toValue ?? 1) - (edit.fromValue ?? 0));
-  const step = edit.step || 0.01;
-  return Number(Math.min(edit.most ?? 1, Math.max(edit.least ?? 0, Math.round(raw / step) * step)).toFixed(6));
+  /** The part whose colours are to be opened; null for none. */
+  colouring: string | null;
+  /** They are open. */
+  coloured: () => void;
 };
 
 /** The figure: painted from marks, pointed at, selected, dragged. */
-export function FigureView({ view, figure, lit, setLit, chosen, choose, setChosen, actions }: Props) {
+export function FigureView({ view, figure, lit, setLit, chosen, choose, setChosen, actions, colouring, coloured }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [note, setNote] = useState<{ x: number; y: number; row: number } | null>(null);
   const [title, setTitle] = useState(false);
@@ -109,6 +46,19 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
   const dragging = useRef(false);
   const rows = useMemo(() => new Map(view.workings?.rows.map((row) => [row.row, row])), [view.workings]);
   const bars = useMemo(() => figure.marks.filter(isBar), [figure]);
+  // A part's colours are opened from its bar's reading, too: not every part has an entry of a key.
+  useEffect(() => {
+    const mark = colouring ? bars.find((bar) => bar.part === colouring) : undefined;
+    if (!mark || !colouring) return;
+    const [x, y] =
+      'width' in mark && 'x' in mark
+        ? [mark.x + (mark.width ?? 0) / 2, mark.y]
+        : 'runs' in mark
+          ? [mark.runs[0]?.[0] ?? 0, mark.runs[0]?.[1] ?? 0]
+          : [0, 0];
+    setRecolour({ part: colouring, left: (x / figure.width) * 100, top: (y / figure.height) * 100 });
+    coloured();
+  }, [colouring, bars, figure, coloured]);
   const place = (event: React.PointerEvent | React.MouseEvent): [number, number] => {
     const box = svg.current?.getBoundingClientRect();
     return box
@@ -386,74 +336,6 @@ function useSettled(size: string) {
   return settled === size;
 }
 
-type Carried = { label: string; groups: boolean; moved: (to: string) => void };
-
-/** A text of the figure that can be pressed; a name of the key or of the bars also carried to the place of another. */
-function MarkButton({ mark, name, act, carried }: { mark: Mark; name: string; act: () => void; carried?: Carried }) {
-  const from = useRef<{ x: number; y: number } | null>(null);
-  const wasCarried = useRef(false);
-  const [shift, setShift] = useState<[number, number] | null>(null);
-  const kind = carried ? `${carried.groups ? 'group' : 'part'}-name` : undefined;
-  return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-label={name}
-      data-carried={kind}
-      data-label={carried?.label}
-      className={carried ? 'cursor-grab' : 'cursor-pointer'}
-      transform={shift ? `translate(${shift[0]} ${shift[1]})` : undefined}
-      onClick={(event) => {
-        event.stopPropagation();
-        if (!wasCarried.current) act();
-        wasCarried.current = false;
-      }}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') act();
-      }}
-      onPointerDown={(event) => {
-        event.stopPropagation();
-        from.current = { x: event.clientX, y: event.clientY };
-        wasCarried.current = false;
-        if (carried) event.currentTarget.setPointerCapture(event.pointerId);
-      }}
-      onPointerMove={(event) => {
-        if (!from.current || !carried || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
-        const [x, y] = [event.clientX - from.current.x, event.clientY - from.current.y];
-        const svg = event.currentTarget.ownerSVGElement;
-        const scale = svg ? svg.viewBox.baseVal.width / svg.getBoundingClientRect().width : 1;
-        if (shift || Math.hypot(x, y) > 5) setShift([x * scale, y * scale]);
-      }}
-      onPointerUp={(event) => {
-        from.current = null;
-        if (!shift || !carried) return;
-        wasCarried.current = true;
-        setShift(null);
-        const to = nearestName(event.currentTarget, event.clientX, event.clientY);
-        if (to && to !== carried.label) carried.moved(to);
-      }}
-    >
-      <MarkPaint mark={mark} />
-    </g>
-  );
-}
-
-/** The name of its kind that is nearest to a place on the screen. */
-function nearestName(of: SVGGElement, x: number, y: number): string | undefined {
-  const names = [...(of.ownerSVGElement?.querySelectorAll<SVGGElement>(`[data-carried="${of.dataset.carried}"]`) ?? [])];
-  const away = (name: SVGGElement) => {
-    const box = name.getBoundingClientRect();
-    const dx = Math.max(box.left - x, 0, x - box.right);
-    const dy = Math.max(box.top - y, 0, y - box.bottom);
-    return Math.hypot(dx, dy);
-  };
-  return names
-    .filter((name) => name !== of)
-    .map((name) => ({ label: name.dataset.label, far: away(name) }))
-    .sort((a, b) => a.far - b.far)
-    .find((name) => name.far < 40)?.label;
-}
-
 function spoken(row: WorkingsRow | undefined, view: StudyView): string {
   if (!row || !view.workings) return '';
   return view.workings.columns
@@ -483,142 +365,4 @@ function Note({ row, view, x, y }: { row: WorkingsRow | undefined; view: StudyVi
     `${cell('shownShare') ?? cell('share')} % of the whole`,
   ];
   return <PointerNote name={row.name} lines={said.data ?? first} x={x} y={y} />;
-}
-
-type HandleProps = {
-  mark: Mark;
-  place: (event: React.PointerEvent) => [number, number];
-  actions: StudyActions;
-  dragging: React.RefObject<boolean>;
-};
-
-/** A cut's handle: dragged, its reading follows; saved once, on release. */
-function Handle({ mark, place, actions, dragging }: HandleProps) {
-  const edit = mark.edit;
-  if (!edit || !('height' in mark)) return null;
-  const vertical = edit.control === 'drag-y';
-  const pixel = (event: React.PointerEvent) => place(event)[vertical ? 1 : 0];
-  const cx = mark.x + (mark.width ?? 0) / 2;
-  const cy = mark.y + mark.height / 2;
-  return (
-    <g
-      role="slider"
-      tabIndex={0}
-      aria-label={edit.name ?? 'cut'}
-      aria-orientation={vertical ? 'vertical' : 'horizontal'}
-      aria-valuemin={edit.least}
-      aria-valuemax={edit.most}
-      aria-valuenow={edit.value}
-      aria-valuetext={(edit.most ?? 1) <= 1 ? `${Math.round((edit.value ?? 0) * 100)} %` : String(edit.value)}
-      className={vertical ? 'cursor-ns-resize' : 'cursor-ew-resize'}
-      onClick={(event) => event.stopPropagation()}
-      onPointerDown={(event) => {
-        event.preventDefault();
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        dragging.current = true;
-      }}
-      onPointerMove={(event) => {
-        if (dragging.current && event.currentTarget.hasPointerCapture(event.pointerId))
-          actions.preview(edit.path, valueAt(edit, pixel(event)));
-      }}
-      onPointerUp={(event) => {
-        if (!dragging.current) return;
-        dragging.current = false;
-        actions.change(edit.path, valueAt(edit, pixel(event)));
-      }}
-      onKeyDown={(event) => {
-        const by =
-          event.key === 'ArrowUp' || event.key === 'ArrowRight'
-            ? 1
-            : event.key === 'ArrowDown' || event.key === 'ArrowLeft'
-              ? -1
-              : 0;
-        if (by) {
-          event.preventDefault();
-          event.stopPropagation();
-          const next = (edit.value ?? 0) + by * (edit.step ?? 0.01);
-          actions.change(edit.path, Number(Math.min(edit.most ?? 1, Math.max(edit.least ?? 0, next)).toFixed(6)));
-        }
-      }}
-    >
-      <rect x={cx - 12} y={cy - 12} width={24} height={24} fill="transparent" />
-      <rect x={mark.x} y={mark.y} width={mark.width} height={mark.height} rx={2} fill={paint(mark.fill ?? 'cut')} />
-    </g>
-  );
-}
-
-type CutWordsProps = {
-  mark: Mark;
-  view: StudyView;
-  figure: Figure;
-  actions: StudyActions;
-  open: (cut: Edit) => void;
-  dragging: React.RefObject<boolean>;
-};
-
-/** The words of a cut: clicked they are edited, dragged they move. */
-function CutWords({ mark, view, figure, actions, open, dragging }: CutWordsProps) {
-  const from = useRef<{ x: number; y: number; moved: boolean } | null>(null);
-  const index = Number(/^cut-(\d+)/.exec(mark.id)?.[1] ?? 0);
-  const first = figure.marks.find((other) => other.id === `cut-${index}-words`);
-  const edit = first?.edit;
-  const finish = ((view.study as { finish?: { cuts?: { moved?: number[] }[] } }).finish?.cuts ?? [])[index] ?? {};
-  const [shift, setShift] = useState<[number, number]>([0, 0]);
-  const isAt = (event: React.PointerEvent) => {
-    const box = event.currentTarget.closest('svg')?.getBoundingClientRect();
-    const scale = box ? figure.width / box.width : 1;
-    return from.current
-      ? ([(event.clientX - from.current.x) * scale, (event.clientY - from.current.y) * scale] as [number, number])
-      : ([0, 0] as [number, number]);
-  };
-  return (
-    <g
-      role="button"
-      tabIndex={mark.id === first?.id ? 0 : -1}
-      aria-label={`Words of the cut: ${'text' in mark ? mark.text : ''}`}
-      className="cursor-move"
-      transform={`translate(${shift[0]} ${shift[1]})`}
-      onClick={(event) => event.stopPropagation()}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter' && edit) open(edit);
-      }}
-      onPointerDown={(event) => {
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        from.current = { x: event.clientX, y: event.clientY, moved: false };
-        dragging.current = true;
-      }}
-      onPointerMove={(event) => {
-        if (!from.current) return;
-        const by = isAt(event);
-        if (Math.hypot(...by) > 3) from.current.moved = true;
-        if (from.current.moved) setShift(by);
-      }}
-      onPointerUp={(event) => {
-        dragging.current = false;
-        const start = from.current;
-        const by = isAt(event);
-        from.current = null;
-        setShift([0, 0]);
-        if (!start?.moved) {
-          if (edit) open(edit);
-          return;
-        }
-        const old = finish.moved ?? [];
-        const anchor = edit ? [edit.across ?? 0, edit.down ?? 0] : [0, 0];
-        const base = old.length === 2 ? old : anchor;
-        const clamp = (value: number) => Number(Math.min(100, Math.max(-100, value)).toFixed(2));
-        actions.change(edit?.path ?? '', {
-          ...finish,
-          moved: [
-            clamp((base[0] ?? 0) + (by[0] / (edit?.fromPixel ?? 1)) * 100),
-            clamp((base[1] ?? 0) + (by[1] / (edit?.toPixel ?? 1)) * 100),
-          ],
-        });
-      }}
-    >
-      <MarkPaint mark={mark} />
-    </g>
-  );
 }

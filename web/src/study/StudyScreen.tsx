@@ -40,6 +40,8 @@ export function StudyScreen({ id }: { id: string }) {
   const [open, setOpen] = useState<string | null>(null);
   // A change that takes a while closes what it was made in, not what was opened meanwhile.
   const show = useCallback((what: string, on: boolean) => setOpen((now) => (on ? what : now === what ? null : now)), []);
+  const [colouring, setColouring] = useState<string | null>(null);
+  const coloured = useCallback(() => setColouring(null), []);
   const [drawer, setDrawer] = useState(false);
   const [split, setSplit] = useState(() => Number(localStorage.getItem('onewhole.split')) || 0.59);
 
@@ -170,6 +172,8 @@ export function StudyScreen({ id }: { id: string }) {
                     chosen={chosen}
                     choose={choose}
                     setChosen={setChosen}
+                    colouring={colouring}
+                    coloured={coloured}
                     actions={actions}
                   />
                 ) : view?.problem ? (
@@ -207,6 +211,15 @@ export function StudyScreen({ id }: { id: string }) {
                     >
                       show {narrowed.labels.length === 1 ? 'it' : 'them'} alone
                     </button>
+                    {narrowed.labels.length === 1 && !narrowed.groups ? (
+                      <button
+                        type="button"
+                        className="word mr-3 cursor-pointer text-accent"
+                        onClick={() => setColouring(narrowed.labels[0] ?? null)}
+                      >
+                        its colour
+                      </button>
+                    ) : null}
                   </>
                 ) : null}
                 {selection?.form && selection.shape ? (

@@ -1,5 +1,6 @@
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
@@ -14,6 +15,7 @@ internal sealed class MekkoLayout
     private readonly FigureBuilder _figure;
     private readonly LabelTexts _texts;
     private readonly PartInk _ink;
+    private readonly int _separate;
 
     public MekkoLayout(WorkingsResult workings, Domains domains, FigureBuilder figure)
     {
@@ -23,10 +25,18 @@ internal sealed class MekkoLayout
         _figure = figure;
         _texts = new LabelTexts(workings, figure);
         _ink = new PartInk(_division);
+        _separate = Separate(_division);
     }
 
+    /// <summary>How many columns stand by themselves; those after them are drawn as one where there are two at least.</summary>
+    public static int Separate(Division division) =>
+        division.Study.Form.Members is MekkoMembers { Height: null } && division.Study.Finish.FoldGroups is { } keep && keep + 1 < division.GroupCount ? keep : division.GroupCount;
+
+    /// <summary>Names beside the last column need it to be one group's.</summary>
+    private static SideNames? NamesBeside(WorkingsResult workings) => Separate(workings.Division) < workings.Division.GroupCount ? null : SideNames.Of(workings);
+
     public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) =>
-        workings.RowsAreGroups || workings.Division.IsEmpty || SideNames.Of(workings) is not null || LabelTexts.PrintsNamesInside(workings.Division) ? [] : PartInk.KeyOf(workings.Division);
+        workings.RowsAreGroups || workings.Division.IsEmpty || NamesBeside(workings) is not null || LabelTexts.PrintsNamesInside(workings.Division) ? [] : PartInk.KeyOf(workings.Division);
 
     public static Domains DomainsOf(WorkingsResult workings)
     {
@@ -50,7 +60,7 @@ internal sealed class MekkoLayout
         Font font = _figure.Small;
         double unit = _figure.Unit;
         bool text = !_figure.IsMiniature, heights = _workings.RowsAreGroups;
-        SideNames? names = text && !heights ? SideNames.Of(_workings) : null;
+        SideNames? names = text && !heights ? NamesBeside(_workings) : null;
         double pixels = room.Height - 3 * font.LineHeight;
         IReadOnlyList<Axes.Tick> ticks = !text ? [] : heights ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size, null) : Axes.Shares(0, 1, pixels, font.Size);
         double left = Axes.Room(_figure, ticks);
@@ -71,7 +81,14 @@ internal sealed class MekkoLayout
         }
         for (int row = 0; row < _workings.RowCount; row++)
         {
-            DrawPiece(plot, scale, row, heights);
+            if ((heights ? row : _division.GroupOf(row)) < _separate)
+            {
+                DrawPiece(plot, scale, row, heights);
+            }
+        }
+        if (_separate < _division.GroupCount)
+        {
+            DrawOthers(plot, scale);
         }
         _figure.Line("baseline", "baseline", plot.X, scale.At(0), plot.Right, scale.At(0), Ink.Quiet, text ? 1 : 0.75);
         if (!text)
@@ -100,7 +117,9 @@ internal sealed class MekkoLayout
     private (double From, double To) Column(Box plot, int group)
     {
         int row = _workings.RowsAreGroups ? group : group * _division.PartCount;
-        double from = _workings["start"].Number(row) ?? 0, to = _workings["end"].Number(row) ?? 0;
+        // The last one stands for all after those that stand by themselves.
+        int last = group == _separate ? (_division.GroupCount - 1) * _division.PartCount : row;
+        double from = _workings["start"].Number(row) ?? 0, to = _workings["end"].Number(last) ?? 0;
         return (plot.X + from * plot.Width, plot.X + to * plot.Width);
     }
 
@@ -139,15 +158,53 @@ internal sealed class MekkoLayout
         LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, fill, lines, row, part?.Key);
     }
 
+    /// <summary>Narrow columns as one: the sums of their parts, on one another.</summary>
+    private void DrawOthers(Box plot, PixelScale scale)
+    {
+        ExactInt Sum(int part) => Enumerable.Range(_separate, _division.GroupCount - _separate).Aggregate(default(ExactInt), (sum, group) => sum + _division.Amount(group, part));
+        int[] parts = DrawnParts.Of(_division);
+        ExactInt whole = Enumerable.Range(_separate, _division.GroupCount - _separate).Aggregate(default(ExactInt), (sum, group) => sum + _division.GroupTotal(group)), below = default;
+        (double left, double right) = Column(plot, _separate);
+        if (whole.Sign <= 0 || right <= left)
+        {
+            return;
+        }
+        foreach (int part in parts)
+        {
+            ExactInt amount = Sum(part);
+            double from = scale.At(new Fraction(below, whole).ToDouble()), to = scale.At(new Fraction(below + amount, whole).ToDouble());
+            below += amount;
+            if (amount.IsZero)
+            {
+                continue;
+            }
+            Box box = FigureBuilder.Round(new Box(left, to, right - left, from - to));
+            string key = _division.Parts[part].Key, fill = _ink[part];
+            _figure.Add(FigureBuilder.Rect($"bar-others\u0001{key}", "bar", box, fill) with { Part = key, Stroke = box.Width > 3 && box.Height > 3 ? Ink.Paper : null, StrokeWidth = Math.Max(1, _figure.Unit) });
+            if (!_figure.IsMiniature && LabelFit.HasRoom(_figure, box))
+            {
+                LabelFit.Inside(_figure, $"label-others\u0001{key}", box, fill, [new LabelLine(ShareText.Of(_division, amount, whole), _figure.Shares)], -1, key);
+            }
+        }
+    }
+
+    private string NameOf(int group) => group == _separate ? $"{NumberText.Count(_division.GroupCount - _separate)} others" : _division.Groups![group].Label;
+
+    private ExactInt TotalOf(int group) =>
+        group < _separate ? _division.GroupTotal(group) : Enumerable.Range(_separate, _division.GroupCount - _separate).Aggregate(default(ExactInt), (sum, other) => sum + _division.GroupTotal(other));
+
+    /// <summary>The columns that are named: those by themselves, and the one that stands for the others.</summary>
+    private IEnumerable<int> Columns => Enumerable.Range(0, Math.Min(_separate + 1, _division.GroupCount));
+
     private int HeightDecimals() => _domains.Most >= 100 ? 0 : _domains.Most >= 10 ? 1 : 2;
 
     /// <summary>Each column is named under its middle, with its share of everything.</summary>
-    private string Under(int group) => _texts.OfGroup(group, LabelText.Share);
+    private string Under(int group) => group == _separate ? (_division.Total.IsZero ? "" : ShareText.Of(_division, TotalOf(group), _division.Total)) : _texts.OfGroup(group, LabelText.Share);
 
     /// <summary>A narrow column's name with its share, on one line.</summary>
-    private string TurnedName(int group) => Under(group).Length > 0 ? $"{_division.Groups![group].Label}  {Under(group)}" : _division.Groups![group].Label;
+    private string TurnedName(int group) => Under(group).Length > 0 ? $"{NameOf(group)}  {Under(group)}" : NameOf(group);
 
-    private IReadOnlyList<string> Wrapped(int group, double width) => TextFit.Wrap(_figure.Measurer, _division.Groups![group].Label, _figure.Names, width, 2);
+    private IReadOnlyList<string> Wrapped(int group, double width) => TextFit.Wrap(_figure.Measurer, NameOf(group), _figure.Names, width, 2);
 
     private static bool Fits(IReadOnlyList<string> lines) => lines.All(line => !line.EndsWith('…'));
 
@@ -156,7 +213,7 @@ internal sealed class MekkoLayout
         Font font = _figure.Names;
         var plot = new Box(0, 0, width, 1);
         double most = 0;
-        for (int group = 0; group < _division.GroupCount; group++)
+        foreach (int group in Columns)
         {
             (double left, double right) = Column(plot, group);
             double room = right - left - 4;
@@ -177,11 +234,11 @@ internal sealed class MekkoLayout
         Font font = _figure.Names;
         double unit = _figure.Unit, start = plot.Bottom + 7 * unit;
         // The widest first: where names crowd, those of narrow columns give way.
-        foreach (int group in Enumerable.Range(0, _division.GroupCount).OrderByDescending(group => _division.GroupTotal(group)))
+        foreach (int group in Columns.OrderByDescending(TotalOf))
         {
             (double left, double right) = Column(plot, group);
             double room = right - left - 4, middle = (left + right) / 2;
-            string name = _division.Groups![group].Label, id = $"group {name}";
+            string name = NameOf(group), id = $"group {name}";
             IReadOnlyList<string> lines = Wrapped(group, Math.Max(1, room));
             if (Fits(lines) || room >= font.Size * 4.5)
             {

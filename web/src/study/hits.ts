@@ -1,0 +1,70 @@
+import type { Edit, Figure, Mark } from '../lib/api';
+
+const near = 12;
+
+export const isBar = (mark: Mark) => mark.role === 'bar' && (mark.row ?? -1) >= 0 && ('height' in mark || 'runs' in mark);
+
+/** The box of a bar or of a slice. */
+export function boxOf(mark: Mark): { left: number; top: number; right: number; bottom: number } {
+  if ('height' in mark) return { left: mark.x, top: mark.y, right: mark.x + (mark.width ?? 0), bottom: mark.y + mark.height };
+  const run = 'runs' in mark ? (mark.runs[0] ?? []) : [];
+  const xs = run.filter((_, at) => at % 2 === 0);
+  const ys = run.filter((_, at) => at % 2 === 1);
+  return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };
+}
+
+/** Whether a place is inside a closed run of points (the even-odd rule). */
+export function isInside(run: number[], x: number, y: number): boolean {
+  let inside = false;
+  for (let at = 0, before = run.length - 2; at < run.length; before = at, at += 2) {
+    const [ax = 0, ay = 0, bx = 0, by = 0] = [run[at], run[at + 1], run[before], run[before + 1]];
+    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
+  }
+  return inside;
+}
+
+/** The row at a place: a bar under it or near by (24 × 24 px), or one of many in a merged path. */
+export function rowAt(figure: Figure, x: number, y: number): number | null {
+  let best: number | null = null;
+  let least = near;
+  for (const mark of figure.marks) {
+    if (isBar(mark) && 'runs' in mark) {
+      if (isInside(mark.runs[0] ?? [], x, y)) return mark.row ?? null;
+    } else if (isBar(mark) && 'height' in mark && 'width' in mark && 'x' in mark) {
+      const dx = Math.max(mark.x - x, 0, x - mark.x - (mark.width ?? 0));
+      const dy = Math.max(mark.y - y, 0, y - mark.y - mark.height);
+      const distance = Math.max(dx, dy);
+      if (distance < least || (distance === 0 && least === 0)) {
+        least = distance;
+        best = mark.row ?? null;
+      }
+    } else if ('strip' in mark && mark.strip) {
+      const place = mark.strip.axis === 'x' ? x : y;
+      if (place >= mark.strip.from && place < mark.strip.to) {
+        return Math.floor(((place - mark.strip.from) / (mark.strip.to - mark.strip.from)) * mark.strip.count);
+      }
+    }
+  }
+  return best;
+}
+
+/** A rectangle drawn around bars, in the figure's pixels. */
+export type Lasso = { fromX: number; fromY: number; x: number; y: number };
+
+export const isDrawn = (lasso: Lasso) => Math.abs(lasso.x - lasso.fromX) > 5 || Math.abs(lasso.y - lasso.fromY) > 5;
+
+export const rowsWithin = (bars: Mark[], lasso: Lasso): number[] => {
+  const [left, right] = [Math.min(lasso.x, lasso.fromX), Math.max(lasso.x, lasso.fromX)];
+  const [top, bottom] = [Math.min(lasso.y, lasso.fromY), Math.max(lasso.y, lasso.fromY)];
+  return bars.flatMap((bar) => {
+    const box = boxOf(bar);
+    return box.left < right && box.right > left && box.top < bottom && box.bottom > top ? [bar.row ?? 0] : [];
+  });
+};
+
+export const valueAt = (edit: Edit, pixel: number) => {
+  const span = (edit.toPixel ?? 1) - (edit.fromPixel ?? 0);
+  const raw = (edit.fromValue ?? 0) + ((pixel - (edit.fromPixel ?? 0)) / span) * ((edit.toValue ?? 1) - (edit.fromValue ?? 0));
+  const step = edit.step || 0.01;
+  return Number(Math.min(edit.most ?? 1, Math.max(edit.least ?? 0, Math.round(raw / step) * step)).toFixed(6));
+};
