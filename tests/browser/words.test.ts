@@ -82,7 +82,11 @@ test('what has no room is said at the foot and beside the proofs, and the click 
   // The largest has its name.
   await expect(figure(page).getByText('Pier aa', { exact: true })).toBeVisible();
   await remark.getByRole('button').click();
-  await expect(remark).toHaveCount(0);
+  // Every part that is drawn has its name now; a label or two may still be in the way of the line.
+  const left = async () => ((await remark.count()) === 0 ? '' : await remark.innerText());
+  await expect.poll(left).not.toContain('name');
+  const labels = Number(/^(\d+) of/.exec(await left())?.[1] ?? 0);
+  expect(labels).toBeLessThan(3);
 });
 
 test('studies are found by name and put in another order on the first screen', async ({ page }) => {

@@ -66,9 +66,10 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
     for (let at = firstPage; at <= lastPage; at++) {
       if (known.has(at)) continue;
       known.add(at);
-      // The rows of before stay in sight until the new ones are there.
+      // The rows of before stay in sight until the new ones are there. An answer that others have overtaken must not come over theirs.
+      const latest = () => asked.current.pages === known;
       api.rows(view.id, at * page, page, stage ?? undefined).then(
-        (got) => setPages((old) => new Map(old).set(at, got.rows)),
+        (got) => latest() && setPages((old) => new Map(old).set(at, got.rows)),
         () => known.delete(at),
       );
     }
