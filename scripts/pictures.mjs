@@ -99,6 +99,9 @@ for (const [name, show] of Object.entries(views)) {
     await show(page);
     await page.waitForLoadState('networkidle');
     await page.evaluate(() => document.fonts.ready);
+    // The strip's shapes, and a list of settings that is still tried, come in the next breath.
+    if (await page.getByRole('region', { name: 'Forms' }).count()) await page.getByRole('region', { name: 'Forms' }).getByRole('button').nth(10).waitFor();
+    await page.waitForTimeout(600);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   } catch (fault) {
     console.error(`${name}: ${fault.message.split('\n')[0]}`);
