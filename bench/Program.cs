@@ -85,7 +85,8 @@ namespace OneWhole.Bench
             using var stream = new FileStream(_csv, FileMode.Open, FileAccess.Read);
             Table table = TableFile.Read(stream, "t.csv", ReadSettings.Found).Table;
             var cells = new CellStore(database);
-            cells.Publish(cells.Write(table.Columns));
+            // As the application does: written unseen, and there at once.
+            new DocumentStore(database).Write(new Change("brought in").Publish(cells.Write(table.Columns)));
             SqliteConnection.ClearAllPools();
             File.Delete(path);
             return table;

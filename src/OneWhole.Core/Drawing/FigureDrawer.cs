@@ -48,7 +48,8 @@ public static class FigureDrawer
         }
         (FigureBuilder Figure, Foot? Foot, LeftOut Left) best = Lay(default);
         LeftOut unshrunk = best.Left;
-        for (int way = 0; way < Rooms.Length && !best.Left.IsNothing && best.Left.AllNames + best.Left.AllLabels <= MostRefitted; way++)
+        // Amounts without decimals have none to lose.
+        for (int way = best.Left.IsNothing || new LabelNumbers(workings).AmountDecimals > 0 ? 0 : 1; way < Rooms.Length && !best.Left.IsNothing && best.Left.AllNames + best.Left.AllLabels <= MostRefitted; way++)
         {
             (double shrink, int fewer) = Rooms[way];
             (FigureBuilder Figure, Foot? Foot, LeftOut Left) other = Lay(new LabelRoom(shrink, unshrunk.Names > 0, fewer));

@@ -27,8 +27,9 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         double names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.26, _division.Parts.Max(part => figure.TextWidth(part.Label, nameFont))) + 14 * unit : 0);
         double apart = funnels > 1 ? (text ? 18 * unit : room.Width * 0.04) : 0;
         double lane = (room.Width - names - apart * (funnels - 1)) / funnels;
-        bool labelled = text && figure.Finish.Labels != LabelText.None;
-        double rates = figure.Common("rates", labelled ? Math.Min(lane * 0.34, Rows().Select(row => figure.TextWidth(Rate(row), figure.Strong)).DefaultIfEmpty(0).Max() + 8 * unit) : 0);
+        // In much thinner rows no label could stand.
+        bool labelled = text && figure.Finish.Labels != LabelText.None && band >= 0.6 * font.LineHeight;
+        double rates = figure.Common("rates", labelled ? Math.Min(lane * 0.34, Rows().Take(MostMeasured).Select(row => figure.TextWidth(Rate(row), figure.Strong)).DefaultIfEmpty(0).Max() + 8 * unit) : 0);
         double top = room.Y + head;
         // Room between stages for the rate of the one before.
         bool between = labelled && printed == FunnelBase.First && band >= 2.6 * font.LineHeight;
@@ -52,6 +53,9 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
             }
         }
     }
+
+    /// <summary>Of so many rates the broadest is as broad as of all.</summary>
+    private const int MostMeasured = 400;
 
     private IEnumerable<int> Rows() => Enumerable.Range(0, workings.RowCount).Where(row => _division.Has(row));
 
