@@ -164,11 +164,18 @@ public static class CommandLine
     private static Table ReadTable(string path, ReadSettings settings, TextWriter error)
     {
         ReadResult result = Read(path, settings);
+        Table table = result.Table;
         foreach (ReadNote note in result.Notes)
         {
-            error.WriteLine(OneLine(note.Text));
+            // Amounts that stand alone under the rows are a note's more often than a row's: the likelier reading is taken, and said.
+            JsonObject? step = note.Code == ReadNote.LonelyRow ? note.Answers.FirstOrDefault(answer => answer.Chosen)?.Step : null;
+            error.WriteLine(OneLine(step is null ? note.Text : $"{note.Text} It is left out; give it a label in the file to have it counted."));
+            if (step is not null)
+            {
+                table = Preparation.Read(new JsonObject { ["format"] = Preparation.Format, ["steps"] = new JsonArray(step.DeepClone()) }.ToJsonString()).Run(table).Table;
+            }
         }
-        return result.Table;
+        return table;
     }
 
     /// <summary>A table from a file, or from standard input ("-", or a pipe such as /dev/stdin).</summary>

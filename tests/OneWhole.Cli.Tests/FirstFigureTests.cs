@@ -51,4 +51,16 @@ public sealed class FirstFigureTests : IDisposable
         (int check, string proofs, _) = Run("check", "--table", table, "--study", study, "--prepare", steps);
         Assert.Equal((0, true), (check, proofs.Contains($"{prepared.RowCount} rows", StringComparison.Ordinal) || proofs.Contains("1 row", StringComparison.Ordinal)));
     }
+
+    [Fact]
+    public void An_amount_that_stands_alone_under_a_sheets_rows_is_left_out_and_said()
+    {
+        string table = Path.Combine(_folder, "stops.xlsx"), study = Path.Combine(_folder, "s.study.json");
+        File.WriteAllBytes(table, App.Tests.SmallWorkbook.Of("Stop|Boardings\nHallin|812\nOskery|640\nTarn Holm|259\n\n|95"));
+        File.WriteAllText(study, """{"format": "onewhole.study/1", "value": {"sum": "Boardings"}, "parts": {"column": "Stop"}, "form": {"kind": "sharebars"} }""");
+        (int status, string output, string error) = Run("check", "--table", table, "--study", study);
+        Assert.Equal(0, status);
+        Assert.Contains("1,711 = 1,711", output, StringComparison.Ordinal);
+        Assert.Contains("Row 4 stands alone after the others, with 95 and nothing else. It is left out", error, StringComparison.Ordinal);
+    }
 }

@@ -16,9 +16,23 @@ public static class FormSample
 
     private static readonly ConcurrentDictionary<(string, string, double, double), Figure?> Drawn = new();
 
+    /// <summary>The page asks for a few sizes; whoever asks for many others gets them drawn each time.</summary>
+    private const int MostKept = 200;
+
     /// <returns>Null where the form can't be drawn from so little.</returns>
-    public static Figure? Of(Form form, FormShape shape, double width, double height, ITextMeasurer measurer) =>
-        Drawn.GetOrAdd((form.Kind, shape.Id, width, height), _ => Draw(form, shape, width, height, measurer));
+    public static Figure? Of(Form form, FormShape shape, double width, double height, ITextMeasurer measurer)
+    {
+        (string, string, double, double) key = (form.Kind, shape.Id, width, height);
+        if (!Drawn.TryGetValue(key, out Figure? figure))
+        {
+            figure = Draw(form, shape, width, height, measurer);
+            if (Drawn.Count < MostKept)
+            {
+                Drawn.TryAdd(key, figure);
+            }
+        }
+        return figure;
+    }
 
     private static Figure? Draw(Form form, FormShape shape, double width, double height, ITextMeasurer measurer)
     {

@@ -95,6 +95,9 @@ public sealed class ReadException(string code, string message, Exception? inner 
 /// <param name="Ask">Whether the analyst should be asked to settle it.</param>
 public sealed record ReadNote(string Code, string Text, bool Ask = false)
 {
+    /// <summary>The kind of a note about amounts that stand alone under the rows.</summary>
+    public const string LonelyRow = "lonely-row";
+
     /// <summary>The place of the column that it is about, or −1.</summary>
     public int Column { get; init; } = -1;
 

@@ -388,7 +388,7 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             : $"Rows {first + 1} to {table.RowCount} stand alone after the others, with {cells} and nothing else.";
         var step = new JsonObject { ["do"] = "skip-rows", ["last"] = _alone };
         string it = _alone == 1 ? "it" : "them";
-        return new ReadNote("lonely-row", text, Ask: true) { Answers = [new ReadAnswer($"count {it}", false), new ReadAnswer($"leave {it} out", true) { Step = step }] };
+        return new ReadNote(ReadNote.LonelyRow, text, Ask: true) { Answers = [new ReadAnswer($"count {it}", false), new ReadAnswer($"leave {it} out", true) { Step = step }] };
     }
 
     private ReadNote NumberQuestion(int column, NumberReading reading)
