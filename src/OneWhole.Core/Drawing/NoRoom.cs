@@ -12,8 +12,8 @@ public static class NoRoom
     /// <summary>The kind of its remark.</summary>
     public const string Id = "no-room";
 
-    private const int FewestKept = 5;
-    private const int MostTried = 20_000;
+    /// <summary>Of more rows nothing is tried: the view must not wait for it.</summary>
+    private const int MostTried = 400;
 
     /// <returns>Null where everything has room.</returns>
     public static Remark? Of(WorkingsResult workings, Figure figure, ITextMeasurer measurer)
@@ -68,12 +68,9 @@ public static class NoRoom
         }
         if (form.TakesFold && study.Fold is null)
         {
-            foreach (int keep in (int[])[20, 12, 8, FewestKept])
+            foreach (int keep in ((int[])[12, 8, 5]).Where(keep => keep + 1 < workings.Division.PartCount).Take(1))
             {
-                if (keep + 1 < workings.Division.PartCount)
-                {
-                    yield return new Remedy($"fold past the {NumberText.Count(keep)}th", now => now with { Fold = new Fold { Keep = keep } });
-                }
+                yield return new Remedy($"fold past the {NumberText.Count(keep)}th", now => now with { Fold = new Fold { Keep = keep } });
             }
         }
         if (left.Labels > 0)
