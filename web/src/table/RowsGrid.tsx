@@ -36,7 +36,13 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
   const [pages, setPages] = useState(new Map<number, string[][]>());
   const asked = useRef({ revision: view.revision, failures: 0, pages: new Set<number>() });
   const [typing, setTyping] = useState<(Cell & { text: string }) | null>(null);
-  const ended = useRef<typeof typing>(null);
+  // Keys can come faster than the page is painted: what is typed, and where, is also held here.
+  const open = useRef<typeof typing>(null);
+  const going = useRef<Cell | null>(null);
+  const put = (next: typeof typing) => {
+    open.current = next;
+    setTyping(next);
+  };
   const [told, setTold] = useState<string | null>(null);
   // A row that was added and is not there yet: what is typed meanwhile is kept for it.
   const [coming, setComing] = useState<number | null>(null);
@@ -114,7 +120,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
     return editable;
   };
   const begin = (at: Cell, text?: string) => {
-    if (may()) setTyping({ ...at, text: text ?? textAt(at.row, at.column) ?? '' });
+    if (may()) put({ ...at, text: text ?? textAt(at.row, at.column) ?? '' });
   };
   const fill = (series: boolean) => {
     const block = cells.block;
@@ -134,8 +140,18 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
       Array.from({ length: block.bottom - block.top + 1 }, () => line),
     );
   };
-  const key = (event: KeyboardEvent, at: Cell | null): boolean => {
+  const key = (event: KeyboardEvent, active: Cell | null): boolean => {
     const held = event.ctrlKey || event.metaKey;
+    const at = going.current ?? active;
+    // The next key can come before the field has the focus: it goes on where it began, and ends it.
+    const begun = open.current;
+    if (begun && !held && !event.altKey) {
+      const by = movesOf(event)[event.key];
+      if (by || event.key === 'Escape') done(by ?? null);
+      else if (event.key === 'Backspace') put({ ...begun, text: begun.text.slice(0, -1) });
+      else if (event.key.length === 1) put({ ...begun, text: begun.text + event.key });
+      return true;
+    }
     const block = cells.block;
     const name = `${held ? 'Ctrl+' : ''}${held && event.shiftKey ? 'Shift+' : ''}${held ? event.key.toLowerCase() : event.key}`;
     const acts = new Map<string, () => unknown>([
@@ -168,12 +184,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
       for (const open of ['F2', 'Enter']) acts.set(open, () => begin(at));
       for (const wipe of ['Delete', 'Backspace']) acts.set(wipe, () => clear(block));
       if (at.column < width - 1 && !event.shiftKey) acts.set('Tab', () => cells.go(at.row, at.column + 1));
-      // The next key can come before the field has the focus: it goes on where it began.
-      if (isText)
-        acts.set(event.key, () => {
-          if (typing?.row === at.row && typing.column === at.column) setTyping({ ...typing, text: typing.text + event.key });
-          else begin(at, event.key);
-        });
+      if (isText) acts.set(event.key, () => begin(at, event.key));
     }
     acts.get(name)?.();
     return acts.has(name);
@@ -183,6 +194,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
   // Sideways the browser brings the cell into sight, clear of the row numbers.
   const { active } = cells;
   useEffect(() => {
+    going.current = null;
     if (active)
       document.getElementById(`grid-${active.row}-${active.column}`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [active]);
@@ -213,11 +225,17 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
 
   const done = (by: Cell | null) => {
     // Leaving the field by a key takes the focus from it, which would end it a second time.
-    if (!typing || ended.current === typing) return;
-    ended.current = typing;
-    if (by && typing.text !== (textAt(typing.row, typing.column) ?? '')) type(typing, [[typing.text]]);
-    setTyping(null);
-    if (by) cells.go(typing.row + by.row, typing.column + by.column);
+    const begun = open.current;
+    if (!begun) return;
+    if (by && begun.text !== (textAt(begun.row, begun.column) ?? '')) type(begun, [[begun.text]]);
+    put(null);
+    if (by) {
+      going.current = {
+        row: Math.min(view.rowCount - 1, Math.max(0, begun.row + by.row)),
+        column: Math.min(width - 1, Math.max(0, begun.column + by.column)),
+      };
+      cells.go(begun.row + by.row, begun.column + by.column);
+    }
     scroller.current?.focus();
   };
   const paste = (event: ClipboardEvent) => {
@@ -305,7 +323,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
                         <CellField
                           name={`${column.name}, row ${item.index + 1}`}
                           text={typing.text}
-                          set={(text) => setTyping({ ...typing, text })}
+                          set={(text) => put({ ...typing, text })}
                           done={done}
                         />
                       ) : (
@@ -333,6 +351,12 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
   );
 }
 
+/** Where a key goes on that ends a cell. */
+const movesOf = (event: KeyboardEvent): Record<string, Cell> => ({
+  Enter: { row: event.shiftKey ? -1 : 1, column: 0 },
+  Tab: { row: 0, column: event.shiftKey ? -1 : 1 },
+});
+
 /** The field in which a cell is typed: Enter and Tab take it and go on, Escape leaves it. */
 function CellField({
   name,
@@ -356,11 +380,7 @@ function CellField({
       onBlur={() => done({ row: 0, column: 0 })}
       onKeyDown={(event) => {
         event.stopPropagation();
-        const moves: Record<string, Cell> = {
-          Enter: { row: event.shiftKey ? -1 : 1, column: 0 },
-          Tab: { row: 0, column: event.shiftKey ? -1 : 1 },
-        };
-        const by = moves[event.key];
+        const by = movesOf(event)[event.key];
         if (!by && event.key !== 'Escape') return;
         event.preventDefault();
         done(by ?? null);
