@@ -34,7 +34,7 @@ type Props = {
 export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, startFrom, study }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [pages, setPages] = useState(new Map<number, string[][]>());
-  const asked = useRef({ revision: view.revision, failures: 0, pages: new Set<number>() });
+  const asked = useRef({ revision: view.revision, failures: 0, waiting: 0, pages: new Set<number>() });
   const [typing, setTyping] = useState<(Cell & { text: string }) | null>(null);
   // Keys can come faster than the page is painted: what is typed, and where, is also held here.
   const open = useRef<typeof typing>(null);
@@ -64,6 +64,10 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
   // What was shown ahead of its time is fetched anew when it could not be saved.
   const failures = problem?.times ?? 0;
   if (asked.current.failures !== failures) asked.current = { ...asked.current, failures, pages: new Set() };
+  // Once all that was typed is saved the rows are fetched once more: what came in between may be of before.
+  const waiting = saving.waiting.length;
+  if (asked.current.waiting !== waiting)
+    asked.current = { ...asked.current, waiting, pages: waiting === 0 ? new Set() : asked.current.pages };
   const firstPage = Math.floor(rows.first / page);
   const lastPage = Math.floor(Math.max(0, rows.last) / page);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another revision has other rows
@@ -79,7 +83,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
         () => known.delete(at),
       );
     }
-  }, [firstPage, lastPage, view.id, view.revision, stage, problem]);
+  }, [firstPage, lastPage, view.id, view.revision, stage, problem, waiting === 0]);
 
   const textAt = (row: number, column: number) =>
     unsaved.get(`${row} ${names[column]}`) ?? pages.get(Math.floor(row / page))?.[row % page]?.[column];
