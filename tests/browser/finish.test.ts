@@ -1,4 +1,4 @@
-import { expect, type Page, test } from './playwright';
+import { expect, figure, form, ledger, type Page, test } from './playwright';
 import { startServer } from './server';
 
 // Looks are set where they are, and in the list of them; numbers stay as they are.
@@ -9,9 +9,6 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => server.stop());
 
-const figure = (page: Page) => page.locator('[role="graphics-document"]');
-const ledger = (page: Page) => page.getByRole('grid', { name: 'Workings' });
-const form = (page: Page, name: string) => page.getByRole('region', { name: 'Forms' }).getByRole('button', { name, exact: true });
 const bars = (page: Page, part: string) => figure(page).locator(`[role="graphics-symbol"][aria-label*="${part}"]`);
 const groups = (page: Page) => ledger(page).locator('[role="row"].font-semibold:not(.sticky) [role="gridcell"]:first-child > :first-child').allTextContents();
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, type Page, test } from './playwright';
+import { expect, figure, form, ledger, type Page, test } from './playwright';
 import { startServer } from './server';
 
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -19,10 +19,7 @@ test.afterAll(() => server.stop());
 
 const sum = (of: Row[]) => Math.round(of.reduce((total, row) => total + row.revenue, 0) * 100) / 100;
 const text = (value: number, decimals: number) => value.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals });
-const figure = (page: Page) => page.locator('[role="graphics-document"]');
-const ledger = (page: Page) => page.getByRole('grid', { name: 'Workings' });
 const word = (page: Page, name: string) => page.getByTestId('statement').getByRole('button', { name, exact: true });
-const form = (page: Page, name: string) => page.getByRole('region', { name: 'Forms' }).getByRole('button', { name, exact: true });
 const choose = (page: Page, name: RegExp) => page.getByRole('dialog').getByRole('button', { name }).click();
 
 async function start(page: Page, table: string) {

@@ -3,6 +3,15 @@ export * from '../../web/node_modules/@playwright/test';
 
 import { expect, type Page } from '../../web/node_modules/@playwright/test';
 
+/** The figure of a study. */
+export const figure = (page: Page) => page.locator('[role="graphics-document"]');
+
+/** Its workings. */
+export const ledger = (page: Page) => page.getByRole('grid', { name: 'Workings' });
+
+/** A shape in the strip of forms. */
+export const form = (page: Page, name: string) => page.getByRole('region', { name: 'Forms' }).getByRole('button', { name, exact: true });
+
 /** Waits until every shape of every form stands in the strip: as many as the server knows for this study. */
 export async function everyForm(page: Page) {
   const id = new URL(page.url()).pathname.split('/').pop();

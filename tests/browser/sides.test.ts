@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, type Page, test } from './playwright';
+import { expect, figure, form, ledger, type Page, test } from './playwright';
 import { startServer } from './server';
 
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -16,11 +16,8 @@ const table = (name: string) => {
   const names = heads.split(',');
   return lines.map((line) => Object.fromEntries(line.split(',').map((cell, at) => [names[at] ?? '', cell])));
 };
-const figure = (page: Page) => page.locator('[role="graphics-document"]');
-const ledger = (page: Page) => page.getByRole('grid', { name: 'Workings' });
 const statement = (page: Page) => page.getByTestId('statement');
 const word = (page: Page, name: string) => statement(page).getByRole('button', { name, exact: true });
-const form = (page: Page, name: string) => page.getByRole('region', { name: 'Forms' }).getByRole('button', { name, exact: true });
 const choose = (page: Page, name: RegExp) => page.getByRole('dialog').getByRole('button', { name }).first().click();
 const sum = (rows: Record<string, string>[], of: string) => rows.reduce((total, row) => total + Number(row[of] || 0), 0);
 

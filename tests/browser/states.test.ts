@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { everyForm, expect, type Page, test } from './playwright';
+import { everyForm, expect, figure, ledger, type Page, test } from './playwright';
 import { startServer } from './server';
 
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -20,7 +20,6 @@ async function bringIn(page: Page, name: string, text: string) {
   await expect(page.getByRole('heading', { name })).toBeVisible({ timeout: 30_000 });
 }
 
-const figureOf = (page: Page) => page.locator('[role="graphics-document"]');
 const causes = 'Cause,Minutes\nFog,50\nEngine,20\nBerth,15\nCrew,10\nTide,5\n';
 
 test('what reading left open is asked, and the answer is used', async ({ page }) => {
@@ -51,13 +50,13 @@ test('a column of shares says what it adds up to and takes 100 % as the whole in
   await page.keyboard.press('w');
   await page.getByRole('button', { name: /100 %, as the column has it/ }).click();
   await expect(statement).toContainText('100 % is 100 %, a number I give');
-  await expect(figureOf(page).locator('[role="graphics-symbol"]').first()).toHaveAttribute('aria-label', /^Inner, .*shown share 50\.0 %/);
+  await expect(figure(page).locator('[role="graphics-symbol"]').first()).toHaveAttribute('aria-label', /^Inner, .*shown share 50\.0 %/);
 });
 
 test('bars are taken together with a drawn rectangle', async ({ page }) => {
   await bringIn(page, 'five', causes);
   await page.getByRole('button', { name: 'Start a study' }).click();
-  const bars = figureOf(page).locator('[role="graphics-symbol"]');
+  const bars = figure(page).locator('[role="graphics-symbol"]');
   await expect(bars).toHaveCount(5);
   await everyForm(page);
   // The figure is laid out anew when the page settles: drawn again until it met standing bars.
@@ -77,12 +76,12 @@ test('bars are taken together with a drawn rectangle', async ({ page }) => {
 test('the words of a cut are edited and moved, and stay so', async ({ page }) => {
   await bringIn(page, 'words', causes);
   await page.getByRole('button', { name: 'Start a study' }).click();
-  const words = figureOf(page).getByRole('button', { name: /^Words of the cut: 3 of 5/ }).first();
+  const words = figure(page).getByRole('button', { name: /^Words of the cut: 3 of 5/ }).first();
   await words.click();
   await page.getByLabel('Words of your own').fill('Three of them will do');
   await page.getByLabel('Line right across').check();
   await page.getByRole('button', { name: 'Set', exact: true }).click();
-  const own = figureOf(page).getByRole('button', { name: 'Words of the cut: Three of them will do' });
+  const own = figure(page).getByRole('button', { name: 'Words of the cut: Three of them will do' });
   await expect(own).toBeVisible();
   const before = await own.boundingBox();
   if (!before) throw new Error('The words are not there.');
@@ -103,8 +102,7 @@ test('the words of a cut are edited and moved, and stay so', async ({ page }) =>
 test('the finish is listed, and changes looks alone', async ({ page }) => {
   await bringIn(page, 'looks', causes);
   await page.getByRole('button', { name: 'Start a study' }).click();
-  const figure = figureOf(page);
-  const texts = async () => (await figure.locator('text').allTextContents()).join('|');
+  const texts = async () => (await figure(page).locator('text').allTextContents()).join('|');
   await expect.poll(texts).toContain('|50.0|');
   await page.getByRole('button', { name: 'Finish' }).click();
   await page.getByRole('group', { name: 'labels' }).getByLabel('amount', { exact: true }).click();
@@ -112,13 +110,13 @@ test('the finish is listed, and changes looks alone', async ({ page }) => {
   await page.getByRole('tab', { name: 'form' }).click();
   await page.getByRole('group', { name: 'amount axis' }).getByLabel('to the largest bar').click();
   // The axis ends near the largest bar of 50, no longer at the whole of 100.
-  await expect.poll(async () => (await figure.locator('text').allTextContents()).filter((text) => text === '100')).toEqual([]);
+  await expect.poll(async () => (await figure(page).locator('text').allTextContents()).filter((text) => text === '100')).toEqual([]);
   await page.getByRole('tab', { name: 'colours' }).click();
   await page.getByLabel('key', { exact: true }).click();
   await expect.poll(texts).not.toContain('A, to 80 %');
   await page.keyboard.press('Escape');
-  const ledger = page.getByRole('grid', { name: 'Workings' });
-  await expect(ledger.getByRole('row').nth(1)).toContainText('50.0');
+
+  await expect(ledger(page).getByRole('row').nth(1)).toContainText('50.0');
 });
 
 test('the amount axis can be held while stepping from value to value', async ({ page }) => {
@@ -129,7 +127,7 @@ test('the amount axis can be held while stepping from value to value', async ({ 
   const values = page.getByRole('list', { name: 'Values of season' });
   await values.getByText('Winter').hover();
   await page.getByRole('button', { name: 'Only Winter' }).click();
-  const first = figureOf(page).locator('[role="graphics-symbol"]').first().locator('rect');
+  const first = figure(page).locator('[role="graphics-symbol"]').first().locator('rect');
   await expect(page.getByTestId('statement')).toContainText('season is Winter');
   await page.getByLabel(/Hold the amount axis/).click();
   await expect(page.getByLabel(/Hold the amount axis/)).toBeChecked();
@@ -155,9 +153,9 @@ test('picture and workings go to the clipboard', async ({ page, context }) => {
 test('the workings are walked by keyboard, and a cell tells its arithmetic', async ({ page }) => {
   await bringIn(page, 'keys', causes);
   await page.getByRole('button', { name: 'Start a study' }).click();
-  const ledger = page.getByRole('grid', { name: 'Workings' });
-  await expect(ledger).toContainText('Fog');
-  await ledger.focus();
+
+  await expect(ledger(page)).toContainText('Fog');
+  await ledger(page).focus();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');

@@ -1,4 +1,4 @@
-import { expect, type Page, test } from './playwright';
+import { expect, figure, form, ledger, type Page, test } from './playwright';
 import { startServer } from './server';
 
 // What is looked for is found by everyday words, what opens stays open and in the window, and what has no room is said.
@@ -9,15 +9,13 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => server.stop());
 
-const figure = (page: Page) => page.locator('[role="graphics-document"]');
 const statement = (page: Page) => page.getByTestId('statement');
-const form = (page: Page, name: string) => page.getByRole('region', { name: 'Forms' }).getByRole('button', { name, exact: true });
 
 async function start(page: Page, table: string) {
   await page.goto(`${server.url}/tables`);
   await page.getByRole('link', { name: table, exact: true }).click();
   await page.getByRole('button', { name: 'Start a study' }).click();
-  await expect(page.getByRole('grid', { name: 'Workings' }).getByText('Whole')).toBeVisible();
+  await expect(ledger(page).getByText('Whole')).toBeVisible();
 }
 
 /** A study whose ninety stops are too many for its sheet. */

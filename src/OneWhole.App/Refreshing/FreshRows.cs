@@ -58,12 +58,9 @@ public sealed class FreshReading(TableDocuments documents, TableRows rows, Table
     private FreshRows Ready(string id, long revision, TableDocument old, TableDocument fresh, string import, Preparation steps)
     {
         fresh = TableSteps.Prepared(rows, fresh, steps);
-        if (TotalQuestion.Of(rows.Load(old).Table) is null)
-        {
-            // Where totals were counted on purpose, they are counted on.
-            TableDocument read = fresh;
-            fresh = TableSteps.WithTotals(rows.Make(fresh), fresh, more => TableSteps.Prepared(rows, read, more));
-        }
+        TableDocument read = fresh, without = TableSteps.WithTotals(rows.Make(read), read, more => TableSteps.Prepared(rows, read, more));
+        // Where totals were counted on purpose, they are counted on.
+        fresh = without == read || TotalQuestion.Of(rows.Load(old).Table) is not null ? read : without;
         // What is renamed by a step is as it was; only what still stands under a name of its own is paired.
         IReadOnlyList<RenamedColumn> renamed = [.. RenamedColumns.Find(rows.AsRead(old), rows.AsRead(fresh)).Where(pair => !steps.Steps.Any(step => step.Members is Core.Preparing.Steps.Rename.With with && with.Column == pair.To))];
         Table before = rows.Load(old).Table, after = rows.Make(fresh);

@@ -36,7 +36,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         }
         WorkingsResult workings = computing.Compute(document);
         Figure now = Drawn(document.Study);
-        (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(Statement.Of(workings).Settings, now, With);
+        (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(Statement.Of(workings).SettingsWithDifferences(), now, With);
         // What was tried last is not what is kept of the study.
         computing.ComputeAll(document.TableId, document.Study, cancel);
         return new SettingsView(StudyPictures.Suggest(acting, tables.Document(document.TableId), now), idle);
@@ -80,24 +80,27 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         WorkingsResult workings = computing.Compute(studies.Find(id));
         Division division = workings.Division;
         int[] valid = [.. rows.Where(row => row >= 0 && row < workings.RowCount).Distinct()];
-        ExactInt sum = default;
-        foreach (int row in valid)
-        {
-            sum += workings.RowsAreGroups ? division.GroupTotal(row) : division.Amount(row);
-        }
         StudyWords words = StudyWords.Of(division);
-        string name = valid.Length == 1 ? workings.NameOf(valid[0]) : division.HasGroups ? $"{NumberText.Count(valid.Length)} amounts" : words.Parts(valid.Length);
-        ExactInt whole = division.ReadingWhole;
-        string share = valid.Length == 1 && workings.RowsAreCells && !division.HasGroups ? ShareText.Of(workings, valid[0]) : ShareText.Of(division, sum, whole);
+        string name = valid.Length == 1 ? workings.NameOf(valid[0])
+            : division.HasGroups && workings.Rows != RowKind.Parts ? $"{NumberText.Count(valid.Length)} amounts"
+            : words.Parts(valid.Length);
         if (workings.Rows == RowKind.Parts)
         {
             Fraction change = valid.Aggregate(Fraction.Zero, (all, row) => all + (workings["change"].Exact(row) ?? Fraction.Zero));
-            return new SelectionReading($"{(valid.Length == 1 ? workings.NameOf(valid[0]) : words.Parts(valid.Length))}: {NumberText.Signed(change, WorkingsText.Of(division, ColumnUnit.Amount, change.Abs()))} {words.Counted}");
+            return new SelectionReading($"{name}: {NumberText.Signed(change, WorkingsText.Of(division, ColumnUnit.Amount, change.Abs()))} {words.Counted}");
         }
         if (valid.Length == 1 && division.HasGroups && !workings.RowsAreGroups)
         {
             return OfPart(workings, division.PartOf(valid[0]));
         }
+        ExactInt sum = default;
+        foreach (int row in valid)
+        {
+            sum += workings.RowsAreGroups ? division.GroupTotal(row) : division.Amount(row);
+        }
+        string share = valid.Length == 1 && workings.RowsAreCells && !division.HasGroups
+            ? ShareText.Of(workings, valid[0])
+            : ShareText.Of(division, sum, division.ReadingWhole);
         return new SelectionReading($"{name}: {division.Text(sum)} {words.Counted}, {share} of {(division.FixedWhole is null ? "all" : "the whole")}");
     }
 

@@ -66,12 +66,10 @@ public static class NoRoom
         {
             yield return new Remedy("print shares alone", now => now with { Finish = now.Finish with { Labels = LabelText.Share } });
         }
-        if (form.TakesFold && study.Fold is null)
+        int keep = ((int[])[12, 8, 5]).FirstOrDefault(kept => kept + 1 < workings.Division.PartCount);
+        if (form.TakesFold && study.Fold is null && keep > 0)
         {
-            foreach (int keep in ((int[])[12, 8, 5]).Where(keep => keep + 1 < workings.Division.PartCount).Take(1))
-            {
-                yield return new Remedy($"fold past the {NumberText.Count(keep)}th", now => now with { Fold = new Fold { Keep = keep } });
-            }
+            yield return new Remedy($"fold past the {NumberText.Count(keep)}th", now => now with { Fold = new Fold { Keep = keep } });
         }
         if (left.Labels > 0)
         {

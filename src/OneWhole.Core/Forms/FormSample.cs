@@ -37,12 +37,14 @@ public static class FormSample
     private static Figure? Draw(Form form, FormShape shape, double width, double height, ITextMeasurer measurer)
     {
         int parts = form.PartsWanted ?? Levels.Length, groups = form.Groups == GroupUse.None ? 1 : form.GroupsWanted ?? Amounts.Length;
+        // Stages of a funnel grow fewer; all else may come as it comes.
+        int AmountOf(int group, int part) => form.WholeIsFirstPart ? 16 - 4 * part : Amounts[group][part];
         (int Group, int Part)[] cells = [.. Enumerable.Range(0, groups).SelectMany(group => Enumerable.Range(0, parts).Select(part => (group, part)))];
         var table = new Table("sample",
         [
             Column("Group", cells.Select(cell => $"{(char)('a' + cell.Group)}")),
             Column("Part", cells.Select(cell => Levels[cell.Part])),
-            Column("Amount", cells.Select(cell => Amounts[cell.Group][form.WholeIsFirstPart ? 0 : cell.Part].ToString(CultureInfo.InvariantCulture) is var own && form.WholeIsFirstPart ? $"{16 - 4 * cell.Part}" : own)),
+            Column("Amount", cells.Select(cell => AmountOf(cell.Group, cell.Part).ToString(CultureInfo.InvariantCulture))),
         ]);
         var study = new Study
         {

@@ -49,6 +49,9 @@ public readonly struct ExactDecimal : IComparable<ExactDecimal>, IEquatable<Exac
 
     public double ToDouble() => ToFraction().ToDouble();
 
+    /// <summary>A share as so many hundredths: 80 for 0.8.</summary>
+    public ExactDecimal InPercent => new(Units * 100, Scale);
+
     /// <summary>The number in units of 10^−<paramref name="scale"/>, which must be at least <see cref="Scale"/>.</summary>
     public ExactInt AtScale(int scale) => Units * ExactInt.PowerOfTen(scale - Scale);
 

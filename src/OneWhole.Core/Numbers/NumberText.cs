@@ -33,8 +33,7 @@ public static class NumberText
     /// <summary>A share with as many decimals as were written, at most so many: 0.8 is "80 %".</summary>
     public static string PlainPercent(ExactDecimal share)
     {
-        var percent = new ExactDecimal(share.Units * 100, share.Scale);
-        return Exact(percent) + " %";
+        return Exact(share.InPercent) + " %";
     }
 
     /// <summary>A number with its unit, as that is written: "$1,240", "−€3", "CHF 12", "3.4 t".</summary>

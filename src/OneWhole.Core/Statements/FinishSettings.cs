@@ -10,6 +10,20 @@ namespace OneWhole.Core.Statements;
 /// <summary>The settings of looks that every form has, section by section.</summary>
 public static class FinishSettings
 {
+    /// <summary>What can be printed of a bar as of a group.</summary>
+    private static readonly (string Text, string Word, LabelText Value)[] Printed =
+    [
+        ("usual", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both),
+    ];
+
+    private static readonly (string Text, string Word, Palette Value)[] Palettes =
+    [
+        ("what fits the parts", "auto", Palette.Auto), ("categories", "categories", Palette.Categories), ("ordered", "ordered", Palette.Ordered),
+        ("two-sided", "twoSided", Palette.TwoSided), ("one hue", "oneHue", Palette.OneHue), ("greys, for print", "greys", Palette.Greys),
+    ];
+
+    private const int MostSwatches = 8;
+
     /// <param name="study">The study.</param>
     /// <param name="division">What is drawn, for a preview on its own parts; null where there is none.</param>
     /// <param name="words">What is counted.</param>
@@ -43,22 +57,26 @@ public static class FinishSettings
     private static IEnumerable<Setting> Labels(Study study, StudyWords words)
     {
         Finish finish = study.Finish;
-        yield return Choice("finish.labels", "labels", finish.Labels, ("usual", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("name and share", "name", LabelText.Name), ("none", "none", LabelText.None));
+        yield return Choice("finish.labels", "labels", finish.Labels, [.. Printed, ("name and share", "name", LabelText.Name), ("none", "none", LabelText.None)]);
         if (study.Groups is not null && study.Form.Form.Groups != GroupUse.None)
         {
-            yield return Choice("finish.labelOf", "labels show the share of", finish.LabelOf, ("the whole", "whole", LabelOf.Whole), ("its group", "group", LabelOf.Group), ("everything", "all", LabelOf.All));
+            yield return Choice("finish.labelOf", "labels show the share of", finish.LabelOf,
+                ("the whole", "whole", LabelOf.Whole), ("its group", "group", LabelOf.Group), ("everything", "all", LabelOf.All));
             if (study.Form.Form.GroupsWanted is null)
             {
-                yield return Choice("finish.groupLabel", "beside each group's name", finish.GroupLabel, ("usual", "auto", LabelText.Auto), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount), ("amount and share", "both", LabelText.Both), ("nothing", "none", LabelText.None));
+                yield return Choice("finish.groupLabel", "beside each group's name", finish.GroupLabel, [.. Printed, ("nothing", "none", LabelText.None)]);
             }
         }
-        yield return new Setting("rounding.decimals", "decimals of shares", [.. Enumerable.Range(0, 5).Select(decimals => new SettingChoice(Text(decimals), decimals, study.Rounding.Decimals == decimals))]) { IsOfFigure = false };
-        yield return Flag("rounding.reconcile", "shares that don't add up to 100", study.Rounding.Reconcile, on: "made to", off: "left as rounded") with { IsOfFigure = false };
+        yield return new Setting("rounding.decimals", "decimals of shares", Decimals(0, 4, study.Rounding.Decimals)) { IsOfFigure = false };
+        yield return Flag("rounding.reconcile", "shares that don't add up to 100", study.Rounding.Reconcile, on: "made to", off: "left as rounded") with
+        {
+            IsOfFigure = false,
+        };
         yield return new Setting("finish.amountDecimals", "decimals of amounts",
         [
             new SettingChoice("as needed", null, finish.AmountDecimals is null),
-            .. Enumerable.Range(0, 4).Select(decimals => new SettingChoice(Text(decimals), decimals, finish.AmountDecimals == decimals)),
-            .. finish.AmountDecimals is > 3 ? [new SettingChoice(Text(finish.AmountDecimals.Value), finish.AmountDecimals.Value, true)] : (SettingChoice[])[],
+            .. Decimals(0, 3, finish.AmountDecimals),
+            .. finish.AmountDecimals is > 3 and { } more ? Decimals(more, more, more) : [],
         ]);
         if (!words.AreShares)
         {
@@ -68,85 +86,113 @@ public static class FinishSettings
             }
         }
         yield return Flag("finish.trimZeros", "zeros at the end (16.0)", finish.TrimZeros, on: "trimmed", off: "kept");
-        yield return Choice("finish.labelTurn", "labels in narrow bars", finish.LabelTurn, ("turned where only that fits", "auto", LabelTurn.Auto), ("level", "level", LabelTurn.Level), ("turned", "turned", LabelTurn.Turned));
-        yield return Choice("finish.labelPlace", "where labels go", finish.LabelPlace, ("usual place", "auto", LabelPlace.Auto), ("in the bars", "inside", LabelPlace.Inside), ("past their ends", "outside", LabelPlace.Outside));
-        yield return Choice("finish.labelInk", "label colour", finish.LabelInk, ("dark or light, to be read", "contrast", LabelInk.Contrast), ("the bar's colour", "part", LabelInk.Part), ("one of my own", "chosen", LabelInk.Chosen));
+        yield return Choice("finish.labelTurn", "labels in narrow bars", finish.LabelTurn,
+            ("turned where only that fits", "auto", LabelTurn.Auto), ("level", "level", LabelTurn.Level), ("turned", "turned", LabelTurn.Turned));
+        yield return Choice("finish.labelPlace", "where labels go", finish.LabelPlace,
+            ("usual place", "auto", LabelPlace.Auto), ("in the bars", "inside", LabelPlace.Inside), ("past their ends", "outside", LabelPlace.Outside));
+        yield return Choice("finish.labelInk", "label colour", finish.LabelInk,
+            ("dark or light, to be read", "contrast", LabelInk.Contrast), ("the bar's colour", "part", LabelInk.Part), ("one of my own", "chosen", LabelInk.Chosen));
         if (finish.LabelInk == LabelInk.Chosen)
         {
             yield return new Setting("finish.labelColour", "which colour", []) { Text = finish.LabelColour, Kind = SettingKind.Colour };
         }
-        yield return Choice("finish.pointer", "note at the pointer", finish.Pointer, ("all of it", "auto", LabelText.Auto), ("amount and share", "both", LabelText.Both), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount)) with { IsOfFigure = false };
+        yield return Choice("finish.pointer", "note at the pointer", finish.Pointer,
+            ("all of it", "auto", LabelText.Auto), ("amount and share", "both", LabelText.Both), ("share", "share", LabelText.Share), ("amount", "amount", LabelText.Amount)) with
+        {
+            IsOfFigure = false,
+        };
     }
+
+    private static SettingChoice[] Decimals(int least, int most, int? now) =>
+        [.. Enumerable.Range(least, most - least + 1).Select(decimals => new SettingChoice(decimals.ToString(CultureInfo.InvariantCulture), decimals, now == decimals))];
 
     /// <summary>In what amounts are counted, and with which unit; where their column has none, it can be said here.</summary>
     private static IEnumerable<Setting> Units(Finish finish, StudyWords words)
     {
-        yield return Choice("finish.amountIn", "amounts in", finish.AmountIn, ("ones", "ones", AmountIn.Ones), ("thousands", "thousands", AmountIn.Thousands), ("millions", "millions", AmountIn.Millions));
+        yield return Choice("finish.amountIn", "amounts in", finish.AmountIn,
+            ("ones", "ones", AmountIn.Ones), ("thousands", "thousands", AmountIn.Thousands), ("millions", "millions", AmountIn.Millions));
         if (!words.ColumnHasUnit)
         {
             yield return new Setting("finish.unitName", "unit of amounts", []) { Text = finish.UnitName ?? "", Otherwise = "none" };
         }
         if (words.Unit.Length > 0)
         {
-            yield return Choice("finish.unit", "unit on labels", finish.UnitPlace, ("none", "none", UnitPlace.None), ("before", "before", UnitPlace.Before), ("after", "after", UnitPlace.After));
+            yield return Choice("finish.unit", "unit on labels", finish.UnitPlace,
+                ("none", "none", UnitPlace.None), ("before", "before", UnitPlace.Before), ("after", "after", UnitPlace.After));
         }
     }
 
     private static IEnumerable<Setting> Colours(Study study, Division? division)
     {
         Finish finish = study.Finish;
-        Setting sets = Choice("finish.palette", "colours", finish.Palette, ("what fits the parts", "auto", Palette.Auto), ("categories", "categories", Palette.Categories), ("ordered", "ordered", Palette.Ordered), ("two-sided", "twoSided", Palette.TwoSided), ("one hue", "oneHue", Palette.OneHue), ("greys, for print", "greys", Palette.Greys));
-        Palette[] palettes = [Palette.Auto, Palette.Categories, Palette.Ordered, Palette.TwoSided, Palette.OneHue, Palette.Greys];
-        const int most = 8;
-        IEnumerable<SettingChoice> choices = sets.Choices.Zip(palettes, (choice, palette) => choice with { Swatches = division is null ? [] : PartInk.Preview(division, palette, most) });
         // A form whose colours mean something keeps them; in print without colours they are greys.
-        yield return sets with { Choices = [.. study.Form.Form.HasOwnColours ? choices.Where((_, at) => palettes[at] is Palette.Auto or Palette.Greys).Select(choice => choice with { Swatches = [] }) : choices] };
-        yield return Choice("finish.emphasisRule", "highlight", finish.EmphasisRule, ("nothing", "none", EmphasisRule.None), ("the largest of each group", "largest", EmphasisRule.Largest), ("shares from a limit up", "atLeast", EmphasisRule.AtLeast));
+        bool fixedColours = study.Form.Form.HasOwnColours;
+        IEnumerable<(string Text, string Word, Palette Value)> palettes = fixedColours ? Palettes.Where(set => set.Value is Palette.Auto or Palette.Greys) : Palettes;
+        yield return new Setting("finish.palette", "colours", [.. palettes.Select(set => new SettingChoice(set.Text, set.Word, set.Value == finish.Palette)
+        {
+            Swatches = fixedColours || division is null ? [] : PartInk.Preview(division, set.Value, MostSwatches),
+        })]);
+        yield return Choice("finish.emphasisRule", "highlight", finish.EmphasisRule,
+            ("nothing", "none", EmphasisRule.None), ("the largest of each group", "largest", EmphasisRule.Largest), ("shares from a limit up", "atLeast", EmphasisRule.AtLeast));
         if (finish.EmphasisRule == EmphasisRule.AtLeast)
         {
-            yield return new Setting("finish.emphasisLimit", "highlighted from", []) { Text = new ExactDecimal(finish.EmphasisLimit.Units * 100, finish.EmphasisLimit.Scale).ToString(), Kind = SettingKind.Percent };
+            yield return new Setting("finish.emphasisLimit", "highlighted from", []) { Text = finish.EmphasisLimit.InPercent.ToString(), Kind = SettingKind.Percent };
         }
         yield return Flag("finish.key", "key", finish.Key, on: "shown", off: "hidden");
         if (finish.Key)
         {
-            yield return Choice("finish.keyPlace", "where the key goes", finish.KeyPlace, ("where it fits", "auto", KeyPlace.Auto), ("at the right", "right", KeyPlace.Right), ("above", "above", KeyPlace.Above), ("beneath", "beneath", KeyPlace.Beneath));
+            yield return Choice("finish.keyPlace", "where the key goes", finish.KeyPlace,
+                ("where it fits", "auto", KeyPlace.Auto), ("at the right", "right", KeyPlace.Right), ("above", "above", KeyPlace.Above), ("beneath", "beneath", KeyPlace.Beneath));
         }
     }
 
     private static IEnumerable<Setting> Axes(Finish finish)
     {
-        yield return new Setting("finish.amountEnd", "amount axis ends at", []) { Text = finish.AmountEnd?.ToString() ?? "", Otherwise = "where the form ends it", Kind = SettingKind.Number };
-        foreach ((string path, string name, bool now) in ((string, string, bool)[])[("line", "axis line", finish.Axes.Line), ("ticks", "ticks", finish.Axes.Ticks), ("numbers", "axis numbers", finish.Axes.Numbers), ("names", "names", finish.Axes.Names), ("grid", "grid", finish.Axes.Grid), ("titles", "axis titles", finish.Axes.Titles)])
+        yield return new Setting("finish.amountEnd", "amount axis ends at", [])
         {
-            yield return Flag($"finish.axes.{path}", name, now, on: "shown", off: "hidden");
-        }
+            Text = finish.AmountEnd?.ToString() ?? "",
+            Otherwise = "where the form ends it",
+            Kind = SettingKind.Number,
+        };
+        yield return Flag("finish.axes.line", "axis line", finish.Axes.Line, on: "shown", off: "hidden");
+        yield return Flag("finish.axes.ticks", "ticks", finish.Axes.Ticks, on: "shown", off: "hidden");
+        yield return Flag("finish.axes.numbers", "axis numbers", finish.Axes.Numbers, on: "shown", off: "hidden");
+        yield return Flag("finish.axes.names", "names", finish.Axes.Names, on: "shown", off: "hidden");
+        yield return Flag("finish.axes.grid", "grid", finish.Axes.Grid, on: "shown", off: "hidden");
+        yield return Flag("finish.axes.titles", "axis titles", finish.Axes.Titles, on: "shown", off: "hidden");
         yield return Room("finish.gap", "space between bars", finish.Gap);
         yield return Room("finish.groupGap", "space between groups", finish.GroupGap);
-        yield return Room("finish.proportion", "shape of the figure", finish.Proportion, ("as the page has room", null), ("column of a page", "1.2"), ("half a slide", "0.9"), ("slide", "1.78"), ("square", "1")) with { IsOfFigure = false };
+        yield return Room("finish.proportion", "shape of the figure", finish.Proportion,
+            ("as the page has room", null), ("column of a page", "1.2"), ("half a slide", "0.9"), ("slide", "1.78"), ("square", "1")) with
+        {
+            IsOfFigure = false,
+        };
     }
 
     private static IEnumerable<Setting> Print(PrintFinish print)
     {
-        foreach ((string path, string name, PrintSize now) in ((string, string, PrintSize)[])[("title", "size of the title", print.Title), ("names", "size of names", print.Names), ("amounts", "size of amounts", print.Amounts), ("shares", "size of shares", print.Shares)])
-        {
-            yield return Choice($"finish.print.{path}", name, now, ("small", "small", PrintSize.Small), ("normal", "normal", PrintSize.Normal), ("large", "large", PrintSize.Large));
-        }
-        foreach ((string path, string name, bool now) in ((string, string, bool)[])[("strongNames", "names in bold", print.StrongNames), ("strongAmounts", "amounts in bold", print.StrongAmounts), ("strongShares", "shares in bold", print.StrongShares)])
-        {
-            yield return Flag($"finish.print.{path}", name, now, on: "bold", off: "plain");
-        }
+        yield return Size("finish.print.title", "size of the title", print.Title);
+        yield return Size("finish.print.names", "size of names", print.Names);
+        yield return Size("finish.print.amounts", "size of amounts", print.Amounts);
+        yield return Size("finish.print.shares", "size of shares", print.Shares);
+        yield return Flag("finish.print.strongNames", "names in bold", print.StrongNames, on: "bold", off: "plain");
+        yield return Flag("finish.print.strongAmounts", "amounts in bold", print.StrongAmounts, on: "bold", off: "plain");
+        yield return Flag("finish.print.strongShares", "shares in bold", print.StrongShares, on: "bold", off: "plain");
     }
+
+    private static Setting Size(string path, string name, PrintSize now) =>
+        Choice(path, name, now, ("small", "small", PrintSize.Small), ("normal", "normal", PrintSize.Normal), ("large", "large", PrintSize.Large));
 
     private static Setting Room(string path, string name, ExactDecimal? now) =>
         Room(path, name, now, ("usual", null), ("none", "0"), ("a quarter of a bar", "0.25"), ("half a bar", "0.5"), ("a bar", "1"));
 
     private static Setting Room(string path, string name, ExactDecimal? now, params (string Text, string? Number)[] choices)
     {
-        SettingChoice[] known = [.. choices.Select(choice => choice.Number is null ? new SettingChoice(choice.Text, null, now is null) : ExactDecimal.Parse(choice.Number) is var number ? new SettingChoice(choice.Text, JsonNode.Parse(choice.Number), now == number) : default!)];
-        return new Setting(path, name, known.Any(choice => choice.Chosen) ? known : [.. known, new SettingChoice(now!.Value.ToString(), JsonNode.Parse(now.Value.ToString()), true)]);
-    }
+        SettingChoice[] known = [.. choices.Select(choice => Sets(choice.Text, choice.Number is null ? null : ExactDecimal.Parse(choice.Number)))];
+        return new Setting(path, name, now is null || known.Any(choice => choice.Chosen) ? known : [.. known, Sets(now.Value.ToString(), now)]);
 
-    private static string Text(int number) => number.ToString(CultureInfo.InvariantCulture);
+        SettingChoice Sets(string text, ExactDecimal? number) => new(text, number is null ? null : JsonNode.Parse(number.Value.ToString()), now == number);
+    }
 
     private static Setting Choice<T>(string path, string name, T now, params (string Text, string Word, T Value)[] choices)
         where T : struct, Enum =>

@@ -94,20 +94,25 @@ public sealed class Statement
     public string WholeText => Text[Math.Max(0, Text.LastIndexOf("100 % is", StringComparison.Ordinal))..].Split(". ")[0].TrimEnd('.');
 
     /// <summary>The settings of looks.</summary>
-    public IReadOnlyList<Setting> Settings
+    public IReadOnlyList<Setting> Settings => SettingsOf(_study);
+
+    /// <summary>The settings of looks, with those that differ from the form's own way told.</summary>
+    public IReadOnlyList<Setting> SettingsWithDifferences()
     {
-        get
-        {
-            Form form = _study.Form.Form;
-            IReadOnlyList<Setting> Of(Study study) => [.. form.Settings(study), .. FinishSettings.Common(study, _workings?.Division, _words, Heading, Text, _table.Name)];
-            Dictionary<string, Setting> standard = Of(_study with { Title = "", Finish = new Finish(), Rounding = new Rounding(), Form = new FormChoice(form, form.DefaultMembers) }).ToDictionary(setting => setting.Path);
-            return [.. Of(_study).Select(setting => setting with { Differs = Differs(setting, standard.GetValueOrDefault(setting.Path)) })];
-        }
+        Form form = _study.Form.Form;
+        Study untouched = _study with { Title = "", Finish = new Finish(), Rounding = new Rounding(), Form = new FormChoice(form, form.DefaultMembers) };
+        Dictionary<string, Setting> standard = SettingsOf(untouched).ToDictionary(setting => setting.Path);
+        return [.. Settings.Select(setting => setting with { Differs = Differs(setting, standard.GetValueOrDefault(setting.Path)) })];
     }
+
+    private IReadOnlyList<Setting> SettingsOf(Study study) =>
+        [.. study.Form.Form.Settings(study), .. FinishSettings.Common(study, _workings?.Division, _words, Heading, Text, _table.Name)];
 
     /// <summary>Whether another choice is made, or another text stands there, than nobody having touched it; settings that only appear with another one go with that.</summary>
     private static bool Differs(Setting now, Setting? standard) => standard is not null
-        && (now.Text != standard.Text || now.Choices.FirstOrDefault(choice => choice.Chosen)?.Text != standard.Choices.FirstOrDefault(choice => choice.Chosen)?.Text);
+        && (now.Text != standard.Text || Chosen(now) != Chosen(standard));
+
+    private static string? Chosen(Setting setting) => setting.Choices.FirstOrDefault(choice => choice.Chosen)?.Text;
 
     /// <summary>Columns over whose values the study can be repeated: neither parts nor groups, with a few labels.</summary>
     private IEnumerable<Column> EachColumns()
@@ -304,16 +309,13 @@ public sealed class Statement
         int count = _workings?.Division.WholeCount ?? 0;
         return of switch
         {
-            WholeOf.Given => $"{WithUnit(NumberText.Exact(GivenAsPrinted(whole.Given!.Value)))}, a number I give",
+            WholeOf.Given => $"{WithUnit(NumberText.Exact(_words.AreShares ? whole.Given!.Value.InPercent : whole.Given!.Value))}, a number I give",
             WholeOf.Unfiltered => $"all {counted} before the filter{number}",
             WholeOf.Group => $"each {_words.GroupOne}{(count > 0 ? $": {CountWords(count)} {(count == 1 ? "whole" : "wholes")}" : "")}",
             WholeOf.Part => $"each {_words.PartOne}{(count > 0 ? $": {CountWords(count)} {(count == 1 ? "whole" : "wholes")}" : "")}",
             _ => $"all {counted}{(_study.Where.Length > 0 ? " in these rows" : "")}{number}",
         };
     }
-
-    /// <summary>A given whole of a column of shares is 1, and is printed as 100 %.</summary>
-    private ExactDecimal GivenAsPrinted(ExactDecimal given) => _words.AreShares ? new ExactDecimal(given.Units * 100, given.Scale) : given;
 
     private string WithUnit(string number) => NumberText.WithUnit(number, _words.Unit);
 

@@ -286,7 +286,7 @@ public sealed class Division : IMeasured
     public Fraction Printed(Fraction amount) => SumsShares ? amount * 100 : amount;
 
     /// <inheritdoc cref="Printed(Fraction)"/>
-    public ExactDecimal Printed(ExactDecimal amount) => SumsShares ? new ExactDecimal(amount.Units * 100, amount.Scale) : amount;
+    public ExactDecimal Printed(ExactDecimal amount) => SumsShares ? amount.InPercent : amount;
 
     /// <inheritdoc cref="Printed(Fraction)"/>
     public ExactDecimal Printed(ExactInt units) => Printed(Readable(Decimal(units)));

@@ -22,7 +22,7 @@ export const alsoCalled: [id: string, words: string][] = [
   ['word:order.groups', 'sort series ascending descending arrange alphabetical'],
   ['word:where', 'filter condition criteria restrict exclude include'],
   ['word:fold', 'other others top bottom limit small merge combine'],
-  ['do:clause', 'filter where condition only restrict criteria slicer exclude date range'],
+  ['do:clause', 'filter where condition only restrict criteria exclude date range'],
   ['clause:fold', 'other others top limit small merge combine bucket'],
   ['clause:negatives', 'minus below zero loss exclude hide'],
   ['clause:groups', 'split series breakdown by stack cluster second dimension'],
@@ -69,7 +69,7 @@ export const alsoCalled: [id: string, words: string][] = [
   ['do:again', 'reuse template apply other table'],
   [
     'do:hand-over',
-    'export download print save share pdf png svg image picture powerpoint slide slides excel workbook csv send publish email clipboard',
+    'export download print save share pdf png svg image picture slide slides deck workbook spreadsheet csv send publish email clipboard',
   ],
   ['do:finish', 'format formatting style looks design appearance options settings properties customise customize'],
   ['do:table', 'data source rows spreadsheet edit refresh update reload'],

@@ -35,42 +35,24 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         var right = new PixelScale(0, rightMost > 0 ? rightMost : 1, middle + gutter / 2, middle + gutter / 2 + half);
         double top = room.Y + head, thickness = figure.BarThickness(band, text ? 0.66 : 0.74);
         NameRanks ranks = RanksOf.Groups(_division);
-        if (figure.HasNames)
+        RowNames.Draw(figure, [.. Enumerable.Range(0, rows).Select(_texts.NameOf)], middle, middle - gutter / 2, gutter - 12 * unit, top, band, ranks,
+            group => $"name-group {_division.Groups![group].Label}", (group, mark) => mark with { Group = _division.Groups![group].Label, Row = group }, "middle");
+        Box Bar(int group, int side)
         {
-            DrawNames(ranks, top, band, middle, gutter);
+            PixelScale scale = side == 0 ? left : right;
+            double from = scale.At(0), to = scale.At(_division.Value(_division.Amount(group, side)).ToDouble());
+            return new Box(Math.Min(from, to), top + (group + 0.5) * band - thickness / 2, Math.Abs(to - from), thickness);
         }
-        if (labelled && band < font.LineHeight)
+        for (int group = 0; group < rows; group++)
         {
-            KeepBarsFree(left, right, top, band, thickness);
+            DrawBar(group, 0, Bar(group, 0), keepsLabelsOff: labelled && band < font.LineHeight);
+            DrawBar(group, 1, Bar(group, 1), keepsLabelsOff: labelled && band < font.LineHeight);
         }
         // The largest first: where rows are thinner than print, labels of small ones give way.
-        foreach (int group in Enumerable.Range(0, rows).OrderByDescending(ranks.Weight))
+        foreach (int group in Enumerable.Range(0, labelled ? rows : 0).OrderByDescending(ranks.Weight))
         {
-            double y = top + (group + 0.5) * band;
-            string name = _division.Groups![group].Label;
-            for (int side = 0; side < 2; side++)
-            {
-                PixelScale scale = side == 0 ? left : right;
-                double from = scale.At(0), to = scale.At(_division.Value(_division.Amount(group, side)).ToDouble());
-                if (_division.Has(group, side) && from != to)
-                {
-                    figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{side}", "bar", new Box(Math.Min(from, to), y - thickness / 2, Math.Abs(to - from), thickness), _ink.Row(group, side)) with
-                    {
-                        Row = group,
-                        Part = _division.Parts[side].Key,
-                        Group = name,
-                    });
-                }
-                if (labelled && _division.Has(group, side) && figure.Finish.LabelPlace == LabelPlace.Inside)
-                {
-                    LabelFit.Inside(figure, $"label-{name}\u0001{side}", new Box(Math.Min(from, to), y - thickness / 2, Math.Abs(to - from), thickness), _ink.Row(group, side), [new LabelLine(Amount(group, side), amounts)], group, _division.Parts[side].Key, turn: false);
-                }
-                else if (labelled && _division.Has(group, side))
-                {
-                    double x = side == 0 ? to - 6 * unit : to + 6 * unit;
-                    figure.PutWhereFree([figure.Text($"label-{name}\u0001{side}", "label", x, y + font.CapHeight / 2, side == 0 ? "end" : "start", Amount(group, side), amounts, LabelFit.Beside(figure, _ink.Row(group, side), own: true)) with { Row = group, Part = _division.Parts[side].Key }], 0);
-                }
-            }
+            DrawLabel(group, 0, Bar(group, 0), new LabelLine(Amount(group, 0), amounts));
+            DrawLabel(group, 1, Bar(group, 1), new LabelLine(Amount(group, 1), amounts));
         }
         if (!text)
         {
@@ -83,37 +65,36 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         }
     }
 
-    /// <summary>Names in the middle; those that are moved from their row are led to the left bar.</summary>
-    private void DrawNames(NameRanks ranks, double top, double band, double middle, double gutter)
+    /// <param name="keepsLabelsOff">Whether labels are higher than their rows, and have to keep off the bars beside.</param>
+    private void DrawBar(int group, int side, Box box, bool keepsLabelsOff)
     {
-        Font font = figure.Names;
-        foreach (NamePlace place in NamePlaces.Of(_division.GroupCount, band, font.LineHeight, ranks))
+        if (!_division.Has(group, side) || box.Width == 0)
         {
-            double y = top + place.Place, room = gutter - 12 * figure.Unit;
-            if (place.More > 0)
-            {
-                figure.PutWhereFree([figure.Text($"more-{place.At}", "axis", middle, y + font.CapHeight / 2, "middle", place.RunText, font, Ink.Quiet, room)], -1);
-                continue;
-            }
-            string name = _division.Groups![place.At].Label;
-            TextMark mark = figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", _texts.NameOf(place.At), font, Ink.Text, room) with { Group = name, Row = place.At };
-            if (figure.PutWhereFree([mark], -1) && place.IsMoved)
-            {
-                figure.Line($"lead-{name}", "leader", middle - mark.Width / 2 - 2, y, middle - gutter / 2 + 1, top + place.Wished, Ink.Quiet, 0.6 * figure.Unit);
-            }
+            return;
+        }
+        string name = _division.Groups![group].Label;
+        RectMark bar = FigureBuilder.Rect($"bar-{name}\u0001{side}", "bar", box, _ink.Row(group, side));
+        figure.Add(bar with { Row = group, Part = _division.Parts[side].Key, Group = name });
+        if (keepsLabelsOff)
+        {
+            figure.Obstacles.Add(box);
         }
     }
 
-    /// <summary>Labels that are higher than their rows keep off the bars of the rows beside.</summary>
-    private void KeepBarsFree(PixelScale left, PixelScale right, double top, double band, double thickness)
+    private void DrawLabel(int group, int side, Box box, LabelLine label)
     {
-        for (int group = 0; group < _division.GroupCount; group++)
+        if (!_division.Has(group, side))
         {
-            foreach ((int side, PixelScale scale) in ((int, PixelScale)[])[(0, left), (1, right)])
-            {
-                double from = scale.At(0), to = scale.At(_division.Value(_division.Amount(group, side)).ToDouble());
-                figure.Obstacles.Add(new Box(Math.Min(from, to), top + (group + 0.5) * band - thickness / 2, Math.Abs(to - from), thickness));
-            }
+            return;
         }
+        string id = $"label-{_division.Groups![group].Label}\u0001{side}", part = _division.Parts[side].Key, ink = _ink.Row(group, side);
+        if (figure.Finish.LabelPlace == LabelPlace.Inside)
+        {
+            LabelFit.Inside(figure, id, box, ink, [label], group, part, turn: false);
+            return;
+        }
+        double gap = 6 * figure.Unit, x = side == 0 ? box.X - gap : box.Right + gap;
+        TextMark mark = figure.Text(id, "label", x, box.CentreY + figure.Names.CapHeight / 2, side == 0 ? "end" : "start", label, LabelFit.Beside(figure, ink, own: true));
+        figure.PutWhereFree([mark with { Row = group, Part = part }], 0);
     }
 }

@@ -43,42 +43,57 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
                 figure.PutWhereFree([figure.Text($"key-text-{_division.Parts[part].Key}", "key", x, room.Y + font.CapHeight + 2, "start", _division.Parts[part].Label, figure.Strong, Ink.Text, lane) with { Part = _division.Parts[part].Key }], 0);
             }
             figure.Line($"lane-{part}", "baseline", x, top, x, top + band * rows, Ink.Quiet, text ? 1 : 0.6);
-            if (labelled && band < font.LineHeight)
+            Box Bar(int group)
             {
-                KeepBarsFree(part, lanes, rows, scale, top, band, thickness);
+                double to = scale.At(_division.Value(_division.Amount(group * lanes + part)).ToDouble());
+                return new Box(x, top + (group + 0.5) * band - thickness / 2, Math.Max(0, to - x), thickness);
+            }
+            for (int group = 0; group < rows; group++)
+            {
+                DrawBar(group, part, Bar(group), keepsLabelsOff: labelled && band < font.LineHeight);
             }
             // The largest first: where rows are thinner than print, labels of small ones give way.
-            foreach (int group in Enumerable.Range(0, rows).OrderByDescending(group => _division.Amount(group * lanes + part)))
+            foreach (int group in Enumerable.Range(0, labelled ? rows : 0).OrderByDescending(group => _division.Amount(group * lanes + part)))
             {
-                int row = group * lanes + part;
-                double y = top + (group + 0.5) * band, to = scale.At(_division.Value(_division.Amount(row)).ToDouble());
-                string key = _division.Parts[part].Key, name = _division.Groups![group].Label;
-                if (_division.Has(row) && to > x)
-                {
-                    figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", new Box(x, y - thickness / 2, to - x, thickness), _ink.Row(row)) with { Row = row, Part = key, Group = name });
-                }
-                if (labelled && _division.Has(row) && figure.Finish.LabelPlace == LabelPlace.Inside)
-                {
-                    LabelFit.Inside(figure, $"label-{name}\u0001{key}", new Box(x, y - thickness / 2, Math.Max(0, to - x), thickness), _ink.Row(row), [Label(row)], row, key, turn: false);
-                }
-                else if (labelled && _division.Has(row))
-                {
-                    figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", "label", to + 5 * unit, y + font.CapHeight / 2, "start", Label(row), LabelFit.Beside(figure, _ink.Row(row))) with { Row = row, Part = key }], 0);
-                }
+                DrawLabel(group, part, Bar(group));
             }
         }
         RowNames.Draw(figure, [.. Enumerable.Range(0, rows).Select(_texts.NameOf)], room.X + names - 10 * unit, room.X + names, names - 10 * unit, top, band, ranks,
             group => $"name-group {_division.Groups![group].Label}", (group, mark) => mark with { Group = _division.Groups![group].Label });
     }
 
-    /// <summary>Labels that are higher than their rows keep off the bars of the rows beside.</summary>
-    private void KeepBarsFree(int part, int lanes, int rows, PixelScale scale, double top, double band, double thickness)
+    /// <param name="keepsLabelsOff">Whether labels are higher than their rows, and have to keep off the bars beside.</param>
+    private void DrawBar(int group, int part, Box box, bool keepsLabelsOff)
     {
-        for (int group = 0; group < rows; group++)
+        int row = group * _division.PartCount + part;
+        if (!_division.Has(row) || box.Width <= 0)
         {
-            double to = scale.At(_division.Value(_division.Amount(group * lanes + part)).ToDouble());
-            figure.Obstacles.Add(new Box(scale.FromPixel, top + (group + 0.5) * band - thickness / 2, Math.Max(0, to - scale.FromPixel), thickness));
+            return;
         }
+        string key = _division.Parts[part].Key, name = _division.Groups![group].Label;
+        figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
+        if (keepsLabelsOff)
+        {
+            figure.Obstacles.Add(box);
+        }
+    }
+
+    private void DrawLabel(int group, int part, Box box)
+    {
+        int row = group * _division.PartCount + part;
+        if (!_division.Has(row))
+        {
+            return;
+        }
+        string key = _division.Parts[part].Key, id = $"label-{_division.Groups![group].Label}\u0001{key}", ink = _ink.Row(row);
+        if (figure.Finish.LabelPlace == LabelPlace.Inside)
+        {
+            LabelFit.Inside(figure, id, box, ink, [Label(row)], row, key, turn: false);
+            return;
+        }
+        double baseline = box.CentreY + figure.Small.CapHeight / 2;
+        TextMark label = figure.Text(id, "label", box.Right + 5 * figure.Unit, baseline, "start", Label(row), LabelFit.Beside(figure, ink));
+        figure.PutWhereFree([label with { Row = row, Part = key }], 0);
     }
 
     private LabelLine Label(int row) => LabelLine.Joined(_texts.Lines(row, LabelText.Amount), "  ")[0];

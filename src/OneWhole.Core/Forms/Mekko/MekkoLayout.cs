@@ -30,13 +30,17 @@ internal sealed class MekkoLayout
 
     /// <summary>How many columns stand by themselves; those after them are drawn as one where there are two at least.</summary>
     public static int Separate(Division division) =>
-        division.Study.Form.Members is MekkoMembers { Height: null } && division.Study.Finish.FoldGroups is { } keep && keep + 1 < division.GroupCount ? keep : division.GroupCount;
+        division.Study.Form.Members is MekkoMembers { Height: null } && division.Study.Finish.FoldGroups is { } keep && keep + 1 < division.GroupCount
+            ? keep
+            : division.GroupCount;
 
     /// <summary>Names beside the last column need it to be one group's.</summary>
     private static SideNames? NamesBeside(WorkingsResult workings) => Separate(workings.Division) < workings.Division.GroupCount ? null : SideNames.Of(workings);
 
     public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) =>
-        workings.RowsAreGroups || workings.Division.IsEmpty || NamesBeside(workings) is not null || LabelTexts.PrintsNamesInside(workings.Division) ? [] : PartInk.KeyOf(workings.Division);
+        workings.RowsAreGroups || workings.Division.IsEmpty || NamesBeside(workings) is not null || LabelTexts.PrintsNamesInside(workings.Division)
+            ? []
+            : PartInk.KeyOf(workings.Division);
 
     public static Domains DomainsOf(WorkingsResult workings)
     {
@@ -62,7 +66,8 @@ internal sealed class MekkoLayout
         bool text = !_figure.IsMiniature, heights = _workings.RowsAreGroups;
         SideNames? names = text && !heights ? NamesBeside(_workings) : null;
         double pixels = room.Height - 3 * font.LineHeight;
-        IReadOnlyList<Axes.Tick> ticks = !text ? [] : heights ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size, null) : Axes.Shares(0, 1, pixels, font.Size);
+        IReadOnlyList<Axes.Tick> ticks = !text ? []
+            : heights ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size, null) : Axes.Shares(0, 1, pixels, font.Size);
         double left = Axes.Room(_figure, ticks);
         double right = names?.Width(_figure) ?? 0;
         double width = room.Width - left - right;
@@ -97,7 +102,8 @@ internal sealed class MekkoLayout
         }
         DrawNames(plot, below);
         int last = (_division.GroupCount - 1) * _division.PartCount;
-        names?.Draw(_figure, plot.Right, plot, part => (scale.At(_workings["base"].Number(last + part)!.Value) + scale.At(_workings["top"].Number(last + part)!.Value)) / 2, _ink);
+        double Level(string column, int part) => scale.At(_workings[column].Number(last + part)!.Value);
+        names?.Draw(_figure, plot.Right, plot, part => (Level("base", part) + Level("top", part)) / 2, _ink);
     }
 
     /// <summary>How wide the columns are, on a scale above them.</summary>
@@ -110,7 +116,8 @@ internal sealed class MekkoLayout
             double x = scale.At(tick.Value);
             _figure.Line($"width-mark-{tick.Value:R}", "tick", x, plot.Y - 5 * _figure.Unit, x, plot.Y - 1, Ink.Quiet);
             double half = _figure.TextWidth(tick.Text, font) / 2;
-            _figure.PutWhereFree([_figure.Text($"width-tick-{tick.Value:R}", "axis", Math.Clamp(x, plot.X + half, plot.Right - half), plot.Y - 8 * _figure.Unit, "middle", tick.Text, font, Ink.Quiet)], 3);
+            double middle = Math.Clamp(x, plot.X + half, plot.Right - half);
+            _figure.PutWhereFree([_figure.Text($"width-tick-{tick.Value:R}", "axis", middle, plot.Y - 8 * _figure.Unit, "middle", tick.Text, font, Ink.Quiet)], 3);
         }
     }
 
@@ -141,37 +148,36 @@ internal sealed class MekkoLayout
         string fill = heights ? Ink.ClassA : _ink.Row(row);
         double top = Math.Min(scale.At(from), scale.At(to)), bottom = Math.Max(scale.At(from), scale.At(to));
         Box box = FigureBuilder.Round(new Box(left, top, right - left, bottom - top));
-        bool gap = box.Width > 3 && box.Height > 3;
-        _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, fill) with
-        {
-            Row = row,
-            Part = part?.Key,
-            Group = name,
-            Stroke = gap ? Ink.Paper : null,
-            StrokeWidth = Math.Max(1, _figure.Unit),
-        });
+        _figure.Add(Bar($"bar-{name}\u0001{key}", box, fill) with { Row = row, Part = part?.Key, Group = name });
         if (_figure.IsMiniature || !LabelFit.HasRoom(_figure, box))
         {
             return;
         }
-        IReadOnlyList<LabelLine> lines = heights ? [new(NumberText.Rounded(_workings["height"].Exact(row)!.Value, HeightDecimals(), true), _figure.Amounts)] : _texts.Lines(row, LabelText.Share);
+        IReadOnlyList<LabelLine> lines = heights
+            ? [new(NumberText.Rounded(_workings["height"].Exact(row)!.Value, HeightDecimals(), true), _figure.Amounts)]
+            : _texts.Lines(row, LabelText.Share);
         LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, fill, lines, row, part?.Key);
     }
+
+    /// <summary>A piece with a gap of paper around it, where it is large enough for one.</summary>
+    private RectMark Bar(string id, Box box, string fill) => FigureBuilder.Rect(id, "bar", box, fill) with
+    {
+        Stroke = box.Width > 3 && box.Height > 3 ? Ink.Paper : null,
+        StrokeWidth = Math.Max(1, _figure.Unit),
+    };
 
     /// <summary>Narrow columns as one: the sums of their parts, on one another.</summary>
     private void DrawOthers(Box plot, PixelScale scale)
     {
-        ExactInt Sum(int part) => Enumerable.Range(_separate, _division.GroupCount - _separate).Aggregate(default(ExactInt), (sum, group) => sum + _division.Amount(group, part));
-        int[] parts = DrawnParts.Of(_division);
-        ExactInt whole = Enumerable.Range(_separate, _division.GroupCount - _separate).Aggregate(default(ExactInt), (sum, group) => sum + _division.GroupTotal(group)), below = default;
+        ExactInt whole = TotalOf(_separate), below = default;
         (double left, double right) = Column(plot, _separate);
         if (whole.Sign <= 0 || right <= left)
         {
             return;
         }
-        foreach (int part in parts)
+        foreach (int part in DrawnParts.Of(_division))
         {
-            ExactInt amount = Sum(part);
+            ExactInt amount = SumOfOthers(group => _division.Amount(group, part));
             double from = scale.At(new Fraction(below, whole).ToDouble()), to = scale.At(new Fraction(below + amount, whole).ToDouble());
             below += amount;
             if (amount.IsZero)
@@ -180,7 +186,7 @@ internal sealed class MekkoLayout
             }
             Box box = FigureBuilder.Round(new Box(left, to, right - left, from - to));
             string key = _division.Parts[part].Key, fill = _ink[part];
-            _figure.Add(FigureBuilder.Rect($"bar-others\u0001{key}", "bar", box, fill) with { Part = key, Stroke = box.Width > 3 && box.Height > 3 ? Ink.Paper : null, StrokeWidth = Math.Max(1, _figure.Unit) });
+            _figure.Add(Bar($"bar-others\u0001{key}", box, fill) with { Part = key });
             if (!_figure.IsMiniature && LabelFit.HasRoom(_figure, box))
             {
                 LabelFit.Inside(_figure, $"label-others\u0001{key}", box, fill, [new LabelLine(ShareText.Of(_division, amount, whole), _figure.Shares)], -1, key);
@@ -190,8 +196,10 @@ internal sealed class MekkoLayout
 
     private string NameOf(int group) => group == _separate ? $"{NumberText.Count(_division.GroupCount - _separate)} others" : _division.Groups![group].Label;
 
-    private ExactInt TotalOf(int group) =>
-        group < _separate ? _division.GroupTotal(group) : Enumerable.Range(_separate, _division.GroupCount - _separate).Aggregate(default(ExactInt), (sum, other) => sum + _division.GroupTotal(other));
+    private ExactInt TotalOf(int group) => group < _separate ? _division.GroupTotal(group) : SumOfOthers(_division.GroupTotal);
+
+    private ExactInt SumOfOthers(Func<int, ExactInt> of) =>
+        Enumerable.Range(_separate, _division.GroupCount - _separate).Aggregate(default(ExactInt), (sum, group) => sum + of(group));
 
     /// <summary>The columns that are named: those by themselves, and the one that stands for the others.</summary>
     private IEnumerable<int> Columns => Enumerable.Range(0, Math.Min(_separate + 1, _division.GroupCount));
@@ -199,7 +207,10 @@ internal sealed class MekkoLayout
     private int HeightDecimals() => _domains.Most >= 100 ? 0 : _domains.Most >= 10 ? 1 : 2;
 
     /// <summary>Each column is named under its middle, with its share of everything.</summary>
-    private string Under(int group) => group == _separate ? (_division.Total.IsZero ? "" : ShareText.Of(_division, TotalOf(group), _division.Total)) : _texts.OfGroup(group, LabelText.Share);
+    private string Under(int group) =>
+        group < _separate ? _texts.OfGroup(group, LabelText.Share)
+        : _division.Total.IsZero ? ""
+        : ShareText.Of(_division, TotalOf(group), _division.Total);
 
     /// <summary>A narrow column's name with its share, on one line.</summary>
     private string TurnedName(int group) => Under(group).Length > 0 ? $"{NameOf(group)}  {Under(group)}" : NameOf(group);
@@ -218,7 +229,7 @@ internal sealed class MekkoLayout
             (double left, double right) = Column(plot, group);
             double room = right - left - 4;
             IReadOnlyList<string> lines = Wrapped(group, Math.Max(1, room));
-            double needed = Fits(lines) ? lines.Count * font.LineHeight + (_figure.TextWidth(Under(group), font) <= room ? font.LineHeight : 0)
+            double needed = Fits(lines) ? (lines.Count + (_figure.TextWidth(Under(group), font) <= room ? 1 : 0)) * font.LineHeight
                 : room >= font.LineHeight - 3 ? Math.Min(height * 0.32, _figure.TextWidth(TurnedName(group), font)) : 0;
             most = Math.Max(most, needed);
         }
@@ -238,23 +249,28 @@ internal sealed class MekkoLayout
         {
             (double left, double right) = Column(plot, group);
             double room = right - left - 4, middle = (left + right) / 2;
-            string name = NameOf(group), id = $"group {name}";
+            string name = NameOf(group), under = Under(group), id = $"group {name}";
             IReadOnlyList<string> lines = Wrapped(group, Math.Max(1, room));
             if (Fits(lines) || room >= font.Size * 4.5)
             {
+                string? full = Fits(lines) ? null : name;
                 for (int line = 0; line < lines.Count; line++)
                 {
-                    _figure.PutWhereFree([_figure.Text($"name-{id}-{line}", "name", middle, start + font.CapHeight + line * font.LineHeight, "middle", lines[line], font, Ink.Text) with { Group = name, Full = Fits(lines) ? null : name }], 0);
+                    _figure.PutWhereFree([Line($"name-{id}-{line}", line, lines[line], Ink.Text) with { Full = full }], 0);
                 }
-                if (Under(group).Length > 0 && _figure.TextWidth(Under(group), font) <= room)
+                if (under.Length > 0 && _figure.TextWidth(under, font) <= room)
                 {
-                    _figure.PutWhereFree([_figure.Text($"under-{id}", "name", middle, start + font.CapHeight + lines.Count * font.LineHeight, "middle", Under(group), font, Ink.Quiet) with { Group = name }], 0);
+                    _figure.PutWhereFree([Line($"under-{id}", lines.Count, under, Ink.Quiet)], 0);
                 }
             }
             else if (room >= font.LineHeight - 3)
             {
-                _figure.PutWhereFree([_figure.Text($"name-{id}", "name", middle + font.CapHeight / 2, start, "end", TurnedName(group), font, Ink.Text, below - 10 * unit) with { Turn = -90, Group = name }], 0);
+                TextMark turned = _figure.Text($"name-{id}", "name", middle + font.CapHeight / 2, start, "end", TurnedName(group), font, Ink.Text, below - 10 * unit);
+                _figure.PutWhereFree([turned with { Turn = -90, Group = name }], 0);
             }
+
+            TextMark Line(string mark, int line, string text, string ink) =>
+                _figure.Text(mark, "name", middle, start + font.CapHeight + line * font.LineHeight, "middle", text, font, ink) with { Group = name };
         }
     }
 }

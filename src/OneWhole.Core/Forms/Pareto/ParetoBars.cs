@@ -11,17 +11,15 @@ internal sealed class ParetoBars(ParetoPlot plot)
 {
     public void Draw()
     {
-        double zero = plot.Amounts.At(0);
         if (plot.Bars > ParetoPlot.MostSeparateBars || plot.Band < 1)
         {
-            DrawMergedBars(zero);
+            DrawMergedBars(plot.Amounts.At(0));
             return;
         }
         for (int row = 0; row < plot.Bars; row++)
         {
-            double top = Math.Clamp(plot.Amounts.At(plot.Value(row)), plot.Box.Y - 1, plot.Box.Bottom + 1);
-            Entry part = plot.Division.Parts[row];
-            plot.Figure.Add(FigureBuilder.Rect($"bar-{part.Key}", "bar", new Box(plot.SlotX(row) + plot.BarGap / 2, Math.Min(top, zero), plot.Band - plot.BarGap, Math.Abs(zero - top)), plot.InkOf(row)) with { Row = row, Part = part.Key });
+            string key = plot.Division.Parts[row].Key;
+            plot.Figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", plot.BarWithin(row), plot.InkOf(row)) with { Row = row, Part = key });
         }
     }
 
@@ -36,11 +34,11 @@ internal sealed class ParetoBars(ParetoPlot plot)
             double pixel = Math.Floor(plot.SlotX(first)), extreme = zero;
             for (int row = first; row <= last; row++)
             {
-                double top = Math.Clamp(plot.Amounts.At(plot.Value(row)), plot.Box.Y - 1, plot.Box.Bottom + 1);
-                if (Math.Floor(plot.SlotX(row)) > pixel)
+                double top = plot.TopWithin(row), at = Math.Floor(plot.SlotX(row));
+                if (at > pixel)
                 {
-                    run.AddRange([FigureBuilder.Round(pixel), FigureBuilder.Round(extreme), FigureBuilder.Round(Math.Floor(plot.SlotX(row))), FigureBuilder.Round(extreme)]);
-                    pixel = Math.Floor(plot.SlotX(row));
+                    Step(pixel, at);
+                    pixel = at;
                     extreme = top;
                 }
                 else if (Math.Abs(top - zero) > Math.Abs(extreme - zero))
@@ -48,9 +46,22 @@ internal sealed class ParetoBars(ParetoPlot plot)
                     extreme = top;
                 }
             }
-            run.AddRange([FigureBuilder.Round(Math.Max(pixel, plot.SlotX(first))), FigureBuilder.Round(extreme), FigureBuilder.Round(plot.SlotX(last + 1)), FigureBuilder.Round(extreme), FigureBuilder.Round(plot.SlotX(last + 1)), zero]);
-            plot.Figure.Add(new PathMark($"bars-{ink}-{first}", "bar", [run]) { Fill = Ink.In(plot.Figure.Finish.Palette, ink), StrokeWidth = 0, Strip = new RowStrip("x", plot.Box.X, plot.SlotX(plot.Bars), plot.Bars) });
+            double end = plot.SlotX(last + 1);
+            Step(Math.Max(pixel, plot.SlotX(first)), end);
+            run.AddRange([FigureBuilder.Round(end), zero]);
+            plot.Figure.Add(new PathMark($"bars-{ink}-{first}", "bar", [run])
+            {
+                Fill = Ink.In(plot.Figure.Finish.Palette, ink),
+                StrokeWidth = 0,
+                Strip = new RowStrip("x", plot.Box.X, plot.SlotX(plot.Bars), plot.Bars),
+            });
             first = last + 1;
+
+            void Step(double from, double to)
+            {
+                double level = FigureBuilder.Round(extreme);
+                run.AddRange([FigureBuilder.Round(from), level, FigureBuilder.Round(to), level]);
+            }
         }
     }
 
@@ -87,43 +98,47 @@ internal sealed class ParetoBars(ParetoPlot plot)
         Font font = what == LabelText.Amount ? plot.Figure.Amounts : plot.Figure.Shares;
         WorkingColumn shown = plot.Workings["shownShare"];
         int decimals = plot.Division.Study.Rounding.Decimals;
+        double unit = plot.Figure.Unit;
         NameRanks ranks = RanksOf.Parts(plot.Division);
         foreach (int row in Enumerable.Range(0, plot.Rows).OrderByDescending(ranks.Weight))
         {
-            string share = shown.Exact(row) is { } percent ? ShareText.Number(percent, plot.Division.Amount(row).IsZero, decimals, plot.Figure.Finish.TrimZeros) : NumberText.Dash;
-            string amount = plot.Division.Text(plot.Division.Amount(row));
+            ExactInt own = plot.Division.Amount(row);
+            string share = shown.Exact(row) is { } percent ? ShareText.Number(percent, own.IsZero, decimals, plot.Figure.Finish.TrimZeros) : NumberText.Dash;
+            string amount = plot.Division.Text(own);
             string text = what switch { LabelText.Amount => amount, LabelText.Both when !plot.Division.AmountsAreShares => $"{amount} · {share}", _ => share };
-            double x = plot.SlotX(row + 0.5);
-            double top = plot.Amounts.At(plot.Value(row)), zero = plot.Amounts.At(0);
             bool negative = plot.Value(row) < 0;
             double width = plot.Figure.TextWidth(text, font);
-            string id = $"label-{plot.Division.Parts[row].Key}";
+            string key = plot.Division.Parts[row].Key, id = $"label-{key}", fill = plot.InkOf(row);
+            Box bar = plot.BarOf(row);
             if (width > plot.Band - 2 || plot.Figure.Finish.LabelTurn == LabelTurn.Turned)
             {
-                var bar = new Box(plot.SlotX(row) + plot.BarGap / 2, Math.Min(top, zero), plot.Band - plot.BarGap, Math.Abs(zero - top));
-                LabelFit.AtEnd(plot.Figure, id, bar, plot.InkOf(row), new LabelLine(text, font), row, plot.Division.Parts[row].Key, negative);
+                LabelFit.AtEnd(plot.Figure, id, bar, fill, new LabelLine(text, font), row, key, negative);
                 continue;
             }
+            double x = plot.SlotX(row + 0.5);
+            string beside = LabelFit.Beside(plot.Figure, fill);
             TextMark Place(double y, string anchor, double at, string ink) =>
-                plot.Figure.Text(id, "label", at, y, anchor, text, font, ink) with { Row = row, Part = plot.Division.Parts[row].Key };
-            var places = new List<TextMark>
+                plot.Figure.Text(id, "label", at, y, anchor, text, font, ink) with { Row = row, Part = key };
+            var places = new List<TextMark>();
+            if (negative)
             {
-                negative ? Place(top + font.CapHeight + 5 * plot.Figure.Unit, "middle", x, LabelFit.Beside(plot.Figure, plot.InkOf(row))) : Place(top - 5 * plot.Figure.Unit, "middle", x, LabelFit.Beside(plot.Figure, plot.InkOf(row))),
-            };
-            if (!negative)
-            {
-                // Beside a cut's line that runs through the bar.
-                places.Add(Place(top - 5 * plot.Figure.Unit, "end", x - 3 * plot.Figure.Unit, LabelFit.Beside(plot.Figure, plot.InkOf(row))));
-                places.Add(Place(top - 5 * plot.Figure.Unit, "start", x + 3 * plot.Figure.Unit, LabelFit.Beside(plot.Figure, plot.InkOf(row))));
+                places.Add(Place(bar.Bottom + font.CapHeight + 5 * unit, "middle", x, beside));
             }
-            double inside = Math.Abs(zero - top);
-            if (inside > font.LineHeight * 1.3 && width + 4 <= plot.Band - plot.BarGap)
+            else
             {
-                string ink = plot.InkOf(row) == Ink.ClassA ? Ink.OnFill : LabelFit.On(plot.Figure, plot.InkOf(row));
-                double gap = plot.BarGap / 2 + 4 * plot.Figure.Unit;
-                places.Add(Place(Math.Min(top, zero) + font.CapHeight + 6 * plot.Figure.Unit, "start", plot.SlotX(row) + gap, ink));
-                places.Add(Place(Math.Min(top, zero) + font.CapHeight + 6 * plot.Figure.Unit, "middle", x, ink));
-                places.Add(Place(Math.Max(top, zero) - 6 * plot.Figure.Unit, "end", plot.SlotX(row + 1) - gap, ink));
+                double above = bar.Y - 5 * unit;
+                places.Add(Place(above, "middle", x, beside));
+                // Beside a cut's line that runs through the bar.
+                places.Add(Place(above, "end", x - 3 * unit, beside));
+                places.Add(Place(above, "start", x + 3 * unit, beside));
+            }
+            if (bar.Height > font.LineHeight * 1.3 && width + 4 <= bar.Width)
+            {
+                string ink = fill == Ink.ClassA ? Ink.OnFill : LabelFit.On(plot.Figure, fill);
+                double gap = plot.BarGap / 2 + 4 * unit, inTop = bar.Y + font.CapHeight + 6 * unit;
+                places.Add(Place(inTop, "start", plot.SlotX(row) + gap, ink));
+                places.Add(Place(inTop, "middle", x, ink));
+                places.Add(Place(bar.Bottom - 6 * unit, "end", plot.SlotX(row + 1) - gap, ink));
             }
             plot.Figure.PutWhereFree(places, 1.5);
         }

@@ -77,11 +77,30 @@ internal sealed class ParetoPlot
             Shares = new PixelScale(0, 1, zero, zero - perShare);
         }
     }
+
     /// <summary>The room of one bar; along position it is that of one part.</summary>
     public double Band => Box.Width / Math.Max(1, AlongPosition ? Parts : Rows);
 
     /// <summary>The room between two bars.</summary>
-    public double BarGap => Figure.Gap is not null && !AlongPosition ? Band - Figure.BarThickness(Band, 1) : AlongPosition ? Math.Min(1, Band * 0.1) : Band >= 8 ? Math.Min(Band * 0.22, 22 * Figure.Unit) : Band * 0.12;
+    public double BarGap =>
+        AlongPosition ? Math.Min(1, Band * 0.1)
+        : Figure.Gap is not null ? Band - Figure.BarThickness(Band, 1)
+        : Band >= 8 ? Math.Min(Band * 0.22, 22 * Figure.Unit) : Band * 0.12;
+
+    /// <summary>A row's bar, from the zero of amounts to its own, which may be past the plot.</summary>
+    public Box BarOf(int row) => BarTo(row, Amounts.At(Value(row)));
+
+    /// <summary>A row's bar, no further than the plot.</summary>
+    public Box BarWithin(int row) => BarTo(row, TopWithin(row));
+
+    /// <summary>The level of a row's amount, no further than the plot.</summary>
+    public double TopWithin(int row) => Math.Clamp(Amounts.At(Value(row)), Box.Y - 1, Box.Bottom + 1);
+
+    private Box BarTo(int row, double top)
+    {
+        double zero = Amounts.At(0);
+        return new Box(SlotX(row) + BarGap / 2, Math.Min(top, zero), Band - BarGap, Math.Abs(zero - top));
+    }
 
     /// <summary>Where so many parts end. The folded ones share one slot, and have none where they are not drawn.</summary>
     public double X(double parts) => Box.X + Band * (AlongPosition || parts <= Listed ? parts : Rows > Listed ? Listed + (parts - Listed) / (Parts - Listed) : Listed);
