@@ -4182,8 +4182,10 @@ export interface components {
             /** Format: int32 */
             count: number;
         };
-        /** @description A run of rows as text. */
+        /** @description A run of rows as text, of a revision of their table. */
         RowSlice: {
+            /** Format: int64 */
+            revision: number;
             /** Format: int32 */
             first: number;
             rows: string[][];

@@ -1,13 +1,14 @@
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { api, type TableEdit, type TableView } from '../lib/api';
+import { api, type RowSlice, type TableEdit, type TableView } from '../lib/api';
 import { blockOf, textOf } from '../lib/cells';
 import type { Saving } from '../lib/useSaving';
 import { type Block, type Cell, useActiveCell } from '../parts/useActiveCell';
 import { useRowWindow } from '../parts/useRowWindow';
 import { BlockBar, type Marked } from './BlockBar';
 import { ColumnHeading, type Prepare } from './ColumnHeading';
-import type { TableChange } from './useTableChanges';
+import { laidOver } from './laidOver';
+import type { TableChange, Typed } from './useTableChanges';
 
 const page = 200;
 const rowHeight = 28;
@@ -19,7 +20,7 @@ type Props = {
   /** Which of the table's stages is shown; null for the finished one. */
   stage: number | null;
   /** Saves changes one after another, and tells what is not saved yet. */
-  saving: Saving<TableChange>;
+  saving: Saving<TableChange> & { typed: Typed[] };
   prepare: Prepare;
   undo: () => void;
   redo: () => void;
@@ -33,8 +34,8 @@ type Props = {
 /** The table's rows: looked at, marked, copied out, and typed in where they are shown as they were read. */
 export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, startFrom, study }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
-  const [pages, setPages] = useState(new Map<number, string[][]>());
-  const asked = useRef({ revision: view.revision, failures: 0, waiting: 0, pages: new Set<number>() });
+  const [pages, setPages] = useState(new Map<number, RowSlice>());
+  const asked = useRef({ revision: view.revision, pages: new Set<number>() });
   const [typing, setTyping] = useState<(Cell & { text: string }) | null>(null);
   // Keys can come faster than the page is painted: what is typed, and where, is also held here.
   const open = useRef<typeof typing>(null);
@@ -52,41 +53,34 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
   const width = view.columns.length;
   const names = view.columns.map((column) => column.name);
   const { problem } = saving;
-  // What was typed stands in its cells until the server has it, marked as not saved yet.
-  const unsaved = new Map<string, string>();
-  if (editable)
-    for (const { body } of saving.waiting)
-      if (body.do === 'edit') for (const cell of body.edit.cells ?? []) unsaved.set(`${cell.row} ${cell.column}`, cell.text);
+  // What was typed stands in its cells, marked as long as it is not saved, until the rows that are shown have it.
+  const over = laidOver(
+    editable ? saving.typed : [],
+    editable ? saving.waiting.flatMap(({ body }) => (body.do === 'edit' ? [body.edit] : [])) : [],
+  );
   const edit = (change: TableEdit, before: (string | undefined)[] = []) =>
     saving.save(wordsOf(change), { do: 'edit', edit: change, before });
 
-  if (asked.current.revision !== view.revision) asked.current = { ...asked.current, revision: view.revision, pages: new Set() };
-  // What was shown ahead of its time is fetched anew when it could not be saved.
-  const failures = problem?.times ?? 0;
-  if (asked.current.failures !== failures) asked.current = { ...asked.current, failures, pages: new Set() };
-  // Once all that was typed is saved the rows are fetched once more: what came in between may be of before.
-  const waiting = saving.waiting.length;
-  if (asked.current.waiting !== waiting)
-    asked.current = { ...asked.current, waiting, pages: waiting === 0 ? new Set() : asked.current.pages };
   const firstPage = Math.floor(rows.first / page);
   const lastPage = Math.floor(Math.max(0, rows.last) / page);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another revision has other rows
   useEffect(() => {
+    if (asked.current.revision !== view.revision) asked.current = { revision: view.revision, pages: new Set() };
     const { pages: known } = asked.current;
     for (let at = firstPage; at <= lastPage; at++) {
       if (known.has(at)) continue;
       known.add(at);
-      // The rows of before stay in sight until the new ones are there. An answer that others have overtaken must not come over theirs.
-      const latest = () => asked.current.pages === known;
+      // The rows of before stay in sight until the new ones are there; older ones never come over them.
       api.rows(view.id, at * page, page, stage ?? undefined).then(
-        (got) => latest() && setPages((old) => new Map(old).set(at, got.rows)),
+        (got) => setPages((old) => ((old.get(at)?.revision ?? 0) > got.revision ? old : new Map(old).set(at, got))),
         () => known.delete(at),
       );
     }
-  }, [firstPage, lastPage, view.id, view.revision, stage, problem, waiting === 0]);
+  }, [firstPage, lastPage, view.id, view.revision, stage]);
 
-  const textAt = (row: number, column: number) =>
-    unsaved.get(`${row} ${names[column]}`) ?? pages.get(Math.floor(row / page))?.[row % page]?.[column];
+  const textAt = (row: number, column: number) => {
+    const known = pages.get(Math.floor(row / page));
+    return over.text(row, names[column] ?? '', known?.revision ?? 0) ?? known?.rows[row % page]?.[column];
+  };
   /** Types a block from a cell on; rows and columns that it needs are added. */
   const type = (at: Cell, block: string[][]) => {
     const added = freeNames(names, Math.max(...block.map((row) => row.length)) + at.column - width);
@@ -95,8 +89,6 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
     const cells = block.flatMap((row, r) =>
       row.map((text, c) => ({ row: at.row + r, column: columns[at.column + c] ?? '', text })),
     );
-    // It stays in sight when it is acknowledged, before the rows are fetched anew.
-    setPages((old) => typedOver(old, columns, cells));
     edit(
       { insert: below > 0 ? { at: view.rowCount, count: below } : null, addColumns: added, cells },
       cells.map((cell) => textAt(cell.row, names.indexOf(cell.column))),
@@ -319,9 +311,9 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
                       role="gridcell"
                       aria-selected={cells.isMarked(item.index, at)}
                       {...cells.pointer(item.index, at)}
-                      title={unsaved.has(`${item.index} ${column.name}`) ? 'Not saved yet' : undefined}
+                      title={over.isUnsaved(item.index, column.name) ? 'Not saved yet' : undefined}
                       onDoubleClick={() => begin({ row: item.index, column: at })}
-                      className={`truncate px-2 py-1 ${column.type === 'quantity' ? 'text-right' : ''} ${text === '' ? 'text-quiet italic' : ''} ${unsaved.has(`${item.index} ${column.name}`) ? 'unsaved' : ''} ${cells.isMarked(item.index, at) ? 'bg-wash' : ''} ${cells.isActive(item.index, at) ? 'outline-2 -outline-offset-2 outline-accent' : ''}`}
+                      className={`truncate px-2 py-1 ${column.type === 'quantity' ? 'text-right' : ''} ${text === '' ? 'text-quiet italic' : ''} ${over.isUnsaved(item.index, column.name) ? 'unsaved' : ''} ${cells.isMarked(item.index, at) ? 'bg-wash' : ''} ${cells.isActive(item.index, at) ? 'outline-2 -outline-offset-2 outline-accent' : ''}`}
                     >
                       {typing?.row === item.index && typing.column === at ? (
                         <CellField
@@ -409,25 +401,4 @@ export function freeNames(taken: string[], count: number): string[] {
   for (let number = taken.length + 1; added.length < count; number++)
     if (!taken.includes(`Column ${number}`)) added.push(`Column ${number}`);
   return added;
-}
-
-/** The rows in memory with what was just typed, shown before the server has answered. */
-function typedOver(pages: Map<number, string[][]>, columns: string[], cells: { row: number; column: string; text: string }[]) {
-  const next = new Map(pages);
-  const copied = new Set<number>();
-  for (const cell of cells) {
-    const at = Math.floor(cell.row / page);
-    const known = next.get(at);
-    if (!known) continue;
-    if (!copied.has(at)) {
-      next.set(
-        at,
-        known.map((row) => [...row]),
-      );
-      copied.add(at);
-    }
-    const row = next.get(at)?.[cell.row % page];
-    if (row) row[columns.indexOf(cell.column)] = cell.text;
-  }
-  return next;
 }

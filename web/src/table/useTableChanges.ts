@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import { api, Problem, type Step, type TableEdit, type TableView } from '../lib/api';
 import { filledDown } from '../lib/cells';
 import { type Conflict, changedElsewhere, type Saving, useSaving } from '../lib/useSaving';
@@ -20,6 +21,12 @@ export type TableChange =
   | { do: 'answer'; note: number; choice: number }
   | { do: 'undo' | 'redo' };
 
+/** Cells that were typed here and are saved, with the revision that has them. */
+export type Typed = { edit: TableEdit; revision: number };
+
+/** So many of them are known at most. */
+const mostTyped = 1000;
+
 /** More typed cells than this are not compared one by one with what another window made of them. */
 const mostCompared = 200;
 
@@ -28,8 +35,9 @@ export function useTableChanges(
   id: string,
   shown: TableView | undefined,
   settle: (view: TableView) => void,
-): Saving<TableChange> {
-  return useSaving<TableView, TableChange>({
+): Saving<TableChange> & { typed: Typed[] } {
+  const typed = useRef<Typed[]>([]);
+  const saving = useSaving<TableView, TableChange>({
     kind: 'table',
     id,
     shown,
@@ -56,9 +64,14 @@ export function useTableChanges(
           return api.stepTable(id, change.do, now.revision);
       }
     },
-    settle,
+    settle: (view, change) => {
+      if (change?.do === 'edit')
+        typed.current = [...typed.current, { edit: change.edit, revision: view.revision }].slice(-mostTyped);
+      settle(view);
+    },
     against: (now, change) => against(id, now, change),
   });
+  return { ...saving, typed: typed.current };
 }
 
 /** The preparing steps of a table, as they are sent. */
