@@ -4182,10 +4182,8 @@ export interface components {
             /** Format: int32 */
             count: number;
         };
-        /** @description A run of rows as text, of a revision of their table. */
+        /** @description A run of rows as text. */
         RowSlice: {
-            /** Format: int64 */
-            revision: number;
             /** Format: int32 */
             first: number;
             rows: string[][];

@@ -63,12 +63,10 @@ public sealed class TableQuestions(TableDocuments documents, TableRows rows)
     /// <summary>A run of rows as they stand.</summary>
     public RowSlice Rows(string id, int first, int count, int? stage = null)
     {
-        // Asked first: rows that are newer than they say are no harm to who compares.
-        long revision = documents.Find(id).Revision;
         Table table = rows.At(id, stage);
         first = Math.Clamp(first, 0, table.RowCount);
         count = Math.Clamp(count, 0, Math.Min(500, table.RowCount - first));
-        return new RowSlice(revision, first, [.. Enumerable.Range(first, count).Select(row => (IReadOnlyList<string>)[.. table.Columns.Select(column => column.Cells.TextAt(row))])]);
+        return new RowSlice(first, [.. Enumerable.Range(first, count).Select(row => (IReadOnlyList<string>)[.. table.Columns.Select(column => column.Cells.TextAt(row))])]);
     }
 
     /// <summary>Cells that their columns' types can't read, at most 200 a column.</summary>

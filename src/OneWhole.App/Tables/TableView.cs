@@ -61,8 +61,8 @@ public sealed record StepTrial(JsonObject? Suggested, long Rows, long Cells, str
 /// <summary>One label with its rows.</summary>
 public sealed record LabelCount(string Label, int Count);
 
-/// <summary>A run of rows as text, of a revision of their table.</summary>
-public sealed record RowSlice(long Revision, int First, IReadOnlyList<IReadOnlyList<string>> Rows);
+/// <summary>A run of rows as text.</summary>
+public sealed record RowSlice(int First, IReadOnlyList<IReadOnlyList<string>> Rows);
 
 /// <summary>A cell that its column's type can't read.</summary>
 public sealed record UnreadableCell(int Row, string Column, string Text);

@@ -55,9 +55,9 @@ public static class FigureDrawer
             (FigureBuilder Figure, Foot? Foot, LeftOut Left) other = Lay(new LabelRoom(shrink, unshrunk.Names > 0, fewer));
             best = other.Left.Weight <= (shrink > 0 ? WorthIt * best.Left.Weight : best.Left.Weight - 1) ? other : best;
         }
-        if (best.Foot?.HasRoomFor(best.Left) == false)
+        if (best.Foot is { } foot && !foot.HasRoomFor(best.Left))
         {
-            best = Lay(best.Figure.Room, best.Left.Words);
+            best = Lay(best.Figure.Room, foot.With(best.Left));
         }
         best.Foot?.Draw(best.Left);
         return new Figure(width, height, statement.Title, $"{form.Name}. {statement.Text}", best.Figure.Marks) { LeftOut = best.Left.IsNothing ? null : best.Left };

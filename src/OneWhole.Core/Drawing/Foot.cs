@@ -26,7 +26,7 @@ internal sealed class Foot
     /// <param name="workings">What it shows.</param>
     /// <param name="statement">Its sentence.</param>
     /// <param name="margin">The sheet's margin.</param>
-    /// <param name="reserved">What will be said of what has no room, where that is known: the key leaves the line to it.</param>
+    /// <param name="reserved">The whole line, where it is known what has no room: the key leaves the line to it.</param>
     public Foot(FigureBuilder figure, WorkingsResult workings, Statement statement, double margin, string reserved)
     {
         _reserved = reserved;
@@ -68,20 +68,23 @@ internal sealed class Foot
         {
             return top;
         }
-        double height = key.Beneath(_margin, _inner, _baseline, Used(_reserved.Length > 0 ? _reserved : Fitted(_note, _inner)));
+        double height = key.Beneath(_margin, _inner, _baseline, Used(Fitted(_reserved.Length > 0 ? _reserved : _note, _inner)));
         _keyWidth = key.LineWidth;
         return top - height;
     }
 
-    /// <summary>Whether it can be said in full what has no room.</summary>
-    public bool HasRoomFor(LeftOut left) => left.IsNothing || Used(left.Words) <= _inner - _keyWidth;
+    /// <summary>Whether it can be said in full what has no room, beside where the figure is from.</summary>
+    public bool HasRoomFor(LeftOut left) => left.IsNothing || Used(With(left)) <= _inner - _keyWidth;
+
+    /// <summary>The whole line: what has no room, and where the figure is from.</summary>
+    public string With(LeftOut left) => left.IsNothing ? _note : $"{left.Words}; {_note}";
 
     /// <summary>Draws the line, once it is known what has no room.</summary>
     public void Draw(LeftOut left)
     {
         Font font = _figure.Small;
         double right = _figure.Width - _margin;
-        string whole = left.IsNothing ? _note : $"{left.Words}; {_note}", note = Fitted(whole, _inner - _keyWidth);
+        string whole = With(left), note = Fitted(whole, _inner - _keyWidth);
         // Rather without its source than cut in the middle of what has no room.
         note = !left.IsNothing && note.Length < left.Words.Length + 4 ? Fitted(left.Words, _inner - _keyWidth) : note;
         _figure.Put(_figure.Text("tie-out-source", "tie-out", right, _baseline, "end", note, font, left.IsNothing ? Ink.Quiet : Ink.Text) with { Full = note == whole ? null : whole });

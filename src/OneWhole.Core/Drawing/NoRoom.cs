@@ -66,12 +66,24 @@ public static class NoRoom
         {
             yield return new Remedy("print shares alone", now => now with { Finish = now.Finish with { Labels = LabelText.Share } });
         }
+        if (left.Labels > 0 && study.Finish.Print.Shares == PrintSize.Normal)
+        {
+            yield return new Remedy("print them small", now => now with
+            {
+                Finish = now.Finish with { Print = now.Finish.Print with { Shares = PrintSize.Small, Amounts = PrintSize.Small } },
+            });
+        }
+        if (left.Labels > 0 && study.Rounding.Decimals > 0)
+        {
+            yield return new Remedy("print shares without decimals", now => now with { Rounding = now.Rounding with { Decimals = 0 } });
+        }
         int keep = ((int[])[12, 8, 5]).FirstOrDefault(kept => kept + 1 < workings.Division.PartCount);
         if (form.TakesFold && study.Fold is null && keep > 0)
         {
             yield return new Remedy($"fold past the {NumberText.Count(keep)}th", now => now with { Fold = new Fold { Keep = keep } });
         }
-        if (left.Labels > 0)
+        // A label that has no room is no reason to take those away that have.
+        if (left.Labels * 2 > left.AllLabels)
         {
             yield return new Remedy("print no labels", now => now with { Finish = now.Finish with { Labels = LabelText.None } });
         }

@@ -1,6 +1,6 @@
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { api, type RowSlice, type TableEdit, type TableView } from '../lib/api';
+import { api, type TableEdit, type TableView } from '../lib/api';
 import { blockOf, textOf } from '../lib/cells';
 import type { Saving } from '../lib/useSaving';
 import { type Block, type Cell, useActiveCell } from '../parts/useActiveCell';
@@ -8,7 +8,7 @@ import { useRowWindow } from '../parts/useRowWindow';
 import { BlockBar, type Marked } from './BlockBar';
 import { ColumnHeading, type Prepare } from './ColumnHeading';
 import { laidOver } from './laidOver';
-import type { TableChange, Typed } from './useTableChanges';
+import type { TableChange, TypedCells } from './useTableChanges';
 
 const page = 200;
 const rowHeight = 28;
@@ -20,7 +20,7 @@ type Props = {
   /** Which of the table's stages is shown; null for the finished one. */
   stage: number | null;
   /** Saves changes one after another, and tells what is not saved yet. */
-  saving: Saving<TableChange> & { typed: Typed[] };
+  saving: Saving<TableChange> & { typed: TypedCells };
   prepare: Prepare;
   undo: () => void;
   redo: () => void;
@@ -34,7 +34,7 @@ type Props = {
 /** The table's rows: looked at, marked, copied out, and typed in where they are shown as they were read. */
 export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, startFrom, study }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
-  const [pages, setPages] = useState(new Map<number, RowSlice>());
+  const [pages, setPages] = useState(new Map<number, { answers: number; rows: string[][] }>());
   const asked = useRef({ revision: view.revision, pages: new Set<number>() });
   const [typing, setTyping] = useState<(Cell & { text: string }) | null>(null);
   // Keys can come faster than the page is painted: what is typed, and where, is also held here.
@@ -55,7 +55,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
   const { problem } = saving;
   // What was typed stands in its cells, marked as long as it is not saved, until the rows that are shown have it.
   const over = laidOver(
-    editable ? saving.typed : [],
+    editable ? saving.typed.cells : [],
     editable ? saving.waiting.flatMap(({ body }) => (body.do === 'edit' ? [body.edit] : [])) : [],
   );
   const edit = (change: TableEdit, before: (string | undefined)[] = []) =>
@@ -63,6 +63,8 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
 
   const firstPage = Math.floor(rows.first / page);
   const lastPage = Math.floor(Math.max(0, rows.last) / page);
+  const { answers } = saving.typed;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: how many answers there were when the rows were asked for
   useEffect(() => {
     if (asked.current.revision !== view.revision) asked.current = { revision: view.revision, pages: new Set() };
     const { pages: known } = asked.current;
@@ -71,7 +73,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
       known.add(at);
       // The rows of before stay in sight until the new ones are there; older ones never come over them.
       api.rows(view.id, at * page, page, stage ?? undefined).then(
-        (got) => setPages((old) => ((old.get(at)?.revision ?? 0) > got.revision ? old : new Map(old).set(at, got))),
+        ({ rows }) => setPages((old) => ((old.get(at)?.answers ?? 0) > answers ? old : new Map(old).set(at, { answers, rows }))),
         () => known.delete(at),
       );
     }
@@ -79,7 +81,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
 
   const textAt = (row: number, column: number) => {
     const known = pages.get(Math.floor(row / page));
-    return over.text(row, names[column] ?? '', known?.revision ?? 0) ?? known?.rows[row % page]?.[column];
+    return over.text(row, names[column] ?? '', known?.answers ?? 0) ?? known?.rows[row % page]?.[column];
   };
   /** Types a block from a cell on; rows and columns that it needs are added. */
   const type = (at: Cell, block: string[][]) => {

@@ -21,8 +21,11 @@ export type TableChange =
   | { do: 'answer'; note: number; choice: number }
   | { do: 'undo' | 'redo' };
 
-/** Cells that were typed here and are saved, with the revision that has them. */
-export type Typed = { edit: TableEdit; revision: number };
+/** Cells that were typed here and are saved: the how-manieth answer said so. */
+export type Typed = { edit: TableEdit; answer: number };
+
+/** What of a table was typed here, and how many answers have come: rows asked for later have all of it. */
+export type TypedCells = { cells: Typed[]; answers: number };
 
 /** So many of them are known at most. */
 const mostTyped = 1000;
@@ -35,8 +38,8 @@ export function useTableChanges(
   id: string,
   shown: TableView | undefined,
   settle: (view: TableView) => void,
-): Saving<TableChange> & { typed: Typed[] } {
-  const typed = useRef<Typed[]>([]);
+): Saving<TableChange> & { typed: TypedCells } {
+  const typed = useRef<TypedCells>({ cells: [], answers: 0 });
   const saving = useSaving<TableView, TableChange>({
     kind: 'table',
     id,
@@ -65,8 +68,12 @@ export function useTableChanges(
       }
     },
     settle: (view, change) => {
-      if (change?.do === 'edit')
-        typed.current = [...typed.current, { edit: change.edit, revision: view.revision }].slice(-mostTyped);
+      const { cells } = typed.current;
+      const answer = typed.current.answers + 1;
+      typed.current = {
+        cells: change?.do === 'edit' ? [...cells, { edit: change.edit, answer }].slice(-mostTyped) : cells,
+        answers: answer,
+      };
       settle(view);
     },
     against: (now, change) => against(id, now, change),
