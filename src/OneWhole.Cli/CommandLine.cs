@@ -3,6 +3,7 @@ using System.Text;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Briefings;
 using OneWhole.Core.Drawing;
+using OneWhole.Core.Forms;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
@@ -24,7 +25,7 @@ public static class CommandLine
         onewhole briefing --bundle FILE --out FILE.pdf|.html|.pptx [--table NAME=FILE] …  a page, with fresh tables laid in by name
         onewhole check    --table FILE --study FILE
         onewhole table    --table FILE [--out FILE.csv]  the table as it was read and prepared
-        onewhole schema   [--of study|prepare|briefing]  the JSON Schema of study documents, preparations or briefings
+        onewhole schema   [--of study|prepare|briefing|settings]  the JSON Schema of study documents, preparations or briefings; the settings of looks as a table
 
         --only shares    leaves every amount out of a figure, of workings, or of a page
         --paper KIND     of a PDF: a4, a4-lying, a3-lying, a5-lying, letter or letter-lying
@@ -345,16 +346,18 @@ public static class CommandLine
 
     private static int Schema(Options options, TextWriter output)
     {
-        JsonObject schema = (options.Optional("of") ?? "study") switch
+        output.WriteLine((options.Optional("of") ?? "study") switch
         {
-            "study" => StudyFormat.Standard.Schema(),
-            "prepare" => Preparation.Schema(),
-            "briefing" => Briefing.Shape.Schema(),
-            var other => throw new WrongUse($"--of is {other}; it must be study, prepare or briefing."),
-        };
-        output.WriteLine(schema.ToJsonString(StudyFormat.Pretty));
+            "study" => Pretty(StudyFormat.Standard.Schema()),
+            "prepare" => Pretty(Preparation.Schema()),
+            "briefing" => Pretty(Briefing.Shape.Schema()),
+            "settings" => SettingsTable.Markdown(FormList.Standard).TrimEnd(),
+            var other => throw new WrongUse($"--of is {other}; it must be study, prepare, briefing or settings."),
+        });
         return 0;
     }
+
+    private static string Pretty(JsonObject schema) => schema.ToJsonString(StudyFormat.Pretty);
 
     /// <summary>Writes beside the file and moves it into place, so that a failed run leaves no half of one.</summary>
     private static void WriteWhole(string path, Action<Stream> write)

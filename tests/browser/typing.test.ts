@@ -22,7 +22,9 @@ async function bring(page: Page, name: string, text: string) {
   return page.getByRole('grid');
 }
 
-const cell = (page: Page, row: number, column: number) => page.getByRole('row').nth(row).getByRole('gridcell').nth(column - 1);
+// By its number in the table: the first row that is drawn is another one while the grid scrolls.
+const cell = (page: Page, row: number, column: number) =>
+  page.locator(`[role=row][aria-rowindex="${row + 1}"]`).getByRole('gridcell').nth(column - 1);
 
 test('cells of a stored table are typed over, pasted, filled, cleared and undone, and a study follows', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);

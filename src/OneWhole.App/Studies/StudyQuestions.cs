@@ -36,7 +36,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         }
         WorkingsResult workings = computing.Compute(document);
         Figure now = Drawn(document.Study);
-        (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(Statement.Of(workings).SettingsWithDifferences(), now, With);
+        (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(Statement.Of(workings).Settings, now, With);
         // What was tried last is not what is kept of the study.
         computing.ComputeAll(document.TableId, document.Study, cancel);
         return new SettingsView(StudyPictures.Suggest(acting, tables.Document(document.TableId), now), idle);

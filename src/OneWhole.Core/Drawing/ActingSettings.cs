@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
 
 namespace OneWhole.Core.Drawing;
 

@@ -133,6 +133,8 @@ public abstract class Form
     /// <summary>What a member of the form is where a study leaves it out; null for nothing.</summary>
     public abstract JsonNode? DefaultOf(string member);
 
+    internal abstract IEnumerable<DeclaredSetting> MemberSettings(object members, string place);
+
     /// <summary>The schema of the <c>form</c> object, with its kind.</summary>
     internal abstract JsonObject Schema();
 
@@ -188,8 +190,8 @@ public abstract class Form
     /// <summary>What another table with the study's columns can be taken for; null where the form reads no second table.</summary>
     public virtual Offer? OfferOf(Study study, string secondTable) => null;
 
-    /// <summary>The form's settings of looks, besides the common ones.</summary>
-    public virtual IEnumerable<Setting> Settings(Study study) => [];
+    /// <summary>The settings of looks that the form has besides its members' and those of all forms, by their paths.</summary>
+    public virtual IReadOnlyList<string> OwnLooks(Study study) => [];
 
     /// <summary>What the form has to say to who looks for something that is not there, and the shape of it that is offered instead.</summary>
     public virtual IReadOnlyList<(string Text, string Shape)> Answers => [];
@@ -258,6 +260,8 @@ public abstract class Form<TMembers> : Form
     internal sealed override JsonObject Schema() => Members.SchemaAs("kind", Kind);
 
     public sealed override JsonNode? DefaultOf(string member) => Members.DefaultOf(member);
+
+    internal sealed override IEnumerable<DeclaredSetting> MemberSettings(object members, string place) => Members.Settings((TMembers)members, place);
 
     /// <summary>The members of a study that has this form.</summary>
     protected static TMembers Of(Study study) => (TMembers)study.Form.Members;

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.Core.Studies.Shapes;
 
 namespace OneWhole.Core.Statements;
 
@@ -11,19 +12,6 @@ public sealed record Offer(string Text, string Detail, string Path, JsonNode Val
 {
     /// <summary>A clause that would stand in its way, and goes; null for none.</summary>
     public string? Drop { get; init; }
-}
-
-/// <summary>How a setting without choices is filled in.</summary>
-public enum SettingKind
-{
-    Text,
-    Number,
-
-    /// <summary>Shown in percent, set as 0 to 1.</summary>
-    Percent,
-
-    /// <summary>"#1d6b60".</summary>
-    Colour,
 }
 
 /// <summary>A setting of looks: one choice of several, or something filled in.</summary>

@@ -93,26 +93,9 @@ public sealed class Statement
     /// <summary>What 100 % is, without the rest of the sentence: "100 % is all minutes: 4,821".</summary>
     public string WholeText => Text[Math.Max(0, Text.LastIndexOf("100 % is", StringComparison.Ordinal))..].Split(". ")[0].TrimEnd('.');
 
-    /// <summary>The settings of looks.</summary>
-    public IReadOnlyList<Setting> Settings => SettingsOf(_study);
-
-    /// <summary>The settings of looks, with those that differ from the form's own way told.</summary>
-    public IReadOnlyList<Setting> SettingsWithDifferences()
-    {
-        Form form = _study.Form.Form;
-        Study untouched = _study with { Title = "", Finish = new Finish(), Rounding = new Rounding(), Form = new FormChoice(form, form.DefaultMembers) };
-        Dictionary<string, Setting> standard = SettingsOf(untouched).ToDictionary(setting => setting.Path);
-        return [.. Settings.Select(setting => setting with { Differs = Differs(setting, standard.GetValueOrDefault(setting.Path)) })];
-    }
-
-    private IReadOnlyList<Setting> SettingsOf(Study study) =>
-        [.. study.Form.Form.Settings(study), .. FinishSettings.Common(study, _workings?.Division, _words, Heading, Text, _table.Name)];
-
-    /// <summary>Whether another choice is made, or another text stands there, than nobody having touched it; settings that only appear with another one go with that.</summary>
-    private static bool Differs(Setting now, Setting? standard) => standard is not null
-        && (now.Text != standard.Text || Chosen(now) != Chosen(standard));
-
-    private static string? Chosen(Setting setting) => setting.Choices.FirstOrDefault(choice => choice.Chosen)?.Text;
+    /// <summary>The settings of looks; those that differ from the form's own way say so.</summary>
+    public IReadOnlyList<Setting> Settings =>
+        new LookSettings(_study, _workings?.Division, _words) { Heading = Heading, Sentence = Text, Source = _table.Name }.All();
 
     /// <summary>Columns over whose values the study can be repeated: neither parts nor groups, with a few labels.</summary>
     private IEnumerable<Column> EachColumns()

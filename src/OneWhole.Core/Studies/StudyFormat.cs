@@ -72,6 +72,14 @@ public sealed class StudyFormat
 
     public static JsonNode? WriteClause(Clause clause) => StudyShapes.Clause.Write(clause);
 
+    /// <summary>The settings of looks that a study's members declare, its form's among them, section by section.</summary>
+    public IReadOnlyList<DeclaredSetting> Settings(Study study) =>
+    [
+        .. _shape.Settings(study, "")
+            .Where(setting => !setting.Looks.IsOfSomeForms || setting.Path.StartsWith("form.", StringComparison.Ordinal) || study.Form.Form.OwnLooks(study).Contains(setting.Path))
+            .OrderBy(setting => Array.IndexOf(Looks.Sections, setting.Looks.Section)).ThenBy(setting => setting.Looks.Rank),
+    ];
+
     /// <summary>The JSON Schema of study documents (draft 2020-12).</summary>
     public JsonObject Schema()
     {
@@ -149,6 +157,8 @@ public sealed class StudyFormat
         }
 
         public override JsonNode? Write(FormChoice value) => value.Form.WriteMembers(value.Members);
+
+        internal override IEnumerable<DeclaredSetting> Settings(FormChoice value, string place) => value.Form.MemberSettings(value.Members, place);
 
         public override JsonObject Schema() => new()
         {

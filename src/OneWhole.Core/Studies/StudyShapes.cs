@@ -14,7 +14,8 @@ internal static class StudyShapes
 
     public static ObjectShape<Study> Envelope(Shape<FormChoice> form) => new ObjectShape<Study>("a study", () => new Study { Parts = null!, Form = null! })
         .Has("format", new FormatShape(Study.Format), _ => Study.Format, (study, _) => study, "the version of the format", required: true)
-        .Has("title", new TextShape("a title", 500), study => study.Title, (study, value) => study with { Title = value }, "the figure's title")
+        .Has("title", new TextShape("a title", 500), study => study.Title, (study, value) => study with { Title = value }, "the figure's title",
+            looks: new Looks("words", "title"))
         .Has("where", new ListShape<Clause>(Clause), study => study.Where, (study, value) => study with { Where = value }, "which rows are used; all clauses must hold")
         .MayHave("value", new MeasureShape(), study => study.GivenValue, (study, value) => study with { GivenValue = value }, "what is added up; {\"count\": \"rows\"} where it is left out")
         .Has("parts", new AxisShape(), study => study.Parts, (study, value) => study with { Parts = value }, "where the parts come from", required: true)
@@ -26,11 +27,14 @@ internal static class StudyShapes
             study => study.Negatives, (study, value) => study with { Negatives = value }, "what happens to amounts below zero")
         .Has("trial", new ListShape<Trial>(Trial, most: 1000), study => study.Trials, (study, value) => study with { Trials = value }, "amounts changed to see what would be")
         .Has("running", new ObjectShape<Running>("running", () => new Running())
-            .Has("ties", new ChoiceShape<Ties>(("each", Ties.Each), ("together", Ties.Together)), running => running.Ties, (running, value) => running with { Ties = value }, "how parts of equal amount count"),
+            .Has("ties", new ChoiceShape<Ties>(("each", Ties.Each, "one after the other"), ("together", Ties.Together, "in one step")), running => running.Ties, (running, value) => running with { Ties = value }, "how parts of equal amount count",
+                looks: new Looks(Looks.Form, "equal amounts") { IsOfSomeForms = true }),
             study => study.Running, (study, value) => study with { Running = value }, "the running share")
         .Has("rounding", new ObjectShape<Rounding>("rounding", () => new Rounding())
-            .Has("decimals", new CountShape(0, 6), rounding => rounding.Decimals, (rounding, value) => rounding with { Decimals = value }, "decimals of a percent")
-            .Has("reconcile", new FlagShape(), rounding => rounding.Reconcile, (rounding, value) => rounding with { Reconcile = value }, "shown shares add up to 100"),
+            .Has("decimals", new CountShape(0, 6), rounding => rounding.Decimals, (rounding, value) => rounding with { Decimals = value }, "decimals of a percent",
+                looks: new Looks("labels", "decimals of shares") { Numbers = [("0", "0"), ("1", "1"), ("2", "2"), ("3", "3"), ("4", "4")], IsOfFigure = false, Rank = -1 })
+            .Has("reconcile", new FlagShape(), rounding => rounding.Reconcile, (rounding, value) => rounding with { Reconcile = value }, "shown shares add up to 100",
+                looks: new Looks("labels", "shares that don't add up to 100") { On = "made to", Off = "left as rounded", IsOfFigure = false, Rank = -1 }),
             study => study.Rounding, (study, value) => study with { Rounding = value }, "how shares are shown")
         .Has("form", form, study => study.Form, (study, value) => study with { Form = value }, "the kind of chart and its own members", required: true)
         .MayHave("each", new ObjectShape<EachColumn>("each", () => new EachColumn(""))

@@ -60,7 +60,7 @@ public sealed class EverySettingTests
             WorkingsResult workings = Calculator.Run(Trips, study);
             Figure now = Draw(workings);
             string before = Marks(now);
-            IReadOnlyList<Setting> declared = Statement.Of(workings).SettingsWithDifferences();
+            IReadOnlyList<Setting> declared = Statement.Of(workings).Settings;
             (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(declared, now, (path, value) => Draw(Calculator.Run(Trips, With(study, path, value))));
             Assert.Equal(declared.Count, acting.Count + idle.Count);
             foreach (Setting setting in acting.Where(setting => setting is { IsOfFigure: true, Differs: false, Choices.Count: > 0 }))
@@ -85,8 +85,8 @@ public sealed class EverySettingTests
     public void What_differs_from_the_form_is_told_and_goes_by_taking_it_out()
     {
         Study study = Begin(FormList.Standard.Forms.Single(form => form.Kind == "stacked"), FormList.Standard.Forms.Single(form => form.Kind == "stacked").Shapes[0], """{"labels": "both", "palette": "auto", "gap": 0.5, "labelInk": "chosen", "labelColour": "#112233"}""");
-        Assert.Equal(["finish.labels", "finish.labelInk", "finish.gap"], Statement.Of(Calculator.Run(Trips, study)).SettingsWithDifferences().Where(setting => setting.Differs).Select(setting => setting.Path));
-        Assert.DoesNotContain(Statement.Of(Calculator.Run(Trips, study with { Finish = new Finish() })).SettingsWithDifferences(), setting => setting.Differs);
+        Assert.Equal(["finish.labels", "finish.labelInk", "finish.gap"], Statement.Of(Calculator.Run(Trips, study)).Settings.Where(setting => setting.Differs).Select(setting => setting.Path));
+        Assert.DoesNotContain(Statement.Of(Calculator.Run(Trips, study with { Finish = new Finish() })).Settings, setting => setting.Differs);
     }
 
     private static Study Begin(Form form, FormShape shape, string finish)

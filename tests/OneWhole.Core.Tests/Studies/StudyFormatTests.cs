@@ -102,5 +102,7 @@ public sealed class StudyFormatTests
         Assert.True(JsonNode.DeepEquals(published, StudyFormat.Standard.Schema()), "docs/study.schema.json is stale: write it again with ./onewhole schema");
         JsonNode? steps = JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "prepare.schema.json")));
         Assert.True(JsonNode.DeepEquals(steps, Core.Preparing.Preparation.Schema()), "docs/prepare.schema.json is stale: write it again with ./onewhole schema --of prepare");
+        string settings = File.ReadAllText(Path.Combine(at!, "docs", "settings.md"));
+        Assert.True(settings == Core.Statements.SettingsTable.Markdown(Core.Forms.FormList.Standard), "docs/settings.md is stale: write it again with ./onewhole schema --of settings");
     }
 }

@@ -98,8 +98,7 @@ function FilterChoice({
 
 /** The labels of a column; each is let through or not. */
 function Labels({ view, column, actions }: { view: BriefingView; column: string; actions: BriefingActions }) {
-  const document = view.document as unknown as { filter?: { column: string; is?: string[] }[] };
-  const saved = document.filter?.find((clause) => clause.column === column)?.is ?? [];
+  const saved = view.document.filter?.find((clause) => clause.column === column)?.is?.map(String) ?? [];
   // What is clicked is seen at once; the page follows.
   const [now, setNow] = useState(saved);
   const labels = view.filterColumns.find((each) => each.column === column)?.labels ?? now;

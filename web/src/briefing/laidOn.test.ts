@@ -4,7 +4,7 @@ import { laidOn } from './laidOn';
 
 const text = (key: string, words: string) => ({ key, kind: 'text' as const, text: words });
 const page = (title: string, ...blocks: BriefingDocument['blocks'] & object): BriefingDocument => ({
-  format: 'x',
+  format: 'onewhole.briefing/1',
   title,
   blocks,
 });

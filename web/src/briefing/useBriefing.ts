@@ -16,8 +16,6 @@ export type BriefingActions = {
   again: () => void;
 };
 
-const documentOf = (view: BriefingView) => view.document as unknown as BriefingDocument;
-
 /** Holds a page as the server last showed it, with what is picked on it. */
 export function useBriefing(id: string) {
   const [view, setView] = useState<BriefingView | null>(null);
@@ -31,13 +29,13 @@ export function useBriefing(id: string) {
     load: () => api.briefing(id, picked.current),
     send: (now, change) => {
       if (change.do !== 'change') return api.stepBriefing(id, change.do, now.revision, picked.current);
-      const made = laidOn(documentOf(now), change.before, change.after);
+      const made = laidOn(now.document, change.before, change.after);
       return api.changeBriefing(id, now.revision, made.document, change.note, picked.current);
     },
     settle: setView,
     against: async (now, change) => {
       if (change.do !== 'change') return changedElsewhere('page');
-      const { clash } = laidOn(documentOf(now), change.before, change.after);
+      const { clash } = laidOn(now.document, change.before, change.after);
       return clash ?? 'again';
     },
   });
@@ -57,7 +55,7 @@ export function useBriefing(id: string) {
   const seen = (now: BriefingView) =>
     saving.waiting.reduce(
       (document, { body }) => (body.do === 'change' ? laidOn(document, body.before, body.after).document : document),
-      documentOf(now),
+      now.document,
     );
   const actions: BriefingActions = {
     change: (note, make) => {

@@ -3,6 +3,8 @@ import type { components, paths } from '../openapi';
 
 type Schemas = components['schemas'];
 
+/** A study as its document has it. */
+export type Study = Schemas['Study'];
 export type StudyView = Schemas['StudyView'];
 export type StudySummary = Schemas['StudySummary'];
 export type TableSummary = Schemas['TableSummary'];
@@ -39,16 +41,10 @@ export type RowSlice = Schemas['RowSlice'];
 export type BriefingView = Schemas['BriefingView'];
 export type BlockView = Schemas['BlockView'];
 export type BriefingStudy = Schemas['BriefingStudy'];
-/** A block as the document has it. */
-export type Block = { key: string; kind: 'text' | 'study'; text?: string; study?: string; show?: string; span?: number };
-/** A page as the document has it. */
-export type BriefingDocument = {
-  format: string;
-  title?: string;
-  columns?: number;
-  filter?: { column: string; is?: string[] }[];
-  blocks?: Block[];
-};
+/** A page as its document has it. */
+export type BriefingDocument = Schemas['Briefing'];
+/** A block of it. */
+export type Block = NonNullable<BriefingDocument['blocks']>[number];
 /** What is picked on a page: it is not stored. */
 export type Pick = { column: string; label: string } | null;
 export type HandOverStatus = Schemas['HandOverStatus'];

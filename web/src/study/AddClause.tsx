@@ -8,7 +8,7 @@ import type { StudyActions } from './useStudy';
 export function AddClause({ view, actions, close }: { view: StudyView; actions: StudyActions; close: () => void }) {
   const [filtering, setFiltering] = useState<string | null>(null);
   const table = useQuery({ queryKey: ['table', view.tableId], queryFn: () => api.table(view.tableId) });
-  const [at] = useState((view.study as { where?: unknown[] }).where?.length ?? 0);
+  const [at] = useState(view.study.where?.length ?? 0);
   if (filtering) return <FilterEditor view={view} actions={actions} column={filtering} path={`where[${at}]`} />;
   return (
     <div className="py-1">

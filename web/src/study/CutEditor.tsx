@@ -13,9 +13,8 @@ export function CutEditor({
   actions: StudyActions;
   close: () => void;
 }) {
-  const study = view.study as { finish?: { cuts?: { words?: string; across?: boolean; moved?: number[] }[] } };
   const index = Number(/\[(\d+)\]/.exec(edit.path)?.[1] ?? 0);
-  const finish = study.finish?.cuts?.[index] ?? {};
+  const finish = view.study.finish?.cuts?.[index] ?? {};
   return (
     <form
       aria-label="The cut"

@@ -83,7 +83,7 @@ export function CutWords({ mark, view, figure, actions, open, dragging }: CutWor
   const index = Number(/^cut-(\d+)/.exec(mark.id)?.[1] ?? 0);
   const first = figure.marks.find((other) => other.id === `cut-${index}-words`);
   const edit = first?.edit;
-  const finish = ((view.study as { finish?: { cuts?: { moved?: number[] }[] } }).finish?.cuts ?? [])[index] ?? {};
+  const finish = view.study.finish?.cuts?.[index] ?? {};
   const [shift, setShift] = useState<[number, number]>([0, 0]);
   const isAt = (event: React.PointerEvent) => {
     const box = event.currentTarget.closest('svg')?.getBoundingClientRect();

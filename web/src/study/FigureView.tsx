@@ -34,11 +34,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
   const [cut, setCut] = useState<Edit | null>(null);
   const [recolour, setRecolour] = useState<{ part: string; left: number; top: number; group?: boolean } | null>(null);
   const [end, setEnd] = useState<{ left: number; top: number } | null>(null);
-  const finish = (
-    view.study as {
-      finish?: { colours?: Record<string, string>; emphasis?: string[]; emphasisGroups?: string[]; amountEnd?: number };
-    }
-  ).finish;
+  const { finish } = view.study;
   const colours = finish?.colours ?? {};
   const emphasis = (recolour?.group ? finish?.emphasisGroups : finish?.emphasis) ?? [];
   const [lasso, setLasso] = useState<Lasso | null>(null);

@@ -1,16 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { api, type StudyView } from '../lib/api';
+import { api, type Study, type StudyView } from '../lib/api';
 import type { StudyActions } from './useStudy';
 
-type Clause = {
-  column: string;
-  is?: (string | number)[];
-  isNot?: (string | number)[];
-  from?: number | string;
-  to?: number | string;
-  blank?: boolean;
-};
+type Clause = NonNullable<Study['where']>[number];
 
 /**
  * A filter's list: each value with its amount. Ticking takes values in or out; "only" picks one alone, and then the arrow
@@ -28,7 +21,7 @@ export function FilterEditor({
   path: string;
 }) {
   const index = Number(/\[(\d+)\]/.exec(path)?.[1] ?? 0);
-  const clauses = ((view.study as { where?: Clause[] }).where ?? []) as Clause[];
+  const clauses = view.study.where ?? [];
   const clause = clauses[index];
   const list = useQuery({
     queryKey: ['filter', view.id, view.tableId, column, index, clauses.length],
@@ -75,7 +68,7 @@ export function FilterEditor({
   if (list.error) return <p className="px-4 py-3 text-fail">{list.error.message}</p>;
   if (!list.data) return <p className="px-4 py-3 text-quiet">Counting</p>;
   const shown = values.filter((value) => value.label.toLowerCase().includes(search.toLowerCase()));
-  const held = (view.study as { finish?: { amountEnd?: number } }).finish?.amountEnd !== undefined;
+  const held = view.study.finish?.amountEnd !== undefined;
   return (
     <div className="py-2">
       {list.data.type === 'category' ? null : (

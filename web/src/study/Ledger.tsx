@@ -258,7 +258,7 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
                 type="button"
                 className="word cursor-pointer text-accent"
                 onClick={() => {
-                  const where = (view.study as { where?: unknown[] }).where?.length ?? 0;
+                  const where = view.study.where?.length ?? 0;
                   actions.change(`where[${where}]`, cell.least?.clause);
                 }}
               >

@@ -28,7 +28,7 @@ export function StudyScreen({ id }: { id: string }) {
   const [proportion, setProportion] = useState<number | undefined>();
   const size = useMemo(() => (room ? fitted(room, proportion) : null), [room, proportion]);
   const { view, problem, actions, saving } = useStudy(id, size);
-  const wished = (view?.study as { finish?: { proportion?: number } } | undefined)?.finish?.proportion;
+  const wished = view?.study.finish?.proportion;
   useEffect(() => setProportion(wished), [wished]);
   // The figure first; what stands around it follows in the next breath.
   const later = useDeferredValue(view);

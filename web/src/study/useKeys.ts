@@ -45,7 +45,7 @@ export function useKeys({ view, actions, setOpen, find, help }: Keys) {
         e: () => setOpen('value'),
         h: () => setOpen('hand-over'),
         l: () => {
-          const now = (view?.study as { finish?: { labels?: string } } | undefined)?.finish?.labels ?? 'auto';
+          const now = view?.study.finish?.labels ?? 'auto';
           actions.change('finish.labels', labels[(labels.indexOf(now) + 1) % labels.length]);
         },
       };

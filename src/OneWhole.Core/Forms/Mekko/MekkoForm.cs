@@ -160,15 +160,7 @@ public sealed class MekkoForm : Form<MekkoMembers>
 
     public override bool HasValueAxis(WorkingsResult workings) => true;
 
-    public override IEnumerable<Setting> Settings(Study study) =>
-    [
-        FinishSettings.Flag("finish.widthAxis", "axis of widths", study.Finish.WidthAxis, on: "shown", off: "hidden"),
-        new Setting("finish.foldGroups", "narrow columns",
-        [
-            new SettingChoice("each by itself", null, study.Finish.FoldGroups is null),
-            .. ((int[])[5, 8, 12]).Union(study.Finish.FoldGroups is { } own ? [own] : []).Order().Select(keep => new SettingChoice($"past the {keep}th as one", keep, study.Finish.FoldGroups == keep)),
-        ]),
-    ];
+    public override IReadOnlyList<string> OwnLooks(Study study) => ["finish.widthAxis", "finish.foldGroups"];
 
     public override int GroupsDrawn(Division division) => MekkoLayout.Separate(division);
 

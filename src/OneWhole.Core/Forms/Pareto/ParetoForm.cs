@@ -299,32 +299,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
         }
     }
 
-    public override IEnumerable<Setting> Settings(Study study)
-    {
-        ParetoAxes axes = Of(study).Axes;
-        yield return new Setting("form.axes", "amount axis",
-        [
-            new SettingChoice("on one scale with the shares", "aligned", axes == ParetoAxes.Aligned),
-            new SettingChoice("to the largest bar", "free", axes == ParetoAxes.Free),
-        ]);
-        yield return new Setting("running.ties", "equal amounts",
-        [
-            new SettingChoice("one after the other", "each", study.Running.Ties == Ties.Each),
-            new SettingChoice("in one step", "together", study.Running.Ties == Ties.Together),
-        ]);
-        yield return new Setting("form.crossing", "a part that crosses a class limit",
-        [
-            new SettingChoice("belongs to the class below", "in", Of(study).Crossing == ParetoCrossing.In),
-            new SettingChoice("belongs to the class above", "out", Of(study).Crossing == ParetoCrossing.Out),
-        ]);
-        yield return new Setting("finish.classColours", "colour of bars",
-        [
-            new SettingChoice("by class", JsonValue.Create(true), study.Finish.ClassColours),
-            new SettingChoice("one for all", JsonValue.Create(false), !study.Finish.ClassColours),
-        ]);
-        yield return FinishSettings.Flag("finish.curveNumbers", "numbers on the line", study.Finish.CurveNumbers, on: "shown", off: "hidden");
-        yield return FinishSettings.Flag("finish.curveName", "name of the line", study.Finish.CurveName, on: "shown", off: "hidden");
-    }
+    public override IReadOnlyList<string> OwnLooks(Study study) => ["running.ties", "finish.classColours", "finish.curveNumbers", "finish.curveName"];
 
     public override Unsuitable? Suits(WorkingsResult workings)
     {

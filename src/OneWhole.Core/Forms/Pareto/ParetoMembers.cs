@@ -62,13 +62,15 @@ public sealed record ParetoMembers
     public ParetoCrossing Crossing { get; init; }
 
     public static ObjectShape<ParetoMembers> Shape { get; } = new ObjectShape<ParetoMembers>("a Pareto", () => new ParetoMembers())
-        .Has("axes", new ChoiceShape<ParetoAxes>(("aligned", ParetoAxes.Aligned), ("free", ParetoAxes.Free)),
-            members => members.Axes, (members, value) => members with { Axes = value }, "whether both axes share one scale")
+        .Has("axes", new ChoiceShape<ParetoAxes>(("aligned", ParetoAxes.Aligned, "on one scale with the shares"), ("free", ParetoAxes.Free, "to the largest bar")),
+            members => members.Axes, (members, value) => members with { Axes = value }, "whether both axes share one scale",
+            looks: new Looks(Looks.Form, "amount axis"))
         .Has("along", new ChoiceShape<ParetoAlong>(("parts", ParetoAlong.Parts), ("position", ParetoAlong.Position)),
             members => members.Along, (members, value) => members with { Along = value }, "what the x axis counts")
         .Has("cuts", new ListShape<Cut>(Cut.Shape, most: 100), members => members.Cuts, (members, value) => members with { Cuts = value }, "cuts, each with its reading")
         .Has("limits", new ListShape<ExactDecimal>(NumberShape.ShareBelowOne, 1, 2, list => list.Length == 2 && list[0] >= list[1] ? "one or two rising numbers above 0 and below 1" : null),
             members => members.Limits, (members, value) => members with { Limits = value }, "where class A and class B end")
-        .Has("crossing", new ChoiceShape<ParetoCrossing>(("in", ParetoCrossing.In), ("out", ParetoCrossing.Out)),
-            members => members.Crossing, (members, value) => members with { Crossing = value }, "whether the part that crosses a limit is in");
+        .Has("crossing", new ChoiceShape<ParetoCrossing>(("in", ParetoCrossing.In, "belongs to the class below"), ("out", ParetoCrossing.Out, "belongs to the class above")),
+            members => members.Crossing, (members, value) => members with { Crossing = value }, "whether the part that crosses a limit is in",
+            looks: new Looks(Looks.Form, "a part that crosses a class limit"));
 }

@@ -99,14 +99,7 @@ public sealed class StackedForm : Form<StackedMembers>
         yield return BarDirections.Phrase(members.Direction);
     }
 
-    public override IEnumerable<Setting> Settings(Study study)
-    {
-        if (Of(study).Arrange == Arrangement.Stacked)
-        {
-            yield return new Setting("finish.connect", "lines between stacks",
-                [new SettingChoice("none", System.Text.Json.Nodes.JsonValue.Create(false), !study.Finish.Connect), new SettingChoice("from part to part", System.Text.Json.Nodes.JsonValue.Create(true), study.Finish.Connect)]);
-        }
-    }
+    public override IReadOnlyList<string> OwnLooks(Study study) => Of(study).Arrange == Arrangement.Stacked ? ["finish.connect"] : [];
 
     public override bool PilesUp(Study study) => Of(study) is { Direction: BarDirection.Upright, Arrange: Arrangement.Stacked };
 

@@ -4,10 +4,28 @@ using System.Text.Json.Nodes;
 namespace OneWhole.Core.Studies.Shapes;
 
 /// <summary>One of a few words, each standing for a value of an enumeration.</summary>
-public sealed class ChoiceShape<T>(params (string Word, T Value)[] words) : Shape<T>
+public sealed class ChoiceShape<T> : Shape<T>
     where T : struct, Enum
 {
-    public IReadOnlyList<(string Word, T Value)> Words { get; } = words;
+    private readonly string[] _texts;
+
+    public ChoiceShape(params (string Word, T Value)[] words)
+    {
+        Words = words;
+        _texts = [.. words.Select(word => word.Word)];
+    }
+
+    /// <param name="words">The words of the document, and what each is called where it is chosen.</param>
+    public ChoiceShape(params (string Word, T Value, string Text)[] words)
+    {
+        Words = [.. words.Select(word => (word.Word, word.Value))];
+        _texts = [.. words.Select(word => word.Text)];
+    }
+
+    public IReadOnlyList<(string Word, T Value)> Words { get; }
+
+    internal override IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) =>
+        [.. Words.Zip(_texts, (word, text) => (text, (JsonNode?)JsonValue.Create(word.Word)))];
 
     public override T Read(JsonElement element, string place)
     {

@@ -16,4 +16,6 @@ public sealed class FlagShape : Shape<bool>
     public override JsonNode? Write(bool value) => JsonValue.Create(value);
 
     public override JsonObject Schema() => new() { ["type"] = "boolean" };
+
+    internal override IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) => [(looks.On, JsonValue.Create(true)), (looks.Off, JsonValue.Create(false))];
 }

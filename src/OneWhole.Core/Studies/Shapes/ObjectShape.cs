@@ -23,11 +23,20 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
         public abstract JsonNode? Write(T source);
 
         public abstract JsonObject Schema();
+
+        public abstract IEnumerable<DeclaredSetting> Settings(T source, T standard, string place);
     }
 
-    private sealed class Member<TValue>(string name, Shape<TValue> shape, Func<T, TValue> get, Func<T, TValue, T> with, string meaning, bool required)
+    private sealed class Member<TValue>(string name, Shape<TValue> shape, Func<T, TValue> get, Func<T, TValue, T> with, string meaning, bool required, Looks? looks)
         : Member(name, required)
     {
+        public override IEnumerable<DeclaredSetting> Settings(T source, T standard, string place)
+        {
+            string path = Place.Member(place, Name);
+            return looks is not null ? [new DeclaredSetting(path, looks, meaning, shape.Choices(looks), Write(source), Write(standard), shape.Schema())]
+                : get(source) is { } value ? shape.Settings(value, path) : [];
+        }
+
         public override T Read(T target, JsonElement element, string place) => with(target, shape.Read(element, place));
 
         public override JsonNode? Write(T source) => get(source) is { } value ? shape.Write(value) : null;
@@ -48,6 +57,8 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
         public override JsonNode? Write(TValue? value) => value is null ? null : shape.Write(value.Value);
 
         public override JsonObject Schema() => shape.Schema();
+
+        internal override IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) => shape.Choices(looks);
     }
 
     /// <param name="name">As it stands in the document.</param>
@@ -56,22 +67,23 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
     /// <param name="with">A copy of the record with another value.</param>
     /// <param name="meaning">One line for the schema.</param>
     /// <param name="required">Whether the document must have it.</param>
-    public ObjectShape<T> Has<TValue>(string name, Shape<TValue> shape, Func<T, TValue> get, Func<T, TValue, T> with, string meaning, bool required = false)
+    /// <param name="looks">How it is offered as a setting of looks; null where it is none.</param>
+    public ObjectShape<T> Has<TValue>(string name, Shape<TValue> shape, Func<T, TValue> get, Func<T, TValue, T> with, string meaning, bool required = false, Looks? looks = null)
     {
-        _members.Add(new Member<TValue>(name, shape, get, with, meaning, required));
+        _members.Add(new Member<TValue>(name, shape, get, with, meaning, required, looks));
         return this;
     }
 
     /// <summary>A member that may be absent, over a value type.</summary>
-    public ObjectShape<T> May<TValue>(string name, Shape<TValue> shape, Func<T, TValue?> get, Func<T, TValue?, T> with, string meaning)
+    public ObjectShape<T> May<TValue>(string name, Shape<TValue> shape, Func<T, TValue?> get, Func<T, TValue?, T> with, string meaning, Looks? looks = null)
         where TValue : struct =>
-        Has(name, new Optional<TValue>(shape), get, with, meaning);
+        Has(name, new Optional<TValue>(shape), get, with, meaning, looks: looks);
 
     /// <summary>A member that may be absent, over a reference type.</summary>
-    public ObjectShape<T> MayHave<TValue>(string name, Shape<TValue> shape, Func<T, TValue?> get, Func<T, TValue, T> with, string meaning)
+    public ObjectShape<T> MayHave<TValue>(string name, Shape<TValue> shape, Func<T, TValue?> get, Func<T, TValue, T> with, string meaning, Looks? looks = null)
         where TValue : class
     {
-        _members.Add(new Member<TValue>(name, shape, source => get(source)!, with, meaning, false));
+        _members.Add(new Member<TValue>(name, shape, source => get(source)!, with, meaning, false, looks));
         return this;
     }
 
@@ -171,6 +183,12 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
             }
         }
         return node;
+    }
+
+    internal override IEnumerable<DeclaredSetting> Settings(T value, string place)
+    {
+        T standard = start();
+        return _members.SelectMany(member => member.Settings(value, standard, place));
     }
 
     public override JsonObject Schema()

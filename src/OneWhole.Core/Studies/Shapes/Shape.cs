@@ -18,6 +18,13 @@ public abstract class Shape<T>
     /// <summary>The JSON Schema (2020-12) of the value.</summary>
     public abstract JsonObject Schema();
 
+    /// <summary>What the value can be as a setting of looks, each in words; none where it is filled in.</summary>
+    internal virtual IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) =>
+        [.. looks.Numbers.Select(choice => (choice.Text, choice.Number is null ? null : JsonNode.Parse(choice.Number)))];
+
+    /// <summary>The settings of looks that are declared within the value.</summary>
+    internal virtual IEnumerable<DeclaredSetting> Settings(T value, string place) => [];
+
     private protected static StudyException Wrong(JsonElement element, string place, string expected)
     {
         string shown = element.GetRawText();

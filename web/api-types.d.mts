@@ -1,0 +1,2 @@
+/** The text of src/openapi.d.ts. */
+export function apiTypes(): Promise<string>;
