@@ -5123,6 +5123,12 @@ export interface components {
                  */
                 emphasisGroups?: string[];
                 /**
+                 * @description a set of colours for all parts
+                 * @default auto
+                 * @enum {unknown}
+                 */
+                palette?: "auto" | "categories" | "ordered" | "twoSided" | "oneHue" | "greys";
+                /**
                  * @description a rule by which parts stand out: the largest of each group, or shares of at least emphasisLimit
                  * @default none
                  * @enum {unknown}
@@ -5134,12 +5140,6 @@ export interface components {
                  */
                 emphasisLimit?: number;
                 /**
-                 * @description a set of colours for all parts
-                 * @default auto
-                 * @enum {unknown}
-                 */
-                palette?: "auto" | "categories" | "ordered" | "twoSided" | "oneHue" | "greys";
-                /**
                  * @description what stands around the bars
                  * @default {}
                  */
@@ -5149,6 +5149,12 @@ export interface components {
                      * @default true
                      */
                     line?: boolean;
+                    /**
+                     * @description whether bars that have labels stand along an axis of values, too
+                     * @default auto
+                     * @enum {unknown}
+                     */
+                    values?: "auto" | "shown";
                     /**
                      * @description draw a tick at each number
                      * @default false
@@ -5231,17 +5237,17 @@ export interface components {
                  */
                 keyPlace?: "auto" | "right" | "above" | "beneath";
                 /**
-                 * @description in which ink labels are printed
-                 * @default contrast
+                 * @description how labels stand in upright bars
+                 * @default auto
                  * @enum {unknown}
                  */
-                labelInk?: "contrast" | "part" | "chosen";
+                labelTurn?: "auto" | "level" | "turned";
                 /**
                  * @description where a label stands that could stand in its bar or beside it
                  * @default auto
                  * @enum {unknown}
                  */
-                labelPlace?: "auto" | "inside" | "outside";
+                labelPlace?: "auto" | "inside" | "outside" | "apart";
                 /**
                  * @description what stands with a group's name
                  * @default auto
@@ -5249,16 +5255,16 @@ export interface components {
                  */
                 groupLabel?: "auto" | "share" | "amount" | "both" | "none";
                 /**
+                 * @description in which ink labels are printed
+                 * @default contrast
+                 * @enum {unknown}
+                 */
+                labelInk?: "contrast" | "part" | "chosen";
+                /**
                  * @description the colour of labels by the ink "chosen"
                  * @default #20302e
                  */
                 labelColour?: string;
-                /**
-                 * @description how labels stand in upright bars
-                 * @default auto
-                 * @enum {unknown}
-                 */
-                labelTurn?: "auto" | "level" | "turned";
                 /**
                  * @description what the note at the pointer says
                  * @default auto
@@ -5279,13 +5285,13 @@ export interface components {
                  * @default false
                  */
                 curveName?: boolean;
-                /** @description draw the columns past so many as one */
-                foldGroups?: number;
                 /**
                  * @description an axis of widths, 0 to 100 %, over columns of different widths
                  * @default false
                  */
                 widthAxis?: boolean;
+                /** @description draw the columns past so many as one */
+                foldGroups?: number;
                 /**
                  * @description thin lines from a part in one stack to the same part in the next
                  * @default false

@@ -31,18 +31,26 @@ public sealed class FigureBuilder
 
     public const double MiniatureHeight = 150;
 
+    /// <summary>One of several small figures has axes and names as long as it is so wide and so high.</summary>
+    internal const double PanelWidth = 110;
+
+    internal const double PanelHeight = 64;
+
     private readonly List<Mark> _marks = [];
 
-    internal FigureBuilder(double width, double height, ITextMeasurer measurer, Finish finish, LabelRoom room = default)
+    internal FigureBuilder(double width, double height, ITextMeasurer measurer, Finish finish, LabelRoom room = default, double? panelUnit = null)
     {
         Room = room;
         Width = width;
         Height = height;
         Measurer = measurer;
         Finish = finish;
-        IsMiniature = width < MiniatureWidth || height < MiniatureHeight;
-        Unit = Math.Clamp(Math.Sqrt(Math.Min(width / 720, height / 480)), 0.78, 6);
+        IsMiniature = panelUnit is not null ? width < PanelWidth || height < PanelHeight : width < MiniatureWidth || height < MiniatureHeight;
+        Unit = panelUnit ?? UnitOf(width, height);
     }
+
+    /// <summary>The size of text and gaps on a sheet; small figures that are compared have one.</summary>
+    internal static double UnitOf(double width, double height) => Math.Clamp(Math.Sqrt(Math.Min(width / 720, height / 480)), 0.78, 6);
 
     /// <summary>A page of text and lines, without a form.</summary>
     public static FigureBuilder Page(double width, double height, ITextMeasurer measurer, Finish finish) => new(width, height, measurer, finish);
@@ -73,6 +81,9 @@ public sealed class FigureBuilder
     /// <summary>The room for the form.</summary>
     public Box Plot { get; internal set; }
 
+    /// <summary>Where bars stand, between names and axes: small figures of one size have it of one size. None where a form has no such field.</summary>
+    internal Box? Field { get; set; }
+
     public Obstacles Obstacles { get; } = new();
 
     public IReadOnlyList<Mark> Marks => _marks;
@@ -100,6 +111,9 @@ public sealed class FigureBuilder
     /// <summary>The rooms that small figures on one scale have in common, while they are measured and drawn; null for a figure by itself.</summary>
     internal Dictionary<string, double>? Rooms { get; init; }
 
+    /// <summary>Which small figures have names and numbers like this one: others have no room for them.</summary>
+    internal string Edge { get; init; } = "";
+
     /// <summary>The room that text takes beside the bars: this figure's own, or the largest of all small figures, so that their bars have one scale.</summary>
     /// <param name="what">What stands there; the same name in each of the figures.</param>
     /// <param name="own">What this figure needs, in pixels.</param>
@@ -109,7 +123,18 @@ public sealed class FigureBuilder
         {
             return own;
         }
-        return Rooms[what] = Math.Max(own, Rooms.GetValueOrDefault(what));
+        string key = what is "names" or "axis" ? what + Edge : what;
+        return Rooms[key] = Math.Max(own, Rooms.GetValueOrDefault(key));
+    }
+
+    /// <summary>The length by which an axis' numbers are chosen: this figure's own, or the shortest of all small figures, so that they have the same.</summary>
+    public double AxisLength(double own)
+    {
+        if (Rooms is null)
+        {
+            return own;
+        }
+        return Rooms["length"] = Math.Min(own, Rooms.GetValueOrDefault("length", own));
     }
 
     /// <summary>What is written over an axis of amounts and one of shares, on wish; null for nothing.</summary>
@@ -184,7 +209,9 @@ public sealed class FigureBuilder
     /// <returns>Whether there was one.</returns>
     public bool PutWhereFree(IEnumerable<TextMark> places, double gap = 2)
     {
-        var sheet = new Box(1, 1, Width - 2, Height - 2);
+        // A small figure has the sheet's margin around it.
+        double edge = Rooms is null ? 1 : -1;
+        var sheet = new Box(edge, edge, Width - 2 * edge, Height - 2 * edge);
         foreach (TextMark place in places)
         {
             Box box = place.Bounds;

@@ -61,6 +61,56 @@ internal static class LabelFit
         return false;
     }
 
+    /// <summary>Which way a bar grows from its foot.</summary>
+    public enum Growth
+    {
+        Up,
+        Down,
+        Right,
+        Left,
+    }
+
+    /// <summary>The share at a bar's foot, in it, and the amount past its end, where the finish wants them apart.</summary>
+    /// <param name="lines">The amount and the share.</param>
+    /// <returns>Whether they stand so; where not, nothing was put.</returns>
+    public static bool Apart(FigureBuilder figure, string id, Box box, string fill, IReadOnlyList<LabelLine> lines, int row, string? part, Growth growth)
+    {
+        if (figure.Finish.LabelPlace != LabelPlace.Apart || lines is not [var amount, var share])
+        {
+            return false;
+        }
+        double gap = 4 * figure.Unit, width = figure.TextWidth(share), cap = share.Font.CapHeight;
+        bool lies = growth is Growth.Left or Growth.Right;
+        bool fits = lies ? share.Font.LineHeight <= box.Height + 1 && width + 2 * gap <= box.Width : width + 4 <= box.Width && share.Font.LineHeight + gap <= box.Height;
+        bool turned = !fits && !lies && figure.Finish.LabelTurn != LabelTurn.Level && share.Font.LineHeight <= box.Width + 1 && width + 2 * gap <= box.Height;
+        if (!fits && !turned)
+        {
+            return false;
+        }
+        double middle = box.CentreY + cap / 2;
+        (double x, double y, string anchor) = growth switch
+        {
+            Growth.Right => (box.X + gap, middle, "start"),
+            Growth.Left => (box.Right - gap, middle, "end"),
+            Growth.Up when turned => (box.CentreX + cap / 2, box.Bottom - gap, "start"),
+            _ when turned => (box.CentreX + cap / 2, box.Y + gap, "end"),
+            Growth.Up => (box.CentreX, box.Bottom - gap, "middle"),
+            _ => (box.CentreX, box.Y + gap + cap, "middle"),
+        };
+        if (!figure.PutWhereFree([figure.Text($"{id}-foot", "label", x, y, anchor, share, On(figure, fill)) with { Turn = turned ? -90 : 0, Row = row, Part = part }], 0))
+        {
+            return false;
+        }
+        if (!lies)
+        {
+            AtEnd(figure, id, box, fill, amount, row, part, growth == Growth.Down);
+            return true;
+        }
+        (double end, string side) = growth == Growth.Right ? (box.Right + gap, "start") : (box.X - gap, "end");
+        figure.PutWhereFree([figure.Text(id, "label", end, box.CentreY + amount.Font.CapHeight / 2, side, amount, Beside(figure, fill)) with { Row = row, Part = part }], 0);
+        return true;
+    }
+
     /// <summary>A label over the end of an upright bar, or under that of one that hangs; turned by a quarter where the bar is too narrow for it.</summary>
     /// <returns>Whether it fitted.</returns>
     public static bool AtEnd(FigureBuilder figure, string id, Box box, string fill, LabelLine line, int row, string? part, bool down)

@@ -26,7 +26,6 @@ public static class SmallFigures
                 throw new StudyException("cannot-draw", "form.kind", $"{form.Name} can't be drawn for {each.Value}: {unsuitable.Why}.");
             }
         }
-        Domains domains = Common([.. set.Values.Where(each => !each.Workings.Division.IsEmpty).Select(each => form.Domains(each.Workings))]);
         (int columns, int rows) = Grid(set.Values.Count, width, height);
         Study study = first.Division.Study;
         var sheet = new FigureBuilder(width, height, measurer, study.Finish);
@@ -48,37 +47,20 @@ public static class SmallFigures
         sheet.Add(sheet.Text("tie-out", "tie-out", width - margin, height - margin * 0.7, "end", proof, small, proven ? Ink.Quiet : Ink.Warn));
         // One key for all of them: what each names beside its bars has no room in a small one.
         double keyEnd = height - margin * 0.7;
-        bool miniature = Cell(0).Width < FigureBuilder.MiniatureWidth || Cell(0).Height < FigureBuilder.MiniatureHeight;
+        (double evenWidth, double evenHeight) = ((width - 2 * margin - gap * (columns - 1)) / columns, (height - below - gap - margin - small.LineHeight - gap * (rows - 1)) / rows - font.LineHeight);
+        bool miniature = evenWidth < FigureBuilder.MiniatureWidth || evenHeight < FigureBuilder.MiniatureHeight;
         KeyEntry[] entries = !study.Finish.Key ? [] : [.. miniature && !form.HasOwnColours && form.Key(first).Count < 2 && first.Division.PartCount is > 1 and <= MostKeyEntries ? PartInk.KeyOf(first.Division) : [], .. form.Key(first), .. KeyDrawer.RuleOf(first.Division)];
         double keyHeight = new KeyDrawer(sheet, study, entries, width - 2 * margin).Beneath(margin, width - 2 * margin, keyEnd, sheet.TextWidth(proof, small) + gap);
         double top = below + gap, head = font.LineHeight + 4 * unit;
-        (double cellWidth, double cellHeight) = Cell(keyHeight);
-        (double Width, double Height) Cell(double key) => ((width - 2 * margin - gap * (columns - 1)) / columns, (height - below - gap - margin - small.LineHeight - key - gap * (rows - 1)) / rows);
-        // Laid out once to learn how much room text takes at most, and once in that room: bars then have one scale.
-        var rooms = new Dictionary<string, double>();
-        FigureBuilder Laid(Panel each)
+        double room = height - top - margin - small.LineHeight - keyHeight;
+        foreach ((int i, PanelGrid.Placed placed) in new PanelGrid(set, columns, miniature, measurer).Lay(width - 2 * margin, room, gap, head).Index())
         {
-            var builder = new FigureBuilder(cellWidth, Math.Max(8, cellHeight - head), measurer, study.Finish) { Rooms = rooms };
-            builder.Plot = builder.IsMiniature ? new Box(0, 0, builder.Width, builder.Height) : new Box(0, 6 * unit, builder.Width, builder.Height - 6 * unit);
-            if (!each.Workings.Division.IsEmpty)
+            double x = margin + placed.X, y = top + placed.Y;
+            if (placed.Figure.Height > 8 && placed.Figure.Width > font.Size * 2)
             {
-                form.Layout(each.Workings, domains, builder);
+                sheet.Add(sheet.Text($"each-{i}", "name", x + (placed.Figure.Field?.X ?? 0), y + font.CapHeight, "start", set.Values[i].Value, font, Ink.Text, placed.Figure.Width - (placed.Figure.Field?.X ?? 0)));
             }
-            return builder;
-        }
-        foreach (Panel each in set.Values)
-        {
-            Laid(each);
-        }
-        for (int i = 0; i < set.Values.Count; i++)
-        {
-            Panel each = set.Values[i];
-            double x = margin + i % columns * (cellWidth + gap), y = top + i / columns * (cellHeight + gap);
-            if (cellHeight > head + 8 && cellWidth > font.Size * 2)
-            {
-                sheet.Add(sheet.Text($"each-{i}", "name", x, y + font.CapHeight, "start", each.Value, font, Ink.Text, cellWidth));
-            }
-            foreach (Mark mark in Laid(each).Marks)
+            foreach (Mark mark in placed.Figure.Marks)
             {
                 sheet.Add(Moved(mark, $"each-{i}-", x, y + head));
             }
@@ -91,20 +73,6 @@ public static class SmallFigures
     {
         int columns = Math.Clamp((int)Math.Round(Math.Sqrt(count * width * 3 / (height * 4))), 1, count);
         return (columns, (count + columns - 1) / columns);
-    }
-
-    private static Domains Common(IReadOnlyList<Domains> all)
-    {
-        if (all.Count == 0)
-        {
-            return new Domains(0, 1);
-        }
-        // A least value above 0 is a length of its own (the left side of a butterfly), not the lower end of an axis.
-        return new Domains(all.Any(domains => domains.Least > 0) ? all.Max(domains => domains.Least) : all.Min(domains => domains.Least), all.Max(domains => domains.Most))
-        {
-            ShareLeast = all.Min(domains => domains.ShareLeast),
-            ShareMost = all.Max(domains => domains.ShareMost),
-        };
     }
 
     private static Mark Moved(Mark mark, string prefix, double x, double y) => mark switch

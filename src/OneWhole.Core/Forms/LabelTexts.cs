@@ -62,7 +62,9 @@ internal sealed class LabelTexts
 
     /// <summary>What labels say: the form's own choice where the finish leaves it to the form.</summary>
     public static LabelText What(Division division, LabelText otherwise) =>
-        division.Study.Finish.Labels is not LabelText.Auto and var wanted ? wanted : otherwise == LabelText.Share && NamesInside(division) ? LabelText.Name : otherwise;
+        division.Study.Finish.Labels is not LabelText.Auto and var wanted ? wanted
+        : division.Study.Finish.LabelPlace == LabelPlace.Apart ? LabelText.Both
+        : otherwise == LabelText.Share && NamesInside(division) ? LabelText.Name : otherwise;
 
     /// <summary>The lines of a label.</summary>
     public IReadOnlyList<LabelLine> Lines(int row, LabelText otherwise) => What(_workings.Division, otherwise) switch

@@ -28,6 +28,9 @@ public enum LabelPlace
 
     /// <summary>Past the bar's end, on the spacer where the form has one.</summary>
     Outside,
+
+    /// <summary>The share at the bar's foot, in it, and the amount past its end.</summary>
+    Apart,
 }
 
 /// <summary>In what amounts are printed.</summary>
@@ -128,6 +131,16 @@ public enum PrintSize
     Large,
 }
 
+/// <summary>Where bars stand along an axis of values.</summary>
+public enum ValueAxis
+{
+    /// <summary>Where labels don't say how large they are.</summary>
+    Auto,
+
+    /// <summary>Beside labels, too.</summary>
+    Shown,
+}
+
 /// <summary>What stands around the bars, each hidden by itself.</summary>
 public sealed record AxisFinish
 {
@@ -147,11 +160,16 @@ public sealed record AxisFinish
     /// <summary>Whether axes of values have titles.</summary>
     public bool Titles { get; init; }
 
+    public ValueAxis Values { get; init; }
+
     internal const string AxesAndRoom = "axes and room";
 
     public static ObjectShape<AxisFinish> Shape { get; } = new ObjectShape<AxisFinish>("axes", () => Standard)
         .Has("line", new FlagShape(), axes => axes.Line, (axes, value) => axes with { Line = value }, "draw the line that bars stand on",
             looks: new Looks(AxesAndRoom, "axis line"))
+        .Has("values", new ChoiceShape<ValueAxis>(("auto", ValueAxis.Auto, "where labels don't say it"), ("shown", ValueAxis.Shown, "beside labels, too")),
+            axes => axes.Values, (axes, value) => axes with { Values = value }, "whether bars that have labels stand along an axis of values, too",
+            looks: new Looks(AxesAndRoom, "value axis"))
         .Has("ticks", new FlagShape(), axes => axes.Ticks, (axes, value) => axes with { Ticks = value }, "draw a tick at each number",
             looks: new Looks(AxesAndRoom, "ticks"))
         .Has("numbers", new FlagShape(), axes => axes.Numbers, (axes, value) => axes with { Numbers = value }, "print the numbers",
@@ -390,7 +408,7 @@ public sealed record Finish
             finish => finish.LabelTurn, (finish, value) => finish with { LabelTurn = value }, "how labels stand in upright bars",
             looks: new Looks("labels", "labels in narrow bars"))
         .Has("labelPlace", new ChoiceShape<LabelPlace>(("auto", LabelPlace.Auto, "usual place"), ("inside", LabelPlace.Inside, "in the bars"),
-                ("outside", LabelPlace.Outside, "past their ends")),
+                ("outside", LabelPlace.Outside, "past their ends"), ("apart", LabelPlace.Apart, "share in the bar, amount past its end")),
             finish => finish.LabelPlace, (finish, value) => finish with { LabelPlace = value }, "where a label stands that could stand in its bar or beside it",
             looks: new Looks("labels", "where labels go"))
         .Has("groupLabel", new ChoiceShape<LabelText>(("auto", LabelText.Auto, "usual"), ("share", LabelText.Share, "share"), ("amount", LabelText.Amount, "amount"),

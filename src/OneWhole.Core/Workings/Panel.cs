@@ -54,6 +54,10 @@ public sealed record WorkingsSet(string? Column, IReadOnlyList<Panel> Values, IR
         ? Of(Calculator.Again(known.Values[0].Workings, study))
         : known with { Values = [.. known.Values.Select(panel => panel with { Workings = Calculator.Again(panel.Workings, With(study with { PanelColumn = null }, column, panel.Value)) })] };
 
+    /// <summary>The same workings with other looks.</summary>
+    internal WorkingsSet WithFinish(Finish finish) =>
+        this with { Values = [.. Values.Select(panel => panel with { Workings = Calculator.Again(panel.Workings, panel.Workings.Division.Study with { Finish = finish }) })] };
+
     private static Study With(Study study, string column, string value) => study with { Where = study.Where.Add(new Clause(column) { Is = [value] }) };
 
     /// <summary>Labels of rows that pass, by first appearance in the table; of a quantity each number once.</summary>

@@ -170,6 +170,38 @@ public sealed class FinishTests
     }
 
     [Theory]
+    [InlineData("""{"kind": "stacked", "arrange": "beside"}""", true)]
+    [InlineData("""{"kind": "stacked", "arrange": "beside", "lay": "sideways"}""", false)]
+    [InlineData("""{"kind": "sharebars"}""", false)]
+    [InlineData("""{"kind": "sharebars", "lay": "upright"}""", true)]
+    [InlineData("""{"kind": "lanes"}""", false)]
+    [InlineData("""{"kind": "nested", "lay": "upright"}""", true)]
+    public void A_share_stands_at_the_foot_of_its_bar_and_the_amount_past_its_end(string form, bool upright)
+    {
+        Figure figure = Draw(form, """ "labelPlace": "apart" """);
+        RectMark largest = Bars(figure).OrderByDescending(bar => bar.Width * bar.Height).First();
+        TextMark[] labels = [.. Texts(figure, "label").Where(label => label.Row == largest.Row)];
+        Assert.Equal(2, labels.Length);
+        TextMark share = labels.Single(label => label.Text.EndsWith('%')), amount = labels.Single(label => !label.Text.EndsWith('%'));
+        var bar = new Box(largest.X, largest.Y, largest.Width, largest.Height);
+        Assert.True(bar.Contains(share.Bounds), "the share is not in its bar");
+        Assert.True(upright ? share.Bounds.CentreY > bar.CentreY : share.Bounds.CentreX < bar.CentreX, "the share is not at the bar's foot");
+        Assert.True(upright ? amount.Bounds.Bottom <= bar.Y : amount.Bounds.X >= bar.Right, "the amount is not past the bar's end");
+    }
+
+    [Theory]
+    [InlineData("""{"kind": "stacked"}""")]
+    [InlineData("""{"kind": "sharebars"}""")]
+    [InlineData("""{"kind": "sharebars", "lay": "upright"}""")]
+    public void Bars_with_labels_stand_along_an_axis_where_that_is_wished(string form)
+    {
+        Figure without = Draw(form, ""), with = Draw(form, """ "axes": {"values": "shown"} """);
+        Assert.DoesNotContain(without.Marks, mark => mark.Role == "axis");
+        Assert.True(with.Marks.Count(mark => mark.Role == "axis") > 2);
+        Assert.Equal(Texts(without, "label").Select(label => label.Text).Order(), Texts(with, "label").Select(label => label.Text).Order());
+    }
+
+    [Theory]
     [InlineData("""{"kind": "nested"}""")]
     [InlineData("""{"kind": "lanes"}""")]
     [InlineData("""{"kind": "funnel"}""")]

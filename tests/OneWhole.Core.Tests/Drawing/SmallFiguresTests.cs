@@ -50,6 +50,41 @@ public sealed class SmallFiguresTests
         }
     }
 
+    [Theory]
+    [InlineData("""{"kind": "stacked"}""", 3)]
+    [InlineData("""{"kind": "stacked", "lay": "sideways"}""", 1)]
+    [InlineData("""{"kind": "nested"}""", 1)]
+    public void What_is_the_same_for_all_stands_once_at_their_edge(string form, int named)
+    {
+        // Three side by side: names stand beneath each column, or left of the first.
+        Figure figure = FigureDrawer.Draw(Run(form, """, "order": {"groups": "natural"}"""), 720, 240, TextMeasurer.Shared);
+        TextMark[] texts = [.. figure.Marks.OfType<TextMark>()];
+        Assert.Equal(named, texts.Count(text => text.Role == "name" && text.Text == "Quay"));
+        bool upright = named > 1;
+        Assert.Equal(upright ? 1 : 3, texts.Where(text => text.Role == "axis").Select(text => text.Id.Split('-')[1]).Distinct().Count());
+    }
+
+    [Fact]
+    public void Names_in_an_order_of_their_own_stand_with_each_of_them()
+    {
+        Figure figure = FigureDrawer.Draw(Run("""{"kind": "stacked", "lay": "sideways"}""", """, "order": {"groups": "largest"}"""), 720, 240, TextMeasurer.Shared);
+        Table other = TableOf.Columns("Island: a | a | b | b", "Way: out | out | out | out", "Stop: Quay | Mole | Quay | Mole", "Trips: 4 | 1 | 1 | 4");
+        Figure mixed = FigureDrawer.Draw(WorkingsSet.Run(other, StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "Way"}, "groups": {"column": "Stop"}, "value": {"sum": "Trips"}, "order": {"groups": "largest"}, "each": {"column": "Island"}, "form": {"kind": "stacked", "lay": "sideways"} }""")), 720, 240, TextMeasurer.Shared);
+        Assert.Equal(1, figure.Marks.OfType<TextMark>().Count(text => text is { Role: "name", Text: "Quay" }));
+        Assert.Equal(2, mixed.Marks.OfType<TextMark>().Count(text => text is { Role: "name", Text: "Quay" }));
+    }
+
+    [Fact]
+    public void All_of_them_have_the_same_numbers_along_their_one_scale()
+    {
+        WorkingsSet set = Run("""{"kind": "stacked"}""");
+        Figure figure = FigureDrawer.Draw(set, 300, 560, TextMeasurer.Shared);
+        string[][] lines = [.. Enumerable.Range(0, set.Values.Count).Select(each => figure.Marks.Where(mark => mark.Role == "gridline" && mark.Id.StartsWith($"each-{each}-", StringComparison.Ordinal)).Select(mark => mark.Id[7..]).Order().ToArray())];
+        Assert.NotEmpty(lines[0]);
+        Assert.All(lines, own => Assert.Equal(lines[0], own));
+    }
+
     [Fact]
     public void The_rule_by_which_parts_stand_out_is_said_once_in_their_key()
     {

@@ -56,6 +56,7 @@ internal sealed class BridgeLayout
         Box plot = room.Inset(axis, above, 0, fitted.Height > 0 ? fitted.Height + 10 * unit : 2);
         double width = band * _steps.Count;
         plot = plot with { X = plot.X + Math.Max(0, (plot.Width - width) / 2), Width = width };
+        _figure.Field = plot;
         var field = new BarField(plot, true, _domains.Least, _domains.Most);
         field.DrawAxis(_figure, ticks);
         double thickness = _figure.BarThickness(band, 0.66);

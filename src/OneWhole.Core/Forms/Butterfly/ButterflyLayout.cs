@@ -21,6 +21,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         double head = text && figure.Finish.Key ? font.LineHeight + 6 * unit : 0;
         double band = Math.Min((room.Height - head) / rows, 72 * unit);
         room = room.Lowered(head + band * rows);
+        figure.Field = figure.Plot.Inset(0, head, 0, 0);
         double gutter = figure.Common("gutter", figure.HasNames ? Math.Min(room.Width * 0.28, _texts.WidestName(font)) + 22 * unit : text ? 6 * unit : room.Width * 0.08);
         string Amount(int group, int side) => _division.Has(group, side) ? _texts.Amount(_division.Amount(group, side)) : "";
         Font amounts = figure.Amounts with { Weight = 600 };

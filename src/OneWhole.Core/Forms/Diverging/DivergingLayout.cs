@@ -99,6 +99,7 @@ internal sealed class DivergingLayout
         string[] nets = [.. _computed.Groups.Select(NetText)];
         bool labelled = text && _figure.Finish.Labels != LabelText.None && font.LineHeight <= band;
         double net = _figure.Common("net", labelled ? Math.Max(_figure.TextWidth("net", font), nets.Max(shown => _figure.TextWidth(shown, _figure.Strong))) + 14 * unit : 0);
+        _figure.Field = _figure.Plot.Inset(names.Room, head, net, 0);
         Box plot = room.Inset(names.Room, head, net, 0) with { Height = band * rows };
         plot = plot with { Width = Math.Max(4, plot.Width) };
         var scale = new PixelScale(_domains.Least, _domains.Most, plot.X, plot.Right);

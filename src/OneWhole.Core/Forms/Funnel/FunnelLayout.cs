@@ -25,6 +25,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         room = room.Lowered(head + band * stages);
         Font nameFont = figure.Names;
         double names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.26, _division.Parts.Max(part => figure.TextWidth(part.Label, nameFont))) + 14 * unit : 0);
+        figure.Field = figure.Plot.Inset(names, head, 0, 0);
         double apart = funnels > 1 ? (text ? 18 * unit : room.Width * 0.04) : 0;
         double lane = (room.Width - names - apart * (funnels - 1)) / funnels;
         // In much thinner rows no label could stand.

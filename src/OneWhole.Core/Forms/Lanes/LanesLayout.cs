@@ -24,6 +24,7 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
         NameRanks ranks = RanksOf.Groups(_division);
         Font nameFont = figure.Names;
         double names = figure.Common("names", figure.HasNames ? Math.Min(room.Width * 0.28, _texts.WidestName(nameFont)) + 12 * unit : 0);
+        figure.Field = figure.Plot.Inset(names, head, 0, 0);
         double gap = text ? 14 * unit : room.Width * 0.03;
         double lane = (room.Width - names - gap * (lanes - 1)) / lanes;
         bool labelled = text && figure.Finish.Labels != LabelText.None;
@@ -89,6 +90,10 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
         if (figure.Finish.LabelPlace == LabelPlace.Inside)
         {
             LabelFit.Inside(figure, id, box, ink, [Label(row)], row, key, turn: false);
+            return;
+        }
+        if (LabelFit.Apart(figure, id, box, ink, _texts.Lines(row, LabelText.Amount), row, key, LabelFit.Growth.Right))
+        {
             return;
         }
         double baseline = box.CentreY + figure.Small.CapHeight / 2;

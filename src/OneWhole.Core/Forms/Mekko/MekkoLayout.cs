@@ -65,7 +65,7 @@ internal sealed class MekkoLayout
         double unit = _figure.Unit;
         bool text = !_figure.IsMiniature, heights = _workings.RowsAreGroups;
         SideNames? names = text && !heights ? NamesBeside(_workings) : null;
-        double pixels = room.Height - 3 * font.LineHeight;
+        double pixels = _figure.AxisLength(room.Height - 3 * font.LineHeight);
         IReadOnlyList<Axes.Tick> ticks = !text ? []
             : heights ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size, null) : Axes.Shares(0, 1, pixels, font.Size);
         double left = Axes.Room(_figure, ticks);
@@ -75,6 +75,7 @@ internal sealed class MekkoLayout
         bool widths = text && _figure.Finish.WidthAxis;
         Box plot = room.Inset(left, text ? font.CapHeight + (widths ? font.LineHeight + 4 * unit : 0) : 0, right, below);
         plot = plot.AtLeast(4);
+        _figure.Field = plot;
         if (widths)
         {
             DrawWidths(plot);

@@ -59,13 +59,14 @@ internal sealed class NestedLayout
         int groups = _division.GroupCount;
         string[] totals = [.. Enumerable.Range(0, groups).Select(group => _texts.Amount(_division.GroupTotal(group)))];
         double most = (_upright ? 220 : 130) * unit * groups;
-        double pixels = _upright ? room.Height : room.Width;
+        double pixels = _figure.AxisLength(_upright ? room.Height : room.Width);
         IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, AxisAmounts.Of(_division)) : [];
         double axis = Axes.Room(_figure, ticks, _upright);
         var names = new GroupNames(_figure, _division, _upright, Math.Min(most, _upright ? room.Width - axis : room.Height) / groups, text ? [.. Enumerable.Range(0, groups).Select(group => _texts.OfGroup(group, LabelText.None))] : []);
         double ends = _figure.Common("totals", !text ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 12 * unit);
         Box plot = _upright ? room.Inset(axis, ends, 0, names.Room) : room.Inset(names.Room, 0, ends, axis);
         plot = (_upright ? plot.Narrowed(most) : plot.Lowered(most)).AtLeast(4);
+        _figure.Field = plot;
         var field = new BarField(plot, _upright, _domains.Least, _domains.Most);
         field.DrawAxis(_figure, ticks);
         double band = field.Length / groups;
@@ -118,6 +119,11 @@ internal sealed class NestedLayout
     {
         IReadOnlyList<LabelLine> lines = _texts.Lines(row, LabelText.Share);
         if (lines.Count == 0)
+        {
+            return;
+        }
+        LabelFit.Growth growth = _upright ? down ? LabelFit.Growth.Down : LabelFit.Growth.Up : down ? LabelFit.Growth.Left : LabelFit.Growth.Right;
+        if (LabelFit.Apart(_figure, $"label-{name}\u0001{key}", box, fill, lines, row, key, growth))
         {
             return;
         }

@@ -103,6 +103,7 @@ internal sealed class ParetoLayout
         double names = _pareto.AlongPosition
             ? font.LineHeight * 2 + 8 * unit
             : !_figure.HasNames ? 0 : FitNames(width, room.Height).Height is var height and > 0 ? height + 10 * unit : font.LineHeight + 8 * unit;
+        _figure.Field = room.Inset(left, headroom, right, names);
         _pareto.Place(new Box(room.X + left, room.Y + headroom, width, Math.Max(10, room.Height - headroom - names)));
     }
 

@@ -59,6 +59,7 @@ internal sealed class PyramidLayout
         int every = Math.Max(1, (int)Math.Ceiling(nameFont.LineHeight * 0.92 / Math.Max(0.01, band)));
         double gutter = _figure.Common("gutter", _figure.HasNames ? Math.Min(room.Width * 0.24, _texts.WidestName(nameFont)) + 14 * unit : text ? 4 * unit : 2);
         Box plot = text ? room.Inset(0, _figure.Finish.Key ? font.LineHeight + 4 * unit : 0, 0, _figure.Finish.Axes.Numbers ? font.LineHeight + 8 * unit : 0) : room;
+        _figure.Field = plot;
         double widest = 460 * unit, half = Math.Max(2, Math.Min((plot.Width - gutter) / 2, widest));
         band = Math.Min(plot.Height / bands, 60 * unit);
         double middle = plot.CentreX, bottom = plot.Bottom;
@@ -96,7 +97,7 @@ internal sealed class PyramidLayout
     private void DrawAxis(PixelScale left, PixelScale right, Box area, double half)
     {
         Font font = _figure.Small;
-        IReadOnlyList<Axes.Tick> ticks = _share ? Axes.Shares(0, _domains.Most, half, font.Size) : Axes.Amounts(0, _domains.Most, half, font.Size * 1.4, null, AxisAmounts.Of(_division));
+        IReadOnlyList<Axes.Tick> ticks = _share ? Axes.Shares(0, _domains.Most, _figure.AxisLength(half), font.Size) : Axes.Amounts(0, _domains.Most, _figure.AxisLength(half), font.Size * 1.4, null, AxisAmounts.Of(_division));
         Axes.Title(_figure, "value", ticks, upright: false, left: false);
         foreach ((PixelScale scale, string id, string anchor) in (ReadOnlySpan<(PixelScale, string, string)>)[(left, "left", "end"), (right, "right", "start")])
         {
@@ -124,17 +125,24 @@ internal sealed class PyramidLayout
         string name = _division.Groups![group].Label, key = _division.Parts[side].Key;
         Box box = FigureBuilder.Round(new Box(Math.Min(from, to), y - thickness / 2, Math.Abs(to - from), thickness));
         _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
-        if (!_figure.IsMiniature && _figure.Finish.Labels is not (LabelText.Auto or LabelText.None))
+        if (!_figure.IsMiniature && HasLabels(_figure.Finish))
         {
-            IReadOnlyList<LabelLine> lines = LabelLine.Joined(_texts.Lines(row, LabelText.Share), "  ");
+            IReadOnlyList<LabelLine> apart = _texts.Lines(row, LabelText.Share), lines = LabelLine.Joined(apart, "  ");
+            if (LabelFit.Apart(_figure, $"label-{name}\u0001{key}", box, _ink.Row(row), apart, row, key, side == 0 ? LabelFit.Growth.Left : LabelFit.Growth.Right))
+            {
+                return;
+            }
             bool inside = _figure.Finish.LabelPlace != LabelPlace.Outside && LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink.Row(row), lines, row, key);
-            if (!inside && _figure.Finish.LabelPlace == LabelPlace.Outside && lines[0].Font.LineHeight <= thickness + 1)
+            if (!inside && _figure.Finish.LabelPlace is LabelPlace.Outside or LabelPlace.Apart && lines[0].Font.LineHeight <= thickness + 1)
             {
                 double gap = 4 * _figure.Unit;
                 _figure.PutWhereFree([_figure.Text($"label-{name}\u0001{key}", "label", side == 0 ? box.X - gap : box.Right + gap, y + lines[0].Font.CapHeight / 2, side == 0 ? "end" : "start", lines[0], LabelFit.Beside(_figure, _ink.Row(row))) with { Row = row, Part = key }], 0);
             }
         }
     }
+
+    /// <summary>An axis says how large bars are; labels are a wish.</summary>
+    private static bool HasLabels(Finish finish) => finish.Labels is not (LabelText.Auto or LabelText.None) || (finish.Labels == LabelText.Auto && finish.LabelPlace == LabelPlace.Apart);
 
     /// <summary>The second population's bands where it has the same names, as one stepped line a side.</summary>
     private void DrawOutline(PixelScale left, PixelScale right, double bottom, double band)

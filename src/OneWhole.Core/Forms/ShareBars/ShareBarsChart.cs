@@ -25,6 +25,6 @@ internal static class ShareBarsChart
             Label = at => parts.Label(rows[at], LabelText.Both),
             LabelPlace = ChartLabelPlace.Beyond,
         };
-        return new NativeChart(parts.Parts(rows), [bars]) { IsSideways = lay == BarDirection.Sideways, Unit = ColumnUnit.Share, HasValueAxis = !parts.HasLabels, Gap = parts.Gap(0.5), HasKey = false };
+        return new NativeChart(parts.Parts(rows), [bars]) { IsSideways = lay == BarDirection.Sideways, Unit = ColumnUnit.Share, HasValueAxis = !parts.HasLabels || ShareBarsLayout.HasAxis(division.Study), Gap = parts.Gap(0.5), HasKey = false };
     }
 }

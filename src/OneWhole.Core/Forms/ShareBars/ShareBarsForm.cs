@@ -71,6 +71,8 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
         return Drawing.Domains.Around(least, most);
     }
 
+    public override bool HasValueAxis(WorkingsResult workings) => ShareBarsLayout.HasAxis(workings.Division.Study);
+
     public override NativeChart? Chart(WorkingsResult workings) => ShareBarsChart.Of(workings, Of(workings.Division.Study).Direction);
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>

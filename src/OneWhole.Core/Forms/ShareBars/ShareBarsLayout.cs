@@ -6,7 +6,7 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.ShareBars;
 
-/// <summary>Lays share bars out, sideways or upright. Every bar is labelled, so there is neither axis nor grid.</summary>
+/// <summary>Lays share bars out, sideways or upright. Every bar is labelled, so there is an axis and a grid only on wish.</summary>
 internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, FigureBuilder figure)
 {
     private const int MostSeparateBars = 500;
@@ -67,14 +67,19 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
                 amounts = 0;
             }
         }
-        room = room.Lowered(band * rows.Length);
-        Box plot = room.Inset(names, 0, shares + amounts, 0);
+        IReadOnlyList<Axes.Tick> ticks = Ticks(room.Width - names - shares - amounts, font.Size * 2.2);
+        double axis = Axes.Room(figure, ticks, upright: false);
+        band = Math.Min(band, (room.Height - axis) / Math.Max(1, rows.Length));
+        figure.Field = room.Inset(names, 0, Math.Max(shares + amounts, Axes.Overhang(figure, ticks)), axis);
+        room = room.Lowered(band * rows.Length + axis);
+        Box plot = room.Inset(names, 0, Math.Max(shares + amounts, Axes.Overhang(figure, ticks)), axis);
         if (plot.Width < 4)
         {
             plot = new Box(plot.X, plot.Y, 4, plot.Height);
         }
         var scale = new PixelScale(domains.Least, domains.Most, plot.X, plot.Right);
         double zero = scale.At(0);
+        new BarField(plot, false, domains.Least, domains.Most).DrawAxis(figure, ticks);
         double bar = figure.IsMiniature ? figure.BarThickness(band, 0.7) : figure.BarThickness(band, 0.68, WidestBand(rows.Length) * 0.65 * unit);
         if (rows.Length > MostSeparateBars || band < 1)
         {
@@ -102,7 +107,16 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             IEnumerable<int> order = band >= font.LineHeight ? Enumerable.Range(0, rows.Length) : Enumerable.Range(0, rows.Length).OrderByDescending(i => ranks.Weight(rows[i])).Take(MostMeasured);
             foreach (int i in order)
             {
-                SidewaysLabels(rows[i], plot.Y + (i + 0.5) * band, plot.Right, shares, amounts);
+                double middle = plot.Y + (i + 0.5) * band, end = scale.At(_shares.Number(rows[i]) ?? 0);
+                var box = new Box(Math.Min(zero, end), middle - bar / 2, Math.Abs(end - zero), bar);
+                if (shares > 0 && amounts > 0 && figure.Finish.LabelPlace == LabelPlace.Apart)
+                {
+                    ApartLabels(rows[i], box, end < zero ? LabelFit.Growth.Left : LabelFit.Growth.Right);
+                }
+                else
+                {
+                    SidewaysLabels(rows[i], middle, plot.Right, shares, amounts);
+                }
             }
         }
         double bottom = plot.Y + band * rows.Length;
@@ -110,6 +124,21 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
     }
 
     private const int MostMeasured = 200;
+
+    /// <summary>The share in the bar and the amount past its end; both past the end where the bar is too short.</summary>
+    private void ApartLabels(int row, Box box, LabelFit.Growth growth)
+    {
+        string key = _division.Parts[row].Key, fill = _ink.Row(row);
+        LabelLine[] lines = [new(AmountText(row), figure.Amounts), new(ShareOf(row), Strong)];
+        if (LabelFit.Apart(figure, $"label-{key}", box, fill, lines, row, key, growth))
+        {
+            return;
+        }
+        double gap = 4 * figure.Unit;
+        (double end, string side) = growth == LabelFit.Growth.Right ? (box.Right + gap, "start") : (box.X - gap, "end");
+        LabelLine both = LabelLine.Joined(lines, "  ")[0];
+        figure.PutWhereFree([figure.Text($"label-{key}", "label", end, box.CentreY + both.Font.CapHeight / 2, side, both, LabelFit.Beside(figure, fill)) with { Row = row, Part = key }], 0);
+    }
 
     private void SidewaysLabels(int row, double middle, double right, double shares, double amounts)
     {
@@ -125,14 +154,23 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         }
     }
 
+    /// <summary>The ticks of the axis of shares, where it is wished for.</summary>
+    private IReadOnlyList<Axes.Tick> Ticks(double pixels, double textHeight) =>
+        figure.IsMiniature || !HasAxis(_division.Study) ? [] : Axes.Shares(domains.Least, domains.Most, figure.AxisLength(pixels), textHeight);
+
+    /// <summary>Every bar has its label; an axis stands beside on wish.</summary>
+    internal static bool HasAxis(Study study) => study.Finish.Axes.Values == ValueAxis.Shown;
+
     /// <summary>The most room for one bar: few bars are broader, so that they fill the sheet.</summary>
     private static double WidestBand(int bars) => Math.Clamp(150 - 12 * bars, 46, 126);
 
     private void Upright()
     {
         int[] rows = Rows();
-        Box room = figure.Plot.Narrowed(170 * figure.Unit * rows.Length);
         Font font = figure.Small;
+        IReadOnlyList<Axes.Tick> ticks = Ticks(figure.Plot.Height, font.Size);
+        double axis = Axes.Room(figure, ticks);
+        Box room = figure.Plot.Inset(axis, 0, 0, 0).Narrowed(170 * figure.Unit * rows.Length);
         double unit = figure.Unit;
         double band = room.Width / Math.Max(1, rows.Length);
         string[] labels = [.. rows.Select(row => _division.Parts[row].NameInFigure)];
@@ -142,10 +180,12 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         double above = labelled ? lines * font.LineHeight + 6 * unit : 0;
         double below = fitted.Height > 0 ? fitted.Height + 10 * unit : 2;
         bool negatives = domains.Least < 0;
+        figure.Field = figure.Plot.Inset(axis, above, 0, below + (negatives && labelled ? above : 0));
         Box plot = room.Inset(0, above, 0, below + (negatives && labelled ? above : 0));
         plot = plot with { Width = band * rows.Length };
         var scale = new PixelScale(domains.Least, domains.Most, plot.Bottom, plot.Y);
         double zero = scale.At(0);
+        new BarField(plot, true, domains.Least, domains.Most).DrawAxis(figure, ticks);
         if (rows.Length > MostSeparateBars || band < 1)
         {
             Merged(rows, plot, scale, zero, "x");
@@ -156,7 +196,9 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             string key = _division.Parts[row].Key;
             double top = scale.At(_shares.Number(row) ?? 0), width = figure.BarThickness(band, 0.72, 90 * unit), x = plot.X + (i + 0.5) * band;
             figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", new Box(x - width / 2, Math.Min(top, zero), width, Math.Abs(zero - top)), _ink.Row(row)) with { Row = row, Part = key });
-            if (labelled)
+            Box bar = new(x - width / 2, Math.Min(top, zero), width, Math.Abs(zero - top));
+            if (labelled && !(HasShares && HasAmounts && LabelFit.Apart(figure, $"label-{key}", bar, _ink.Row(row),
+                [new(AmountText(row), figure.Amounts), new(ShareOf(row), Strong)], row, key, top > zero ? LabelFit.Growth.Down : LabelFit.Growth.Up)))
             {
                 UprightLabels(row, key, x, top, zero, band);
             }

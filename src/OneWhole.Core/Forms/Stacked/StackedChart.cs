@@ -45,7 +45,7 @@ internal static class StackedChart
             Arrangement = beside ? ChartArrangement.Beside : share && !lengths ? ChartArrangement.Full : ChartArrangement.Stacked,
             Unit = share ? ColumnUnit.Share : ColumnUnit.Amount,
             End = share ? null : chart.AmountEnd,
-            HasValueAxis = beside || share || !chart.HasLabels,
+            HasValueAxis = share || StackedLayout.NeedsAxis(division, members),
             Gap = chart.Gap(beside ? 0.6 : 0.4),
             HasKey = chart.HasKey && division.PartCount > 1,
         };

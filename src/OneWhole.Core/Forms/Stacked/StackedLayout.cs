@@ -75,7 +75,7 @@ internal sealed class StackedLayout
 
     /// <summary>Totals over a few stacks say what an axis would.</summary>
     internal static bool NeedsAxis(Division division, StackedMembers members) =>
-        members.Arrange == Arrangement.Beside || members.Length == LengthUnit.Share || division.GroupCount > 8 || division.Study.Finish.Labels == LabelText.None;
+        members.Arrange == Arrangement.Beside || members.Length == LengthUnit.Share || division.GroupCount > 8 || division.Study.Finish.Labels == LabelText.None || division.Study.Finish.Axes.Values == ValueAxis.Shown;
 
     public void Draw()
     {
@@ -93,7 +93,7 @@ internal sealed class StackedLayout
         bool above = totalled && !_share;
 
         bool needsAxis = text && NeedsAxis(_division, _members);
-        double pixels = _upright ? room.Height : room.Width;
+        double pixels = _figure.AxisLength(_upright ? room.Height : room.Width);
         IReadOnlyList<Axes.Tick> ticks = !needsAxis ? [] : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2))
             : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, AxisAmounts.Of(_division));
         double axis = Axes.Room(_figure, ticks, _upright);
@@ -107,6 +107,7 @@ internal sealed class StackedLayout
         Box plot = _upright
             ? room.Inset(axis, totalRoom + besideRoom, right, groupNames.Room + (negatives ? besideRoom : 0))
             : room.Inset(groupNames.Room, 0, Math.Max(totalRoom + besideRoom, Axes.Overhang(_figure, ticks)), axis);
+        _figure.Field = plot;
         plot = (_upright ? plot.Narrowed(most) : plot.Lowered(most)).AtLeast(4);
         var field = new BarField(plot, _upright, _domains.Least, _domains.Most);
         field.DrawAxis(_figure, ticks);
@@ -229,6 +230,11 @@ internal sealed class StackedLayout
             return;
         }
         if (lines.Count == 0)
+        {
+            return;
+        }
+        LabelFit.Growth growth = _upright ? down ? LabelFit.Growth.Down : LabelFit.Growth.Up : down ? LabelFit.Growth.Left : LabelFit.Growth.Right;
+        if (LabelFit.Apart(_figure, id, box, fill, lines, row, part, growth))
         {
             return;
         }
