@@ -6,6 +6,7 @@ using Microsoft.AspNetCore.ResponseCompression;
 using OneWhole.App;
 using OneWhole.App.Briefings;
 using OneWhole.App.Changing;
+using OneWhole.App.Colours;
 using OneWhole.App.HandingOver;
 using OneWhole.App.Importing;
 using OneWhole.App.Memory;
@@ -55,6 +56,7 @@ public static class Server
         app.MapBriefings();
         app.MapHandOvers(mostUpload);
         app.MapSources();
+        app.MapColours();
         if (builder.Configuration["demo"] is { } demo && Directory.Exists(Path.Combine(demo, "feed")))
         {
             app.MapFeed(Path.GetFullPath(Path.Combine(demo, "feed")));
@@ -93,6 +95,7 @@ public static class Server
         services.AddSingleton<FreshReading>();
         services.AddSingleton<RefreshService>();
         services.AddSingleton(provider => ActivatorUtilities.CreateInstance<SourceService>(provider, mostUpload));
+        services.AddSingleton<ColourSets>();
         services.AddSingleton<BriefingDocuments>();
         services.AddSingleton<BriefingService>();
         services.AddSingleton<BriefingRefreshService>();

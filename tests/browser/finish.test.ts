@@ -39,11 +39,43 @@ test('a rule lets the largest of each group stand out, and is said in the key', 
   expect(lit.length).toBeGreaterThan(0);
   expect(lit.length).toBeLessThan(fills.length / 2);
   await finish(page, 'colours', async () => {
-    await page.getByLabel('shares from a limit up').click();
+    await page.getByLabel('shares at or above a limit').click();
     await page.getByLabel('highlighted from, in percent').fill('40');
     await page.keyboard.press('Enter');
   });
   await expect(figure(page).getByText('in colour: shares of 40 % or more')).toBeVisible();
+});
+
+test('a set of colours of one\'s own is kept by its name, taken in other studies, and let go for one of the program\'s', async ({ page }) => {
+  await start(page);
+  const fills = () => figure(page).locator('[role="graphics-symbol"] rect').evaluateAll((all) => [...new Set(all.map((rect) => rect.getAttribute('fill')))]);
+  await finish(page, 'colours', async () => {
+    await page.getByRole('button', { name: 'keep a set of colours' }).click();
+    const form = page.getByRole('form', { name: 'A set of colours' });
+    await form.getByLabel('Name of the set').fill('Our house');
+    await form.getByLabel('Value of colour 1').fill('102030');
+    await form.getByLabel('Value of colour 2').fill('#a04000');
+    await form.getByRole('button', { name: 'Keep and take it' }).click();
+    await expect(page.getByRole('radio', { name: 'Our house' })).toBeChecked();
+  });
+  await expect.poll(fills).toContain('#102030');
+  // In another study it is offered, too; one of the program's takes its place.
+  await page.goto(`${server.url}/tables`);
+  await page.getByRole('link', { name: 'shops', exact: true }).click();
+  await page.getByRole('button', { name: 'Start a study' }).click();
+  await form(page, 'Stacked').click();
+  await expect(figure(page)).toHaveAttribute('aria-label', /^Stacked/);
+  await finish(page, 'colours', () => page.getByRole('radio', { name: 'Our house' }).click());
+  await expect.poll(fills).toContain('#a04000');
+  await finish(page, 'colours', async () => {
+    await page.getByRole('radio', { name: 'one hue' }).click();
+    await expect(page.getByRole('radio', { name: 'Our house' })).not.toBeChecked();
+  });
+  await expect.poll(fills).not.toContain('#a04000');
+  await finish(page, 'colours', async () => {
+    await page.getByRole('button', { name: 'Forget Our house' }).click();
+    await expect(page.getByRole('radio', { name: 'Our house' })).toHaveCount(0);
+  });
 });
 
 test('an entry of the key is carried to the place of another, and a click still opens its looks', async ({ page }) => {
@@ -118,7 +150,7 @@ test('a label that may be missing is expected, and listed with nothing', async (
   await page.getByRole('link', { name: 'delays', exact: true }).click();
   await page.getByRole('button', { name: 'Start a study' }).click();
   await page.getByRole('button', { name: 'clause' }).click();
-  await page.getByRole('button', { name: /^expect these causes/ }).click();
+  await page.getByRole('button', { name: /^keep these causes listed/ }).click();
   await page.getByTestId('statement').getByRole('button', { name: 'twelve causes expected', exact: true }).click();
   await page.getByLabel('Labels, one a line').press('Control+End');
   await page.keyboard.type('\nIce on the slip');

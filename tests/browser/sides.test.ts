@@ -143,7 +143,7 @@ test('the pyramid of every island, another year as an outline, and the same agai
   await expect(whole).toContainText(people('Big Wick').toLocaleString('en'));
   // The same again on a table that has none of its columns: each is asked for.
   await page.getByRole('button', { name: 'Find or do' }).click();
-  await page.getByRole('option', { name: /^The same again/ }).click();
+  await page.getByRole('option', { name: /^Repeat this study/ }).click();
   await page.getByLabel('On the table').selectOption('delays');
   await page.getByRole('button', { name: 'Make the study' }).click();
   await expect(page.getByRole('alert')).toContainText('"delays" has no column "Year"');

@@ -3336,6 +3336,99 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/colour-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ColourSetView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ColourSetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ColourSetView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/colour-sets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3503,6 +3596,18 @@ export interface components {
             path: string;
             value?: unknown;
             drop?: null | string;
+        };
+        /** @description A set of colours by its name. */
+        ColourSetRequest: {
+            name: string;
+            colours: string[];
+        };
+        /** @description A named set of colours of one's own: those of a house, kept for all studies. */
+        ColourSetView: {
+            id: string;
+            name: string;
+            /** @description As "#1d6b60", in the order in which parts take them. */
+            colours: string[];
         };
         /** @description What is stored of a column. */
         ColumnDocument: {
@@ -5128,6 +5233,11 @@ export interface components {
                  * @enum {unknown}
                  */
                 palette?: "auto" | "categories" | "ordered" | "twoSided" | "oneHue" | "greys";
+                /**
+                 * @description colours of one's own for the parts in their order, in place of the palette's
+                 * @default []
+                 */
+                ownColours?: string[];
                 /**
                  * @description a rule by which parts stand out: the largest of each group, or shares of at least emphasisLimit
                  * @default none

@@ -127,7 +127,7 @@ public static class Ink
         [Middle] = "#ddd8c9",
         ["low-1"] = "#e6bdb3",
         ["low-2"] = "#d69485",
-        ["low-3"] = "#bf5a49",
+        ["low-3"] = "#ba5545",
         ["low-4"] = "#a83c2c",
         ["high-1"] = "#bcd6cd",
         ["high-2"] = "#90b9ad",

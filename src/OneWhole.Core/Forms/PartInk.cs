@@ -21,16 +21,16 @@ internal sealed class PartInk
     /// <param name="division">What is divided.</param>
     /// <param name="own">The form's own colour of a part; null for the set that fits the parts, or was laid on them.</param>
     public PartInk(Division division, Func<int, string>? own = null)
-        : this(division, own, division.Study.Finish.Palette)
+        : this(division, own, division.Study.Finish.Palette, division.Study.Finish.OwnColours)
     {
     }
 
-    private PartInk(Division division, Func<int, string>? own, Palette palette)
+    private PartInk(Division division, Func<int, string>? own, Palette palette, IReadOnlyList<string> wished)
     {
         _division = division;
         _emphasis = new Emphasis(division);
         Finish finish = division.Study.Finish;
-        Func<int, string> colours = own is null ? SetOf(division, palette) : part => Ink.In(palette, own(part));
+        Func<int, string> colours = own is null ? wished.Count > 0 ? ByPlace(division, place => wished[place % wished.Count]) : SetOf(division, palette) : part => Ink.In(palette, own(part));
         _colours = new string?[division.PartCount];
         _colourOf = at => division.Parts[at] is var part && finish.Colours.GetValueOrDefault(part.Label) is { } chosen ? chosen
             : part.Kind == EntryKind.Folded ? Ink.In(palette, Ink.Folded) : own is null && part.IsBlank ? Ink.ClassC : colours(at);
@@ -61,10 +61,11 @@ internal sealed class PartInk
         return part => set(rank[places[part]], listed.Length);
     }
 
-    private static Func<int, string> ByPlace(Division division)
+    private static Func<int, string> ByPlace(Division division, Func<int, string>? colour = null)
     {
         Func<Entry, int> place = PlaceOf(division);
-        return part => Ink.Category(place(division.Parts[part]));
+        colour ??= Ink.Category;
+        return part => colour(place(division.Parts[part]));
     }
 
     private static Func<int, int, string> SetOf(Palette palette) => palette switch { Palette.TwoSided => Ink.TwoSided, Palette.OneHue => Ink.OneHue, Palette.Greys => Ink.Grey, _ => Ink.Ordered };
@@ -104,7 +105,7 @@ internal sealed class PartInk
     public static IReadOnlyList<string> Preview(Division division, Palette palette, int most) =>
         // Of very many parts nobody tells the colours apart: the set itself is shown.
         division.PartCount > MostPreviewed ? [.. Enumerable.Range(0, most).Select(at => palette is Palette.Auto or Palette.Categories ? Ink.Category(at) : SetOf(palette)(at, most))]
-        : new PartInk(division, null, palette) is var ink ? [.. DrawnParts.Of(division).Take(most).Select(part => ink.OwnOf(part))] : [];
+        : new PartInk(division, null, palette, []) is var ink ? [.. DrawnParts.Of(division).Take(most).Select(part => ink.OwnOf(part))] : [];
 
     /// <summary>The key's entries in the parts' order.</summary>
     public static IReadOnlyList<KeyEntry> KeyOf(Division division)

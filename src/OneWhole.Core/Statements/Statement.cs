@@ -70,7 +70,7 @@ public sealed class Statement
                 string[] now = [.. division.Parts.Where(part => part.Kind == EntryKind.Label && !part.IsBlank).Select(part => part.Label)];
                 if (now.Length > 0)
                 {
-                    offers.Add(new Offer($"expect these {_words.PartMany}", "one that no row has any more stays listed, and others can be named", "parts.expected", new JsonArray([.. now.Select(label => JsonValue.Create(label))])));
+                    offers.Add(new Offer($"keep these {_words.PartMany} listed", "one that no row has any more stays, with 0, and others can be added", "parts.expected", new JsonArray([.. now.Select(label => JsonValue.Create(label))])));
                 }
             }
             if (_study.PanelColumn is null)

@@ -280,6 +280,9 @@ public sealed record Finish
 
     public Palette Palette { get; init; }
 
+    /// <summary>Colours of one's own for the parts in their order, over and over; none where a set of the program's is taken.</summary>
+    public ImmutableArray<string> OwnColours { get; init; } = [];
+
     public AxisFinish Axes { get; init; } = AxisFinish.Standard;
 
     public PrintFinish Print { get; init; } = PrintFinish.Standard;
@@ -384,8 +387,10 @@ public sealed record Finish
                 ("greys", Palette.Greys, "greys, for print")),
             finish => finish.Palette, (finish, value) => finish with { Palette = value }, "a set of colours for all parts",
             looks: new Looks("colours", "colours"))
+        .Has("ownColours", new ListShape<string>(new ColourShape(), most: 16), finish => finish.OwnColours, (finish, value) => finish with { OwnColours = value },
+            "colours of one's own for the parts in their order, in place of the palette's")
         .Has("emphasisRule", new ChoiceShape<EmphasisRule>(("none", EmphasisRule.None, "nothing"), ("largest", EmphasisRule.Largest, "the largest of each group"),
-                ("atLeast", EmphasisRule.AtLeast, "shares from a limit up")),
+                ("atLeast", EmphasisRule.AtLeast, "shares at or above a limit")),
             finish => finish.EmphasisRule, (finish, value) => finish with { EmphasisRule = value },
             "a rule by which parts stand out: the largest of each group, or shares of at least emphasisLimit",
             looks: new Looks("colours", "highlight"))
@@ -425,7 +430,7 @@ public sealed record Finish
         .Has("pointer", new ChoiceShape<LabelText>(("auto", LabelText.Auto, "all of it"), ("share", LabelText.Share, "share"), ("amount", LabelText.Amount, "amount"),
                 ("both", LabelText.Both, "amount and share")),
             finish => finish.Pointer, (finish, value) => finish with { Pointer = value }, "what the note at the pointer says",
-            looks: new Looks("labels", "note at the pointer") { IsOfFigure = false })
+            looks: new Looks("labels", "note at a bar that is pointed at") { IsOfFigure = false })
         .MayHave("eachShown", new TextShape("a label", 1000), finish => finish.EachShown, (finish, value) => finish with { EachShown = value },
             "of small figures, the value whose workings stand beside them")
         .May("proportion", new NumberShape(least: ExactDecimal.Parse("0.2"), most: 5), finish => finish.Proportion, (finish, value) => finish with { Proportion = value },

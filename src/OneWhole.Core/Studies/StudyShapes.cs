@@ -34,7 +34,7 @@ internal static class StudyShapes
             .Has("decimals", new CountShape(0, 6), rounding => rounding.Decimals, (rounding, value) => rounding with { Decimals = value }, "decimals of a percent",
                 looks: new Looks("labels", "decimals of shares") { Numbers = [("0", "0"), ("1", "1"), ("2", "2"), ("3", "3"), ("4", "4")], IsOfFigure = false, Rank = -1 })
             .Has("reconcile", new FlagShape(), rounding => rounding.Reconcile, (rounding, value) => rounding with { Reconcile = value }, "shown shares add up to 100",
-                looks: new Looks("labels", "shares that don't add up to 100") { On = "made to", Off = "left as rounded", IsOfFigure = false, Rank = -1 }),
+                looks: new Looks("labels", "rounded shares whose sum is not 100") { On = "made to add up", Off = "left as rounded", IsOfFigure = false, Rank = -1 }),
             study => study.Rounding, (study, value) => study with { Rounding = value }, "how shares are shown")
         .Has("form", form, study => study.Form, (study, value) => study with { Form = value }, "the kind of chart and its own members", required: true)
         .MayHave("each", new ObjectShape<EachColumn>("each", () => new EachColumn(""))

@@ -291,11 +291,19 @@ public sealed class Division : IMeasured
     /// <inheritdoc cref="Printed(Fraction)"/>
     public ExactDecimal Printed(ExactInt units) => Printed(Readable(Decimal(units)));
 
-    /// <summary>Of an amount of three figures and more nobody reads more than two decimals; smaller ones keep all of theirs.</summary>
-    private static ExactDecimal Readable(ExactDecimal amount)
+    /// <summary>
+    /// The decimals that the figure has, where it was told how many; else all, but two of an amount of three figures and more, since nobody
+    /// reads more. An amount that they would make 0 keeps all of its own.
+    /// </summary>
+    private ExactDecimal Readable(ExactDecimal amount)
     {
-        const int most = 2;
-        return amount.Scale <= most || Math.Abs(amount.ToDouble()) < 100 ? amount : new ExactDecimal((amount.ToFraction() * new Fraction(ExactInt.PowerOfTen(most))).Round(), most);
+        int most = Study.Finish.AmountDecimals ?? (Math.Abs(amount.ToDouble()) < 100 ? amount.Scale : 2);
+        if (amount.Scale <= most)
+        {
+            return amount;
+        }
+        ExactInt units = (amount.ToFraction() * new Fraction(ExactInt.PowerOfTen(most))).Round();
+        return units.IsZero ? amount : new ExactDecimal(units, most);
     }
 
     /// <summary>An amount in words: "4,821.5", of a column of shares "42.5 %".</summary>

@@ -18,7 +18,14 @@ public sealed class ColourTests
         {
             Assert.True(Contrast.Of(Ink.OnSheet(Ink.Category(i)), "#ffffff") >= Contrast.ForShapes, Ink.Category(i));
         }
-        foreach (string name in Enumerable.Range(0, Ink.Categories).Select(Ink.Category).Concat(Enumerable.Range(0, Ink.Steps).Select(step => Ink.Ordered(step, Ink.Steps))).Append(Ink.ClassC))
+        string[] sets =
+        [
+            .. Enumerable.Range(0, Ink.Categories).Select(Ink.Category),
+            .. Enumerable.Range(0, Ink.Steps).SelectMany(step => (string[])[Ink.Ordered(step, Ink.Steps), Ink.OneHue(step, Ink.Steps), Ink.Grey(step, Ink.Steps)]),
+            .. Enumerable.Range(2, 2 * Ink.SideSteps).SelectMany(count => Enumerable.Range(0, count).Select(level => Ink.TwoSided(level, count))),
+            Ink.ClassA, Ink.ClassB, Ink.ClassC, Ink.Folded, Ink.Behind, Ink.Wash,
+        ];
+        foreach (string name in sets.Distinct())
         {
             double contrast = Contrast.Of(Ink.OnSheet(name), Ink.OnSheet(Contrast.TextOn(name)));
             Assert.True(contrast >= Contrast.ForText, $"{name}: {contrast:0.00}");

@@ -98,6 +98,30 @@ public sealed class FinishTests
     }
 
     [Fact]
+    public void Colours_of_ones_own_are_taken_in_the_order_of_the_table_over_and_over()
+    {
+        string[] fills = [.. Bars(Draw("""{"kind": "stacked"}""", """ "ownColours": ["#102030", "#405060"], "palette": "oneHue" """)).Select(bar => bar.Fill ?? "").Distinct()];
+        Assert.Equal(["#102030", "#405060"], fills.Order());
+        // A colour that means something stays, and so does one that was given to a part.
+        Assert.Equal(Bars(Draw("""{"kind": "pareto"}""", "")).Select(bar => bar.Fill), Bars(Draw("""{"kind": "pareto"}""", """ "ownColours": ["#102030"] """)).Select(bar => bar.Fill));
+        Assert.Contains("#0000ff", Bars(Draw("""{"kind": "stacked"}""", """ "ownColours": ["#102030"], "colours": {"Car": "#0000ff"} """)).Select(bar => bar.Fill));
+    }
+
+    [Theory]
+    [InlineData(0, "1,350")]
+    [InlineData(1, "1,350.5")]
+    [InlineData(null, "1,350.46")]
+    public void Amounts_in_sentences_have_the_decimals_of_the_figure(int? decimals, string whole)
+    {
+        Table fine = TableOf.Columns("Type: Adult|Child", "Money: 1000.4157|350.0443");
+        string finish = decimals is null ? "" : $$""", "finish": {"amountDecimals": {{decimals}} }""";
+        WorkingsResult workings = Calculator.Run(fine, StudyFormat.Standard.Read(
+            $$"""{"format": "onewhole.study/1", "parts": {"column": "Type"}, "value": {"sum": "Money"}, "form": {"kind": "pie"}{{finish}} }"""));
+        Assert.Contains($"100 % is all money: {whole}.", Core.Statements.Statement.Of(workings).Text);
+        Assert.Contains(workings.TieOut, line => line.Text.Contains($"{whole} = {whole}", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public void A_group_stands_out_with_all_of_its_parts()
     {
         Figure figure = Draw("""{"kind": "mekko"}""", """ "emphasisGroups": ["Oskery"] """);

@@ -49,7 +49,7 @@ export function TextBlock({
               at.focus();
             }}
           >
-            <option value="">put a reading in…</option>
+            <option value="">insert a number…</option>
             {studies.map((other) => (
               <optgroup key={other.key} label={other.study?.title}>
                 {other.study?.readings.map((each) => (

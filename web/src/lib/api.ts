@@ -17,6 +17,8 @@ export type Phrase = Schemas['Phrase'];
 export type Token = Schemas['Token'];
 export type SelectionReading = Schemas['SelectionReading'];
 export type LabelMove = Partial<Schemas['LabelMove']> & { label: string };
+/** A named set of colours of one's own. */
+export type ColourSet = Schemas['ColourSetView'];
 export type Setting = Schemas['Setting'];
 export type Choice = Schemas['Option'];
 export type WorkingsView = Schemas['WorkingsView'];
@@ -199,6 +201,9 @@ export const api = {
     got(client.POST('/api/studies/{id}/move', { ...of(id, size), body: { revision, move: move as Schemas['LabelMove'] } })),
   step: (id: string, step: 'undo' | 'redo', revision: number, size: Size) =>
     got(client.POST(`/api/studies/{id}/${step}`, { ...of(id, size), body: { revision } })),
+  colourSets: () => got(client.GET('/api/colour-sets')),
+  keepColourSet: (name: string, colours: string[]) => got(client.POST('/api/colour-sets', { body: { name, colours } })),
+  removeColourSet: (id: string) => got(client.DELETE('/api/colour-sets/{id}', of(id))),
   handOverKinds: () => got(client.GET('/api/hand-over')),
   columnsOf: (id: string) => got(client.GET('/api/studies/{id}/columns', of(id))),
   layOn: (id: string, table: string, columns: Record<string, string>) =>

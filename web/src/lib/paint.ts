@@ -23,7 +23,7 @@ const fixed: Record<string, string> = {
 };
 const categories =
   '1d6b60 b98a2e a83c2c 5b7083 5d3470 7f8f3f b5765b 4f8f92 7fb0a6 dcc084 d99a8e a3b1bd b39abf bcc695 dbb7a6 a6cacb'.split(' ');
-const lows = 'e6bdb3 d69485 bf5a49 a83c2c'.split(' ');
+const lows = 'e6bdb3 d69485 ba5545 a83c2c'.split(' ');
 const highs = 'bcd6cd 90b9ad 3d7f71 1d6b60'.split(' ');
 const steps = 'd5e5de b4d0c6 90b9ad 6ca193 3d7f71 1d6b60 0f4a43'.split(' ');
 for (const [at, colour] of categories.entries()) fixed[`cat-${at + 1}`] = `#${colour}`;

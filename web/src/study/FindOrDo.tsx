@@ -157,7 +157,7 @@ function doings(
     { id: 'do:finish', name: 'Finish', detail: 'labels, colours, axes, print', act: later('finish') },
     { id: 'do:hand-over', name: 'Hand over', detail: 'pictures, pages, slides, workbooks', act: later('hand-over') },
     { id: 'do:swap', name: 'Let parts and groups change places', act: actions.swap },
-    { id: 'do:again', name: 'The same again, on another table or other columns', act: later('lay-on') },
+    { id: 'do:again', name: 'Repeat this study on another table or other columns', act: later('lay-on') },
     { id: 'do:copy', name: 'Copy this study', act: copy },
     { id: 'do:remove', name: 'Remove this study', act: remove },
     { id: 'do:undo', name: 'Undo', act: actions.undo },

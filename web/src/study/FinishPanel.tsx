@@ -2,7 +2,11 @@ import { useQuery } from '@tanstack/react-query';
 import { Popover, Tabs } from 'radix-ui';
 import { api, type Setting, type StudyView } from '../lib/api';
 import { paint } from '../lib/paint';
+import { ColourSets } from './ColourSets';
 import type { StudyActions } from './useStudy';
+
+const palettePath = 'finish.palette';
+const ownPath = 'finish.ownColours';
 
 const isShown = (setting: Setting) => setting.choices.some((choice) => choice.text === 'shown');
 
@@ -76,7 +80,9 @@ export function FinishPanel({
                   {own
                     .filter((setting) => !isShown(setting))
                     .map((setting) =>
-                      setting.text !== null && setting.text !== undefined ? (
+                      setting.path === palettePath ? (
+                        <Colours key={setting.path} setting={setting} view={view} actions={actions} />
+                      ) : setting.text !== null && setting.text !== undefined ? (
                         <FilledIn key={setting.path + setting.text} setting={setting} actions={actions} />
                       ) : (
                         <Chosen key={setting.path} setting={setting} actions={actions} />
@@ -94,6 +100,24 @@ export function FinishPanel({
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+/** The program's sets of colours, and those of one's own; one of either is taken. */
+function Colours({ setting, view, actions }: { setting: Setting; view: StudyView; actions: StudyActions }) {
+  const own = view.study.finish?.ownColours ?? [];
+  const begin = setting.choices.find((choice) => choice.chosen)?.swatches?.map(paint) ?? [];
+  // A form whose colours mean something keeps them.
+  const mayHave = setting.choices.some((choice) => choice.swatches?.length);
+  return (
+    <>
+      <Chosen
+        setting={own.length ? { ...setting, choices: setting.choices.map((choice) => ({ ...choice, chosen: false })) } : setting}
+        actions={actions}
+        drop={own.length ? ownPath : null}
+      />
+      {mayHave ? <ColourSets now={own} begin={begin} take={(colours) => actions.change(ownPath, colours)} /> : null}
+    </>
   );
 }
 
@@ -131,7 +155,7 @@ function Reset({ setting, actions }: { setting: Setting; actions: StudyActions }
 }
 
 /** One of several; a set of colours is previewed on the figure's own parts. */
-function Chosen({ setting, actions }: { setting: Setting; actions: StudyActions }) {
+function Chosen({ setting, actions, drop }: { setting: Setting; actions: StudyActions; drop?: string | null }) {
   const swatches = setting.choices.some((choice) => choice.swatches?.length);
   return (
     <fieldset className="mb-2.5 border-0 p-0 last:mb-0">
@@ -147,7 +171,7 @@ function Chosen({ setting, actions }: { setting: Setting; actions: StudyActions 
               name={setting.path}
               className="shrink-0 accent-(--accent)"
               checked={choice.chosen}
-              onChange={() => actions.change(setting.path, choice.value)}
+              onChange={() => actions.change(setting.path, choice.value, drop)}
             />
             {choice.text}
             {choice.swatches?.length ? (

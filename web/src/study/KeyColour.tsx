@@ -2,6 +2,7 @@ import { useLayoutEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { asColour, keepColour, ownColours } from '../lib/ownColours';
 import { palette, paletteNames } from '../lib/paint';
+import { useColourSets } from './ColourSets';
 import { closing } from './closing';
 
 const margin = 12;
@@ -39,6 +40,8 @@ export function KeyColour({
   group?: boolean;
   close: () => void;
 }) {
+  const sets = useColourSets();
+  const house = [...new Set(sets.data?.flatMap((kept) => kept.colours))];
   const anchor = useRef<HTMLSpanElement>(null);
   const box = useRef<HTMLDivElement>(null);
   const [place, setPlace] = useState({ left: 0, top: 0 });
@@ -75,6 +78,18 @@ export function KeyColour({
               type="button"
               aria-label={paletteNames[at]}
               title={paletteNames[at]}
+              aria-pressed={colour === now}
+              className={`h-6 w-6 cursor-pointer ${colour === now ? 'outline-2 outline-offset-1 outline-ink' : ''}`}
+              style={{ background: colour }}
+              onClick={() => set(colour)}
+            />
+          ))}
+          {house.map((colour) => (
+            <button
+              key={`house ${colour}`}
+              type="button"
+              aria-label={`Colour ${colour} of a set`}
+              title={`${colour}, of a set of your own`}
               aria-pressed={colour === now}
               className={`h-6 w-6 cursor-pointer ${colour === now ? 'outline-2 outline-offset-1 outline-ink' : ''}`}
               style={{ background: colour }}

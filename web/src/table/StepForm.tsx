@@ -280,7 +280,7 @@ function Terms({ names, value, set }: { names: string[]; value: Term[]; set: (te
   const add = (term: Term) => set([...value, term]);
   return (
     <fieldset className="flex flex-col gap-1 border-0 p-0">
-      <legend className="text-[13px] text-quiet">Of, in this order</legend>
+      <legend className="text-[13px] text-quiet">Worked out of these, in this order</legend>
       <ul>
         {value.map((term, at) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a term is told by its place
