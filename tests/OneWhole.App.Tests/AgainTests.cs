@@ -1,3 +1,4 @@
+using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;
 
 namespace OneWhole.App.Tests;
@@ -31,8 +32,8 @@ public sealed class AgainTests : AppTest
         Assert.Equal(["Hallin", "Oskery"], study.Panels!.Values);
         Assert.Equal(0, study.Panels.Shown);
         Assert.Equal("5 6 30 31", Column(study, "value"));
-        Assert.Equal(4, study.Figure!.Marks.Count(mark => mark.Role == "bar" && mark.Row >= 0));
-        Assert.Equal(8, study.Figure.Marks.Count(mark => mark.Role == "bar"));
+        Assert.Equal(4, study.Figure!.Marks.Count(mark => mark.Role == MarkRole.Bar && mark.Row >= 0));
+        Assert.Equal(8, study.Figure.Marks.Count(mark => mark.Role == MarkRole.Bar));
         study = Studies.Change(study.Id, study.Revision, "finish.eachShown", "Oskery", 700, 460);
         Assert.Equal((1, "7 7 3 3"), (study.Panels!.Shown, Column(study, "value")));
         Assert.Contains("7", Answers.Arithmetic(study.Id, "value", 0));
@@ -49,7 +50,7 @@ public sealed class AgainTests : AppTest
         study = Take(study, "against 2015");
         Assert.Equal("10 12 20 18", Column(study, "against"));
         Assert.Equal("−5 −6 10 13", Column(study, "difference"));
-        Assert.Equal(2, study.Figure!.Marks.Count(mark => mark.Role == "outline"));
+        Assert.Equal(2, study.Figure!.Marks.Count(mark => mark.Role == MarkRole.Outline));
         Assert.Equal("2015", (string?)study.Workings!.Readings["against"]!["label"]);
         Assert.DoesNotContain(study.Offers, offer => offer.Path == "form.against");
     }

@@ -86,7 +86,7 @@ public sealed class BriefingTests : AppTest
     public void A_part_has_one_colour_on_the_page_also_when_others_are_filtered_away()
     {
         BriefingView page = Page();
-        string? ColourOf(BriefingView view, int block, string part) => view.Blocks[block].Study!.Figure!.Marks.Where(mark => mark.Role == "bar" && mark.Part == part).Select(mark => mark switch { RectMark rect => rect.Fill, PathMark path => path.Fill, _ => null }).FirstOrDefault();
+        string? ColourOf(BriefingView view, int block, string part) => view.Blocks[block].Study!.Figure!.Marks.Where(mark => mark.Role == MarkRole.Bar && mark.Part == part).Select(mark => mark switch { RectMark rect => rect.Fill, PathMark path => path.Fill, _ => null }).FirstOrDefault();
         string foot = ColourOf(page, 0, "Foot")!;
         Assert.Equal(foot, ColourOf(page, 1, "Foot"));
         Assert.NotEqual(foot, ColourOf(page, 1, "Cars"));

@@ -62,7 +62,7 @@ public sealed class SourceTests : AppTest
         (_, TableView table) = await Monthly();
         StudyView study = Start(table.Id);
         study = Studies.Change(study.Id, study.Revision, "form", System.Text.Json.Nodes.JsonNode.Parse("""{"kind": "pie"}"""), 700, 460);
-        Dictionary<string, string?> Colours() => Studies.Get(study.Id, 700, 460).Figure!.Marks.Where(mark => mark.Role == "bar").ToDictionary(mark => mark.Part!, mark => (mark as PathMark)?.Fill);
+        Dictionary<string, string?> Colours() => Studies.Get(study.Id, 700, 460).Figure!.Marks.Where(mark => mark.Role == MarkRole.Bar).ToDictionary(mark => mark.Part!, mark => (mark as PathMark)?.Fill);
         Dictionary<string, string?> before = Colours();
         Assert.Equal(["Soup", "Tea"], before.Keys.Order());
         foreach (string month in (string[])["Goods,Sales\nPasties,4\nSoup,20\nTea,7\n", "Goods,Sales\nSoup,20\nPasties,3\nJam,2\nTea,7\n"])

@@ -82,7 +82,7 @@ public sealed partial class OneShareTests
             string note = string.Join("; ", PointedReading.Of(workings, row));
             Assert.True(note.Contains(printed, StringComparison.Ordinal), $"{what}: the note \"{note}\" does not say {printed}");
             Assert.Equal(printed, table.Row(row)[place]);
-            foreach (TextMark label in figure.Marks.OfType<TextMark>().Where(mark => mark.Role == "label" && mark.Row == row && mark.Text.Any(char.IsDigit)))
+            foreach (TextMark label in figure.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Label && mark.Row == row && mark.Text.Any(char.IsDigit)))
             {
                 // A Pareto's labels print the number alone: its axis says percent.
                 string number = Percents().Match(label.Text) is { Success: true } found ? found.Value : label.Text;

@@ -58,7 +58,7 @@ public sealed class PictureTests
         using SKBitmap bitmap = SKBitmap.Decode(PngWriter.ToBytes(Draw("Fog", "Engine", "Crew"), scale));
         Assert.Equal((640 * scale, 420 * scale), (bitmap.Width, bitmap.Height));
         Assert.Equal(SKColors.White, bitmap.GetPixel(2, 2));
-        RectMark bar = Draw("Fog", "Engine", "Crew").Marks.OfType<RectMark>().First(mark => mark.Role == "bar");
+        RectMark bar = Draw("Fog", "Engine", "Crew").Marks.OfType<RectMark>().First(mark => mark.Role == MarkRole.Bar);
         Assert.Equal(SKColor.Parse(Ink.OnSheet(Ink.ClassA)), bitmap.GetPixel((int)((bar.X + 4) * scale), (int)((bar.Bounds.Bottom - 30) * scale)).WithAlpha(255));
     }
 

@@ -3954,7 +3954,7 @@ export interface components {
             dash?: null | number[];
             strip?: null | components["schemas"]["RowStrip"];
             id: string;
-            role: string;
+            role: components["schemas"]["MarkRole"];
             /**
              * Format: int32
              * @description The row of the workings that the mark stands for, or −1.
@@ -3982,7 +3982,7 @@ export interface components {
             /** Format: double */
             strokeWidth?: number;
             id: string;
-            role: string;
+            role: components["schemas"]["MarkRole"];
             /**
              * Format: int32
              * @description The row of the workings that the mark stands for, or −1.
@@ -3993,6 +3993,12 @@ export interface components {
             group?: null | string;
             edit?: null | components["schemas"]["Edit"];
         };
+        /**
+         * @description What a mark is. Whoever paints, points at or reads out marks asks for this, never for the form that drew them. A mark with a row
+         *     stands for that row of the workings: its bar is pointed at and read out with the row's name, amount and share.
+         * @enum {unknown}
+         */
+        MarkRole: "bar" | "label" | "name" | "key" | "axis" | "tick" | "gridLine" | "baseLine" | "total" | "group" | "spacer" | "leader" | "link" | "curve" | "area" | "point" | "reference" | "outline" | "cut" | "cutWords" | "handle" | "title" | "caption" | "tieOut" | "line" | "cell" | "rule" | "frame";
         /** @description One line of text. */
         MarkTextMark: {
             /** @enum {string} */
@@ -4029,7 +4035,7 @@ export interface components {
              */
             width?: number;
             id: string;
-            role: string;
+            role: components["schemas"]["MarkRole"];
             /**
              * Format: int32
              * @description The row of the workings that the mark stands for, or −1.

@@ -118,7 +118,7 @@ internal static class StudyPictures
     public static List<WorkingsRowView> RowsOf(WorkingsResult workings, Figure? figure, int first, int count)
     {
         Dictionary<int, string> fills = [];
-        foreach (Mark bar in figure?.Marks.Where(mark => mark.Role == "bar" && mark.Row >= 0) ?? [])
+        foreach (Mark bar in figure?.Marks.Where(mark => mark.Role == MarkRole.Bar && mark.Row >= 0) ?? [])
         {
             fills.TryAdd(bar.Row, bar switch { RectMark { Fill: Ink.Behind, Stroke: { } outline } => outline, RectMark rect => rect.Fill ?? "", PathMark path => path.Fill ?? "", _ => "" });
         }

@@ -68,16 +68,16 @@ public static class Axes
             double y = scale.At(tick.Value);
             if (lines && tick.Value != 0)
             {
-                figure.Line($"{id}-line-{tick.Value:R}", "gridline", plot.X, y, plot.Right, y, Ink.Hairline);
+                figure.Line($"{id}-line-{tick.Value:R}", MarkRole.GridLine, plot.X, y, plot.Right, y, Ink.Hairline);
             }
             if (figure.Finish.Axes.Ticks)
             {
                 double edge = left ? plot.X : plot.Right;
-                figure.Line($"{id}-mark-{tick.Value:R}", "tick", edge, y, edge + (left ? -1 : 1) * TickLength(figure), y, Ink.Quiet);
+                figure.Line($"{id}-mark-{tick.Value:R}", MarkRole.Tick, edge, y, edge + (left ? -1 : 1) * TickLength(figure), y, Ink.Quiet);
             }
             double x = left ? plot.X - 8 * figure.Unit : plot.Right + 8 * figure.Unit;
             // The end of the axis is said first: where ticks crowd, it stays.
-            figure.PutWhereFree([figure.Text($"{id}-tick-{tick.Value:R}", "axis", x, y + font.CapHeight / 2, left ? "end" : "start", tick.Text, font, Ink.Quiet) with { Edit = End(tick) }], 0);
+            figure.PutWhereFree([figure.Text($"{id}-tick-{tick.Value:R}", MarkRole.Axis, x, y + font.CapHeight / 2, left ? "end" : "start", tick.Text, font, Ink.Quiet) with { Edit = End(tick) }], 0);
         }
     }
 
@@ -91,8 +91,8 @@ public static class Axes
         Font font = figure.Small;
         string text = ticks[^1].Text.EndsWith('%') ? titles.Shares : titles.Amounts;
         figure.Put(upright
-            ? figure.Text($"{id}-title", "axis", left ? figure.Plot.X : figure.Plot.Right, figure.Plot.Y - font.LineHeight * 0.45, left ? "start" : "end", text, font, Ink.Quiet, figure.Plot.Width * 0.45)
-            : figure.Text($"{id}-title", "axis", figure.Plot.Right, figure.Plot.Bottom + font.LineHeight * 0.85, "end", text, font, Ink.Quiet, figure.Plot.Width * 0.6));
+            ? figure.Text($"{id}-title", MarkRole.Axis, left ? figure.Plot.X : figure.Plot.Right, figure.Plot.Y - font.LineHeight * 0.45, left ? "start" : "end", text, font, Ink.Quiet, figure.Plot.Width * 0.45)
+            : figure.Text($"{id}-title", MarkRole.Axis, figure.Plot.Right, figure.Plot.Bottom + font.LineHeight * 0.85, "end", text, font, Ink.Quiet, figure.Plot.Width * 0.6));
     }
 
     /// <summary>Tick texts under the plot.</summary>
@@ -106,17 +106,17 @@ public static class Axes
             double x = scale.At(tick.Value);
             if (lines)
             {
-                figure.Line($"{id}-line-{tick.Value:R}", "gridline", x, plot.Y, x, plot.Bottom, Ink.Hairline);
+                figure.Line($"{id}-line-{tick.Value:R}", MarkRole.GridLine, x, plot.Y, x, plot.Bottom, Ink.Hairline);
             }
             if (figure.Finish.Axes.Ticks)
             {
-                figure.Line($"{id}-mark-{tick.Value:R}", "tick", x, plot.Bottom, x, plot.Bottom + TickLength(figure), Ink.Quiet);
+                figure.Line($"{id}-mark-{tick.Value:R}", MarkRole.Tick, x, plot.Bottom, x, plot.Bottom + TickLength(figure), Ink.Quiet);
             }
             double width = figure.TextWidth(tick.Text, font);
             double middle = Math.Clamp(x, width / 2 + 2, figure.Width - width / 2 - 2);
             if (middle - width / 2 > last + 6)
             {
-                figure.Put(figure.Text($"{id}-tick-{tick.Value:R}", "axis", middle, plot.Bottom + 6 * figure.Unit + font.CapHeight + 4, "middle", tick.Text, font, Ink.Quiet) with { Edit = End(tick) });
+                figure.Put(figure.Text($"{id}-tick-{tick.Value:R}", MarkRole.Axis, middle, plot.Bottom + 6 * figure.Unit + font.CapHeight + 4, "middle", tick.Text, font, Ink.Quiet) with { Edit = End(tick) });
                 last = middle + width / 2;
             }
         }
@@ -196,7 +196,7 @@ public static class Axes
             bool shortened = string.Join(' ', lines) != names[i];
             for (int line = 0; line < lines.Count; line++)
             {
-                TextMark mark = figure.Text($"name-{keys[i]}-{line}", "name", x, bottom + 8 * figure.Unit + font.CapHeight + line * font.LineHeight, "middle", lines[line], font, Ink.Text);
+                TextMark mark = figure.Text($"name-{keys[i]}-{line}", MarkRole.Name, x, bottom + 8 * figure.Unit + font.CapHeight + line * font.LineHeight, "middle", lines[line], font, Ink.Text);
                 figure.Put(mark with { Part = keys[i], Row = row ?? i, Full = shortened ? names[i] : null });
             }
         }
@@ -211,17 +211,17 @@ public static class Axes
         {
             string shown = fitted.Lines[at][0];
             double x = left + place.Place;
-            TextMark Turned(string id, string role, string ink) => figure.Text(id, role, x + font.CapHeight / 2, start, "end", shown, font, ink) with { Turn = -90 };
+            TextMark Turned(string id, MarkRole role, string ink) => figure.Text(id, role, x + font.CapHeight / 2, start, "end", shown, font, ink) with { Turn = -90 };
             if (place.More > 0)
             {
-                figure.Put(Turned($"more-{place.At}", "axis", Ink.Quiet) with { Full = shown == place.RunText ? null : place.RunText });
+                figure.Put(Turned($"more-{place.At}", MarkRole.Axis, Ink.Quiet) with { Full = shown == place.RunText ? null : place.RunText });
                 continue;
             }
             string key = keys[place.At];
-            figure.Put(Turned($"name-{key}", "name", Ink.Text) with { Part = key, Row = row ?? place.At, Full = shown == names[place.At] ? null : names[place.At] });
+            figure.Put(Turned($"name-{key}", MarkRole.Name, Ink.Text) with { Part = key, Row = row ?? place.At, Full = shown == names[place.At] ? null : names[place.At] });
             if (fitted.Lead > 0)
             {
-                figure.Line($"lead-{key}", "leader", left + place.Wished, bottom + 2, x, start - 2, Ink.Quiet, 0.6 * figure.Unit);
+                figure.Line($"lead-{key}", MarkRole.Leader, left + place.Wished, bottom + 2, x, start - 2, Ink.Quiet, 0.6 * figure.Unit);
             }
         }
     }

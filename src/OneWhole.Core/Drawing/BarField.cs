@@ -44,8 +44,8 @@ internal readonly record struct BarField(Box Plot, bool Upright, double Least, d
         Font font = figure.Strong;
         double end = At(value), gap = 6 * figure.Unit;
         return Upright
-            ? figure.Text(id, "total", Plot.X + middle, end - gap, "middle", text, font, Ink.Text)
-            : figure.Text(id, "total", end + gap, Plot.Y + middle + font.CapHeight / 2, "start", text, font, Ink.Text);
+            ? figure.Text(id, MarkRole.Total, Plot.X + middle, end - gap, "middle", text, font, Ink.Text)
+            : figure.Text(id, MarkRole.Total, end + gap, Plot.Y + middle + font.CapHeight / 2, "start", text, font, Ink.Text);
     }
 
     /// <summary>The line at a value, all along the names.</summary>

@@ -32,8 +32,8 @@ public static class Contrast
     /// <summary>How many labels stand out less than text has to from the bar, or the sheet, that is under them.</summary>
     public static int FaintLabels(Figure figure)
     {
-        RectMark[] bars = [.. figure.Marks.OfType<RectMark>().Where(mark => mark.Role == "bar")];
-        return figure.Marks.OfType<TextMark>().Count(label => label.Role == "label" && Of(Ink.OnSheet(label.Fill), Ink.OnSheet(Under(label))) < ForText);
+        RectMark[] bars = [.. figure.Marks.OfType<RectMark>().Where(mark => mark.Role == MarkRole.Bar)];
+        return figure.Marks.OfType<TextMark>().Count(label => label.Role == MarkRole.Label && Of(Ink.OnSheet(label.Fill), Ink.OnSheet(Under(label))) < ForText);
 
         string Under(TextMark label)
         {

@@ -165,17 +165,17 @@ public sealed class FigureBuilder
         }
     }
 
-    private bool IsHidden(string role) => role switch
+    private bool IsHidden(MarkRole role) => role switch
     {
-        "baseline" => !Finish.Axes.Line,
-        "gridline" => !Finish.Axes.Grid,
-        "axis" => !Finish.Axes.Numbers,
-        "name" => !Finish.Axes.Names,
-        "key" => !Finish.Key,
+        MarkRole.BaseLine => !Finish.Axes.Line,
+        MarkRole.GridLine => !Finish.Axes.Grid,
+        MarkRole.Axis => !Finish.Axes.Numbers,
+        MarkRole.Name => !Finish.Axes.Names,
+        MarkRole.Key => !Finish.Key,
         _ => false,
     };
 
-    public TextMark Text(string id, string role, double x, double y, string anchor, string text, Font font, string fill)
+    public TextMark Text(string id, MarkRole role, double x, double y, string anchor, string text, Font font, string fill)
     {
         var mark = new TextMark(id, role, x, y, anchor, text, font.Size, font.Weight, font.Typeface == Typeface.Serif ? "serif" : "sans", fill)
         {
@@ -185,14 +185,14 @@ public sealed class FigureBuilder
     }
 
     /// <summary>A text shortened to a room; what was shortened keeps its whole text for pointing.</summary>
-    public TextMark Text(string id, string role, double x, double y, string anchor, string text, Font font, string fill, double room)
+    public TextMark Text(string id, MarkRole role, double x, double y, string anchor, string text, Font font, string fill, double room)
     {
         string shown = TextFit.Shorten(Measurer, text, font, room);
         return Text(id, role, x, y, anchor, shown, font, fill) with { Full = shown == text ? null : text };
     }
 
     /// <summary>A line of a label, in its own print.</summary>
-    public TextMark Text(string id, string role, double x, double y, string anchor, LabelLine line, string fill) => Text(id, role, x, y, anchor, line.Text, line.Font, fill);
+    public TextMark Text(string id, MarkRole role, double x, double y, string anchor, LabelLine line, string fill) => Text(id, role, x, y, anchor, line.Text, line.Font, fill);
 
     /// <summary>Adds a text and keeps others away from it.</summary>
     public TextMark Put(TextMark mark)
@@ -224,7 +224,7 @@ public sealed class FigureBuilder
         return false;
     }
 
-    public void Line(string id, string role, double ax, double ay, double bx, double by, string stroke, double width = 1, IReadOnlyList<double>? dash = null) =>
+    public void Line(string id, MarkRole role, double ax, double ay, double bx, double by, string stroke, double width = 1, IReadOnlyList<double>? dash = null) =>
         Add(new PathMark(id, role, [[Round(ax), Round(ay), Round(bx), Round(by)]]) { Stroke = stroke, StrokeWidth = width, Dash = dash });
 
     internal static double Round(double pixel) => Math.Round(pixel * 100) / 100;
@@ -232,7 +232,7 @@ public sealed class FigureBuilder
     internal static Box Round(Box box) => new(Round(box.X), Round(box.Y), Round(box.Width), Round(box.Height));
 
     /// <summary>A filled rectangle, to a hundredth of a pixel.</summary>
-    internal static RectMark Rect(string id, string role, Box box, string fill)
+    internal static RectMark Rect(string id, MarkRole role, Box box, string fill)
     {
         (double x, double y, double width, double height) = Round(box);
         return new RectMark(id, role, x, y, width, height, fill);

@@ -81,7 +81,7 @@ public static class FigureDrawer
         }
         else if (!figure.IsMiniature)
         {
-            figure.Put(figure.Text("empty", "label", figure.Plot.CentreX, figure.Plot.CentreY, "middle", "no rows to show", figure.Small, Ink.Quiet));
+            figure.Put(figure.Text("empty", MarkRole.Label, figure.Plot.CentreX, figure.Plot.CentreY, "middle", "no rows to show", figure.Small, Ink.Quiet));
         }
         return foot;
     }
@@ -108,7 +108,7 @@ public static class FigureDrawer
         for (int i = 0; i < titleLines.Count; i++)
         {
             y += i == 0 ? titleFont.CapHeight : titleFont.LineHeight;
-            TextMark mark = figure.Text($"title-{i}", "title", margin, y, "start", titleLines[i], titleFont, Ink.Text);
+            TextMark mark = figure.Text($"title-{i}", MarkRole.Title, margin, y, "start", titleLines[i], titleFont, Ink.Text);
             figure.Put(mark with { Full = string.Join(' ', titleLines) == title ? null : title, Edit = new Edit("title", "text") { Name = "title" } });
         }
         Font captionFont = figure.Small;
@@ -117,7 +117,7 @@ public static class FigureDrawer
         for (int i = 0; i < captionLines.Count; i++)
         {
             y += i == 0 ? captionFont.CapHeight + 2 : captionFont.LineHeight;
-            TextMark mark = figure.Text($"caption-{i}", "caption", margin, y, "start", captionLines[i], captionFont, Ink.Quiet);
+            TextMark mark = figure.Text($"caption-{i}", MarkRole.Caption, margin, y, "start", captionLines[i], captionFont, Ink.Quiet);
             figure.Put(mark with { Full = string.Join(' ', captionLines) == caption ? null : caption });
         }
         var key = new KeyDrawer(figure, workings, inner);

@@ -87,10 +87,10 @@ internal sealed class Foot
         string whole = With(left), note = Fitted(whole, _inner - _keyWidth);
         // Rather without its source than cut in the middle of what has no room.
         note = !left.IsNothing && note.Length < left.Words.Length + 4 ? Fitted(left.Words, _inner - _keyWidth) : note;
-        _figure.Put(_figure.Text("tie-out-source", "tie-out", right, _baseline, "end", note, font, left.IsNothing ? Ink.Quiet : Ink.Text) with { Full = note == whole ? null : whole });
+        _figure.Put(_figure.Text("tie-out-source", MarkRole.TieOut, right, _baseline, "end", note, font, left.IsNothing ? Ink.Quiet : Ink.Text) with { Full = note == whole ? null : whole });
         double markRight = right - _figure.TextWidth(note, font) - 2 * _gap;
         _figure.Add(Glyph(_proven, markRight - _tick, _baseline, _tick));
-        _figure.Put(_figure.Text("tie-out", "tie-out", markRight - _tick - _gap, _baseline, "end", _addsUp, font, _proven ? Ink.Quiet : Ink.Warn));
+        _figure.Put(_figure.Text("tie-out", MarkRole.TieOut, markRight - _tick - _gap, _baseline, "end", _addsUp, font, _proven ? Ink.Quiet : Ink.Warn));
     }
 
     /// <summary>"5 of 37 shown, 71.4 % of all", where a folded part is in the workings and is not drawn.</summary>
@@ -108,6 +108,6 @@ internal sealed class Foot
 
     /// <summary>A tick or an exclamation mark, as a path: no font is asked for them.</summary>
     private static PathMark Glyph(bool proven, double x, double baseline, double size) => proven
-        ? new PathMark("tie-out-glyph", "tie-out", [[x, baseline - size * 0.42, x + size * 0.36, baseline - size * 0.05, x + size, baseline - size * 0.9]]) { Stroke = Ink.ClassA, StrokeWidth = Math.Max(1.2, size / 6) }
-        : new PathMark("tie-out-glyph", "tie-out", [[x + size / 2, baseline - size, x + size / 2, baseline - size * 0.3], [x + size / 2, baseline - size * 0.12, x + size / 2, baseline]]) { Stroke = Ink.Warn, StrokeWidth = Math.Max(1.4, size / 5) };
+        ? new PathMark("tie-out-glyph", MarkRole.TieOut, [[x, baseline - size * 0.42, x + size * 0.36, baseline - size * 0.05, x + size, baseline - size * 0.9]]) { Stroke = Ink.ClassA, StrokeWidth = Math.Max(1.2, size / 6) }
+        : new PathMark("tie-out-glyph", MarkRole.TieOut, [[x + size / 2, baseline - size, x + size / 2, baseline - size * 0.3], [x + size / 2, baseline - size * 0.12, x + size / 2, baseline]]) { Stroke = Ink.Warn, StrokeWidth = Math.Max(1.4, size / 5) };
 }

@@ -166,7 +166,7 @@ internal sealed class KeyDrawer
     {
         if (entry.Fill.Length > 0)
         {
-            _figure.Add(new RectMark($"key-{entry.Text}", "key", x, baseline - _swatch, _swatch, _swatch, entry.Fill) { Part = entry.Part });
+            _figure.Add(new RectMark($"key-{entry.Text}", MarkRole.Key, x, baseline - _swatch, _swatch, _swatch, entry.Fill) { Part = entry.Part });
         }
         string id = first ? $"key-text-{entry.Text}" : $"key-text-{entry.Text}-{shown}";
         bool whole = shown == entry.Text || entry.Fill.Length == 0;
@@ -176,8 +176,8 @@ internal sealed class KeyDrawer
             double width = Math.Round(4 * _figure.Unit), at = FigureBuilder.Round(x + Lead(entry) + _figure.TextWidth(shown, _font) + _between / 3);
             double zero = at + width / 2 - limit.Value * LimitPixels;
             Edit edit = limit with { FromPixel = zero, ToPixel = zero + LimitPixels, FromValue = 0, ToValue = 1, Step = 0.01 };
-            _figure.Add(new RectMark($"key-limit-{limit.Path}", "handle", at, baseline - _swatch, width, _swatch, Ink.Quiet) { Edit = edit });
+            _figure.Add(new RectMark($"key-limit-{limit.Path}", MarkRole.Handle, at, baseline - _swatch, width, _swatch, Ink.Quiet) { Edit = edit });
         }
-        _figure.Put(_figure.Text(id, "key", x + Lead(entry), baseline, "start", shown, _font, Ink.Quiet) with { Part = entry.Part, Full = whole ? null : entry.Text });
+        _figure.Put(_figure.Text(id, MarkRole.Key, x + Lead(entry), baseline, "start", shown, _font, Ink.Quiet) with { Part = entry.Part, Full = whole ? null : entry.Text });
     }
 }

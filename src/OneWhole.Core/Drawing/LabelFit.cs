@@ -23,7 +23,7 @@ internal static class LabelFit
         string ink = On(figure, fill);
         LabelTurn how = turn ? figure.Finish.LabelTurn : LabelTurn.Level;
         TextMark Mark(int line, double x, double y, double degrees) =>
-            figure.Text($"{id}-{line}", "label", x, y, "middle", lines[line], ink) with { Turn = degrees, Row = row, Part = part };
+            figure.Text($"{id}-{line}", MarkRole.Label, x, y, "middle", lines[line], ink) with { Turn = degrees, Row = row, Part = part };
         if (how != LabelTurn.Turned && lines is [{ IsName: true } name, _] && lines.Sum(line => line.Font.LineHeight) > box.Height - 1)
         {
             // Rather on one line than without its name, and rather the name than its number.
@@ -31,7 +31,7 @@ internal static class LabelFit
             {
                 if (figure.TextWidth(line) <= box.Width - 6 && line.Font.LineHeight <= box.Height - 1)
                 {
-                    return figure.PutWhereFree([figure.Text($"{id}-0", "label", box.CentreX, box.CentreY + line.Font.CapHeight / 2, "middle", line, ink) with { Row = row, Part = part }], 0);
+                    return figure.PutWhereFree([figure.Text($"{id}-0", MarkRole.Label, box.CentreX, box.CentreY + line.Font.CapHeight / 2, "middle", line, ink) with { Row = row, Part = part }], 0);
                 }
             }
         }
@@ -97,7 +97,7 @@ internal static class LabelFit
             Growth.Up => (box.CentreX, box.Bottom - gap, "middle"),
             _ => (box.CentreX, box.Y + gap + cap, "middle"),
         };
-        if (!figure.PutWhereFree([figure.Text($"{id}-foot", "label", x, y, anchor, share, On(figure, fill)) with { Turn = turned ? -90 : 0, Row = row, Part = part }], 0))
+        if (!figure.PutWhereFree([figure.Text($"{id}-foot", MarkRole.Label, x, y, anchor, share, On(figure, fill)) with { Turn = turned ? -90 : 0, Row = row, Part = part }], 0))
         {
             return false;
         }
@@ -107,7 +107,7 @@ internal static class LabelFit
             return true;
         }
         (double end, string side) = growth == Growth.Right ? (box.Right + gap, "start") : (box.X - gap, "end");
-        figure.PutWhereFree([figure.Text(id, "label", end, box.CentreY + amount.Font.CapHeight / 2, side, amount, Beside(figure, fill)) with { Row = row, Part = part }], 0);
+        figure.PutWhereFree([figure.Text(id, MarkRole.Label, end, box.CentreY + amount.Font.CapHeight / 2, side, amount, Beside(figure, fill)) with { Row = row, Part = part }], 0);
         return true;
     }
 
@@ -117,7 +117,7 @@ internal static class LabelFit
     {
         double gap = 4 * figure.Unit, width = figure.TextWidth(line), cap = line.Font.CapHeight;
         LabelTurn how = figure.Finish.LabelTurn;
-        TextMark Mark(double x, double y, string anchor) => figure.Text(id, "label", x, y, anchor, line, Beside(figure, fill)) with { Row = row, Part = part };
+        TextMark Mark(double x, double y, string anchor) => figure.Text(id, MarkRole.Label, x, y, anchor, line, Beside(figure, fill)) with { Row = row, Part = part };
         if (how != LabelTurn.Turned && width <= box.Width + 2)
         {
             return figure.PutWhereFree([Mark(box.CentreX, down ? box.Bottom + gap + cap : box.Y - gap, "middle")], 0);

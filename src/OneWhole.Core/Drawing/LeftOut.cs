@@ -47,15 +47,15 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels)
         int strip = 0;
         foreach (Mark mark in figure.Marks)
         {
-            if (mark is TextMark { Role: "name" or "key" or "label" } text)
+            if (mark is TextMark { Role: MarkRole.Name or MarkRole.Key or MarkRole.Label } text)
             {
                 Name(named, text);
             }
-            if (mark is TextMark { Role: "label" })
+            if (mark is TextMark { Role: MarkRole.Label })
             {
                 labelled.Add((mark.Row, mark.Part));
             }
-            else if (mark.Role == "bar" && mark.Row >= 0)
+            else if (mark.Role == MarkRole.Bar && mark.Row >= 0)
             {
                 drawn.Add((mark.Row, mark.Part));
             }
@@ -73,12 +73,12 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels)
     /// <summary>Whose name a text is: the part's or the group's that it stands for, where it says it.</summary>
     private static void Name(HashSet<string> named, TextMark text)
     {
-        if (text.Part is { } part && (text.Role is "name" or "key" || text.Id.StartsWith("label-", StringComparison.Ordinal)))
+        if (text.Part is { } part && (text.Role is MarkRole.Name or MarkRole.Key || text.Id.StartsWith("label-", StringComparison.Ordinal)))
         {
             // A name may share its line with a number.
-            named.Add(text.Role == "label" ? $"label {text.Text.Split("  ")[0]} {part}" : $"part {part}");
+            named.Add(text.Role == MarkRole.Label ? $"label {text.Text.Split("  ")[0]} {part}" : $"part {part}");
         }
-        if (text.Group is { } group && text.Role == "name")
+        if (text.Group is { } group && text.Role == MarkRole.Name)
         {
             named.Add($"part group {group}");
         }

@@ -10,7 +10,7 @@ namespace OneWhole.Core.Drawing;
 [JsonDerivedType(typeof(RectMark), "rect")]
 [JsonDerivedType(typeof(PathMark), "path")]
 [JsonDerivedType(typeof(TextMark), "text")]
-public abstract record Mark(string Id, string Role)
+public abstract record Mark(string Id, MarkRole Role)
 {
     /// <summary>The row of the workings that the mark stands for, or −1.</summary>
     public int Row { get; init; } = -1;
@@ -29,7 +29,7 @@ public abstract record Mark(string Id, string Role)
 }
 
 /// <summary>A rectangle.</summary>
-public sealed record RectMark(string Id, string Role, double X, double Y, double Width, double Height, string? Fill) : Mark(Id, Role)
+public sealed record RectMark(string Id, MarkRole Role, double X, double Y, double Width, double Height, string? Fill) : Mark(Id, Role)
 {
     public string? Stroke { get; init; }
 
@@ -40,7 +40,7 @@ public sealed record RectMark(string Id, string Role, double X, double Y, double
 }
 
 /// <summary>Straight lines through points; several runs make one path.</summary>
-public sealed record PathMark(string Id, string Role, IReadOnlyList<IReadOnlyList<double>> Runs) : Mark(Id, Role)
+public sealed record PathMark(string Id, MarkRole Role, IReadOnlyList<IReadOnlyList<double>> Runs) : Mark(Id, Role)
 {
     /// <summary>Filled and closed where there is a fill.</summary>
     public string? Fill { get; init; }
@@ -83,7 +83,7 @@ public sealed record RowStrip(string Axis, double From, double To, int Count);
 /// <param name="X">The anchor.</param>
 /// <param name="Y">The baseline.</param>
 /// <param name="Anchor">"start", "middle" or "end".</param>
-public sealed record TextMark(string Id, string Role, double X, double Y, string Anchor, string Text, double Size, int Weight, string Typeface, string Fill) : Mark(Id, Role)
+public sealed record TextMark(string Id, MarkRole Role, double X, double Y, string Anchor, string Text, double Size, int Weight, string Typeface, string Fill) : Mark(Id, Role)
 {
     /// <summary>Degrees clockwise about the anchor.</summary>
     public double Turn { get; init; }

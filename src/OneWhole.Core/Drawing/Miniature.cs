@@ -12,14 +12,14 @@ public static class Miniature
     public static Figure Of(Figure figure)
     {
         var marks = new List<Mark?>();
-        var merged = new Dictionary<(string, string, string?), (int At, List<IReadOnlyList<double>> Runs)>();
+        var merged = new Dictionary<(MarkRole, string, string?), (int At, List<IReadOnlyList<double>> Runs)>();
         foreach (Mark mark in figure.Marks)
         {
-            if (mark.Role == "handle" || mark is TextMark)
+            if (mark.Role == MarkRole.Handle || mark is TextMark)
             {
                 continue;
             }
-            if (mark.Role is not ("bar" or "spacer") || RunsOf(mark) is not var (runs, fill, stroke, width))
+            if (mark.Role is not (MarkRole.Bar or MarkRole.Spacer) || RunsOf(mark) is not var (runs, fill, stroke, width))
             {
                 marks.Add(mark);
                 continue;

@@ -186,7 +186,7 @@ internal sealed class PanelGrid
             {
                 return false;
             }
-            List<(string, double, double)> own = [.. laid.Marks.OfType<TextMark>().Where(mark => mark.Role == "name").Select(mark => (mark.Full ?? mark.Text, Math.Round(mark.X - field.X), Math.Round(mark.Y - field.Y)))];
+            List<(string, double, double)> own = [.. laid.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Name).Select(mark => (mark.Full ?? mark.Text, Math.Round(mark.X - field.X), Math.Round(mark.Y - field.Y)))];
             known ??= own;
             if (!known.SequenceEqual(own))
             {

@@ -27,15 +27,15 @@ internal static class RowNames
             double y = top + place.Place, baseline = y + font.CapHeight / 2;
             if (place.More > 0)
             {
-                figure.PutWhereFree([figure.Text($"more-{place.At}", "axis", x, baseline, anchor, place.RunText, font, Ink.Quiet, room)], -1);
+                figure.PutWhereFree([figure.Text($"more-{place.At}", MarkRole.Axis, x, baseline, anchor, place.RunText, font, Ink.Quiet, room)], -1);
                 continue;
             }
-            TextMark name = mark(place.At, figure.Text(ids(place.At), "name", x, baseline, anchor, texts[place.At], font, Ink.Text, room));
+            TextMark name = mark(place.At, figure.Text(ids(place.At), MarkRole.Name, x, baseline, anchor, texts[place.At], font, Ink.Text, room));
             if (figure.PutWhereFree([name], -1) && place.IsMoved)
             {
                 // From the side of the name that is nearer to its bar.
                 (double from, double to) = anchor == "end" ? (x + 2, bars - 1) : (x - name.Width / 2 - 2, bars + 1);
-                figure.Line($"lead-{ids(place.At)}", "leader", from, y, to, top + place.Wished, Ink.Quiet, 0.6 * figure.Unit);
+                figure.Line($"lead-{ids(place.At)}", MarkRole.Leader, from, y, to, top + place.Wished, Ink.Quiet, 0.6 * figure.Unit);
             }
         }
     }

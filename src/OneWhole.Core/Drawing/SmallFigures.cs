@@ -32,7 +32,7 @@ public static class SmallFigures
         double unit = sheet.Unit, margin = Math.Round(18 * unit), gap = Math.Round(16 * unit);
         Font font = sheet.Strong, small = sheet.Small, titleFont = sheet.Title;
         string title = study.Title.Length > 0 ? study.Title : $"{Statement.Of(first).Heading}, for each {Tables.Nouns.Lower(set.Column!)}";
-        sheet.Add(sheet.Text("title-0", "title", margin, margin + titleFont.CapHeight, "start", TextFit.Shorten(measurer, title, titleFont, width - 2 * margin), titleFont, Ink.Text));
+        sheet.Add(sheet.Text("title-0", MarkRole.Title, margin, margin + titleFont.CapHeight, "start", TextFit.Shorten(measurer, title, titleFont, width - 2 * margin), titleFont, Ink.Text));
         // The whole is stated, and the proof named, as on every figure.
         string caption = study.Finish.Caption ?? $"{Statement.Of(first.Division.Table, study with { Where = study.Where.RemoveAt(study.Where.Length - 1) }).Text} For each {Tables.Nouns.Lower(set.Column!)}.";
         IReadOnlyList<string> lines = TextFit.Wrap(measurer, caption, small, width - 2 * margin, 2);
@@ -40,11 +40,11 @@ public static class SmallFigures
         for (int line = 0; line < lines.Count; line++)
         {
             below += line == 0 ? small.CapHeight : small.LineHeight;
-            sheet.Add(sheet.Text($"caption-{line}", "caption", margin, below, "start", lines[line], small, Ink.Quiet));
+            sheet.Add(sheet.Text($"caption-{line}", MarkRole.Caption, margin, below, "start", lines[line], small, Ink.Quiet));
         }
         bool proven = set.Values.All(each => each.Workings.Outcome.Holds);
         string proof = $"{(study.Trials.Length > 0 ? "a trial; " : "")}{(!proven ? "not every one adds up" : first.Division.WholeIsFirst ? first.Outcome.Words : "each adds up")}, {first.Division.Table.Name}, {Numbers.NumberText.Count(first.Division.Table.RowCount)} rows";
-        sheet.Add(sheet.Text("tie-out", "tie-out", width - margin, height - margin * 0.7, "end", proof, small, proven ? Ink.Quiet : Ink.Warn));
+        sheet.Add(sheet.Text("tie-out", MarkRole.TieOut, width - margin, height - margin * 0.7, "end", proof, small, proven ? Ink.Quiet : Ink.Warn));
         // One key for all of them: what each names beside its bars has no room in a small one.
         double keyEnd = height - margin * 0.7;
         (double evenWidth, double evenHeight) = ((width - 2 * margin - gap * (columns - 1)) / columns, (height - below - gap - margin - small.LineHeight - gap * (rows - 1)) / rows - font.LineHeight);
@@ -58,7 +58,7 @@ public static class SmallFigures
             double x = margin + placed.X, y = top + placed.Y;
             if (placed.Figure.Height > 8 && placed.Figure.Width > font.Size * 2)
             {
-                sheet.Add(sheet.Text($"each-{i}", "name", x + (placed.Figure.Field?.X ?? 0), y + font.CapHeight, "start", set.Values[i].Value, font, Ink.Text, placed.Figure.Width - (placed.Figure.Field?.X ?? 0)));
+                sheet.Add(sheet.Text($"each-{i}", MarkRole.Name, x + (placed.Figure.Field?.X ?? 0), y + font.CapHeight, "start", set.Values[i].Value, font, Ink.Text, placed.Figure.Width - (placed.Figure.Field?.X ?? 0)));
             }
             foreach (Mark mark in placed.Figure.Marks)
             {

@@ -67,7 +67,7 @@ internal sealed class GroupNames
             Axes.Under(_figure, _fitted!, _labels, keys, plot, bottom, row: -1);
             for (int i = 0; i < _under.Count; i++)
             {
-                _figure.PutWhereFree([_figure.Text($"under-{keys[i]}", "name", plot.X + (i + 0.5) * band, bottom + 8 * _figure.Unit + _fitted!.Height + font.CapHeight, "middle", _under[i], font, Ink.Quiet) with { Group = _labels[i] }], 0);
+                _figure.PutWhereFree([_figure.Text($"under-{keys[i]}", MarkRole.Name, plot.X + (i + 0.5) * band, bottom + 8 * _figure.Unit + _fitted!.Height + font.CapHeight, "middle", _under[i], font, Ink.Quiet) with { Group = _labels[i] }], 0);
             }
             return;
         }
@@ -80,10 +80,10 @@ internal sealed class GroupNames
         for (int i = 0; i < _labels.Length; i++)
         {
             double y = plot.Y + (i + 0.5) * band + font.CapHeight / 2 - font.LineHeight / 2;
-            _figure.Put(_figure.Text($"name-{keys[i]}", "name", right, y, "end", _shown[i], font, Ink.Text, room) with { Group = _labels[i] });
+            _figure.Put(_figure.Text($"name-{keys[i]}", MarkRole.Name, right, y, "end", _shown[i], font, Ink.Text, room) with { Group = _labels[i] });
             if (_under[i].Length > 0)
             {
-                _figure.PutWhereFree([_figure.Text($"under-{keys[i]}", "name", plot.X - 10 * _figure.Unit, y + font.LineHeight, "end", _under[i], font, Ink.Quiet) with { Group = _labels[i] }], 0);
+                _figure.PutWhereFree([_figure.Text($"under-{keys[i]}", MarkRole.Name, plot.X - 10 * _figure.Unit, y + font.LineHeight, "end", _under[i], font, Ink.Quiet) with { Group = _labels[i] }], 0);
             }
         }
     }

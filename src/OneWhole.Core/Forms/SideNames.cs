@@ -47,8 +47,8 @@ internal sealed class SideNames
         {
             Entry part = _division.Parts[_parts[i]];
             double from = x + 12 * figure.Unit;
-            figure.Line($"lead-{part.Key}", "leader", x + 2 * figure.Unit, wished[i], from - 2 * figure.Unit, places[i], ink[_parts[i]], Math.Max(1, figure.Unit));
-            figure.PutWhereFree([figure.Text($"key-text-{part.Key}", "key", from, places[i] + font.CapHeight / 2, "start", part.NameInFigure, font, Ink.Text, room) with { Part = part.Key }], 0);
+            figure.Line($"lead-{part.Key}", MarkRole.Leader, x + 2 * figure.Unit, wished[i], from - 2 * figure.Unit, places[i], ink[_parts[i]], Math.Max(1, figure.Unit));
+            figure.PutWhereFree([figure.Text($"key-text-{part.Key}", MarkRole.Key, from, places[i] + font.CapHeight / 2, "start", part.NameInFigure, font, Ink.Text, room) with { Part = part.Key }], 0);
         }
     }
 }

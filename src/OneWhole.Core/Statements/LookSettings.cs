@@ -45,7 +45,8 @@ internal sealed class LookSettings(Study study, Division? division, StudyWords w
         {
             Section = looks.Section,
             Kind = looks.Kind,
-            IsOfFigure = looks.IsOfFigure,
+            // With colours of one's own in its place it changes nothing by itself, and is the way back all the same.
+            IsOfFigure = looks.IsOfFigure && !(declared.Path == "finish.palette" && study.Finish.OwnColours.Length > 0),
             // What is only there with another setting goes with that.
             Differs = declared.Differs && looks.When(_untouched),
             Text = declared.Choices.Count > 0 ? null : TextOf(declared),

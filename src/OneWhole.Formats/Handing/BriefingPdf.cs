@@ -114,7 +114,7 @@ internal sealed class BriefingPdf : BriefingHandOver
 
     /// <summary>A hairline around the sheet, as on the page.</summary>
     private static Figure Framed(Figure figure) =>
-        figure with { Marks = [new PathMark("frame", "frame", [[0.5, 0.5, figure.Width - 0.5, 0.5, figure.Width - 0.5, figure.Height - 0.5, 0.5, figure.Height - 0.5, 0.5, 0.5]]) { Stroke = Ink.Hairline }, .. figure.Marks] };
+        figure with { Marks = [new PathMark("frame", MarkRole.Frame, [[0.5, 0.5, figure.Width - 0.5, 0.5, figure.Width - 0.5, figure.Height - 0.5, 0.5, figure.Height - 0.5, 0.5, 0.5]]) { Stroke = Ink.Hairline }, .. figure.Marks] };
 
     private static Figure Words(string text, double width, bool heading = false)
     {
@@ -129,7 +129,7 @@ internal sealed class BriefingPdf : BriefingHandOver
             foreach (string line in TextFit.Wrap(TextMeasurer.Shared, paragraph, own, width, 200))
             {
                 y += own.LineHeight * 1.1;
-                page.Add(page.Text($"line-{at++}", "line", 0, y, "start", line, own, heading && own == font ? Ink.Quiet : Ink.Text));
+                page.Add(page.Text($"line-{at++}", MarkRole.Line, 0, y, "start", line, own, heading && own == font ? Ink.Quiet : Ink.Text));
             }
             y += paragraph.Length == 0 ? font.LineHeight * 0.6 : 0;
         }
@@ -144,7 +144,7 @@ internal sealed class BriefingPdf : BriefingHandOver
         var columns = new PrintedColumns(page, table, font, 0, width, MostWorkingsRows);
         double y = font.LineHeight * 1.25;
         columns.Row(page, "head", y, table.Heads, Ink.Quiet);
-        page.Line("rule", "rule", 0, y + 5, width, y + 5, Ink.Text);
+        page.Line("rule", MarkRole.Rule, 0, y + 5, width, y + 5, Ink.Text);
         foreach ((int row, IReadOnlyList<string> cells) in table.First(MostWorkingsRows).Index())
         {
             y += font.LineHeight * 1.25;
@@ -153,7 +153,7 @@ internal sealed class BriefingPdf : BriefingHandOver
         if (table.RowCount > MostWorkingsRows)
         {
             y += font.LineHeight * 1.25;
-            page.Add(page.Text("more", "line", 0, y, "start", $"and {Core.Numbers.NumberText.Count(table.RowCount - MostWorkingsRows)} rows more", font, Ink.Quiet));
+            page.Add(page.Text("more", MarkRole.Line, 0, y, "start", $"and {Core.Numbers.NumberText.Count(table.RowCount - MostWorkingsRows)} rows more", font, Ink.Quiet));
         }
         return new Figure(width, y + 16, study.Title, study.Title, page.Marks);
     }

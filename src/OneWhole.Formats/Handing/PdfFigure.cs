@@ -108,10 +108,10 @@ internal sealed class PdfFigure : HandOver
         {
             Font font = figure.Small;
             _y = margin + figure.Title.CapHeight;
-            figure.Add(figure.Text("title", "title", margin, _y, "start", title, figure.Title, Ink.Text, figure.Width - 2 * margin));
+            figure.Add(figure.Text("title", MarkRole.Title, margin, _y, "start", title, figure.Title, Ink.Text, figure.Width - 2 * margin));
             _y += font.LineHeight * 1.6;
             columns.Row(figure, "head", _y, table.Heads, Ink.Quiet);
-            figure.Line("head-line", "rule", margin, _y + font.LineHeight * 0.35, figure.Width - margin, _y + font.LineHeight * 0.35, Ink.Text);
+            figure.Line("head-line", MarkRole.Rule, margin, _y + font.LineHeight * 0.35, figure.Width - margin, _y + font.LineHeight * 0.35, Ink.Text);
             int taken = 0;
             foreach (Line line in lines)
             {
@@ -127,7 +127,7 @@ internal sealed class PdfFigure : HandOver
                 }
                 else
                 {
-                    figure.Add(figure.Text($"line-{taken}", "line", margin, _y, "start", line.Text, font, Ink.Quiet, figure.Width - 2 * margin));
+                    figure.Add(figure.Text($"line-{taken}", MarkRole.Line, margin, _y, "start", line.Text, font, Ink.Quiet, figure.Width - 2 * margin));
                 }
                 taken++;
             }

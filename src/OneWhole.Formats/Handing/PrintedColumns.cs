@@ -59,7 +59,7 @@ internal sealed class PrintedColumns
         for (int at = 0; at < cells.Count && _rights[at] <= _end + 1; at++)
         {
             bool number = _table.IsNumber[at];
-            figure.Add(figure.Text($"{id}-{at}", "cell", number ? _rights[at] : _rights[at] - _widths[at], y, number ? "end" : "start", cells[at], _font, ink, _widths[at] + 0.5));
+            figure.Add(figure.Text($"{id}-{at}", MarkRole.Cell, number ? _rights[at] : _rights[at] - _widths[at], y, number ? "end" : "start", cells[at], _font, ink, _widths[at] + 0.5));
         }
     }
 }

@@ -35,7 +35,7 @@ internal sealed class ShapesXml
         new XElement(_own + "nvGrpSpPr", Named(figure.Title, figure.Description), new XElement(_own + "cNvGrpSpPr"), Empty()),
         new XElement(_own + "grpSpPr", new XElement(A + "xfrm",
             Point("off", x, y), Size("ext", figure.Width * _scale, figure.Height * _scale), Point("chOff", 0, 0), Size("chExt", figure.Width, figure.Height))),
-        figure.Marks.Where(mark => mark.Role != "handle").Select(Shape).OfType<XElement>());
+        figure.Marks.Where(mark => mark.Role != MarkRole.Handle).Select(Shape).OfType<XElement>());
 
     private XElement Named(string name, string? description = null) =>
         new(_own + "cNvPr", new XAttribute("id", _id++), new XAttribute("name", XmlSafe.OneLine(name).Trim()), description is null ? null : new XAttribute("descr", XmlSafe.OneLine(description).Trim()));

@@ -35,7 +35,7 @@ internal static class StudySlides
     }
 
     /// <summary>"adds up (delays, 3,974 of 3,990 rows)", from the figure's own line.</summary>
-    public static string TieOutLine(Figure figure) => figure.Marks.OfType<TextMark>().Where(mark => mark.Role == "tie-out").Select(mark => mark.Full ?? mark.Text).Reverse().ToArray() switch
+    public static string TieOutLine(Figure figure) => figure.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.TieOut).Select(mark => mark.Full ?? mark.Text).Reverse().ToArray() switch
     {
         [var proof, var source] => $"{proof} ({source})",
         var all => string.Join("; ", all),
@@ -44,7 +44,7 @@ internal static class StudySlides
     /// <summary>The figure without the texts that stand on the slide, and the room that they took.</summary>
     private static Figure Plain(Figure figure)
     {
-        Mark[] kept = [.. figure.Marks.Where(mark => mark.Role is not ("title" or "caption" or "tie-out" or "handle"))];
+        Mark[] kept = [.. figure.Marks.Where(mark => mark.Role is not (MarkRole.Title or MarkRole.Caption or MarkRole.TieOut or MarkRole.Handle))];
         double top = kept.Length == 0 ? 0 : Math.Max(0, kept.Min(mark => mark.Bounds.Y) - 8), bottom = kept.Length == 0 ? figure.Height : Math.Min(figure.Height, kept.Max(mark => mark.Bounds.Bottom) + 8);
         return figure with { Height = bottom - top, Marks = [.. kept.Select(mark => Raised(mark, top))] };
     }

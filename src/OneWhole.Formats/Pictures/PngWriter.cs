@@ -40,7 +40,7 @@ public static class PngWriter
         {
             switch (mark)
             {
-                case RectMark rect when mark.Role != "handle":
+                case RectMark rect when mark.Role != MarkRole.Handle:
                     DrawRect(canvas, paint, rect);
                     break;
                 case PathMark path:

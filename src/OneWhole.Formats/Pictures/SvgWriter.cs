@@ -50,9 +50,9 @@ public static class SvgWriter
         foreach (Mark mark in figure.Marks)
         {
             // Handles are for dragging on the screen; a handed-over figure has none.
-            if (mark.Role != "handle")
+            if (mark.Role != MarkRole.Handle)
             {
-                Write(mark, xml, rows && mark.Role == "bar" && mark.Row >= 0 ? mark.Row : null);
+                Write(mark, xml, rows && mark.Role == MarkRole.Bar && mark.Row >= 0 ? mark.Row : null);
             }
         }
         xml.WriteEndElement();

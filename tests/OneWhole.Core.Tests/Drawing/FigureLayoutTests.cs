@@ -189,8 +189,8 @@ public sealed class FigureLayoutTests
     private static void Check(Figure figure, string what)
     {
         TextMark[] texts = [.. figure.Marks.OfType<TextMark>()];
-        Assert.Contains(texts, text => text.Role == "tie-out");
-        Assert.Contains(texts, text => text.Role == "caption");
+        Assert.Contains(texts, text => text.Role == MarkRole.TieOut);
+        Assert.Contains(texts, text => text.Role == MarkRole.Caption);
         Box sheet = new(0, 0, figure.Width, figure.Height);
         for (int i = 0; i < texts.Length; i++)
         {
@@ -212,7 +212,7 @@ public sealed class FigureLayoutTests
         Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}""");
         Figure figure = FigureDrawer.Draw(Calculator.Run(Parts("three"), study), 112, 72, TextMeasurer.Shared);
         Assert.Empty(figure.Marks.OfType<TextMark>());
-        Assert.Equal(3, figure.Marks.Count(mark => mark.Role == "bar"));
+        Assert.Equal(3, figure.Marks.Count(mark => mark.Role == MarkRole.Bar));
     }
 
     [Fact]
@@ -220,8 +220,8 @@ public sealed class FigureLayoutTests
     {
         Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}""");
         Figure figure = FigureDrawer.Draw(Calculator.Run(Parts("three"), study), 960, 600, TextMeasurer.Shared);
-        IReadOnlyList<double> curve = figure.Marks.OfType<PathMark>().Single(mark => mark.Role == "curve").Runs[0];
-        RectMark first = figure.Marks.OfType<RectMark>().First(mark => mark.Role == "bar");
+        IReadOnlyList<double> curve = figure.Marks.OfType<PathMark>().Single(mark => mark.Role == MarkRole.Curve).Runs[0];
+        RectMark first = figure.Marks.OfType<RectMark>().First(mark => mark.Role == MarkRole.Bar);
         Assert.Equal(first.Y, curve[3], 1);
         TextMark hundred = figure.Marks.OfType<TextMark>().Single(mark => mark.Text == "100 %");
         Assert.Equal(curve[^1], hundred.Y - hundred.Size * 0.35, 1);

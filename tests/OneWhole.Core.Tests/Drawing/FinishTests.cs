@@ -25,20 +25,20 @@ public sealed class FinishTests
 
     private static Figure Draw(string form, string finish) => FigureDrawer.Draw(Workings(form, finish), 960, 600, TextMeasurer.Shared);
 
-    private static RectMark[] Bars(Figure figure) => [.. figure.Marks.OfType<RectMark>().Where(mark => mark.Role == "bar")];
+    private static RectMark[] Bars(Figure figure) => [.. figure.Marks.OfType<RectMark>().Where(mark => mark.Role == MarkRole.Bar)];
 
     private static string? FillOf(Mark mark) => (mark as RectMark)?.Fill ?? (mark as PathMark)?.Fill;
 
-    private static TextMark[] Texts(Figure figure, string role) => [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role == role)];
+    private static TextMark[] Texts(Figure figure, MarkRole role) => [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role == role)];
 
     [Theory]
     [MemberData(nameof(AllForms))]
     public void What_is_hidden_is_not_drawn_and_leaves_no_room(string form)
     {
         Figure all = Draw(form, ""), none = Draw(form, """ "key": false, "axes": {"line": false, "numbers": false, "names": false, "grid": false} """);
-        Assert.DoesNotContain(none.Marks, mark => mark.Role is "baseline" or "axis" or "name" or "gridline" or "key");
-        static double Area(Figure figure) => figure.Marks.Where(mark => mark.Role == "bar").Max(mark => mark is RectMark bar ? bar.X + bar.Width : ((PathMark)mark).Runs[0].Where((_, at) => at % 2 == 0).Max())
-            - figure.Marks.Where(mark => mark.Role == "bar").Min(mark => mark is RectMark bar ? bar.X : ((PathMark)mark).Runs[0].Where((_, at) => at % 2 == 0).Min());
+        Assert.DoesNotContain(none.Marks, mark => mark.Role is MarkRole.BaseLine or MarkRole.Axis or MarkRole.Name or MarkRole.GridLine or MarkRole.Key);
+        static double Area(Figure figure) => figure.Marks.Where(mark => mark.Role == MarkRole.Bar).Max(mark => mark is RectMark bar ? bar.X + bar.Width : ((PathMark)mark).Runs[0].Where((_, at) => at % 2 == 0).Max())
+            - figure.Marks.Where(mark => mark.Role == MarkRole.Bar).Min(mark => mark is RectMark bar ? bar.X : ((PathMark)mark).Runs[0].Where((_, at) => at % 2 == 0).Min());
         Assert.True(Area(none) >= Area(all) - 0.5, $"{Area(none)} across, {Area(all)} before");
     }
 
@@ -79,13 +79,13 @@ public sealed class FinishTests
         Figure figure = Draw(form, """ "emphasisRule": "largest" """);
         WorkingsResult workings = Workings(form, "");
         Division division = workings.Division;
-        foreach (Mark bar in figure.Marks.Where(mark => mark.Role == "bar"))
+        foreach (Mark bar in figure.Marks.Where(mark => mark.Role == MarkRole.Bar))
         {
             int row = bar.Row, first = row - division.PartOf(row);
             bool largest = Enumerable.Range(first, division.PartCount).All(other => division.Amount(other) <= division.Amount(row));
             Assert.Equal(largest, FillOf(bar) != Ink.ClassC);
         }
-        Assert.Contains(Texts(figure, "key"), text => text.Text == (division.HasGroups ? "in colour: the largest of each route" : "in colour: the largest type"));
+        Assert.Contains(Texts(figure, MarkRole.Key), text => text.Text == (division.HasGroups ? "in colour: the largest of each route" : "in colour: the largest type"));
     }
 
     [Fact]
@@ -94,7 +94,7 @@ public sealed class FinishTests
         // Of its route: 60, 10 and 30 %; 26.7, 66.7 and 6.7 %.
         Figure figure = Draw("""{"kind": "stacked"}""", """ "emphasisRule": "atLeast", "emphasisLimit": 0.3 """);
         Assert.Equal(["Hallin Adult", "Hallin Car", "Oskery Child"], Bars(figure).Where(bar => bar.Fill != Ink.ClassC).Select(bar => $"{bar.Group} {bar.Part}").Order());
-        Assert.Contains(Texts(figure, "key"), text => text.Text == "in colour: shares of 30 % or more");
+        Assert.Contains(Texts(figure, MarkRole.Key), text => text.Text == "in colour: shares of 30 % or more");
     }
 
     [Fact]
@@ -145,7 +145,7 @@ public sealed class FinishTests
     [Theory]
     [MemberData(nameof(AllForms))]
     public void Print_without_colours_has_greys_only(string form) =>
-        Assert.All(Draw(form, """ "palette": "greys" """).Marks.Where(mark => mark.Role is "bar" or "key").Select(FillOf).OfType<string>().Where(fill => fill is not (Ink.Text or Ink.Quiet)), fill =>
+        Assert.All(Draw(form, """ "palette": "greys" """).Marks.Where(mark => mark.Role is MarkRole.Bar or MarkRole.Key).Select(FillOf).OfType<string>().Where(fill => fill is not (Ink.Text or Ink.Quiet)), fill =>
             Assert.True(fill.StartsWith("grey-", StringComparison.Ordinal) || fill == Ink.ClassC, $"{form}: {fill}"));
 
     [Fact]
@@ -155,7 +155,7 @@ public sealed class FinishTests
         (double bars, Box Key) Of(string place)
         {
             Figure figure = Draw(form, $""" "keyPlace": "{place}" """);
-            TextMark[] key = Texts(figure, "key");
+            TextMark[] key = Texts(figure, MarkRole.Key);
             Assert.Equal(3, key.Length);
             return (Bars(figure).Max(bar => bar.X + bar.Width), key[0].Bounds);
         }
@@ -173,9 +173,9 @@ public sealed class FinishTests
     public void Print_has_a_size_and_a_weight_apart_for_what_it_says()
     {
         Figure plain = Draw("""{"kind": "mekko"}""", """ "labels": "both" """), set = Draw("""{"kind": "mekko"}""", """ "labels": "both", "print": {"title": "large", "names": "small", "shares": "large", "strongAmounts": true} """);
-        Assert.True(Texts(set, "title")[0].Size > Texts(plain, "title")[0].Size);
-        Assert.True(Texts(set, "name")[0].Size < Texts(plain, "name")[0].Size);
-        TextMark share = Texts(set, "label").First(text => text.Text.EndsWith('%')), amount = Texts(set, "label").First(text => !text.Text.EndsWith('%'));
+        Assert.True(Texts(set, MarkRole.Title)[0].Size > Texts(plain, MarkRole.Title)[0].Size);
+        Assert.True(Texts(set, MarkRole.Name)[0].Size < Texts(plain, MarkRole.Name)[0].Size);
+        TextMark share = Texts(set, MarkRole.Label).First(text => text.Text.EndsWith('%')), amount = Texts(set, MarkRole.Label).First(text => !text.Text.EndsWith('%'));
         Assert.True(share.Size > amount.Size);
         Assert.Equal((600, 400), (amount.Weight, share.Weight));
     }
@@ -184,13 +184,13 @@ public sealed class FinishTests
     public void Labels_turn_and_take_an_ink_when_told_to_and_faint_ones_are_counted()
     {
         Figure turned = Draw("""{"kind": "stacked"}""", """ "labelTurn": "turned" """);
-        Assert.All(Texts(turned, "label"), label => Assert.Equal(-90, label.Turn));
+        Assert.All(Texts(turned, MarkRole.Label), label => Assert.Equal(-90, label.Turn));
         Assert.Equal(0, Contrast.FaintLabels(turned));
         Figure chosen = Draw("""{"kind": "stacked"}""", """ "labelInk": "chosen", "labelColour": "#1d6b60" """);
-        Assert.All(Texts(chosen, "label"), label => Assert.Equal("#1d6b60", label.Fill));
+        Assert.All(Texts(chosen, MarkRole.Label), label => Assert.Equal("#1d6b60", label.Fill));
         Assert.True(Contrast.FaintLabels(chosen) > 0);
         Figure own = Draw("""{"kind": "lanes"}""", """ "labelInk": "part" """);
-        Assert.All(Texts(own, "label"), label => Assert.Equal(Bars(own).Single(bar => bar.Row == label.Row).Fill, label.Fill));
+        Assert.All(Texts(own, MarkRole.Label), label => Assert.Equal(Bars(own).Single(bar => bar.Row == label.Row).Fill, label.Fill));
     }
 
     [Theory]
@@ -204,7 +204,7 @@ public sealed class FinishTests
     {
         Figure figure = Draw(form, """ "labelPlace": "apart" """);
         RectMark largest = Bars(figure).OrderByDescending(bar => bar.Width * bar.Height).First();
-        TextMark[] labels = [.. Texts(figure, "label").Where(label => label.Row == largest.Row)];
+        TextMark[] labels = [.. Texts(figure, MarkRole.Label).Where(label => label.Row == largest.Row)];
         Assert.Equal(2, labels.Length);
         TextMark share = labels.Single(label => label.Text.EndsWith('%')), amount = labels.Single(label => !label.Text.EndsWith('%'));
         var bar = new Box(largest.X, largest.Y, largest.Width, largest.Height);
@@ -220,9 +220,9 @@ public sealed class FinishTests
     public void Bars_with_labels_stand_along_an_axis_where_that_is_wished(string form)
     {
         Figure without = Draw(form, ""), with = Draw(form, """ "axes": {"values": "shown"} """);
-        Assert.DoesNotContain(without.Marks, mark => mark.Role == "axis");
-        Assert.True(with.Marks.Count(mark => mark.Role == "axis") > 2);
-        Assert.Equal(Texts(without, "label").Select(label => label.Text).Order(), Texts(with, "label").Select(label => label.Text).Order());
+        Assert.DoesNotContain(without.Marks, mark => mark.Role == MarkRole.Axis);
+        Assert.True(with.Marks.Count(mark => mark.Role == MarkRole.Axis) > 2);
+        Assert.Equal(Texts(without, MarkRole.Label).Select(label => label.Text).Order(), Texts(with, MarkRole.Label).Select(label => label.Text).Order());
     }
 
     [Theory]
@@ -232,7 +232,7 @@ public sealed class FinishTests
     [InlineData("""{"kind": "stacked", "arrange": "beside", "lay": "sideways"}""")]
     public void Labels_stand_in_the_bars_or_past_their_ends_as_wished(string form)
     {
-        static bool[] Inside(Figure figure) => [.. Texts(figure, "label").Where(label => label.Id.StartsWith("label-", StringComparison.Ordinal)).Select(label => Bars(figure).Single(bar => bar.Row == label.Row) is var bar && label.Bounds.CentreX > bar.X && label.Bounds.CentreX < bar.X + bar.Width)];
+        static bool[] Inside(Figure figure) => [.. Texts(figure, MarkRole.Label).Where(label => label.Id.StartsWith("label-", StringComparison.Ordinal)).Select(label => Bars(figure).Single(bar => bar.Row == label.Row) is var bar && label.Bounds.CentreX > bar.X && label.Bounds.CentreX < bar.X + bar.Width)];
         Assert.All(Inside(Draw(form, """ "labelPlace": "inside" """)), Assert.True);
         bool[] outside = Inside(Draw(form, """ "labelPlace": "outside" """));
         Assert.NotEmpty(outside);
@@ -245,7 +245,7 @@ public sealed class FinishTests
     [InlineData("both", "1,000, 57.1 %|750, 42.9 %")]
     [InlineData("none", "")]
     public void Names_of_groups_have_a_share_an_amount_or_both_with_them(string what, string texts) =>
-        Assert.Equal(texts, string.Join('|', Texts(Draw("""{"kind": "mekko"}""", $""" "groupLabel": "{what}" """), "name").Where(name => name.Id.StartsWith("under-", StringComparison.Ordinal)).Select(name => name.Text)));
+        Assert.Equal(texts, string.Join('|', Texts(Draw("""{"kind": "mekko"}""", $""" "groupLabel": "{what}" """), MarkRole.Name).Where(name => name.Id.StartsWith("under-", StringComparison.Ordinal)).Select(name => name.Text)));
 
     [Fact]
     public void Where_each_part_is_in_one_group_only_names_stand_in_the_segments_and_there_is_no_key()
@@ -253,8 +253,8 @@ public sealed class FinishTests
         Table berths = TableOf.Columns("Island: Hallin|Hallin|Oskery|Oskery", "Berth: North|South|Old|New", "Calls: 60|40|70|30");
         Figure figure = FigureDrawer.Draw(Calculator.Run(berths, StudyFormat.Standard.Read(
             """{"format": "onewhole.study/1", "parts": {"column": "Berth"}, "groups": {"column": "Island"}, "value": {"sum": "Calls"}, "form": {"kind": "stacked"}}""")), 960, 600, TextMeasurer.Shared);
-        Assert.Empty(Texts(figure, "key"));
-        Assert.Equal(["New", "North", "Old", "South"], Texts(figure, "label").Where(label => !label.Text.EndsWith('%')).Select(label => label.Text).Order());
+        Assert.Empty(Texts(figure, MarkRole.Key));
+        Assert.Equal(["New", "North", "Old", "South"], Texts(figure, MarkRole.Label).Where(label => !label.Text.EndsWith('%')).Select(label => label.Text).Order());
     }
 
     [Fact]
@@ -263,7 +263,7 @@ public sealed class FinishTests
         Figure figure = FigureDrawer.Draw(Calculator.Run(Revenue, StudyFormat.Standard.Read(
             """{"format": "onewhole.study/1", "parts": {"column": "Type"}, "value": {"sum": "Money"}, "fold": {"keep": 1}, "form": {"kind": "sharebars"}, "finish": {"drawFolded": false}}""")), 960, 600, TextMeasurer.Shared);
         Assert.Single(Bars(figure));
-        Assert.Contains(Texts(figure, "tie-out"), text => text.Text.StartsWith("1 of 3 shown, 45.7 % of all", StringComparison.Ordinal));
+        Assert.Contains(Texts(figure, MarkRole.TieOut), text => text.Text.StartsWith("1 of 3 shown, 45.7 % of all", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -271,7 +271,7 @@ public sealed class FinishTests
     {
         static double Tallest(string finish) => Bars(Draw("""{"kind": "nested", "lay": "upright"}""", finish)).Max(bar => bar.Height);
         Assert.Equal(Tallest(""" "amountEnd": 1000 """) / 2, Tallest(""" "amountEnd": 2000 """), 0);
-        TextMark tick = Texts(Draw("""{"kind": "nested"}""", ""), "axis")[0];
+        TextMark tick = Texts(Draw("""{"kind": "nested"}""", ""), MarkRole.Axis)[0];
         Assert.Equal(("finish.amountEnd", "end"), (tick.Edit!.Path, tick.Edit.Control));
     }
 

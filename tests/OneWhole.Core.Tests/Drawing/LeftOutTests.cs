@@ -43,7 +43,7 @@ public sealed class LeftOutTests
         foreach ((int width, int height) in Sizes)
         {
             Figure figure = FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared);
-            TextMark[] texts = [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role is not ("title" or "caption" or "tie-out" or "axis"))];
+            TextMark[] texts = [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role is not (MarkRole.Title or MarkRole.Caption or MarkRole.TieOut or MarkRole.Axis))];
             int missing = Unnamed(workings, kind, texts), said = figure.LeftOut?.Names ?? 0;
             Assert.True(missing == said, $"{form} {state} {width}×{height}: {missing} are not named, {said} are said to be");
             string foot = string.Concat(figure.Marks.OfType<TextMark>().Where(mark => mark.Id == "tie-out-source").Select(mark => mark.Full ?? mark.Text));
@@ -84,7 +84,7 @@ public sealed class LeftOutTests
         {
             WorkingsResult workings = Run(form, state, false);
             Figure figure = FigureDrawer.Draw(workings, 480, 320, TextMeasurer.Shared);
-            HashSet<string> named = [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role == "name").Select(mark => mark.Part!)];
+            HashSet<string> named = [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Name).Select(mark => mark.Part!)];
             Assert.True(named.Count is >= 3 and < 60, $"{named.Count} are named");
             Assert.Equal(workings.Division.Parts.Take(named.Count).Select(part => part.Key).Order(StringComparer.Ordinal), named.Order(StringComparer.Ordinal));
             Assert.Contains(figure.Marks.OfType<TextMark>(), mark => (mark.Full ?? mark.Text) == $"… {Core.Numbers.NumberText.Count(workings.RowCount - named.Count)} more");
@@ -95,8 +95,8 @@ public sealed class LeftOutTests
     public void All_labels_shrink_together_before_one_is_left_out()
     {
         WorkingsResult workings = Run("""{"kind": "lanes"}""", "40 by 2", true);
-        double[] sizes = [.. FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared).Marks.OfType<TextMark>().Where(mark => mark.Role == "label").Select(mark => mark.Size).Distinct()];
-        double usual = FigureDrawer.Draw(Run("""{"kind": "lanes"}""", "demo", true), 960, 600, TextMeasurer.Shared).Marks.OfType<TextMark>().First(mark => mark.Role == "label").Size;
+        double[] sizes = [.. FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared).Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Label).Select(mark => mark.Size).Distinct()];
+        double usual = FigureDrawer.Draw(Run("""{"kind": "lanes"}""", "demo", true), 960, 600, TextMeasurer.Shared).Marks.OfType<TextMark>().First(mark => mark.Role == MarkRole.Label).Size;
         Assert.True(Assert.Single(sizes) < usual);
         Assert.True(sizes[0] >= 9);
     }

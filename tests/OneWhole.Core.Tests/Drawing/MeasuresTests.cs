@@ -101,7 +101,7 @@ public sealed class MeasuresTests
     [Fact]
     public void Turned_text_takes_the_room_of_its_turned_box()
     {
-        TextMark flat = new("a", "name", 100, 100, "end", "Fog", 12, 400, "sans", "ink") { Width = 40 };
+        TextMark flat = new("a", MarkRole.Name, 100, 100, "end", "Fog", 12, 400, "sans", "ink") { Width = 40 };
         Box level = flat.Bounds, upright = (flat with { Turn = -90 }).Bounds;
         Assert.Equal((level.Width, level.Height), (upright.Height, upright.Width));
         Assert.Equal(100, level.Right, 6);

@@ -26,7 +26,7 @@ public sealed class MiniatureTests
     {
         var areas = new Dictionary<string, double>();
         void Add(string? fill, double area) => areas[fill ?? ""] = areas.GetValueOrDefault(fill ?? "") + Math.Abs(area);
-        foreach (Mark mark in figure.Marks.Where(mark => mark.Role == "bar"))
+        foreach (Mark mark in figure.Marks.Where(mark => mark.Role == MarkRole.Bar))
         {
             switch (mark)
             {
@@ -76,7 +76,7 @@ public sealed class MiniatureTests
     [Fact]
     public void What_lies_behind_stays_behind()
     {
-        string[] roles = [.. Miniature.Of(Draw("nested", 4)).Marks.Select(mark => mark.Role)];
-        Assert.True(Array.LastIndexOf(roles, "group") < Array.LastIndexOf(roles, "bar"));
+        MarkRole[] roles = [.. Miniature.Of(Draw("nested", 4)).Marks.Select(mark => mark.Role)];
+        Assert.True(Array.LastIndexOf(roles, MarkRole.Group) < Array.LastIndexOf(roles, MarkRole.Bar));
     }
 }

@@ -37,7 +37,7 @@ public sealed class SmallFiguresTests
             double? unit = null;
             for (int each = 0; each < set.Values.Count; each++)
             {
-                foreach (RectMark bar in figure.Marks.OfType<RectMark>().Where(mark => mark.Role == "bar" && mark.Id.StartsWith($"each-{each}-", StringComparison.Ordinal)))
+                foreach (RectMark bar in figure.Marks.OfType<RectMark>().Where(mark => mark.Role == MarkRole.Bar && mark.Id.StartsWith($"each-{each}-", StringComparison.Ordinal)))
                 {
                     WorkingsResult workings = set.Values[each].Workings;
                     string column = !workings.RowsAreGroups ? "value" : bar.Part == workings.Division.Parts[0].Key ? "left" : "right";
@@ -59,9 +59,9 @@ public sealed class SmallFiguresTests
         // Three side by side: names stand beneath each column, or left of the first.
         Figure figure = FigureDrawer.Draw(Run(form, """, "order": {"groups": "natural"}"""), 720, 240, TextMeasurer.Shared);
         TextMark[] texts = [.. figure.Marks.OfType<TextMark>()];
-        Assert.Equal(named, texts.Count(text => text.Role == "name" && text.Text == "Quay"));
+        Assert.Equal(named, texts.Count(text => text.Role == MarkRole.Name && text.Text == "Quay"));
         bool upright = named > 1;
-        Assert.Equal(upright ? 1 : 3, texts.Where(text => text.Role == "axis").Select(text => text.Id.Split('-')[1]).Distinct().Count());
+        Assert.Equal(upright ? 1 : 3, texts.Where(text => text.Role == MarkRole.Axis).Select(text => text.Id.Split('-')[1]).Distinct().Count());
     }
 
     [Fact]
@@ -71,8 +71,8 @@ public sealed class SmallFiguresTests
         Table other = TableOf.Columns("Island: a | a | b | b", "Way: out | out | out | out", "Stop: Quay | Mole | Quay | Mole", "Trips: 4 | 1 | 1 | 4");
         Figure mixed = FigureDrawer.Draw(WorkingsSet.Run(other, StudyFormat.Standard.Read(
             """{"format": "onewhole.study/1", "parts": {"column": "Way"}, "groups": {"column": "Stop"}, "value": {"sum": "Trips"}, "order": {"groups": "largest"}, "each": {"column": "Island"}, "form": {"kind": "stacked", "lay": "sideways"} }""")), 720, 240, TextMeasurer.Shared);
-        Assert.Equal(1, figure.Marks.OfType<TextMark>().Count(text => text is { Role: "name", Text: "Quay" }));
-        Assert.Equal(2, mixed.Marks.OfType<TextMark>().Count(text => text is { Role: "name", Text: "Quay" }));
+        Assert.Equal(1, figure.Marks.OfType<TextMark>().Count(text => text is { Role: MarkRole.Name, Text: "Quay" }));
+        Assert.Equal(2, mixed.Marks.OfType<TextMark>().Count(text => text is { Role: MarkRole.Name, Text: "Quay" }));
     }
 
     [Fact]
@@ -80,7 +80,7 @@ public sealed class SmallFiguresTests
     {
         WorkingsSet set = Run("""{"kind": "stacked"}""");
         Figure figure = FigureDrawer.Draw(set, 300, 560, TextMeasurer.Shared);
-        string[][] lines = [.. Enumerable.Range(0, set.Values.Count).Select(each => figure.Marks.Where(mark => mark.Role == "gridline" && mark.Id.StartsWith($"each-{each}-", StringComparison.Ordinal)).Select(mark => mark.Id[7..]).Order().ToArray())];
+        string[][] lines = [.. Enumerable.Range(0, set.Values.Count).Select(each => figure.Marks.Where(mark => mark.Role == MarkRole.GridLine && mark.Id.StartsWith($"each-{each}-", StringComparison.Ordinal)).Select(mark => mark.Id[7..]).Order().ToArray())];
         Assert.NotEmpty(lines[0]);
         Assert.All(lines, own => Assert.Equal(lines[0], own));
     }

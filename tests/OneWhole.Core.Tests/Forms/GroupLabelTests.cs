@@ -21,7 +21,7 @@ public sealed class GroupLabelTests
         Figure Draw(string label) => FigureDrawer.Draw(Calculator.Run(Table, StudyFormat.Standard.Read(
             $$"""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "groups": {"column": "Group"}, "value": {"sum": "Amount"}, "finish": {"groupLabel": "{{label}}"}, "form": {"kind": "{{kind}}"} }""")), 1280, 800, TextMeasurer.Shared);
         string share = kind == FunnelKind ? "42.9 %" : "50.0 %";
-        bool Says(Figure figure) => figure.Marks.OfType<TextMark>().Any(mark => mark.Role == "name" && mark.Text.Contains(share, StringComparison.Ordinal));
+        bool Says(Figure figure) => figure.Marks.OfType<TextMark>().Any(mark => mark.Role == MarkRole.Name && mark.Text.Contains(share, StringComparison.Ordinal));
         Assert.True(Says(Draw("share")), $"{kind} does not say it");
         Assert.False(Says(Draw("none")), $"{kind} says it all the same");
     }

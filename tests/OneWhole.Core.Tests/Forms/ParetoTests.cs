@@ -51,17 +51,17 @@ public sealed class ParetoTests
     public void A_folded_part_is_drawn_as_one_and_counts_as_many()
     {
         Figure figure = Draw(""", "cuts": [{"share": 0.9}]""");
-        RectMark[] bars = [.. figure.Marks.OfType<RectMark>().Where(mark => mark.Role == "bar")];
+        RectMark[] bars = [.. figure.Marks.OfType<RectMark>().Where(mark => mark.Role == MarkRole.Bar)];
         Assert.Equal(4, bars.Length);
         Assert.Equal((Ink.Folded, "class-a"), (bars[3].Fill, bars[0].Fill));
         double slot = bars[3].X - bars[2].X;
-        IReadOnlyList<double> curve = figure.Marks.OfType<PathMark>().Single(mark => mark.Role == "curve").Runs[0];
+        IReadOnlyList<double> curve = figure.Marks.OfType<PathMark>().Single(mark => mark.Role == MarkRole.Curve).Runs[0];
         double[] within = [.. Enumerable.Range(0, curve.Count / 2).Select(at => curve[2 * at]).Where(x => x > bars[3].X)];
         Assert.Equal(5, within.Length);
         // 40 + 20 + 12 + 10 + 8 reach 90 %: two of the five, two fifths into the last slot.
         double drop = figure.Marks.OfType<PathMark>().Single(mark => mark.Id == "cut-0-drop").Runs[0][0], begins = curve[^2] - slot;
         Assert.Equal(begins + 0.4 * slot, drop, 1);
-        string words = string.Join(' ', figure.Marks.OfType<TextMark>().Where(mark => mark.Role == "cut-words").Select(mark => mark.Text));
+        string words = string.Join(' ', figure.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.CutWords).Select(mark => mark.Text));
         Assert.StartsWith("5 of 8 causes make 90 %", words, StringComparison.Ordinal);
         Assert.Contains(figure.Marks.OfType<TextMark>(), mark => mark.Text == "5 others");
     }
@@ -69,7 +69,7 @@ public sealed class ParetoTests
     [Fact]
     public void What_is_not_drawn_leaves_no_empty_slot()
     {
-        RectMark[] Bars(string finish) => [.. Draw("", finish).Marks.OfType<RectMark>().Where(mark => mark.Role == "bar")];
+        RectMark[] Bars(string finish) => [.. Draw("", finish).Marks.OfType<RectMark>().Where(mark => mark.Role == MarkRole.Bar)];
         RectMark[] all = Bars(""), drawn = Bars("\"drawFolded\": false");
         Assert.Equal((4, 3), (all.Length, drawn.Length));
         Assert.True(drawn[1].X - drawn[0].X > 1.2 * (all[1].X - all[0].X));
@@ -79,12 +79,12 @@ public sealed class ParetoTests
     [Fact]
     public void Class_limits_are_dragged_beside_the_key_and_all_bars_can_have_one_colour()
     {
-        RectMark[] limits = [.. Draw("").Marks.OfType<RectMark>().Where(mark => mark.Role == "handle" && mark.Edit!.Path.StartsWith("form.limits", StringComparison.Ordinal))];
+        RectMark[] limits = [.. Draw("").Marks.OfType<RectMark>().Where(mark => mark.Role == MarkRole.Handle && mark.Edit!.Path.StartsWith("form.limits", StringComparison.Ordinal))];
         Assert.Equal([("form.limits[0]", 0.8), ("form.limits[1]", 0.95)], limits.Select(mark => (mark.Edit!.Path, mark.Edit.Value)));
         Assert.All(limits, mark => Assert.Equal(mark.Edit!.Value, (mark.X + mark.Width / 2 - mark.Edit.FromPixel) / (mark.Edit.ToPixel - mark.Edit.FromPixel), 3));
         Figure one = Draw("", "\"classColours\": false");
-        Assert.Equal(["class-a", Ink.Folded], one.Marks.OfType<RectMark>().Where(mark => mark.Role == "bar").Select(mark => mark.Fill).Distinct());
-        Assert.DoesNotContain(one.Marks.OfType<TextMark>(), mark => mark.Role == "key");
+        Assert.Equal(["class-a", Ink.Folded], one.Marks.OfType<RectMark>().Where(mark => mark.Role == MarkRole.Bar).Select(mark => mark.Fill).Distinct());
+        Assert.DoesNotContain(one.Marks.OfType<TextMark>(), mark => mark.Role == MarkRole.Key);
     }
 
     [Fact]

@@ -55,8 +55,8 @@ public sealed class ToyForm : Form<ToyMembers>
     {
         for (int row = 0; row < workings.RowCount; row++)
         {
-            figure.Add(new RectMark($"bar-{row}", "bar", figure.Plot.X, figure.Plot.Y + row * 4, 3, 3, Ink.ClassA) { Row = row });
-            figure.Add(new RectMark($"spacer-{row}", "spacer", figure.Plot.X + 3, figure.Plot.Y + row * 4, 3, 3, null) { Row = row });
+            figure.Add(new RectMark($"bar-{row}", MarkRole.Bar, figure.Plot.X, figure.Plot.Y + row * 4, 3, 3, Ink.ClassA) { Row = row });
+            figure.Add(new RectMark($"spacer-{row}", MarkRole.Spacer, figure.Plot.X + 3, figure.Plot.Y + row * 4, 3, 3, null) { Row = row });
         }
     }
 }
@@ -90,7 +90,7 @@ public sealed class ToyFormTests
         Assert.Contains("\"toy\"", new StudyFormat(Forms).Schema().ToJsonString(), StringComparison.Ordinal);
         Assert.Contains("within each g, largest first, gs as in the table, bars 4 apart", Statement.Of(Run()).Text, StringComparison.Ordinal);
         Figure figure = FigureDrawer.Draw(Run(), 400, 300, Formats.Text.TextMeasurer.Shared);
-        Assert.Equal(4, figure.Marks.Count(mark => mark.Role == "spacer"));
+        Assert.Equal(4, figure.Marks.Count(mark => mark.Role == MarkRole.Spacer));
     }
 
     [Theory]

@@ -206,7 +206,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
               <MarkButton key={mark.id} mark={mark} name={name} act={open} carried={{ label: part, groups: isGroup, moved }} />
             );
           }
-          if (mark.role === 'cut-words') {
+          if (mark.role === 'cutWords') {
             return (
               <CutWords
                 key={mark.id}

@@ -89,8 +89,17 @@ export function useStudy(id: string, size: Size | null) {
       }
     },
     settle: (next, change) => {
-      rounds.current++;
+      const round = ++rounds.current;
       show(next);
+      // Drawn for a sheet that has another size by now: the newest change's figure is drawn once more.
+      const { width, height } = at();
+      if (next.figure && (next.figure.width !== width || next.figure.height !== height))
+        api.study(id, { width, height }).then(
+          (again) => {
+            if (round === rounds.current && !busy.current) show(again);
+          },
+          () => undefined,
+        );
       if (change) client.invalidateQueries({ queryKey: ['studies'] });
     },
     against: async (now, change) => {

@@ -69,7 +69,7 @@ internal sealed class BridgeLayout
             Axes.Under(_figure, fitted, names, [.. _steps.Select(KeyOf)], plot, plot.Bottom, row: -1);
         }
         (double ax, double ay, double bx, double by) = field.LineAt(0);
-        _figure.Line("baseline", "baseline", ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
+        _figure.Line("baseline", MarkRole.BaseLine, ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
     }
 
     /// <summary>Wholes are named before all parts, large steps before small ones.</summary>
@@ -84,13 +84,13 @@ internal sealed class BridgeLayout
         Box box = field.Bar(from, thickness, step.From.ToDouble(), step.To.ToDouble());
         bool falls = !step.IsWhole && step.To < step.From;
         string fill = step.IsWhole ? Ink.Quiet : step.Row < 0 ? (falls ? Fall : Rise) : (falls ? _falls : _rises).Row(step.Row);
-        RectMark bar = FigureBuilder.Rect($"bar-{KeyOf(step)}", "bar", box, falls ? Ink.Behind : fill) with { Stroke = falls ? fill : null, StrokeWidth = falls ? 1.5 : 0 };
+        RectMark bar = FigureBuilder.Rect($"bar-{KeyOf(step)}", MarkRole.Bar, box, falls ? Ink.Behind : fill) with { Stroke = falls ? fill : null, StrokeWidth = falls ? 1.5 : 0 };
         // A mark that stands for a row of the workings lights it up; wholes and effects stand for none.
         _figure.Add(step.Row >= 0 ? bar with { Row = step.Row, Part = KeyOf(step) } : bar);
         if (at + 1 < _steps.Count)
         {
             double y = field.At(step.To.ToDouble());
-            _figure.Line($"link-{at}", "link", field.Plot.X + from + thickness, y, field.Plot.X + from + band, y, Ink.Quiet, 0.75);
+            _figure.Line($"link-{at}", MarkRole.Link, field.Plot.X + from + thickness, y, field.Plot.X + from + band, y, Ink.Quiet, 0.75);
         }
         if (labelled)
         {
@@ -103,7 +103,7 @@ internal sealed class BridgeLayout
         double gap = 6 * _figure.Unit, y = field.At(Math.Max(step.From.ToDouble(), step.To.ToDouble())) - gap;
         foreach ((int line, LabelLine label) in Lines(step).Reverse().Index())
         {
-            TextMark mark = _figure.Text($"label-{KeyOf(step)}-{line}", step.IsWhole ? "total" : "label", field.Plot.X + middle, y - line * label.Font.LineHeight, "middle", label.Text, label.Font, Ink.Text);
+            TextMark mark = _figure.Text($"label-{KeyOf(step)}-{line}", step.IsWhole ? MarkRole.Total : MarkRole.Label, field.Plot.X + middle, y - line * label.Font.LineHeight, "middle", label.Text, label.Font, Ink.Text);
             if (mark.Width <= band)
             {
                 _figure.PutWhereFree([step.Row >= 0 ? mark with { Row = step.Row, Part = KeyOf(step) } : mark], 0);

@@ -62,7 +62,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         for (int side = 0; side < 2; side++)
         {
             double x = side == 0 ? middle - gutter / 2 : middle + gutter / 2;
-            figure.PutWhereFree([figure.Text($"key-text-{side}", "key", x, room.Y + font.CapHeight + 2, side == 0 ? "end" : "start", _division.Parts[side].Label, figure.Strong, LabelFit.Beside(figure, _ink[side], own: true), half + labels) with { Part = _division.Parts[side].Key }], 0);
+            figure.PutWhereFree([figure.Text($"key-text-{side}", MarkRole.Key, x, room.Y + font.CapHeight + 2, side == 0 ? "end" : "start", _division.Parts[side].Label, figure.Strong, LabelFit.Beside(figure, _ink[side], own: true), half + labels) with { Part = _division.Parts[side].Key }], 0);
         }
     }
 
@@ -74,7 +74,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
             return;
         }
         string name = _division.Groups![group].Label;
-        RectMark bar = FigureBuilder.Rect($"bar-{name}\u0001{side}", "bar", box, _ink.Row(group, side));
+        RectMark bar = FigureBuilder.Rect($"bar-{name}\u0001{side}", MarkRole.Bar, box, _ink.Row(group, side));
         figure.Add(bar with { Row = group, Part = _division.Parts[side].Key, Group = name });
         if (keepsLabelsOff)
         {
@@ -95,7 +95,7 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
             return;
         }
         double gap = 6 * figure.Unit, x = side == 0 ? box.X - gap : box.Right + gap;
-        TextMark mark = figure.Text(id, "label", x, box.CentreY + figure.Names.CapHeight / 2, side == 0 ? "end" : "start", label, LabelFit.Beside(figure, ink, own: true));
+        TextMark mark = figure.Text(id, MarkRole.Label, x, box.CentreY + figure.Names.CapHeight / 2, side == 0 ? "end" : "start", label, LabelFit.Beside(figure, ink, own: true));
         figure.PutWhereFree([mark with { Row = group, Part = part }], 0);
     }
 }

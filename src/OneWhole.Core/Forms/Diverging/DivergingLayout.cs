@@ -105,7 +105,7 @@ internal sealed class DivergingLayout
         var scale = new PixelScale(_domains.Least, _domains.Most, plot.X, plot.Right);
         double zero = scale.At(0), thickness = _figure.BarThickness(band, text ? 0.62 : 0.74);
         names.Draw(plot, plot.Bottom);
-        _figure.Line("baseline", "baseline", zero, plot.Y, zero, plot.Bottom, Ink.Quiet, text ? 1.2 * unit : 0.75);
+        _figure.Line("baseline", MarkRole.BaseLine, zero, plot.Y, zero, plot.Bottom, Ink.Quiet, text ? 1.2 * unit : 0.75);
         for (int row = 0; row < _workings.RowCount; row++)
         {
             if (_workings["base"].Number(row) is not { } from || _workings["top"].Number(row) is not { } to || from == to)
@@ -116,7 +116,7 @@ internal sealed class DivergingLayout
             string name = _division.Groups?[group].Label ?? "", key = _division.Parts[part].Key;
             double a = scale.At(Math.Min(from, to)), b = scale.At(Math.Max(from, to)), y = plot.Y + (group + 0.5) * band;
             Box box = FigureBuilder.Round(new Box(a, y - thickness / 2, b - a, thickness));
-            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink.Row(row)) with
+            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with
             {
                 Row = row,
                 Part = key,
@@ -134,11 +134,11 @@ internal sealed class DivergingLayout
         {
             return;
         }
-        _figure.PutWhereFree([_figure.Text("net-head", "axis", room.Right, room.Y + font.CapHeight, "end", "net", font, Ink.Quiet)], 0);
+        _figure.PutWhereFree([_figure.Text("net-head", MarkRole.Axis, room.Right, room.Y + font.CapHeight, "end", "net", font, Ink.Quiet)], 0);
         for (int group = 0; group < rows; group++)
         {
             string colour = _computed.Groups[group].Net?.Sign switch { < 0 => Ink.Cut, > 0 => Ink.ClassA, _ => Ink.Quiet };
-            _figure.PutWhereFree([_figure.Text($"net-{group}", "total", room.Right, plot.Y + (group + 0.5) * band + font.CapHeight / 2, "end", nets[group], _figure.Strong, colour) with { Group = _division.Groups?[group].Label }], 0);
+            _figure.PutWhereFree([_figure.Text($"net-{group}", MarkRole.Total, room.Right, plot.Y + (group + 0.5) * band + font.CapHeight / 2, "end", nets[group], _figure.Strong, colour) with { Group = _division.Groups?[group].Label }], 0);
         }
     }
 

@@ -46,7 +46,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
             if (head > 0)
             {
                 string label = _division.Groups![funnel].Label;
-                figure.PutWhereFree([figure.Text($"name-group {label}", "name", x + width / 2, room.Y + font.CapHeight + 2, "middle", _texts.NameOf(funnel), figure.Strong, Ink.Text, lane) with { Group = label }], 0);
+                figure.PutWhereFree([figure.Text($"name-group {label}", MarkRole.Name, x + width / 2, room.Y + font.CapHeight + 2, "middle", _texts.NameOf(funnel), figure.Strong, Ink.Text, lane) with { Group = label }], 0);
             }
             for (int stage = 0; stage < stages; stage++)
             {
@@ -67,7 +67,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         Font font = figure.Small;
         int row = funnel * _division.PartCount + stage;
         string name = _division.Groups?[funnel].Label ?? "", key = _division.Parts[stage].Key;
-        figure.Add(FigureBuilder.Rect($"spacer-{name}\u0001{key}", "spacer", new Box(x, y - thickness / 2, width, thickness), Ink.Behind));
+        figure.Add(FigureBuilder.Rect($"spacer-{name}\u0001{key}", MarkRole.Spacer, new Box(x, y - thickness / 2, width, thickness), Ink.Behind));
         if (!_division.Has(row))
         {
             return;
@@ -78,7 +78,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         string fill = (grows ? _grown : _ink).Row(row);
         if (length > 0)
         {
-            figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, fill) with { Row = row, Part = key, Group = name });
+            figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, fill) with { Row = row, Part = key, Group = name });
         }
         if (!labelled)
         {
@@ -89,18 +89,18 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         if (!inside && figure.Finish.LabelPlace != LabelPlace.Inside)
         {
             // A small stage prints its amount on the spacer.
-            figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", "label", box.Right + 5 * figure.Unit, y + font.CapHeight / 2, "start", amount, LabelFit.Beside(figure, fill)) with { Row = row, Part = key }], 0);
+            figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", MarkRole.Label, box.Right + 5 * figure.Unit, y + font.CapHeight / 2, "start", amount, LabelFit.Beside(figure, fill)) with { Row = row, Part = key }], 0);
         }
         string rate = Rate(row);
         if (rate.Length > 0 && rates > 0)
         {
-            figure.PutWhereFree([figure.Text($"rate-{name}\u0001{key}", "total", x + width + rates, y + font.CapHeight / 2, "end", rate, figure.Strong, Ink.Text) with { Row = row, Part = key }], 0);
+            figure.PutWhereFree([figure.Text($"rate-{name}\u0001{key}", MarkRole.Total, x + width + rates, y + font.CapHeight / 2, "end", rate, figure.Strong, Ink.Text) with { Row = row, Part = key }], 0);
         }
         if (between && stage > 0 && workings["stepRate"].Exact(row) is { } step)
         {
             string text = $"{NumberText.Percent(step, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros)} of {_division.Parts[stage - 1].Label}";
             double middle = y - thickness / 2 - (band - thickness) / 2 + font.CapHeight / 2;
-            figure.PutWhereFree([figure.Text($"step-{name}\u0001{key}", "label", x + width / 2, middle, "middle", text, font, IsWorst(row) ? Ink.Cut : Ink.Quiet, width) with { Row = row, Part = key }], 0);
+            figure.PutWhereFree([figure.Text($"step-{name}\u0001{key}", MarkRole.Label, x + width / 2, middle, "middle", text, font, IsWorst(row) ? Ink.Cut : Ink.Quiet, width) with { Row = row, Part = key }], 0);
         }
     }
 

@@ -41,9 +41,9 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
             var scale = new PixelScale(0, endOf(part), x, x + Math.Max(2, lane - widest));
             if (text)
             {
-                figure.PutWhereFree([figure.Text($"key-text-{_division.Parts[part].Key}", "key", x, room.Y + font.CapHeight + 2, "start", _division.Parts[part].Label, figure.Strong, Ink.Text, lane) with { Part = _division.Parts[part].Key }], 0);
+                figure.PutWhereFree([figure.Text($"key-text-{_division.Parts[part].Key}", MarkRole.Key, x, room.Y + font.CapHeight + 2, "start", _division.Parts[part].Label, figure.Strong, Ink.Text, lane) with { Part = _division.Parts[part].Key }], 0);
             }
-            figure.Line($"lane-{part}", "baseline", x, top, x, top + band * rows, Ink.Quiet, text ? 1 : 0.6);
+            figure.Line($"lane-{part}", MarkRole.BaseLine, x, top, x, top + band * rows, Ink.Quiet, text ? 1 : 0.6);
             Box Bar(int group)
             {
                 double to = scale.At(_division.Value(_division.Amount(group * lanes + part)).ToDouble());
@@ -72,7 +72,7 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
             return;
         }
         string key = _division.Parts[part].Key, name = _division.Groups![group].Label;
-        figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
+        figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
         if (keepsLabelsOff)
         {
             figure.Obstacles.Add(box);
@@ -97,7 +97,7 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
             return;
         }
         double baseline = box.CentreY + figure.Small.CapHeight / 2;
-        TextMark label = figure.Text(id, "label", box.Right + 5 * figure.Unit, baseline, "start", Label(row), LabelFit.Beside(figure, ink));
+        TextMark label = figure.Text(id, MarkRole.Label, box.Right + 5 * figure.Unit, baseline, "start", Label(row), LabelFit.Beside(figure, ink));
         figure.PutWhereFree([label with { Row = row, Part = key }], 0);
     }
 

@@ -96,7 +96,7 @@ internal sealed class MekkoLayout
         {
             DrawOthers(plot, scale);
         }
-        _figure.Line("baseline", "baseline", plot.X, scale.At(0), plot.Right, scale.At(0), Ink.Quiet, text ? 1 : 0.75);
+        _figure.Line("baseline", MarkRole.BaseLine, plot.X, scale.At(0), plot.Right, scale.At(0), Ink.Quiet, text ? 1 : 0.75);
         if (!text)
         {
             return;
@@ -115,10 +115,10 @@ internal sealed class MekkoLayout
         foreach (Axes.Tick tick in Axes.Shares(0, 1, plot.Width, font.Size * 2.2))
         {
             double x = scale.At(tick.Value);
-            _figure.Line($"width-mark-{tick.Value:R}", "tick", x, plot.Y - 5 * _figure.Unit, x, plot.Y - 1, Ink.Quiet);
+            _figure.Line($"width-mark-{tick.Value:R}", MarkRole.Tick, x, plot.Y - 5 * _figure.Unit, x, plot.Y - 1, Ink.Quiet);
             double half = _figure.TextWidth(tick.Text, font) / 2;
             double middle = Math.Clamp(x, plot.X + half, plot.Right - half);
-            _figure.PutWhereFree([_figure.Text($"width-tick-{tick.Value:R}", "axis", middle, plot.Y - 8 * _figure.Unit, "middle", tick.Text, font, Ink.Quiet)], 3);
+            _figure.PutWhereFree([_figure.Text($"width-tick-{tick.Value:R}", MarkRole.Axis, middle, plot.Y - 8 * _figure.Unit, "middle", tick.Text, font, Ink.Quiet)], 3);
         }
     }
 
@@ -161,7 +161,7 @@ internal sealed class MekkoLayout
     }
 
     /// <summary>A piece with a gap of paper around it, where it is large enough for one.</summary>
-    private RectMark Bar(string id, Box box, string fill) => FigureBuilder.Rect(id, "bar", box, fill) with
+    private RectMark Bar(string id, Box box, string fill) => FigureBuilder.Rect(id, MarkRole.Bar, box, fill) with
     {
         Stroke = box.Width > 3 && box.Height > 3 ? Ink.Paper : null,
         StrokeWidth = Math.Max(1, _figure.Unit),
@@ -266,12 +266,12 @@ internal sealed class MekkoLayout
             }
             else if (room >= font.LineHeight - 3)
             {
-                TextMark turned = _figure.Text($"name-{id}", "name", middle + font.CapHeight / 2, start, "end", TurnedName(group), font, Ink.Text, below - 10 * unit);
+                TextMark turned = _figure.Text($"name-{id}", MarkRole.Name, middle + font.CapHeight / 2, start, "end", TurnedName(group), font, Ink.Text, below - 10 * unit);
                 _figure.PutWhereFree([turned with { Turn = -90, Group = name }], 0);
             }
 
             TextMark Line(string mark, int line, string text, string ink) =>
-                _figure.Text(mark, "name", middle, start + font.CapHeight + line * font.LineHeight, "middle", text, font, ink) with { Group = name };
+                _figure.Text(mark, MarkRole.Name, middle, start + font.CapHeight + line * font.LineHeight, "middle", text, font, ink) with { Group = name };
         }
     }
 }

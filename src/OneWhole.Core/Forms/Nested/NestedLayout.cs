@@ -76,7 +76,7 @@ internal sealed class NestedLayout
             DrawGroup(field, group, band, text, totals[group]);
         }
         (double ax, double ay, double bx, double by) = field.LineAt(0);
-        _figure.Line("baseline", "baseline", ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
+        _figure.Line("baseline", MarkRole.BaseLine, ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
     }
 
     private void DrawGroup(BarField field, int group, double band, bool text, string total)
@@ -85,7 +85,7 @@ internal sealed class NestedLayout
         double broad = _figure.BarThickness(band, 0.84), from = group * band + (band - broad) / 2;
         double whole = _division.Value(_division.GroupTotal(group)).ToDouble();
         Box behind = field.Bar(from, broad, 0, whole);
-        _figure.Add(FigureBuilder.Rect($"group-{name}", "group", behind, Ink.Behind) with { Group = name });
+        _figure.Add(FigureBuilder.Rect($"group-{name}", MarkRole.Group, behind, Ink.Behind) with { Group = name });
         // Bars of all groups stand in the same places, also those that a group does not have.
         double inner = broad * 0.86, thickness = inner / Math.Max(1, _parts.Length);
         Font font = _figure.Small;
@@ -107,7 +107,7 @@ internal sealed class NestedLayout
             }
             string key = _division.Parts[_parts[i]].Key;
             Box box = field.Bar(from + (broad - inner) / 2 + i * thickness, Math.Max(0.5, thickness - Math.Min(1.5 * _figure.Unit, thickness * 0.16)), 0, value);
-            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
+            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
             if (text)
             {
                 DrawLabel(box, row, key, name, _ink.Row(row), value < 0);
@@ -137,8 +137,8 @@ internal sealed class NestedLayout
             if (font.CapHeight <= box.Height)
             {
                 double y = box.CentreY + font.CapHeight / 2;
-                TextMark mark = down ? _figure.Text(id, "label", box.X - gap, y, "end", text, font, LabelFit.Beside(_figure, fill)) : _figure.Text(id, "label", box.Right + gap, y, "start", text, font, LabelFit.Beside(_figure, fill));
-                TextMark inside = _figure.Text(id, "label", box.Right - gap, y, "end", text, font, LabelFit.On(_figure, fill));
+                TextMark mark = down ? _figure.Text(id, MarkRole.Label, box.X - gap, y, "end", text, font, LabelFit.Beside(_figure, fill)) : _figure.Text(id, MarkRole.Label, box.Right + gap, y, "start", text, font, LabelFit.Beside(_figure, fill));
+                TextMark inside = _figure.Text(id, MarkRole.Label, box.Right - gap, y, "end", text, font, LabelFit.On(_figure, fill));
                 // In a bar that is hardly as high as the print it could not be read.
                 bool fits = font.CapHeight + 3 <= box.Height && inside.Width + 2 * gap <= box.Width && !down;
                 _figure.PutWhereFree(_figure.Finish.LabelPlace != LabelPlace.Outside && fits ? [inside with { Row = row, Part = key }, mark with { Row = row, Part = key }] : _figure.Finish.LabelPlace == LabelPlace.Inside ? [] : [mark with { Row = row, Part = key }], 0);

@@ -19,7 +19,7 @@ internal sealed class ParetoBars(ParetoPlot plot)
         for (int row = 0; row < plot.Bars; row++)
         {
             string key = plot.Division.Parts[row].Key;
-            plot.Figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", plot.BarWithin(row), plot.InkOf(row)) with { Row = row, Part = key });
+            plot.Figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, plot.BarWithin(row), plot.InkOf(row)) with { Row = row, Part = key });
         }
     }
 
@@ -49,7 +49,7 @@ internal sealed class ParetoBars(ParetoPlot plot)
             double end = plot.SlotX(last + 1);
             Step(Math.Max(pixel, plot.SlotX(first)), end);
             run.AddRange([FigureBuilder.Round(end), zero]);
-            plot.Figure.Add(new PathMark($"bars-{ink}-{first}", "bar", [run])
+            plot.Figure.Add(new PathMark($"bars-{ink}-{first}", MarkRole.Bar, [run])
             {
                 Fill = Ink.In(plot.Figure.Finish.Palette, ink),
                 StrokeWidth = 0,
@@ -118,7 +118,7 @@ internal sealed class ParetoBars(ParetoPlot plot)
             double x = plot.SlotX(row + 0.5);
             string beside = LabelFit.Beside(plot.Figure, fill);
             TextMark Place(double y, string anchor, double at, string ink) =>
-                plot.Figure.Text(id, "label", at, y, anchor, text, font, ink) with { Row = row, Part = key };
+                plot.Figure.Text(id, MarkRole.Label, at, y, anchor, text, font, ink) with { Row = row, Part = key };
             var places = new List<TextMark>();
             if (negative)
             {

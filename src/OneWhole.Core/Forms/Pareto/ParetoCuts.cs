@@ -114,12 +114,12 @@ internal sealed class ParetoCuts(ParetoPlot plot)
 
     private void Guide(string id, double ax, double ay, double bx, double by)
     {
-        plot.Figure.Line(id, "cut", ax, ay, bx, by, Ink.Cut, Math.Max(1, 1.2 * plot.Figure.Unit), [.. Dashes.Select(dash => dash * Math.Max(1, plot.Figure.Unit))]);
+        plot.Figure.Line(id, MarkRole.Cut, ax, ay, bx, by, Ink.Cut, Math.Max(1, 1.2 * plot.Figure.Unit), [.. Dashes.Select(dash => dash * Math.Max(1, plot.Figure.Unit))]);
         plot.Figure.Obstacles.AddLine(ax, ay, bx, by);
     }
 
     private void Handle(int index, double x, double y, double width, double height, Edit edit) =>
-        plot.Figure.Add(new RectMark($"cut-{index}-handle", "handle", FigureBuilder.Round(x - width / 2), FigureBuilder.Round(y - height / 2), width, height, Ink.Cut) { Edit = edit });
+        plot.Figure.Add(new RectMark($"cut-{index}-handle", MarkRole.Handle, FigureBuilder.Round(x - width / 2), FigureBuilder.Round(y - height / 2), width, height, Ink.Cut) { Edit = edit });
 
     /// <summary>The cut's words, beside its lines where nothing is in the way: first to the right of the drop, below the level.</summary>
     private void PutCutWords(int index, CutReading reading, CutFinish finish, double x, double y, StudyWords words)
@@ -181,7 +181,7 @@ internal sealed class ParetoCuts(ParetoPlot plot)
             };
             for (int line = 0; line < lines.Count; line++)
             {
-                TextMark mark = plot.Figure.Text(line == 0 ? $"cut-{index}-words" : $"cut-{index}-words-{line}", "cut-words",
+                TextMark mark = plot.Figure.Text(line == 0 ? $"cut-{index}-words" : $"cut-{index}-words-{line}", MarkRole.CutWords,
                     box.X, box.Y + strong.CapHeight + line * small.LineHeight, "start", lines[line].Text, lines[line].Font, Ink.Cut);
                 plot.Figure.Put(line == 0 ? mark with { Edit = edit } : mark);
             }
@@ -202,7 +202,7 @@ internal sealed class ParetoCuts(ParetoPlot plot)
             {
                 return false;
             }
-            plot.Figure.Line($"cut-{index}-lead", "cut", ax, ay, bx, by, Ink.Cut, 0.75 * plot.Figure.Unit);
+            plot.Figure.Line($"cut-{index}-lead", MarkRole.Cut, ax, ay, bx, by, Ink.Cut, 0.75 * plot.Figure.Unit);
             plot.Figure.Obstacles.AddLine(ax, ay, bx, by);
         }
         return true;

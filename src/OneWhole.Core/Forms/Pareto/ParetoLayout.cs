@@ -65,7 +65,7 @@ internal sealed class ParetoLayout
         }
         else
         {
-            _figure.Line("baseline", "baseline", _pareto.Box.X, _pareto.Shares.At(0), _pareto.Box.Right, _pareto.Shares.At(0), Ink.Quiet, 0.75);
+            _figure.Line("baseline", MarkRole.BaseLine, _pareto.Box.X, _pareto.Shares.At(0), _pareto.Box.Right, _pareto.Shares.At(0), Ink.Quiet, 0.75);
         }
         if (_pareto.AlongPosition && !_division.WholeAt(0).IsZero)
         {
@@ -76,7 +76,7 @@ internal sealed class ParetoLayout
         line.Draw(points);
         if (!_figure.IsMiniature)
         {
-            _figure.Line("baseline", "baseline", _pareto.Box.X, _pareto.Shares.At(0), _pareto.Box.Right, _pareto.Shares.At(0), Ink.Quiet);
+            _figure.Line("baseline", MarkRole.BaseLine, _pareto.Box.X, _pareto.Shares.At(0), _pareto.Box.Right, _pareto.Shares.At(0), Ink.Quiet);
             new ParetoCuts(_pareto).Draw();
             line.DrawTexts();
             bars.DrawLabels();
@@ -143,7 +143,7 @@ internal sealed class ParetoLayout
             PixelScale along = new(0, 1, _pareto.Box.X, _pareto.Box.Right);
             Axes.Level(_figure, "position", _pareto.Box, along, Axes.Shares(0, 1, _pareto.Box.Width / 2, _figure.Small.LineHeight), lines: false);
             StudyWords words = StudyWords.Of(_division);
-            _figure.PutWhereFree([_figure.Text("along", "axis", _pareto.Box.CentreX, _pareto.Box.Bottom + 8 * _figure.Unit + _figure.Small.CapHeight + 4 + _figure.Small.LineHeight, "middle",
+            _figure.PutWhereFree([_figure.Text("along", MarkRole.Axis, _pareto.Box.CentreX, _pareto.Box.Bottom + 8 * _figure.Unit + _figure.Small.CapHeight + 4 + _figure.Small.LineHeight, "middle",
                 $"share of the {words.Parts(_pareto.Parts)}, in order", _figure.Small, Ink.Quiet)], 0);
             return;
         }
@@ -157,7 +157,7 @@ internal sealed class ParetoLayout
         if (fitted.Setting == Axes.NameSetting.None)
         {
             StudyWords words = StudyWords.Of(_division);
-            _figure.PutWhereFree([_figure.Text("along", "axis", _pareto.Box.CentreX, _pareto.Box.Bottom + 6 * _figure.Unit + _figure.Small.CapHeight + 2, "middle",
+            _figure.PutWhereFree([_figure.Text("along", MarkRole.Axis, _pareto.Box.CentreX, _pareto.Box.Bottom + 6 * _figure.Unit + _figure.Small.CapHeight + 2, "middle",
                 $"{words.Parts(_pareto.Parts)}, in order", _figure.Small, Ink.Quiet)], 0);
         }
         else

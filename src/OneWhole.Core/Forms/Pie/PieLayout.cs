@@ -58,7 +58,7 @@ internal sealed class PieLayout
         {
             double from = _workings["angleStart"].Number(row)!.Value, angle = _workings["angle"].Number(row)!.Value;
             string key = _division.Parts[row].Key;
-            _figure.Add(new PathMark($"bar-{key}", "bar", [Slice(x, y, hole, radius, from, angle)])
+            _figure.Add(new PathMark($"bar-{key}", MarkRole.Bar, [Slice(x, y, hole, radius, from, angle)])
             {
                 Fill = _ink.Row(row),
                 Stroke = Ink.Paper,
@@ -101,8 +101,8 @@ internal sealed class PieLayout
         }
         if (_figure.TextWidth(amount, large) <= hole * 1.8)
         {
-            _figure.Put(_figure.Text("whole", "total", x, y + large.CapHeight / 2 - small.LineHeight * 0.35, "middle", amount, large, Ink.Text));
-            _figure.PutWhereFree([_figure.Text("whole-words", "total", x, y + large.CapHeight / 2 + small.LineHeight * 0.85, "middle", words, small, Ink.Quiet, hole * 1.7)], 0);
+            _figure.Put(_figure.Text("whole", MarkRole.Total, x, y + large.CapHeight / 2 - small.LineHeight * 0.35, "middle", amount, large, Ink.Text));
+            _figure.PutWhereFree([_figure.Text("whole-words", MarkRole.Total, x, y + large.CapHeight / 2 + small.LineHeight * 0.85, "middle", words, small, Ink.Quiet, hole * 1.7)], 0);
         }
     }
 
@@ -137,12 +137,12 @@ internal sealed class PieLayout
         double line = numbers.Length == 0 ? place + font.CapHeight / 2 : place - font.LineHeight / 2 + font.CapHeight / 2;
         double turn = Middle(row) * Math.PI / 180;
         double fromX = x + Math.Sin(turn) * radius, fromY = y - Math.Cos(turn) * radius, sign = right ? 1 : -1;
-        bool put = _figure.PutWhereFree([_figure.Text($"name-{key}", "name", edge, line, anchor, name, font, Ink.Text, room) with { Row = row, Part = key }], 0);
+        bool put = _figure.PutWhereFree([_figure.Text($"name-{key}", MarkRole.Name, edge, line, anchor, name, font, Ink.Text, room) with { Row = row, Part = key }], 0);
         if (!put)
         {
             return;
         }
-        _figure.Add(new PathMark($"lead-{key}", "leader", [[FigureBuilder.Round(fromX), FigureBuilder.Round(fromY), FigureBuilder.Round(edge - sign * 8 * _figure.Unit), FigureBuilder.Round(place), FigureBuilder.Round(edge - sign * 3 * _figure.Unit), FigureBuilder.Round(place)]])
+        _figure.Add(new PathMark($"lead-{key}", MarkRole.Leader, [[FigureBuilder.Round(fromX), FigureBuilder.Round(fromY), FigureBuilder.Round(edge - sign * 8 * _figure.Unit), FigureBuilder.Round(place), FigureBuilder.Round(edge - sign * 3 * _figure.Unit), FigureBuilder.Round(place)]])
         {
             Stroke = Ink.Quiet,
             StrokeWidth = 0.75 * _figure.Unit,
@@ -156,10 +156,10 @@ internal sealed class PieLayout
         // At the left the numbers end at the edge: the amount stands last, as it does at the right.
         double secondWidth = second is null ? 0 : _figure.TextWidth(second, font) + gap;
         double first = right ? edge : edge - secondWidth;
-        _figure.PutWhereFree([_figure.Text($"share-{key}", "label", first, below, anchor, numbers[0], strong, Ink.Text) with { Row = row, Part = key }], 0);
+        _figure.PutWhereFree([_figure.Text($"share-{key}", MarkRole.Label, first, below, anchor, numbers[0], strong, Ink.Text) with { Row = row, Part = key }], 0);
         if (second is not null)
         {
-            _figure.PutWhereFree([_figure.Text($"amount-{key}", "label", right ? edge + width + gap : edge, below, anchor, second, font, Ink.Quiet) with { Row = row, Part = key }], 0);
+            _figure.PutWhereFree([_figure.Text($"amount-{key}", MarkRole.Label, right ? edge + width + gap : edge, below, anchor, second, font, Ink.Quiet) with { Row = row, Part = key }], 0);
         }
     }
 

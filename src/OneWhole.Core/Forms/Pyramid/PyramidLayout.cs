@@ -77,7 +77,7 @@ internal sealed class PyramidLayout
             if (_figure.HasNames && group % every == 0)
             {
                 string name = _division.Groups![group].Label;
-                _figure.PutWhereFree([_figure.Text($"name-group {name}", "name", middle, y + font.CapHeight / 2, "middle", _texts.NameOf(group), nameFont, Ink.Quiet, gutter - 8 * unit) with { Group = name }], -1);
+                _figure.PutWhereFree([_figure.Text($"name-group {name}", MarkRole.Name, middle, y + font.CapHeight / 2, "middle", _texts.NameOf(group), nameFont, Ink.Quiet, gutter - 8 * unit) with { Group = name }], -1);
             }
             for (int side = 0; side < 2; side++)
             {
@@ -106,10 +106,10 @@ internal sealed class PyramidLayout
                 double x = scale.At(tick.Value);
                 if (tick.Value != 0)
                 {
-                    _figure.Line($"{id}-line-{tick.Value:R}", "gridline", x, area.Y, x, area.Bottom, Ink.Hairline);
+                    _figure.Line($"{id}-line-{tick.Value:R}", MarkRole.GridLine, x, area.Y, x, area.Bottom, Ink.Hairline);
                 }
                 // No minus sign: both sides count from the gutter.
-                _figure.PutWhereFree([_figure.Text($"{id}-tick-{tick.Value:R}", "axis", x, area.Bottom + 6 * _figure.Unit + font.CapHeight + 2, tick.Value == 0 ? anchor : "middle", tick.Text, font, Ink.Quiet)], 3);
+                _figure.PutWhereFree([_figure.Text($"{id}-tick-{tick.Value:R}", MarkRole.Axis, x, area.Bottom + 6 * _figure.Unit + font.CapHeight + 2, tick.Value == 0 ? anchor : "middle", tick.Text, font, Ink.Quiet)], 3);
             }
         }
     }
@@ -124,7 +124,7 @@ internal sealed class PyramidLayout
         double from = scale.At(0), to = scale.At(Math.Abs(value));
         string name = _division.Groups![group].Label, key = _division.Parts[side].Key;
         Box box = FigureBuilder.Round(new Box(Math.Min(from, to), y - thickness / 2, Math.Abs(to - from), thickness));
-        _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
+        _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
         if (!_figure.IsMiniature && HasLabels(_figure.Finish))
         {
             IReadOnlyList<LabelLine> apart = _texts.Lines(row, LabelText.Share), lines = LabelLine.Joined(apart, "  ");
@@ -136,7 +136,7 @@ internal sealed class PyramidLayout
             if (!inside && _figure.Finish.LabelPlace is LabelPlace.Outside or LabelPlace.Apart && lines[0].Font.LineHeight <= thickness + 1)
             {
                 double gap = 4 * _figure.Unit;
-                _figure.PutWhereFree([_figure.Text($"label-{name}\u0001{key}", "label", side == 0 ? box.X - gap : box.Right + gap, y + lines[0].Font.CapHeight / 2, side == 0 ? "end" : "start", lines[0], LabelFit.Beside(_figure, _ink.Row(row))) with { Row = row, Part = key }], 0);
+                _figure.PutWhereFree([_figure.Text($"label-{name}\u0001{key}", MarkRole.Label, side == 0 ? box.X - gap : box.Right + gap, y + lines[0].Font.CapHeight / 2, side == 0 ? "end" : "start", lines[0], LabelFit.Beside(_figure, _ink.Row(row))) with { Row = row, Part = key }], 0);
             }
         }
     }
@@ -160,7 +160,7 @@ internal sealed class PyramidLayout
                 double x = FigureBuilder.Round(scale.At(value));
                 run.AddRange([x, FigureBuilder.Round(bottom - group * band), x, FigureBuilder.Round(bottom - (group + 1) * band)]);
             }
-            _figure.Add(new PathMark($"outline-{side}", "outline", [run]) { Stroke = Ink.Text, StrokeWidth = 1.3 * _figure.Unit });
+            _figure.Add(new PathMark($"outline-{side}", MarkRole.Outline, [run]) { Stroke = Ink.Text, StrokeWidth = 1.3 * _figure.Unit });
         }
     }
 
@@ -174,7 +174,7 @@ internal sealed class PyramidLayout
             string number = _share && !_division.Total.IsZero ? ShareText.Of(_division, total, _division.Total) : _texts.Amount(total);
             string text = $"{TextFit.Shorten(_figure.Measurer, name, font, area.Width / 2 - gutter / 2 - _figure.TextWidth("  " + number, font))}  {number}";
             double x = side == 0 ? middle - gutter / 2 : middle + gutter / 2;
-            _figure.PutWhereFree([_figure.Text($"key-text-{_division.Parts[side].Key}", "key", x, area.Y - 7 * _figure.Unit, side == 0 ? "end" : "start", text, font, Ink.Text) with { Part = _division.Parts[side].Key }], 0);
+            _figure.PutWhereFree([_figure.Text($"key-text-{_division.Parts[side].Key}", MarkRole.Key, x, area.Y - 7 * _figure.Unit, side == 0 ? "end" : "start", text, font, Ink.Text) with { Part = _division.Parts[side].Key }], 0);
         }
     }
 }

@@ -93,7 +93,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             double end = scale.At(_shares.Number(row) ?? 0);
             if (rows.Length <= MostSeparateBars && band >= 1)
             {
-                figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", new Box(Math.Min(zero, end), centre - bar / 2, Math.Abs(end - zero), bar), _ink.Row(row)) with { Row = row, Part = key });
+                figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, new Box(Math.Min(zero, end), centre - bar / 2, Math.Abs(end - zero), bar), _ink.Row(row)) with { Row = row, Part = key });
             }
         }
         if (labelled && names > 0)
@@ -120,7 +120,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             }
         }
         double bottom = plot.Y + band * rows.Length;
-        figure.Line("baseline", "baseline", zero, plot.Y, zero, bottom, Ink.Quiet, figure.IsMiniature ? 0.75 : 1);
+        figure.Line("baseline", MarkRole.BaseLine, zero, plot.Y, zero, bottom, Ink.Quiet, figure.IsMiniature ? 0.75 : 1);
     }
 
     private const int MostMeasured = 200;
@@ -137,7 +137,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         double gap = 4 * figure.Unit;
         (double end, string side) = growth == LabelFit.Growth.Right ? (box.Right + gap, "start") : (box.X - gap, "end");
         LabelLine both = LabelLine.Joined(lines, "  ")[0];
-        figure.PutWhereFree([figure.Text($"label-{key}", "label", end, box.CentreY + both.Font.CapHeight / 2, side, both, LabelFit.Beside(figure, fill)) with { Row = row, Part = key }], 0);
+        figure.PutWhereFree([figure.Text($"label-{key}", MarkRole.Label, end, box.CentreY + both.Font.CapHeight / 2, side, both, LabelFit.Beside(figure, fill)) with { Row = row, Part = key }], 0);
     }
 
     private void SidewaysLabels(int row, double middle, double right, double shares, double amounts)
@@ -146,11 +146,11 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         Font amountFont = figure.Amounts, shareFont = Strong;
         if (shares > 0)
         {
-            figure.PutWhereFree([figure.Text($"share-{key}", "label", right + shares, middle + shareFont.CapHeight / 2, "end", ShareOf(row), shareFont, LabelFit.Beside(figure, _ink.Row(row))) with { Row = row, Part = key }], 0);
+            figure.PutWhereFree([figure.Text($"share-{key}", MarkRole.Label, right + shares, middle + shareFont.CapHeight / 2, "end", ShareOf(row), shareFont, LabelFit.Beside(figure, _ink.Row(row))) with { Row = row, Part = key }], 0);
         }
         if (amounts > 0)
         {
-            figure.PutWhereFree([figure.Text($"amount-{key}", "label", right + shares + amounts, middle + amountFont.CapHeight / 2, "end", AmountText(row), amountFont, Ink.Quiet) with { Row = row, Part = key }], 0);
+            figure.PutWhereFree([figure.Text($"amount-{key}", MarkRole.Label, right + shares + amounts, middle + amountFont.CapHeight / 2, "end", AmountText(row), amountFont, Ink.Quiet) with { Row = row, Part = key }], 0);
         }
     }
 
@@ -195,7 +195,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             int row = rows[i];
             string key = _division.Parts[row].Key;
             double top = scale.At(_shares.Number(row) ?? 0), width = figure.BarThickness(band, 0.72, 90 * unit), x = plot.X + (i + 0.5) * band;
-            figure.Add(FigureBuilder.Rect($"bar-{key}", "bar", new Box(x - width / 2, Math.Min(top, zero), width, Math.Abs(zero - top)), _ink.Row(row)) with { Row = row, Part = key });
+            figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, new Box(x - width / 2, Math.Min(top, zero), width, Math.Abs(zero - top)), _ink.Row(row)) with { Row = row, Part = key });
             Box bar = new(x - width / 2, Math.Min(top, zero), width, Math.Abs(zero - top));
             if (labelled && !(HasShares && HasAmounts && LabelFit.Apart(figure, $"label-{key}", bar, _ink.Row(row),
                 [new(AmountText(row), figure.Amounts), new(ShareOf(row), Strong)], row, key, top > zero ? LabelFit.Growth.Down : LabelFit.Growth.Up)))
@@ -207,7 +207,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         {
             Axes.Under(figure, fitted, labels, [.. rows.Select(row => _division.Parts[row].Key)], plot, plot.Bottom + (negatives && labelled ? above : 0));
         }
-        figure.Line("baseline", "baseline", plot.X, zero, plot.Right, zero, Ink.Quiet, figure.IsMiniature ? 0.75 : 1);
+        figure.Line("baseline", MarkRole.BaseLine, plot.X, zero, plot.Right, zero, Ink.Quiet, figure.IsMiniature ? 0.75 : 1);
     }
 
     private void UprightLabels(int row, string key, double x, double top, double zero, double band)
@@ -220,12 +220,12 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         string amount = AmountText(row), share = ShareOf(row);
         if (HasAmounts && figure.TextWidth(amount, font) < band - 2)
         {
-            figure.PutWhereFree([figure.Text($"amount-{key}", "label", x, y, "middle", amount, font, Ink.Quiet) with { Row = row, Part = key }]);
+            figure.PutWhereFree([figure.Text($"amount-{key}", MarkRole.Label, x, y, "middle", amount, font, Ink.Quiet) with { Row = row, Part = key }]);
             y += step;
         }
         if (HasShares && figure.TextWidth(share, strong) < band - 2)
         {
-            figure.PutWhereFree([figure.Text($"share-{key}", "label", x, y, "middle", share, strong, Ink.Text) with { Row = row, Part = key }]);
+            figure.PutWhereFree([figure.Text($"share-{key}", MarkRole.Label, x, y, "middle", share, strong, Ink.Text) with { Row = row, Part = key }]);
         }
     }
 
@@ -256,6 +256,6 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         Add(pixel, extreme);
         Add(from + length, extreme);
         Add(from + length, zero);
-        figure.Add(new PathMark("bars", "bar", [run]) { Fill = Ink.ClassA, StrokeWidth = 0, Strip = new RowStrip(axis, from, from + length, rows.Length) });
+        figure.Add(new PathMark("bars", MarkRole.Bar, [run]) { Fill = Ink.ClassA, StrokeWidth = 0, Strip = new RowStrip(axis, from, from + length, rows.Length) });
     }
 }

@@ -122,7 +122,7 @@ internal sealed class StackedLayout
             Connect(field, band);
         }
         (double ax, double ay, double bx, double by) = field.LineAt(0);
-        _figure.Line("baseline", "baseline", ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
+        _figure.Line("baseline", MarkRole.BaseLine, ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
         if (!text)
         {
             return;
@@ -159,11 +159,11 @@ internal sealed class StackedLayout
                 string id = $"connect-{group}-{_division.Parts[part].Key}";
                 if (_upright)
                 {
-                    _figure.Line(id, "leader", field.Plot.X + along, a, field.Plot.X + next, b, _ink[part], 0.8 * _figure.Unit);
+                    _figure.Line(id, MarkRole.Leader, field.Plot.X + along, a, field.Plot.X + next, b, _ink[part], 0.8 * _figure.Unit);
                 }
                 else
                 {
-                    _figure.Line(id, "leader", a, field.Plot.Y + along, b, field.Plot.Y + next, _ink[part], 0.8 * _figure.Unit);
+                    _figure.Line(id, MarkRole.Leader, a, field.Plot.Y + along, b, field.Plot.Y + next, _ink[part], 0.8 * _figure.Unit);
                 }
             }
         }
@@ -201,7 +201,7 @@ internal sealed class StackedLayout
             string key = _division.Parts[part].Key, fill = _ink.Row(row), name = _division.Groups?[group].Label ?? "";
             Box box = field.Bar(from + i * step, thickness, low, high);
             double along = _upright ? box.Height : box.Width;
-            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", "bar", box, fill) with
+            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, fill) with
             {
                 Row = row,
                 Part = key,
@@ -248,7 +248,7 @@ internal sealed class StackedLayout
             }
             return;
         }
-        TextMark Mark(double x, double y, string anchor) => _figure.Text(id, "label", x, y, anchor, line, LabelFit.Beside(_figure, fill)) with { Row = row, Part = part };
+        TextMark Mark(double x, double y, string anchor) => _figure.Text(id, MarkRole.Label, x, y, anchor, line, LabelFit.Beside(_figure, fill)) with { Row = row, Part = part };
         double gap = 4 * _figure.Unit;
         if (font.LineHeight <= box.Height + 2)
         {
