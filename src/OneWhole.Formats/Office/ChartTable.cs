@@ -1,5 +1,4 @@
 using OneWhole.Core.Charts;
-using OneWhole.Core.Numbers;
 using OneWhole.Core.Workings;
 using OneWhole.Core.Workings.Rules;
 
@@ -51,7 +50,7 @@ internal sealed class ChartTable
         {
             int row = FirstRow + chart.Categories.Count + 1;
             _sheet.Text(row, 1, "in the middle", new CellStyle { Quiet = true });
-            _sheet.Formula(row, 2, _formats.Joined(middle, null, [.. middle.Numbers.Select(number => _formulas.Of(number.Rule, number.Row) ?? number.Value.ToDouble().ToString("R", System.Globalization.CultureInfo.InvariantCulture))], "\"  \""), middle.Text, new CellStyle { Right = true });
+            _sheet.Formula(row, 2, _formats.Joined(middle, null, Formulas(middle), AmountOf, "\"  \""), middle.Text, new CellStyle { Right = true });
             Middle = new ChartRange($"{_sheet.Reference}!$B${row}", [middle.Text]);
         }
     }
@@ -84,9 +83,8 @@ internal sealed class ChartTable
                 continue;
             }
             string name = cell ?? $"\"{(label.Name ?? "").Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
-            string[] numbers = [.. label.Numbers.Select(number => _formulas.Of(number.Rule, number.Row) ?? "0")];
             // The name begins with a quote mark that nothing sees: what begins like a formula stays text.
-            _sheet.Formula(FirstRow + at, 1, _formats.Joined(label, name, numbers, "CHAR(10)"), label.Text, new CellStyle { Wrap = label.Numbers.Count > 0 });
+            _sheet.Formula(FirstRow + at, 1, _formats.Joined(label, name, Formulas(label), AmountOf, "CHAR(10)"), label.Text, new CellStyle { Wrap = label.Numbers.Count > 0 });
         }
         _sheet.Widths.TryAdd(1, 26);
         return RangeOf(1, [.. _chart.Categories.Select(label => label.Text)]);
@@ -153,19 +151,14 @@ internal sealed class ChartTable
     private void WriteLabel(int row, int column, ChartLabel label, string categoryCell)
     {
         string? name = label.Name is null ? null : label.Name == _chart.Categories[row - FirstRow].Name ? categoryCell : $"\"{label.Name.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
-        string[] formulas = [.. label.Numbers.Select(number => _formulas.Of(number.Rule, number.Row) ?? number.Value.ToDouble().ToString("R", System.Globalization.CultureInfo.InvariantCulture))];
-        if (name is null && label.Numbers is [var only])
-        {
-            var style = new CellStyle(_formats.OfLabel(only.Unit)) { Right = true };
-            // A share that is rounded to nothing and is something says so.
-            bool shown = only.Unit == ColumnUnit.Percent && only.Rule is Rule.Cell;
-            string amount = shown ? _formulas.Of(Rule.Column("value"), only.Row)! : "";
-            string least = label.Text.StartsWith('<') ? label.Text : $"<{NumberText.Rounded(new Fraction(ExactInt.One, ExactInt.PowerOfTen(_workings.Workings.Division.Study.Rounding.Decimals)), _workings.Workings.Division.Study.Rounding.Decimals)} %";
-            string formula = shown ? $"IF(AND({formulas[0]}=0,N({amount})<>0),\"{least}\",{formulas[0]})" : formulas[0];
-            _sheet.Formula(row, column, formula, label.Text.StartsWith('<') ? label.Text : only.Value.ToDouble(), style);
-            return;
-        }
-        string text = label.Numbers.Count == 0 ? name ?? "\"\"" : _formats.Joined(label, name, formulas, "\"  \"");
+        string text = label.Numbers.Count == 0 ? name ?? "\"\"" : _formats.Joined(label, name, Formulas(label), AmountOf, "\"  \"");
         _sheet.Formula(row, column, text, label.Text, new CellStyle { Right = true });
     }
+
+    private string[] Formulas(ChartLabel label) =>
+        [.. label.Numbers.Select(number => _formulas.Of(number.Rule, number.Row) ?? number.Value.ToDouble().ToString("R", System.Globalization.CultureInfo.InvariantCulture))];
+
+    /// <summary>The amount whose share a label prints; null for other numbers.</summary>
+    private string? AmountOf(ChartNumber number) =>
+        number is { Unit: ColumnUnit.Percent, Rule: Rule.Cell } && _workings.Workings.Find("value") is not null ? _formulas.Of(Rule.Column("value"), number.Row) : null;
 }

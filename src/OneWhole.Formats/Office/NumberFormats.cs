@@ -1,4 +1,5 @@
 using OneWhole.Core.Charts;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
@@ -42,14 +43,6 @@ internal sealed class NumberFormats
         return mirrored ? $"{format};{format}" : format;
     }
 
-    /// <summary>Of a cell that a label prints.</summary>
-    public string OfLabel(ColumnUnit unit) => unit switch
-    {
-        ColumnUnit.Amount => Amount(_numbers.TrimsAmounts),
-        ColumnUnit.Share => $"0{Zeros(ShareDecimals)}\" %\"",
-        _ => Finish.TrimZeros ? "General\" %\"" : $"0{Zeros(ShareDecimals)}\" %\"",
-    };
-
     private string Amount(bool trims)
     {
         if (_division.SumsShares)
@@ -68,19 +61,65 @@ internal sealed class NumberFormats
         return $"{before}#,##0{digits}{scale}{(suffix.Length > 0 ? $"\"{suffix}\"" : "")}{after}";
     }
 
-    /// <summary>The formula of a label's text: its name and its numbers, each in the label's own format.</summary>
+    /// <summary>
+    /// The formula of a label's text: its name and its numbers, each as the figure prints it. FIXED writes them, since the patterns of TEXT
+    /// depend on where the reader's program stands.
+    /// </summary>
     /// <param name="label">The label.</param>
     /// <param name="nameCell">The cell that has the name; null where there is none.</param>
     /// <param name="formulas">Of its numbers.</param>
+    /// <param name="amountOf">The formula of the amount whose share a number is; null where a share that is rounded to nothing stays so.</param>
     /// <param name="between">What stands between them.</param>
-    public string Joined(ChartLabel label, string? nameCell, IReadOnlyList<string> formulas, string between)
+    public string Joined(ChartLabel label, string? nameCell, IReadOnlyList<string> formulas, Func<ChartNumber, string?> amountOf, string between)
     {
-        IEnumerable<string> numbers = label.Numbers.Zip(formulas, (number, formula) => number.Unit switch
-        {
-            ColumnUnit.Amount => $"TEXT({formula},\"{OfLabel(number.Unit).Replace("\"", "\"\"", StringComparison.Ordinal)}\")",
-            ColumnUnit.Share => $"TEXT({formula}*100,\"0{Zeros(ShareDecimals)}\")&\" %\"",
-            _ => $"TEXT({formula},\"0{Zeros(ShareDecimals)}\")&\" %\"",
-        });
+        IEnumerable<string> numbers = label.Numbers.Zip(formulas, (number, formula) => Printed(number, formula, amountOf(number)));
         return string.Join($"&{between}&", [.. nameCell is null ? (string[])[] : [nameCell], .. numbers]);
+    }
+
+    /// <summary>The formula of a number's text.</summary>
+    private string Printed(ChartNumber number, string formula, string? amount)
+    {
+        switch (number.Unit)
+        {
+            case ColumnUnit.Amount:
+                return AmountText(formula);
+            case ColumnUnit.Share:
+                return $"{Fixed($"({formula}*100)", ShareDecimals, Finish.TrimZeros)}&\" %\"";
+            case ColumnUnit.Percent:
+                string text = $"{Fixed(formula, ShareDecimals, Finish.TrimZeros)}&\" %\"";
+                // A share that is rounded to nothing and is something says so.
+                string least = $"<{NumberText.Rounded(new Fraction(ExactInt.One, ExactInt.PowerOfTen(ShareDecimals)), ShareDecimals)} %";
+                return amount is null ? text : $"IF(AND({formula}=0,N({amount})<>0),\"{least}\",{text})";
+            default:
+                return Fixed(formula, 3, trims: true);
+        }
+    }
+
+    private string AmountText(string formula)
+    {
+        if (_division.SumsShares)
+        {
+            return $"{Fixed($"({formula}*100)", Finish.AmountDecimals ?? Math.Max(0, _division.Scale - 2), _numbers.TrimsAmounts)}&\" %\"";
+        }
+        (string divisor, string suffix) = Finish.AmountIn switch { AmountIn.Thousands => ("1000", " k"), AmountIn.Millions => ("1000000", " m"), _ => ("", "") };
+        string value = divisor.Length == 0 ? formula : $"({formula}/{divisor})";
+        string unit = Finish.UnitPlace == UnitPlace.Before ? _numbers.Unit : "";
+        string Number(int decimals) => Fixed(value, decimals, _numbers.TrimsAmounts, unit);
+        string number = divisor.Length == 0 || Finish.AmountDecimals is not null ? Number(_numbers.AmountDecimals) : $"IF(ABS({value})>=100,{Number(0)},{Number(1)})";
+        string after = suffix + (Finish.UnitPlace == UnitPlace.After && _numbers.Unit.Length > 0 ? $" {_numbers.Unit}" : "");
+        return after.Length == 0 ? number : $"{number}&{Quoted(after)}";
+    }
+
+    private static string Quoted(string text) => $"\"{text.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
+
+    /// <summary>A number in words as the figure has them: a true minus, the unit after it, zeros at the end taken away where that is wished.</summary>
+    private static string Fixed(string value, int decimals, bool trims, string unit = "")
+    {
+        string size = $"ABS({value})", text = $"FIXED({size},{decimals})";
+        for (int fewer = decimals - 1; trims && fewer >= 0; fewer--)
+        {
+            text = $"IF(ROUND({size},{decimals})=ROUND({size},{fewer}),FIXED({size},{fewer}),{text})";
+        }
+        return $"IF(ROUND({value},{decimals})<0,\"\u2212\",\"\")&{(unit.Length > 0 ? Quoted(unit) + "&" : "")}{text}";
     }
 }

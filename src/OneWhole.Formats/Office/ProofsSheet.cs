@@ -1,3 +1,5 @@
+using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Handing;
@@ -9,8 +11,16 @@ internal static class ProofsSheet
 {
     private const int MostWholes = 100;
 
+    /// <summary>Of so many parts, or groups, the order is proved.</summary>
+    private const int MostOrdered = 60;
+
+    /// <param name="sheet">The sheet of proofs.</param>
+    /// <param name="first">Where these begin.</param>
+    /// <param name="title">What they are of.</param>
+    /// <param name="workings">The workings that they prove.</param>
+    /// <param name="places">Takes the places of the proofs, for the line that sums them up.</param>
     /// <returns>The next free row.</returns>
-    public static int Write(Sheet sheet, int first, string title, WorkingsSheet workings)
+    public static int Write(Sheet sheet, int first, string title, WorkingsSheet workings, ICollection<string> places)
     {
         sheet.Text(first, 1, title, new CellStyle { Large = true });
         sheet.Widths[1] = 14;
@@ -20,6 +30,7 @@ internal static class ProofsSheet
         {
             row++;
             sheet.Formula(row, 1, formula, true, new CellStyle { Bold = true });
+            places.Add($"{sheet.Reference}!{Sheet.Place(row, 1)}");
             sheet.Text(row, 2, words);
         }
         row++;
@@ -54,9 +65,26 @@ internal static class ProofsSheet
         {
             yield return ("the amounts add up to 100 %", $"ABS({name}-{sheet.WholeName}){near}({sheet.WholeName}))");
         }
+        foreach ((string, string) proof in RowProofs(sheet).Concat(OrderProofs(sheet)))
+        {
+            yield return proof;
+        }
+        if (sheet.FoldProof() is { } folded)
+        {
+            yield return folded;
+        }
         if (!has("share") || workings.RowsAreGroups)
         {
             yield break;
+        }
+        if ((sheet.ShownProof() ?? sheet.ReconciledProof()) is { } shown)
+        {
+            yield return shown;
+        }
+        if (division.FixedWhole is not null && sheet.WholePlace is not null && name.Length > 0)
+        {
+            string shares = division.HasGroups ? GroupTotals("share") : Range("share", 0, workings.RowCount - 1);
+            yield return ("the shares add up to what all amounts are of 100 %", $"ABS(SUM({shares})-{name}/{sheet.WholeName})<0.000000001");
         }
         // The shares of each whole: of everything, of each group, or of each part over the groups.
         for (int whole = 0; whole < Math.Min(MostWholes, division.WholeCount); whole++)
@@ -80,5 +108,58 @@ internal static class ProofsSheet
 
         string Cells(string key, int part) => string.Join(',', Enumerable.Range(0, division.GroupCount).Take(250).Select(group => Range(key, group * division.PartCount + part, group * division.PartCount + part)));
         string GroupTotals(string key) => string.Join(',', Enumerable.Range(0, division.GroupCount).Take(250).Select(group => $"{sheet.Sheet.Reference}!{Sheet.Place(sheet.SubtotalRow(group), sheet.ColumnOf(key))}"));
+    }
+
+    /// <summary>Each row that is listed has an amount that is a number, and names its part.</summary>
+    private static IEnumerable<(string Words, string Formula)> RowProofs(WorkingsSheet sheet)
+    {
+        if (!sheet.HasRows)
+        {
+            yield break;
+        }
+        string rows = sheet.RowsReference;
+        // Headings are texts: COUNTA has one more than there are rows.
+        yield return ("every amount in the rows is a number", $"COUNT({rows}!$E:$E)=COUNT({rows}!$D:$D)");
+        yield return ("every row names its part", $"COUNTA({rows}!$F:$F)=COUNT({rows}!$D:$D)+1");
+    }
+
+    /// <summary>Whether parts and groups still stand in the order of their amounts, where they stood so.</summary>
+    private static IEnumerable<(string Words, string Formula)> OrderProofs(WorkingsSheet sheet)
+    {
+        WorkingsResult workings = sheet.Workings;
+        Division division = workings.Division;
+        if (!workings.RowsAreCells || workings.Find("value") is null)
+        {
+            yield break;
+        }
+        Form form = division.Study.Form.Form;
+        string letter = Sheet.Letter(sheet.ColumnOf("value")), place = sheet.Sheet.Reference;
+        string Cell(int row) => $"{place}!{letter}{row}";
+        string Column(int column) => $"{place}!${Sheet.Letter(column)}${sheet.Data.First}:${Sheet.Letter(column)}${sheet.Data.Last}";
+        // The folded part stands last, however large it is.
+        int parts = Math.Min(MostOrdered, division.Parts.TakeWhile(part => part.Kind != EntryKind.Folded).Count());
+        string PartTotal(int part) => division.HasGroups ? $"SUMIFS({Column(sheet.ColumnOf("value"))},{Column(sheet.PartNumberColumn)},{part + 1})" : $"N({Cell(sheet.RowOf(part))})";
+        if (Order(division.Study.Order.Parts ?? form.PartOrderOf(division.Study), "parts", [.. Enumerable.Range(0, parts).Select(division.PartTotal)], PartTotal) is { } partsProof)
+        {
+            yield return partsProof;
+        }
+        if (division.HasGroups && Order(division.Study.Order.Groups ?? form.GroupOrder, "groups",
+            [.. Enumerable.Range(0, Math.Min(MostOrdered, division.GroupCount)).Select(division.GroupTotal)], group => $"N({Cell(sheet.SubtotalRow(group))})") is { } groupsProof)
+        {
+            yield return groupsProof;
+        }
+    }
+
+    private static (string Words, string Formula)? Order(Order order, string what, ExactInt[] totals, Func<int, string> total)
+    {
+        (ExactInt First, ExactInt Second)[] neighbours = [.. totals.Zip(totals.Skip(1))];
+        bool falls = neighbours.All(pair => pair.First >= pair.Second);
+        if (neighbours.Length == 0 || order is not Core.Studies.Order.By { Name: "largest" or "smallest" } || (!falls && !neighbours.All(pair => pair.First <= pair.Second)))
+        {
+            return null;
+        }
+        string[] pairs = [.. Enumerable.Range(0, neighbours.Length).Select(at => $"{total(at)}{(falls ? ">=" : "<=")}{total(at + 1)}")];
+        return ($"the {what} stand {(falls ? "largest" : "smallest")} first; where this is FALSE, the order no longer holds: hand the study over again",
+            $"AND({string.Join(',', pairs.Chunk(100).Select(chunk => $"AND({string.Join(',', chunk)})"))})");
     }
 }

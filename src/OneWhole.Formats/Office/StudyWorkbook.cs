@@ -27,6 +27,7 @@ internal sealed class StudyWorkbook
 
     private readonly HandedStudy _study;
     private readonly List<Sheet> _sheets = [];
+    private readonly List<string> _proofs = [];
     private readonly List<(string, string)> _names = [];
     private readonly Dictionary<Sheet, SheetDrawing> _drawings = [];
 
@@ -57,7 +58,7 @@ internal sealed class StudyWorkbook
             _sheets.Add(sheet.Sheet);
             AddName(sheet.TotalName, sheet.TotalPlace);
             AddName(sheet.WholeName, sheet.WholePlace);
-            proofRow = ProofsSheet.Write(proofs, proofRow, title, sheet);
+            proofRow = ProofsSheet.Write(proofs, proofRow, title, sheet, _proofs);
             if (study.Workings.Column is null)
             {
                 Native(figure, sheet, size);
@@ -106,12 +107,27 @@ internal sealed class StudyWorkbook
         Figure drawn = _study.Draw(size.Width, size.Height);
         sheet.Text(1, 1, _study.Title, Title);
         sheet.Text(2, 1, drawn.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Caption).Select(mark => mark.Full ?? mark.Text).FirstOrDefault() is { } caption && _study.Study.Finish.Caption is not null ? caption : drawn.Description, Quiet);
-        sheet.Text(3, 1, StudySlides.TieOutLine(drawn), Quiet);
+        WriteOutcome(sheet, StudySlides.TieOutLine(drawn));
         if (!_drawings.ContainsKey(sheet))
         {
             (double width, double height) = Fitted(size);
             _drawings[sheet] = new SheetDrawing(null, drawn) { Place = (4, 0, width, height), Title = _study.Title, Description = drawn.Description };
         }
+    }
+
+    /// <summary>The proofs in one line, which changes when one of them no longer holds.</summary>
+    private void WriteOutcome(Sheet sheet, string line)
+    {
+        const int most = 200;
+        if (_proofs.Count == 0)
+        {
+            sheet.Text(3, 1, line, Quiet);
+            return;
+        }
+        string all = string.Join(',', _proofs.Chunk(most).Select(chunk => $"AND({string.Join(',', chunk)})"));
+        string holds = _proofs.Count == 1 ? "its proof holds" : $"all {_proofs.Count} proofs hold";
+        sheet.Formula(3, 1, $"IF(AND({all}),\"{holds}\",\"a proof no longer holds: see the sheet of the tie-out\")", holds, new CellStyle { Bold = true });
+        sheet.Text(4, 1, $"as it was handed over: {line}", Quiet);
     }
 
     /// <summary>In the room above the table, in the figure's own proportions.</summary>

@@ -199,6 +199,63 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         }
     }
 
+    /// <summary>
+    /// Whether the amounts are still those for which shown shares were made to add up: those are values, which no formula gives. Null where
+    /// there are none.
+    /// </summary>
+    public (string Words, string Formula)? ReconciledProof() =>
+        _columns.Any(IsReconciled) ? SameAmounts("the amounts are those for which the shown shares were made to add up") : null;
+
+    /// <summary>
+    /// Whether the same parts would be folded: where the folded ones together are smaller than each other one, for as long as they are;
+    /// else for as long as no amount changes. Null where none is folded.
+    /// </summary>
+    public (string Words, string Formula)? FoldProof()
+    {
+        int folded = _division.Parts.TakeWhile(part => part.Kind != EntryKind.Folded).Count();
+        if (folded == _division.PartCount || folded == 0)
+        {
+            return null;
+        }
+        ExactInt least = Enumerable.Range(0, folded).Select(_division.PartTotal).Min();
+        if (_division.HasGroups || _division.Study.Fold?.Keep is null || _division.PartTotal(folded) > least || Workings.Find("value") is null)
+        {
+            return SameAmounts("the amounts are those by which parts were folded");
+        }
+        string letter = Sheet.Letter(ColumnOf("value")), place = Sheet.Reference;
+        return ("the folded parts together are smaller than each other one, so that the same are folded",
+            $"{place}!{letter}{RowOf(folded)}<=MIN({place}!{letter}{RowOf(0)}:{letter}{RowOf(folded - 1)})");
+    }
+
+    /// <summary>Whether no amount has changed: the sum of squares tells a change of any one.</summary>
+    private (string Words, string Formula)? SameAmounts(string words)
+    {
+        if (Workings.Find("value") is not { } amounts || Workings.RowCount == 0)
+        {
+            return null;
+        }
+        string letter = Sheet.Letter(ColumnOf("value")), cells = $"SUMSQ({Sheet.Reference}!{letter}{Data.First}:{letter}{Data.Last})";
+        IEnumerable<Fraction> all = Enumerable.Range(0, Workings.RowCount).Select(row => amounts.Exact(row) ?? Fraction.Zero)
+            .Concat(HasGroupRows ? Enumerable.Range(0, _division.GroupCount).Select(group => Enumerable.Range(group * _division.PartCount, _division.PartCount).Aggregate(Fraction.Zero, (sum, row) => sum + (amounts.Exact(row) ?? Fraction.Zero))) : []);
+        string now = all.Sum(amount => Math.Pow(amount.ToDouble(), 2)).ToString("R", CultureInfo.InvariantCulture);
+        return ($"{words}; where this is FALSE, hand the study over again",
+            $"ABS({cells}-{now})<=0.000000000001*{now}");
+    }
+
+    /// <summary>Whether each shown share is its share, rounded: one that was typed over is not. Null where shares may be absent, or were made to add up.</summary>
+    public (string Words, string Formula)? ShownProof()
+    {
+        WorkingColumn? shown = Workings.Find("shownShare"), share = Workings.Find("share");
+        if (shown is null || share is null || IsReconciled(shown) || Workings.RowCount == 0
+            || Enumerable.Range(0, Workings.RowCount).Any(row => shown.Exact(row) is null || share.Exact(row) is null))
+        {
+            return null;
+        }
+        string Cells(WorkingColumn column) => $"{Sheet.Reference}!{Sheet.Letter(ColumnOf(column.Key))}{Data.First}:{Sheet.Letter(ColumnOf(column.Key))}{Data.Last}";
+        string unit = Math.Pow(10, -_division.Study.Rounding.Decimals).ToString("R", CultureInfo.InvariantCulture);
+        return HasGroupRows ? null : ("each shown share is its share, rounded", $"SUMPRODUCT(--(ABS({Cells(shown)}-100*{Cells(share)})>{unit}))=0");
+    }
+
     /// <summary>What everything adds up to, and what 100 % is.</summary>
     private void WriteEnd()
     {
@@ -227,6 +284,12 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         if (_division.FixedWhole is null)
         {
             Sheet.Formula(WholeRow, ColumnOf("value"), TotalName, whole, strong with { Format = format });
+        }
+        else if (_division.WholeOf == WholeOf.Unfiltered && _division.Study.Value is not Measure.Distinct)
+        {
+            // What was filtered out is in no row here and does not change; what is counted does.
+            string filtered = (_division.Value(_division.ReadingWhole) - _division.Value(_division.Total)).ToDouble().ToString("R", CultureInfo.InvariantCulture);
+            Sheet.Formula(WholeRow, ColumnOf("value"), $"{TotalName}+{filtered}", whole, strong with { Format = format });
         }
         else
         {
