@@ -275,10 +275,23 @@ public static class CommandLine
             {
                 throw new WrongUse($"--table is {pair}; it must be NAME=FILE, with one of the bundle's tables: {string.Join(", ", bundle.Tables.Select(table => table.Name))}.");
             }
-            // Fresh rows are read as the old ones: columns stay what they were.
-            fresh[old.Name] = ReadTable(pair[(equals + 1)..], ReadSettings.Found with { Columns = old.Read.Columns }, error);
+            if (fresh.ContainsKey(old.Name))
+            {
+                throw new WrongUse($"--table names {old.Name} twice; it must have one file.");
+            }
+            // Fresh rows are read as the old ones, and made fit by the same steps: columns stay what they were.
+            fresh[old.Name] = old.Prepare.Apply(ReadTable(pair[(equals + 1)..], ReadSettings.Found with { Columns = old.Read.Columns }, error));
+            if (fresh[old.Name].RowCount == 0)
+            {
+                throw new StudyException("no-rows", "table", $"the table {old.Name} has no rows in {pair[(equals + 1)..]}: give the file with this month's rows.");
+            }
         }
         HandedBriefing page = BundledBriefing.Of(bundle, fresh, OnlyShares(options));
+        // A page with a hole in it is no page to send.
+        if (page.Blocks.FirstOrDefault(block => block.Problem is not null) is { Problem: { } problem })
+        {
+            throw new StudyException("no-fit", "", problem);
+        }
         var on = new BriefingPaper(PaperOf(options) ?? BriefingPaper.Usual.Paper, Margin(options, BriefingPaper.UsualMargin));
         WriteWhole(path, to => kind.Write(page, on, to, Progress.None));
         return 0;

@@ -47,6 +47,22 @@ public sealed class BundleTests : AppTest
     }
 
     [Fact]
+    public void A_table_comes_with_its_steps_and_units()
+    {
+        TableView table = BringIn("Pier,Winter,Summer\nHallin,10,90\nOskery,20,40\n", "piers.csv");
+        table = Columns.Set(table.Id, table.Revision, "Winter", new ColumnChange { Unit = "pax", Multiplier = "thousand" });
+        table = this.Steps.Set(table.Id, table.Revision, (JsonArray)JsonNode.Parse("""[{"do": "work-out", "how": "add", "of": [{"column": "Winter"}, {"column": "Summer"}], "as": "Year"}]""")!);
+        string study = Studies.Add(table.Id, """{"format": "onewhole.study/1", "parts": {"column": "Pier"}, "value": {"sum": "Year"}, "form": {"kind": "pie"} }""");
+        BundleTaken taken = Bundles.Take(Look(Bundles.OfStudy(study).Bytes()).Id);
+        StudyView came = Studies.Get(taken.Study, 700, 460), left = Studies.Get(study, 700, 460);
+        Assert.Equal(left.Workings!.Rows.Select(row => row.Cells), came.Workings!.Rows.Select(row => row.Cells));
+        TableView brought = TableAnswers.Get(came.TableId), known = TableAnswers.Get(table.Id);
+        Assert.Equal(known.Steps.Select(step => step.Report?.Words), brought.Steps.Select(step => step.Report?.Words));
+        Assert.Equal(known.Columns.Select(column => (column.Name, column.Unit, column.Multiplier)), brought.Columns.Select(column => (column.Name, column.Unit, column.Multiplier)));
+        Assert.Equal(["Pier", "Winter", "Summer"], TableAnswers.Get(came.TableId, 0).Columns.Select(column => column.Name));
+    }
+
+    [Fact]
     public void It_is_a_data_package_whose_checksums_and_schemas_hold()
     {
         using var zip = new ZipArchive(new MemoryStream(Bundles.OfBriefing(Page()).Bytes()));

@@ -5,6 +5,7 @@ using OneWhole.App.Studies;
 using OneWhole.App.Tables;
 using OneWhole.App.Waiting;
 using OneWhole.Core.Briefings;
+using OneWhole.Core.Preparing;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Formats.Bundles;
@@ -56,9 +57,9 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
         {
             if (!names.TryGetValue(tableId, out string? name))
             {
-                Table table = rows.Load(tableId).Table;
+                (Table table, Preparation steps) = rows.WithSteps(tableId);
                 name = names[tableId] = Distinct(table.Name);
-                bundled.Add(BundledTable.Of(name, table));
+                bundled.Add(BundledTable.Of(name, table, steps));
             }
             return name;
         }
@@ -104,6 +105,10 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
                 using FileStream stream = table.ToFile();
                 string name = tables.FreeName(table.Title, [.. coming.Values.Select(other => other.Document.Name)]);
                 ReadTable read = imports.ReadIn(stream, $"{table.Name}.csv", name, table.Read, null, cancel);
+                if (table.Prepare.Steps.Length > 0)
+                {
+                    read = read with { Document = TableSteps.Prepared(read.Table, read.Document, table.Prepare) };
+                }
                 (change, string tableId) = read.AddTo(change);
                 coming[table.Name] = (tableId, read.Document);
             }

@@ -67,6 +67,8 @@ public sealed class TableImport(TableDocuments documents, TableRows rows, CellSt
                 Titles = result.Titles,
                 Below = result.Below,
                 Reading = (JsonObject)ReadSettings.Shape.Write(result.Used)!,
+                EarlierLabels = table.Columns.Any(column => column.Info.EarlierLabels is not null)
+                    ? table.Columns.Where(column => column.Info.EarlierLabels is not null).ToDictionary(column => column.Info.Id, column => column.Info.EarlierLabels!) : null,
             };
             return new ReadTable(TableSteps.Begun(table, document), table, import);
         }

@@ -49,6 +49,13 @@ public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryB
         Reports = [],
     }))));
 
+    /// <summary>The table as it was read, with what is known of its columns now, and the steps that make it fit.</summary>
+    internal (Table Table, Preparation Steps) WithSteps(string id)
+    {
+        TableDocument document = documents.Document(id);
+        return (WithEarlierLabels(AsRead(document), document, null), document.Steps is null ? Preparation.None : StepsIn(document));
+    }
+
     /// <summary>The table as it was read, before its steps. A column's cells never change, what is known of them may.</summary>
     internal Table AsRead(TableDocument document) => new(document.Name, [.. document.Columns.Select(Column)]);
 

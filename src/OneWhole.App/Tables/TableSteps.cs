@@ -69,7 +69,7 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
     /// <summary>A table's document with steps, and with what they make of its rows.</summary>
     internal static TableDocument Prepared(TableRows rows, TableDocument document, Preparation preparation) => Prepared(rows.AsRead(document), document, preparation);
 
-    private static TableDocument Prepared(Table read, TableDocument document, Preparation preparation)
+    internal static TableDocument Prepared(Table read, TableDocument document, Preparation preparation)
     {
         if (preparation.Steps.Length == 0)
         {

@@ -3,6 +3,7 @@ using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using OneWhole.Core.Briefings;
+using OneWhole.Core.Preparing;
 using OneWhole.Core.Studies;
 using OneWhole.Formats.Handing;
 using OneWhole.Formats.Reading;
@@ -52,6 +53,10 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
                 resource["schema"] = schema.DeepClone();
             }
             resource["read"] = ReadSettings.Shape.Write(table.Read);
+            if (table.Prepare.Steps.Length > 0)
+            {
+                resource["prepare"] = table.Prepare.Write();
+            }
         }
         foreach (BundledStudy study in Studies)
         {
@@ -185,7 +190,10 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
             {
                 // Read through once, for its size and checksum; the rows stay in the file.
                 Check(path, hash, Unpack(entry, Stream.Null, MostBytes, ref room));
-                tables.Add(new BundledTable(name, Text(resource, "title") ?? name, resource["read"] is { } read ? ReadSettings.Read(read.ToJsonString()) : ReadSettings.Found, (to, _) => CopyOut(entry, to)));
+                tables.Add(new BundledTable(name, Text(resource, "title") ?? name, resource["read"] is { } read ? ReadSettings.Read(read.ToJsonString()) : ReadSettings.Found, (to, _) => CopyOut(entry, to))
+                {
+                    Prepare = resource["prepare"] is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None,
+                });
                 continue;
             }
             using var unpacked = new MemoryStream();

@@ -42,6 +42,6 @@ public static class BundledBriefing
     private static Table Read(BundledTable table)
     {
         using FileStream rows = table.ToFile();
-        return TableFile.Read(rows, $"{table.Name}.csv", table.Read).Table;
+        return table.Prepare.Apply(TableFile.Read(rows, $"{table.Name}.csv", table.Read).Table);
     }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
+using OneWhole.Core.Preparing;
 using OneWhole.Core.Tables;
 using OneWhole.Formats.Handing;
 using OneWhole.Formats.Reading;
@@ -19,8 +20,16 @@ public sealed record BundledTable(string Name, string Title, ReadSettings Read, 
     /// <summary>The columns as others read them; null where they are not known.</summary>
     public JsonObject? Schema { get; init; }
 
-    /// <summary>A table as it is.</summary>
-    public static BundledTable Of(string name, Table table) => new(name, table.Name, SettingsOf(table), (to, progress) => TableCsv.Write(table, to, progress)) { RowCount = table.RowCount, Schema = TableSchema.Of(table) };
+    /// <summary>The steps that make the table of its rows: fresh rows are as raw as these, and are made fit by the same.</summary>
+    public Preparation Prepare { get; init; } = Preparation.None;
+
+    /// <summary>A table as it was read, and the steps that make it fit.</summary>
+    public static BundledTable Of(string name, Table table, Preparation? prepare = null) => new(name, table.Name, SettingsOf(table), (to, progress) => TableCsv.Write(table, to, progress))
+    {
+        RowCount = table.RowCount,
+        Schema = TableSchema.Of(table),
+        Prepare = prepare ?? Preparation.None,
+    };
 
     /// <summary>A table that was read before, as text.</summary>
     public static BundledTable Of(string name, byte[] csv, ReadSettings read) => new(name, name, read, (to, _) => to.Write(csv));
@@ -38,6 +47,12 @@ public sealed record BundledTable(string Name, string Title, ReadSettings Read, 
             Type = column.Info.Type,
             DecimalMark = column.Info.Type == ColumnType.Quantity ? column.Info.Numbers.DecimalMark.ToString() : null,
             Dates = column.Info.Type == ColumnType.Date ? column.Info.Dates : null,
+            Unit = column.Info.Unit,
+            Multiplier = column.Info.Multiplier.Length > 0 ? column.Info.Multiplier : null,
+            One = column.Info.One,
+            Many = column.Info.Many,
+            Total = column.Info.Total,
+            Met = [.. column.Info.EarlierLabels ?? []],
         }, StringComparer.Ordinal),
     };
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Tables;
@@ -75,11 +76,48 @@ public sealed record ColumnSettings
 
     public DateOrder? Dates { get; init; }
 
+    /// <summary>What one unit is ("min", "€"); null for what the file says.</summary>
+    public string? Unit { get; init; }
+
+    /// <summary>In what the numbers are counted ("thousand").</summary>
+    public string? Multiplier { get; init; }
+
+    /// <summary>What one label stands for, and several.</summary>
+    public string? One { get; init; }
+
+    /// <inheritdoc cref="One"/>
+    public string? Many { get; init; }
+
+    /// <summary>What a row of totals said that the column adds up to.</summary>
+    public ExactDecimal? Total { get; init; }
+
+    /// <summary>The labels that the column has had, in the order in which they were met: colours go by it.</summary>
+    public ImmutableArray<string> Met { get; init; } = [];
+
+    /// <summary>The column with what was settled of it besides its type.</summary>
+    internal Column Settled(Column column) => column.With(column.Info with
+    {
+        Unit = Unit ?? column.Info.Unit,
+        Multiplier = Multiplier ?? column.Info.Multiplier,
+        One = One ?? column.Info.One,
+        Many = Many ?? column.Info.Many,
+        Total = Total ?? column.Info.Total,
+        EarlierLabels = Met.Length > 0 ? Met : column.Info.EarlierLabels,
+    });
+
     internal static ObjectShape<ColumnSettings> Shape { get; } = new ObjectShape<ColumnSettings>("a column's settings", () => new ColumnSettings())
         .May("type", TableShapes.ColumnTypes,
             settings => settings.Type, (settings, value) => settings with { Type = value }, "what the column is taken for")
         .MayHave("decimalMark", new TextShape("a decimal mark", 1), settings => settings.DecimalMark, (settings, value) => settings with { DecimalMark = value }, "a point or a comma")
-        .May("dates", TableShapes.DateOrders, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month");
+        .May("dates", TableShapes.DateOrders, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month")
+        .MayHave("unit", new TextShape("a unit", 40), settings => settings.Unit, (settings, value) => settings with { Unit = value }, "what one unit of the numbers is")
+        .MayHave("multiplier", new TextShape("a multiplier", 40), settings => settings.Multiplier, (settings, value) => settings with { Multiplier = value },
+            "in what the numbers are counted, in words")
+        .MayHave("one", new TextShape("a noun", 200), settings => settings.One, (settings, value) => settings with { One = value }, "what one label stands for")
+        .MayHave("many", new TextShape("a noun", 200), settings => settings.Many, (settings, value) => settings with { Many = value }, "what several labels stand for")
+        .May("total", new NumberShape(), settings => settings.Total, (settings, value) => settings with { Total = value }, "what a row of totals said that the column adds up to")
+        .Has("met", new ListShape<string>(new TextShape("a label", 32_000)), settings => settings.Met, (settings, value) => settings with { Met = value },
+            "the labels that the column has had, in the order in which they were met");
 }
 
 /// <summary>A file that can't be read: what is wrong, where, and what would be right.</summary>

@@ -352,6 +352,7 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             {
                 columns[i] = columns[i].With(columns[i].Info with { Unit = unit });
             }
+            columns[i] = set?.Settled(columns[i]) ?? columns[i];
             // What a column needed to be found out goes before the next one is settled.
             _builders[i] = null!;
             if (guess.AmbiguousDates && set?.Dates is null && settings.Dates is null && columns[i].Info.Type == ColumnType.Date)
