@@ -120,6 +120,21 @@ public sealed class HandOverTests
     }
 
     [Fact]
+    public void Labels_that_begin_like_formulas_are_made_inert_where_that_is_asked_for()
+    {
+        Table table = TableFile.Read(new MemoryStream(Encoding.UTF8.GetBytes("Cause,Minutes\n=1+1,4\n@here,3\n-x,2\n\"Fog, =thick\",1\n")), "causes.csv", ReadSettings.Found).Table;
+        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "sharebars"}}""");
+        var handed = new HandedStudy("Causes", study, WorkingsSet.Run(table, study));
+        string[] First(string kind) => Encoding.UTF8.GetString(Write(kind, handed)).Split("\r\n")[1..5];
+        Assert.StartsWith("=1+1,4", First("workings.csv")[0], StringComparison.Ordinal);
+        string[] inert = First("inert.csv");
+        Assert.StartsWith("'=1+1,4", inert[0], StringComparison.Ordinal);
+        Assert.StartsWith("'@here,3", inert[1], StringComparison.Ordinal);
+        Assert.StartsWith("'-x,2", inert[2], StringComparison.Ordinal);
+        Assert.StartsWith("\"Fog, =thick\",1", inert[3], StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void Parquet_is_read_by_another_engine_unrounded()
     {
         string path = Path.Combine(Path.GetTempPath(), $"onewhole-{Guid.NewGuid():n}.parquet");
@@ -139,6 +154,10 @@ public sealed class HandOverTests
             Assert.Equal(FormattableString.Invariant($"Winter Fog on the Sound 120 {120 / 180.0}"), rows[0]);
             Assert.Equal(FormattableString.Invariant($"Summer Ærvåg 5.5 {5.5 / 20.5}"), rows[^1]);
             Assert.Equal(4, rows.Count);
+            // Ranks are whole numbers.
+            reader.Close();
+            command.CommandText = $"SELECT typeof(rank), max(rank) FROM '{path}' GROUP BY 1";
+            Assert.Equal("BIGINT", (string)command.ExecuteScalar()!);
         }
         finally
         {

@@ -59,6 +59,23 @@ public sealed class SlidesTests
     }
 
     [Fact]
+    public void A_title_is_a_title_the_speaker_has_statement_and_proofs_and_long_workings_go_on_over_slides()
+    {
+        string rows = string.Join('\n', Enumerable.Range(1, 45).Select(row => $"cause {row},{1000 - row}"));
+        Core.Tables.Table table = Reading.TableFile.Read(new MemoryStream(System.Text.Encoding.UTF8.GetBytes($"Cause,Minutes\n{rows}\n")), "delays.csv", Reading.ReadSettings.Found).Table;
+        Core.Studies.Study study = Core.Studies.StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "title": "Delays", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "sharebars"}}""");
+        using PresentationDocument document = Written(new HandedStudy("Delays", study, Core.Workings.WorkingsSet.Run(table, study)));
+        SlidePart[] slides = [.. document.PresentationPart!.Presentation!.SlideIdList!.Elements<SlideId>().Select(id => (SlidePart)document.PresentationPart.GetPartById(id.RelationshipId!.Value!))];
+        Assert.Equal(4, slides.Length);
+        Assert.All(slides, slide => Assert.Single(slide.Slide!.Descendants<PlaceholderShape>(), place => place.Type?.Value == PlaceholderValues.Title));
+        Assert.Equal([21, 21, 6], slides.Skip(1).Select(slide => slide.Slide!.Descendants<A.TableRow>().Count()));
+        Assert.Contains("cause 45", slides[3].Slide!.InnerText, StringComparison.Ordinal);
+        string notes = slides[0].NotesSlidePart!.NotesSlide!.InnerText;
+        Assert.Contains("100 % is all minutes", notes, StringComparison.Ordinal);
+        Assert.Contains("45 causes add up to the whole", notes, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_slide_has_its_title_caption_and_tie_out_an_alternative_text_and_the_workings_as_a_table()
     {
         using PresentationDocument document = Written(WorkbookTests.Handed(""" "form": {"kind": "stacked"} """));

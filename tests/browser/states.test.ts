@@ -148,6 +148,18 @@ test('picture and workings go to the clipboard', async ({ page, context }) => {
   await expect(page.getByText('The picture is on the clipboard.')).toBeVisible();
   const types = await page.evaluate(async () => (await navigator.clipboard.read()).flatMap((item) => item.types));
   expect(types).toContain('image/png');
+  const clipboard = (type: string) =>
+    page.evaluate(async (kind) => {
+      for (const item of await navigator.clipboard.read()) if (item.types.includes(kind)) return (await item.getType(kind)).text();
+      return '';
+    }, type);
+  await page.getByRole('button', { name: 'As SVG' }).click();
+  await expect(page.getByText('The drawing is on the clipboard, as SVG.')).toBeVisible();
+  expect(await clipboard('text/plain')).toMatch(/<svg[\s\S]*<\/svg>/);
+  await page.getByRole('button', { name: 'Copy the workings' }).click();
+  await expect(page.getByText('The workings are on the clipboard.')).toBeVisible();
+  expect(await clipboard('text/plain')).toMatch(/^part\tvalue\t/);
+  expect(await clipboard('text/html')).toContain('<table');
 });
 
 test('the workings are walked by keyboard, and a cell tells its arithmetic', async ({ page }) => {

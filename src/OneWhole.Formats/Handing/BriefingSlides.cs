@@ -37,9 +37,9 @@ internal sealed class BriefingSlides : BriefingHandOver
             {
                 SlideContent slide = StudySlides.Figure(study);
                 slides.Add(block.Remark.Length == 0 ? slide : slide with { TieOut = $"{slide.TieOut}; {block.Remark}" });
-                if (block.Show != Core.Briefings.BlockShow.Figure && StudySlides.Table(study) is { } table)
+                if (block.Show != Core.Briefings.BlockShow.Figure)
                 {
-                    slides.Add(table);
+                    slides.AddRange(StudySlides.Tables(study));
                 }
             }
         }

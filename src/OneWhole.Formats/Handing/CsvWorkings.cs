@@ -7,7 +7,7 @@ internal sealed class CsvWorkings : HandOver
 
     public override string Name => "Workings, CSV";
 
-    public override string Detail => "unrounded";
+    public override string Detail => "unrounded, labels as they are";
 
     public override string MediaType => "text/csv; charset=utf-8";
 

@@ -37,7 +37,7 @@ public abstract class HandOver
     public static IReadOnlyList<HandOver> Standard { get; } =
     [
         new SvgFigure(), new PngFigure(), new PdfFigure(), new HtmlPage(), new Workbook(), new Slides(),
-        new CsvWorkings(), new JsonWorkings(), new OdsWorkings(), new ParquetWorkings(), new MarkdownWorkings(), new StudyFile(),
+        new CsvWorkings(), new InertCsvWorkings(), new JsonWorkings(), new OdsWorkings(), new ParquetWorkings(), new MarkdownWorkings(), new StudyFile(),
     ];
 
     /// <exception cref="StudyException">There is no such kind; the message lists those there are.</exception>

@@ -26,7 +26,7 @@ internal sealed class ParquetWorkings : HandOver
         DataField[] fields =
         [
             .. set.Column is null ? (DataField[])[] : [new DataField<string>("each")],
-            .. set.Columns.Select(column => column.IsText ? (DataField)new DataField<string>(column.Key) : new DataField<double?>(column.Key)),
+            .. set.Columns.Select(column => (DataField)(column.IsText ? new DataField<string>(column.Key) : column.Unit == ColumnUnit.Count ? new DataField<long?>(column.Key) : new DataField<double?>(column.Key))),
         ];
         await using ParquetWriter writer = await ParquetWriter.CreateAsync(new ParquetSchema(fields), to).ConfigureAwait(false);
         foreach ((Panel Each, int Row)[] rows in set.Values.SelectMany(each => progress.Rows(each.Workings.RowCount).Select(row => (each, row))).Chunk(GroupRows))
@@ -44,6 +44,10 @@ internal sealed class ParquetWorkings : HandOver
                 if (set.Columns[at].IsText)
                 {
                     await group.WriteAsync(fields[first + at], rows.Select(row => Of(row).Text(row.Row)!).ToArray()).ConfigureAwait(false);
+                }
+                else if (set.Columns[at].Unit == ColumnUnit.Count)
+                {
+                    await group.WriteAsync<long>(fields[first + at], rows.Select(row => (long?)Of(row).Number(row.Row)).ToArray().AsMemory()).ConfigureAwait(false);
                 }
                 else
                 {

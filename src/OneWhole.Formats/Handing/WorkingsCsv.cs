@@ -10,8 +10,13 @@ public static class WorkingsCsv
     public static void Write(WorkingsResult workings, TextWriter to) => Write(WorkingsSet.Of(workings), to);
 
     /// <summary>With "each" as the first column where a study is repeated over a column's values.</summary>
-    public static void Write(WorkingsSet set, TextWriter to, Progress? progress = null)
+    /// <param name="set">The workings.</param>
+    /// <param name="to">Takes the text.</param>
+    /// <param name="progress">Is told how far it is.</param>
+    /// <param name="inert">Whether labels that spreadsheets would take for formulas get an apostrophe before them.</param>
+    public static void Write(WorkingsSet set, TextWriter to, Progress? progress = null, bool inert = false)
     {
+        string Label(string text) => Quote(inert && text.Length > 0 && "=+-@".Contains(text[0], StringComparison.Ordinal) ? $"'{text}" : text);
         progress = (progress ?? Progress.None).Expect(set.RowCount);
         IEnumerable<string> keys = set.Columns.Select(column => column.Key);
         to.Write(string.Join(',', set.Column is null ? keys : keys.Prepend("each")));
@@ -20,8 +25,8 @@ public static class WorkingsCsv
         {
             foreach (int at in progress.Rows(each.Workings.RowCount))
             {
-                IEnumerable<string> cells = each.Workings.Columns.Select(column => column.IsText ? Quote(column.Text(at) ?? "") : Number(column.Number(at)));
-                to.Write(string.Join(',', set.Column is null ? cells : cells.Prepend(Quote(each.Value))));
+                IEnumerable<string> cells = each.Workings.Columns.Select(column => column.IsText ? Label(column.Text(at) ?? "") : Number(column.Number(at)));
+                to.Write(string.Join(',', set.Column is null ? cells : cells.Prepend(Label(each.Value))));
                 to.Write("\r\n");
             }
         }
@@ -36,10 +41,10 @@ public static class WorkingsCsv
         return bytes.ToArray();
     }
 
-    public static void Write(WorkingsSet set, Stream to, Progress progress)
+    public static void Write(WorkingsSet set, Stream to, Progress progress, bool inert = false)
     {
         using var writer = new StreamWriter(to, new UTF8Encoding(false), leaveOpen: true);
-        Write(set, writer, progress);
+        Write(set, writer, progress, inert);
     }
 
     /// <summary>The shortest digits that give the same double; an empty text for none.</summary>

@@ -2,7 +2,6 @@ using System.Xml.Linq;
 using DocumentFormat.OpenXml;
 using DocumentFormat.OpenXml.Packaging;
 using OneWhole.Core.Drawing;
-using OneWhole.Core.Numbers;
 using OneWhole.Formats.Handing;
 using OneWhole.Formats.Text;
 
@@ -27,8 +26,14 @@ internal sealed record SlideContent(string Title, string Caption, string TieOut,
     /// <summary>A table in the figure's place.</summary>
     public WorkingsTable? Table { get; init; }
 
+    /// <summary>Of the table, the first row that stands here, and how many do.</summary>
+    public (int First, int Count) Rows { get; init; }
+
     /// <summary>Running text beside the figure.</summary>
     public string? Text { get; init; }
+
+    /// <summary>What the speaker has before them: the statement and the proofs; empty for no notes.</summary>
+    public string Notes { get; init; } = "";
 }
 
 /// <summary>Writes slides (ECMA-376, PresentationML): a title, a figure that can be edited, its caption and tie-out, one slide each.</summary>
@@ -40,6 +45,12 @@ internal sealed class SlideDeck
     private static readonly XNamespace A = "http://schemas.openxmlformats.org/drawingml/2006/main";
     private static readonly XNamespace R = PartRelationships;
     private static readonly XNamespace C = "http://schemas.openxmlformats.org/drawingml/2006/chart";
+
+    private const double Margin = 48;
+    private const double TitleTop = 36;
+
+    /// <summary>Rows of workings on one slide, their headings aside.</summary>
+    public const int RowsOfTable = 20;
 
     private readonly double _width;
     private readonly double _height;
@@ -71,24 +82,50 @@ internal sealed class SlideDeck
             layout.AddPart(master, "master");
             ThemePart theme = master.AddNewPart<ThemePart>("theme");
             Put(theme, DeckTheme.Write());
-            Put(layout, Page("sldLayout", "figure", [], new XAttribute("preserve", "1")));
-            Put(master, Page("sldMaster", null, [], null));
+            _id = 2;
+            Put(layout, Page("sldLayout", "figure", [TitleBox("", 1)], new XAttribute("preserve", "1")));
+            _id = 2;
+            Put(master, Page("sldMaster", null, [TitleBox("", 1)], null));
+            NotesMasterPart? notes = slides.Any(slide => slide.Notes.Length > 0) ? NotesMaster(presentation) : null;
             var list = new XElement(P + "sldIdLst");
             foreach ((int at, SlideContent slide) in slides.Index())
             {
                 SlidePart part = presentation.AddNewPart<SlidePart>($"slide{at + 1}");
                 part.AddPart(layout, "layout");
                 Put(part, Write(part, slide));
+                if (notes is not null && slide.Notes.Length > 0)
+                {
+                    NotesSlidePart told = part.AddNewPart<NotesSlidePart>("notes");
+                    told.AddPart(notes, "master");
+                    told.AddPart(part, "slide");
+                    _id = 2;
+                    Put(told, Page("notes", null, [NotesBox(slide.Notes)], null));
+                }
                 list.Add(new XElement(P + "sldId", new XAttribute("id", 256 + at), new XAttribute(R + "id", $"slide{at + 1}")));
             }
             presentation.AddPart(theme, "theme");
             Put(presentation, new XDocument(new XElement(P + "presentation", Prefixes(),
-                new XElement(P + "sldMasterIdLst", new XElement(P + "sldMasterId", new XAttribute("id", 2147483648), new XAttribute(R + "id", "master"))), list,
+                new XElement(P + "sldMasterIdLst", new XElement(P + "sldMasterId", new XAttribute("id", 2147483648), new XAttribute(R + "id", "master"))),
+                notes is null ? null : new XElement(P + "notesMasterIdLst", new XElement(P + "notesMasterId", new XAttribute(R + "id", "notes"))), list,
                 new XElement(P + "sldSz", new XAttribute("cx", (long)(_width * ShapesXml.Pixel)), new XAttribute("cy", (long)(_height * ShapesXml.Pixel)), _wide ? null : new XAttribute("type", "screen4x3")),
                 new XElement(P + "notesSz", new XAttribute("cx", 6858000), new XAttribute("cy", 9144000)))));
         }
         return bytes.ToArray();
     }
+
+    private NotesMasterPart NotesMaster(PresentationPart presentation)
+    {
+        NotesMasterPart master = presentation.AddNewPart<NotesMasterPart>("notes");
+        Put(master.AddNewPart<ThemePart>("theme"), DeckTheme.Write());
+        _id = 2;
+        Put(master, Page("notesMaster", null, [NotesBox("")], null));
+        return master;
+    }
+
+    private XElement NotesBox(string text) => new(P + "sp",
+        new XElement(P + "nvSpPr", Named("notes"), new XElement(P + "cNvSpPr"), new XElement(P + "nvPr", new XElement(P + "ph", new XAttribute("type", "body"), new XAttribute("idx", 1)))),
+        new XElement(P + "spPr", new XElement(A + "xfrm", Place(72, 456, 576, 432))),
+        new XElement(P + "txBody", new XElement(A + "bodyPr"), new XElement(A + "lstStyle"), text.Split('\n').Select(line => Paragraph(line, 1200, Ink.Text, "l"))));
 
     private static XAttribute[] Prefixes() => [new(XNamespace.Xmlns + "p", P.NamespaceName), new(XNamespace.Xmlns + "a", A.NamespaceName), new(XNamespace.Xmlns + "r", R.NamespaceName)];
 
@@ -106,10 +143,10 @@ internal sealed class SlideDeck
             new XElement(P + "grpSpPr"), shapes);
         var page = new XElement(P + kind, Prefixes(), more, new XElement(P + "cSld", name is null ? null : new XAttribute("name", name),
             kind == "sldMaster" ? new XElement(P + "bg", new XElement(P + "bgPr", new XElement(A + "solidFill", new XElement(A + "srgbClr", new XAttribute("val", "FFFFFF"))), new XElement(A + "effectLst"))) : null, tree));
-        if (kind == "sldMaster")
+        if (kind is "sldMaster" or "notesMaster")
         {
             page.Add(new XElement(P + "clrMap", ((string[])["bg1=lt1", "tx1=dk1", "bg2=lt2", "tx2=dk2", "accent1=accent1", "accent2=accent2", "accent3=accent3", "accent4=accent4", "accent5=accent5", "accent6=accent6", "hlink=hlink", "folHlink=folHlink"]).Select(pair => new XAttribute(pair.Split('=')[0], pair.Split('=')[1]))),
-                new XElement(P + "sldLayoutIdLst", new XElement(P + "sldLayoutId", new XAttribute("id", 2147483649), new XAttribute(R + "id", "layout"))));
+                kind == "notesMaster" ? null : new XElement(P + "sldLayoutIdLst", new XElement(P + "sldLayoutId", new XAttribute("id", 2147483649), new XAttribute(R + "id", "layout"))));
         }
         else
         {
@@ -120,14 +157,14 @@ internal sealed class SlideDeck
 
     private XDocument Write(SlidePart part, SlideContent slide)
     {
-        const double margin = 48;
+        const double margin = Margin, top = TitleTop;
         _id = 2;
-        double inner = _width - 2 * margin, top = 36;
+        double inner = _width - 2 * margin;
         // A long title takes a second line, and what is beneath moves down.
         int lines = TextFit.Wrap(TextMeasurer.Shared, slide.Title, new Font(Typeface.Sans, 37.3, 600), inner * 0.95, 2).Count;
         var shapes = new List<XElement>
         {
-            TextBox("title", slide.Title, margin, top, inner, 46 * lines, 2800, Ink.Text, "l", isTitle: true),
+            TitleBox(slide.Title, lines),
             TextBox("caption", slide.Caption, margin, top + 12 + 46 * lines, inner, 46, 1400, Ink.Quiet, "l"),
             TextBox("tie-out", slide.TieOut, margin, _height - 46, inner, 24, 1100, Ink.Quiet, "r"),
         };
@@ -139,7 +176,7 @@ internal sealed class SlideDeck
         }
         if (slide.Table is { } table)
         {
-            shapes.Add(Table(table, margin, y, inner, height));
+            shapes.Add(Table(table, slide.Rows, margin, y, inner));
         }
         else if (slide.Chart is { } chart)
         {
@@ -177,19 +214,21 @@ internal sealed class SlideDeck
     private static XElement Paragraph(string text, int size, string ink, string align, bool bold = false) => new(A + "p", new XElement(A + "pPr", new XAttribute("algn", align)),
         text.Length == 0 ? null : new XElement(A + "r", new XElement(A + "rPr", new XAttribute("lang", "en-GB"), new XAttribute("sz", size), new XAttribute("b", bold ? 1 : 0), Solid(ink)), new XElement(A + "t", XmlSafe.OneLine(text))));
 
+    /// <summary>The title, as such: outlines and readers of slides find it.</summary>
+    private XElement TitleBox(string text, int lines) => TextBox("title", text, Margin, TitleTop, _width - 2 * Margin, 46 * lines, 2800, Ink.Text, "l", isTitle: true);
+
     private XElement TextBox(string name, string text, double x, double y, double width, double height, int size, string ink, string align, bool isTitle = false) => new(P + "sp",
-        new XElement(P + "nvSpPr", Named(name), new XElement(P + "cNvSpPr", new XAttribute("txBox", 1)), new XElement(P + "nvPr")),
+        new XElement(P + "nvSpPr", Named(name), new XElement(P + "cNvSpPr", isTitle ? null : new XAttribute("txBox", 1)), new XElement(P + "nvPr", isTitle ? new XElement(P + "ph", new XAttribute("type", "title")) : null)),
         new XElement(P + "spPr", new XElement(A + "xfrm", Place(x, y, width, height)), new XElement(A + "prstGeom", new XAttribute("prst", "rect"), new XElement(A + "avLst")), new XElement(A + "noFill")),
         new XElement(P + "txBody", new XElement(A + "bodyPr", new XAttribute("wrap", "square"), new XAttribute("lIns", 0), new XAttribute("tIns", 0), new XAttribute("rIns", 0), new XAttribute("bIns", 0), new XElement(A + "normAutofit")), new XElement(A + "lstStyle"),
             text.Split('\n').Select(line => Paragraph(line, size, ink, align, isTitle))));
 
-    /// <summary>The workings as a table that can be edited; what does not fit is left to the workbook, and said.</summary>
-    private XElement Table(WorkingsTable table, double x, double y, double width, double height)
+    /// <summary>Some rows of the workings as a table that can be edited.</summary>
+    private XElement Table(WorkingsTable table, (int First, int Count) rows, double x, double y, double width)
     {
         const double line = 26;
-        int most = Math.Max(2, (int)(height / line));
-        int columns = table.Heads.Count, more = table.RowCount + 1 - most;
-        IReadOnlyList<IReadOnlyList<string>> shown = [table.Heads, .. table.First(more > 0 ? most - 2 : most), .. more > 0 ? (IReadOnlyList<string>[])[[$"and {NumberText.Count(more + 1)} rows more", .. Enumerable.Repeat("", columns - 1)]] : []];
+        int columns = table.Heads.Count;
+        IReadOnlyList<IReadOnlyList<string>> shown = [table.Heads, .. Enumerable.Range(rows.First, rows.Count).Select(table.Row)];
         double each = width / columns;
         XElement Cell(string text, bool head, bool number) => new(A + "tc",
             new XElement(A + "txBody", new XElement(A + "bodyPr"), new XElement(A + "lstStyle"), Paragraph(text, 1100, head ? Ink.Quiet : Ink.Text, number ? "r" : "l", head)),

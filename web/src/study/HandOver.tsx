@@ -55,6 +55,17 @@ export function HandOver({
       setSaid('The browser does not allow copying a picture here; take the PNG file.');
     }
   };
+  const copySvg = async () => {
+    try {
+      const svg = await (await fetch(handOver(view.id, 'figure.svg', size, { sharesOnly: sharesOnly || undefined }))).text();
+      const kinds: Record<string, Blob> = { 'text/plain': new Blob([svg], { type: 'text/plain' }) };
+      if (ClipboardItem.supports('image/svg+xml')) kinds['image/svg+xml'] = new Blob([svg], { type: 'image/svg+xml' });
+      await navigator.clipboard.write([new ClipboardItem(kinds)]);
+      setSaid('The drawing is on the clipboard, as SVG.');
+    } catch {
+      setSaid('The browser does not allow copying here; take the SVG file.');
+    }
+  };
   const copyWorkings = async () => {
     try {
       const csv = await (await fetch(handOver(view.id, 'workings.csv', size, { sharesOnly: sharesOnly || undefined }))).text();
@@ -93,6 +104,9 @@ export function HandOver({
           <div className="mt-1 flex gap-2 border-t border-hairline px-4 py-2.5">
             <button type="button" className="button" onClick={copyPicture}>
               Copy the picture
+            </button>
+            <button type="button" className="button" onClick={copySvg}>
+              As SVG
             </button>
             <button type="button" className="button" onClick={copyWorkings}>
               Copy the workings
