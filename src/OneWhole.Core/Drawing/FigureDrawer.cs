@@ -57,7 +57,10 @@ public static class FigureDrawer
         }
         if (best.Foot is { } foot && !foot.HasRoomFor(best.Left))
         {
-            best = Lay(best.Figure.Room, foot.With(best.Left));
+            // Rather without its source in full than with fewer labels.
+            (FigureBuilder Figure, Foot? Foot, LeftOut Left) whole = Lay(best.Figure.Room, foot.With(best.Left));
+            best = whole.Left.Weight <= best.Left.Weight ? whole
+                : foot.HasRoomForWords(best.Left) ? best : Lay(best.Figure.Room, best.Left.Words);
         }
         best.Foot?.Draw(best.Left);
         return new Figure(width, height, statement.Title, $"{form.Name}. {statement.Text}", best.Figure.Marks) { LeftOut = best.Left.IsNothing ? null : best.Left };

@@ -19,6 +19,7 @@ internal sealed class Foot
     private readonly string _addsUp;
     private readonly double _addsWidth;
     private readonly string _note;
+    private readonly string _from;
     private readonly string _reserved;
     private double _keyWidth;
 
@@ -42,8 +43,8 @@ internal sealed class Foot
         _addsWidth = figure.TextWidth(_addsUp, font);
         RowCounts rows = division.Rows;
         string counts = rows.Used == rows.Total ? $"{NumberText.Count(rows.Total)} rows" : $"{NumberText.Count(rows.Used)} of {NumberText.Count(rows.Total)} rows";
-        string from = figure.Finish.Source ?? division.Table.Name;
-        string note = from.Length > 0 ? $"{from}, {counts}" : counts;
+        _from = figure.Finish.Source ?? division.Table.Name;
+        string note = _from.Length > 0 ? $"{_from}, {counts}" : counts;
         // Whatever text stands over it, a figure of amounts that were not counted says so.
         note = division.Study.Trials.Length > 0 ? $"a trial; {note}" : note;
         note = LeftUndrawn(division) is { } undrawn ? $"{undrawn}; {note}" : note;
@@ -76,6 +77,9 @@ internal sealed class Foot
     /// <summary>Whether it can be said in full what has no room, beside where the figure is from.</summary>
     public bool HasRoomFor(LeftOut left) => left.IsNothing || Used(With(left)) <= _inner - _keyWidth;
 
+    /// <summary>Whether that alone can be said in full.</summary>
+    public bool HasRoomForWords(LeftOut left) => Used(left.Words) <= _inner - _keyWidth;
+
     /// <summary>The whole line: what has no room, and where the figure is from.</summary>
     public string With(LeftOut left) => left.IsNothing ? _note : $"{left.Words}; {_note}";
 
@@ -85,8 +89,12 @@ internal sealed class Foot
         Font font = _figure.Small;
         double right = _figure.Width - _margin;
         string whole = With(left), note = Fitted(whole, _inner - _keyWidth);
-        // Rather without its source than cut in the middle of what has no room.
-        note = !left.IsNothing && note.Length < left.Words.Length + 4 ? Fitted(left.Words, _inner - _keyWidth) : note;
+        if (!left.IsNothing && note != whole)
+        {
+            // Rather without how many rows there are, or where they are from, than cut in the middle of it.
+            string named = $"{left.Words}; {_from}";
+            note = Used(named) <= _inner - _keyWidth ? named : Fitted(left.Words, _inner - _keyWidth);
+        }
         _figure.Put(_figure.Text("tie-out-source", MarkRole.TieOut, right, _baseline, "end", note, font, left.IsNothing ? Ink.Quiet : Ink.Text) with { Full = note == whole ? null : whole });
         double markRight = right - _figure.TextWidth(note, font) - 2 * _gap;
         _figure.Add(Glyph(_proven, markRight - _tick, _baseline, _tick));
