@@ -24,6 +24,19 @@ test('a handed-over page opens without a network, tells what a bar is, and passe
   const note = page.locator('#note');
   await expect(note).toContainText('Engine');
   await expect(note).toContainText('14.4 %');
+  // One stop for the figure, its bars by arrow keys; what is read is said.
+  await page.mouse.move(2, 2);
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('figure')).toBeFocused();
+  await page.keyboard.press('ArrowRight');
+  await expect(note).toContainText('Fog on the Sound');
+  await page.keyboard.press('End');
+  await expect(note).toContainText('Loading of freigt');
+  await page.keyboard.press('ArrowLeft');
+  await expect(note).toContainText('(blank)');
+  await expect(page.getByRole('status')).toContainText('0.9 %');
+  await page.keyboard.press('Escape');
+  await expect(note).toBeHidden();
   await expect(page.getByRole('table')).toContainText('Fog on the Sound');
   await expect(page.getByRole('list', { name: 'Proofs' })).toContainText('causes add up to the whole');
   expect(faults).toEqual([]);

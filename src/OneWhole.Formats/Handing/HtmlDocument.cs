@@ -28,6 +28,7 @@ internal sealed class HtmlDocument(string title)
         h2 { font: 500 18px/1.3 Newsreader, serif; margin: 24px 0 4px; }
         p { margin: 0 0 12px; color: #5d6a66; }
         figure { margin: 0; background: #fff; border: 1px solid #d9d4c6; }
+        figure:focus-visible { outline: 2px solid #1d6b60; outline-offset: 2px; }
         svg { display: block; width: 100%; height: auto; }
         [data-row] { cursor: default; }
         .lit { stroke: #20302e; stroke-width: 2; }
@@ -45,17 +46,35 @@ internal sealed class HtmlDocument(string title)
 
     private const string Script = """
         const notes = JSON.parse(document.getElementById('notes').textContent), note = document.getElementById('note');
-        document.addEventListener('pointermove', (event) => {
-          const bar = event.target.closest ? event.target.closest('[data-row]') : null;
+        const tell = (bar, x, y) => {
           for (const lit of document.querySelectorAll('.lit')) if (lit !== bar) lit.classList.remove('lit');
           const lines = bar && notes[bar.closest('figure').dataset.figure]?.[bar.dataset.row];
           note.style.display = lines ? 'block' : 'none';
           if (!lines) return;
           bar.classList.add('lit');
           note.replaceChildren(...lines.map((line) => Object.assign(document.createElement('div'), { textContent: line })));
-          note.style.left = Math.min(event.clientX + 14, innerWidth - note.offsetWidth - 8) + 'px';
-          note.style.top = Math.min(event.clientY + 14, innerHeight - note.offsetHeight - 8) + 'px';
-        });
+          note.style.left = Math.max(8, Math.min(x + 14, innerWidth - note.offsetWidth - 8)) + 'px';
+          note.style.top = Math.max(8, Math.min(y + 14, innerHeight - note.offsetHeight - 8)) + 'px';
+        };
+        document.addEventListener('pointermove', (event) => tell(event.target.closest ? event.target.closest('[data-row]') : null, event.clientX, event.clientY));
+        for (const figure of document.querySelectorAll('figure')) {
+          if (!Object.keys(notes[figure.dataset.figure] ?? {}).length) continue;
+          const bars = [...figure.querySelectorAll('[data-row]')].sort((one, other) => one.dataset.row - other.dataset.row);
+          let at = -1;
+          figure.tabIndex = 0;
+          figure.setAttribute('aria-label', 'Figure: arrow keys go from bar to bar');
+          figure.addEventListener('blur', () => tell(null));
+          figure.addEventListener('keydown', (event) => {
+            const steps = { ArrowRight: at + 1, ArrowDown: at + 1, ArrowLeft: at - 1, ArrowUp: at - 1, Home: 0, End: bars.length - 1 };
+            if (event.key === 'Escape') tell(null);
+            if (steps[event.key] === undefined || !bars.length) return;
+            event.preventDefault();
+            at = Math.max(0, Math.min(bars.length - 1, steps[event.key]));
+            bars[at].scrollIntoView({ block: 'nearest' });
+            const box = bars[at].getBoundingClientRect();
+            tell(bars[at], box.right, box.top);
+          });
+        }
         """;
 
     private readonly List<Dictionary<int, IReadOnlyList<string>>> _notes = [];
