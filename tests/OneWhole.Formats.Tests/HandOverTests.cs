@@ -84,6 +84,25 @@ public sealed class HandOverTests
     }
 
     [Fact]
+    public void Names_in_a_pdf_are_whole_however_long_and_columns_without_room_are_named()
+    {
+        const string name = "the connection of the afternoon ferry with the last bus of the day at the pier of island";
+        string csv = "Cause,Minutes\n" + string.Join('\n', Enumerable.Range(1, 200).Select(part => $"{name} n{part},{part}"));
+        using var stream = new MemoryStream(Encoding.UTF8.GetBytes(csv));
+        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}""");
+        var handed = new HandedStudy("Many", study, WorkingsSet.Run(TableFile.Read(stream, "t.csv", ReadSettings.Found).Table, study));
+        using PdfDocument pdf = PdfDocument.Open(HandOver.Find("figure.pdf").ToBytes(handed, new HandingSize(720, 480)));
+        string[] words = [.. pdf.GetPages().Skip(1).SelectMany(page => page.GetWords()).Select(word => word.Text)];
+        Assert.All(Enumerable.Range(1, 200), part => Assert.Contains($"n{part}", words));
+        Assert.Equal(200, words.Count(word => word == "afternoon"));
+        Assert.DoesNotContain(words, word => word.EndsWith('…'));
+        // On a narrow sheet the last columns have no room: they are named.
+        using PdfDocument narrow = PdfDocument.Open(HandOver.Find("figure.pdf").ToBytes(handed, new HandingSize(480, 640)));
+        string all = string.Join(' ', narrow.GetPages().Skip(1).SelectMany(page => page.GetWords()).Select(word => word.Text));
+        Assert.True(all.Contains("class", StringComparison.Ordinal), "the last column is neither printed nor named");
+    }
+
+    [Fact]
     public void A_pdf_of_many_parts_goes_on_over_pages_until_its_last_row()
     {
         string csv = "Cause,Minutes\n" + string.Join('\n', Enumerable.Range(1, 120).Select(part => $"part {part},{part}"));

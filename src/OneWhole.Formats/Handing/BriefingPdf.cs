@@ -144,11 +144,18 @@ internal sealed class BriefingPdf : BriefingHandOver
         var columns = new PrintedColumns(page, table, font, 0, width, MostWorkingsRows);
         double y = font.LineHeight * 1.25;
         columns.Row(page, "head", y, table.Heads, Ink.Quiet);
+        y += (columns.LinesOf(page, table.Heads) - 1) * columns.LineHeight;
         page.Line("rule", MarkRole.Rule, 0, y + 5, width, y + 5, Ink.Text);
         foreach ((int row, IReadOnlyList<string> cells) in table.First(MostWorkingsRows).Index())
         {
             y += font.LineHeight * 1.25;
             columns.Row(page, $"row-{row}", y, cells, Ink.Text);
+            y += (columns.LinesOf(page, cells) - 1) * columns.LineHeight;
+        }
+        if (columns.LeftOut is { } missing)
+        {
+            y += font.LineHeight * 1.25;
+            page.Add(page.Text("missing", MarkRole.Line, 0, y, "start", missing, font, Ink.Quiet, width));
         }
         if (table.RowCount > MostWorkingsRows)
         {

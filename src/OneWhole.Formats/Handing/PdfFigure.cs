@@ -68,13 +68,17 @@ internal sealed class PdfFigure : HandOver
         {
             lines.Add(new Line($"and {Core.Numbers.NumberText.Count(table.RowCount - MostRows)} rows more"));
         }
-        lines.Add(new Line(""));
-        lines.AddRange(each.Workings.TieOut.Select(line => new Line($"{WorkingsJson.StatusWord(line.Status)}:  {line.Text}")));
-        string title = study.Workings.Column is null ? study.Title : $"{study.Title}: {each.Value}";
         double width = Math.Max(size.Width, 480), height = Math.Max(size.Height, 320);
         FigureBuilder measure = FigureBuilder.Page(width, height, TextMeasurer.Shared, study.Study.Finish);
         double margin = Math.Round(24 * measure.Unit);
         var columns = new PrintedColumns(measure, table, measure.Small, margin, measure.Width - margin, MostRows);
+        if (columns.LeftOut is { } missing)
+        {
+            lines.Add(new Line(missing));
+        }
+        lines.Add(new Line(""));
+        lines.AddRange(each.Workings.TieOut.Select(line => new Line($"{WorkingsJson.StatusWord(line.Status)}:  {line.Text}")));
+        string title = study.Workings.Column is null ? study.Title : $"{study.Title}: {each.Value}";
         int done = 0;
         while (done < lines.Count)
         {
@@ -111,12 +115,14 @@ internal sealed class PdfFigure : HandOver
             figure.Add(figure.Text("title", MarkRole.Title, margin, _y, "start", title, figure.Title, Ink.Text, figure.Width - 2 * margin));
             _y += font.LineHeight * 1.6;
             columns.Row(figure, "head", _y, table.Heads, Ink.Quiet);
+            _y += (columns.LinesOf(figure, table.Heads) - 1) * columns.LineHeight;
             figure.Line("head-line", MarkRole.Rule, margin, _y + font.LineHeight * 0.35, figure.Width - margin, _y + font.LineHeight * 0.35, Ink.Text);
             int taken = 0;
             foreach (Line line in lines)
             {
-                double next = _y + font.LineHeight * 1.25;
-                if (next > figure.Height - margin)
+                double next = _y + font.LineHeight * 1.25, more = line.Cells is { } row ? (columns.LinesOf(figure, row) - 1) * columns.LineHeight : 0;
+                // One that no page has room for stands on one all the same.
+                if (next + more > figure.Height - margin && taken > 0)
                 {
                     break;
                 }
@@ -124,6 +130,7 @@ internal sealed class PdfFigure : HandOver
                 if (line.Cells is { } cells)
                 {
                     columns.Row(figure, $"row-{taken}", _y, cells, Ink.Text);
+                    _y += more;
                 }
                 else
                 {
