@@ -1,3 +1,4 @@
+import AxeBuilder from '../../web/node_modules/@axe-core/playwright';
 import { expect, figure, form, ledger, type Page, test } from './playwright';
 import { startServer } from './server';
 
@@ -52,6 +53,7 @@ test('a set of colours of one\'s own is kept by its name, taken in other studies
   await finish(page, 'colours', async () => {
     await page.getByRole('button', { name: 'keep a set of colours' }).click();
     const form = page.getByRole('form', { name: 'A set of colours' });
+    expect((await new AxeBuilder({ page }).include('[aria-label="Finish"]').analyze()).violations.map((found) => found.id)).toEqual([]);
     await form.getByLabel('Name of the set').fill('Our house');
     await form.getByLabel('Value of colour 1').fill('102030');
     await form.getByLabel('Value of colour 2').fill('#a04000');

@@ -1,15 +1,32 @@
 namespace OneWhole.Core.Drawing;
 
-/// <summary>A plot of bars that grow upright or sideways: places along the names, and values across them, to pixels.</summary>
+/// <summary>
+/// A plot of bars that grow upright or sideways: places along the names, and values across them, to pixels. A form has one, or one for each
+/// lane, side or funnel.
+/// </summary>
 internal readonly record struct BarField(Box Plot, bool Upright, double Least, double Most)
 {
+    /// <summary>Whether lying bars grow to the left, as those of a left side do.</summary>
+    public bool IsTurned { get; init; }
+
+    /// <summary>The room of one of so many bars along the names.</summary>
+    public double Band(int bars) => Length / bars;
+
+    /// <summary>The middle of one of so many bars along the names, in pixels of the sheet.</summary>
+    public double Middle(int at, int bars) => (Upright ? Plot.X : Plot.Y) + (at + 0.5) * Band(bars);
+
+    /// <summary>One of so many bars, in the middle of its room.</summary>
+    public Box BarOn(int at, int bars, double thickness, double value, double other) => Bar((at + 0.5) * Band(bars) - thickness / 2, thickness, value, other);
+
     /// <summary>How long the side is along which bars stand.</summary>
     public double Length => Upright ? Plot.Width : Plot.Height;
 
     /// <summary>The pixel of a value: y where bars are upright, x where they lie.</summary>
     public double At(double value) => Values.At(value);
 
-    private PixelScale Values => Upright ? new PixelScale(Least, Most, Plot.Bottom, Plot.Y) : new PixelScale(Least, Most, Plot.X, Plot.Right);
+    /// <summary>Values to pixels.</summary>
+    public PixelScale Values => Upright ? new PixelScale(Least, Most, Plot.Bottom, Plot.Y)
+        : IsTurned ? new PixelScale(Least, Most, Plot.Right, Plot.X) : new PixelScale(Least, Most, Plot.X, Plot.Right);
 
     /// <summary>A bar from one value to another.</summary>
     /// <param name="from">Where it begins along the names, from the plot's edge.</param>

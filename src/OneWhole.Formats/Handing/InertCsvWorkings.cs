@@ -5,7 +5,7 @@ internal sealed class InertCsvWorkings : HandOver
 {
     public override string Kind => "inert.csv";
 
-    public override string Name => "Workings, CSV for spreadsheets";
+    public override string Name => "CSV for spreadsheets";
 
     public override string Detail => "labels with = + - @ made inert";
 

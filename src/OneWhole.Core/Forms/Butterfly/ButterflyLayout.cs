@@ -32,18 +32,14 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         double half = Math.Max(4, Math.Min((room.Width - gutter) / 2 - labels, 420 * unit));
         double middle = room.CentreX;
         double leftMost = common ? Math.Max(domains.Least, domains.Most) : domains.Least, rightMost = common ? leftMost : domains.Most;
-        var left = new PixelScale(0, leftMost > 0 ? leftMost : 1, middle - gutter / 2, middle - gutter / 2 - half);
-        var right = new PixelScale(0, rightMost > 0 ? rightMost : 1, middle + gutter / 2, middle + gutter / 2 + half);
-        double top = room.Y + head, thickness = figure.BarThickness(band, text ? 0.66 : 0.74);
+        double top = room.Y + head;
+        var left = new BarField(new Box(middle - gutter / 2 - half, top, half, band * rows), false, 0, leftMost > 0 ? leftMost : 1) { IsTurned = true };
+        var right = new BarField(new Box(middle + gutter / 2, top, half, band * rows), false, 0, rightMost > 0 ? rightMost : 1);
+        double thickness = figure.BarThickness(band, text ? 0.66 : 0.74);
         NameRanks ranks = RanksOf.Groups(_division);
         RowNames.Draw(figure, [.. Enumerable.Range(0, rows).Select(_texts.NameOf)], middle, middle - gutter / 2, gutter - 12 * unit, top, band, ranks,
             group => $"name-group {_division.Groups![group].Label}", (group, mark) => mark with { Group = _division.Groups![group].Label, Row = group }, "middle");
-        Box Bar(int group, int side)
-        {
-            PixelScale scale = side == 0 ? left : right;
-            double from = scale.At(0), to = scale.At(_division.Value(_division.Amount(group, side)).ToDouble());
-            return new Box(Math.Min(from, to), top + (group + 0.5) * band - thickness / 2, Math.Abs(to - from), thickness);
-        }
+        Box Bar(int group, int side) => (side == 0 ? left : right).BarOn(group, rows, thickness, 0, _division.Value(_division.Amount(group, side)).ToDouble());
         for (int group = 0; group < rows; group++)
         {
             DrawBar(group, 0, Bar(group, 0), keepsLabelsOff: labelled && band < font.LineHeight);

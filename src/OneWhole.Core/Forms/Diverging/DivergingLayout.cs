@@ -102,8 +102,8 @@ internal sealed class DivergingLayout
         _figure.Field = _figure.Plot.Inset(names.Room, head, net, 0);
         Box plot = room.Inset(names.Room, head, net, 0) with { Height = band * rows };
         plot = plot with { Width = Math.Max(4, plot.Width) };
-        var scale = new PixelScale(_domains.Least, _domains.Most, plot.X, plot.Right);
-        double zero = scale.At(0), thickness = _figure.BarThickness(band, text ? 0.62 : 0.74);
+        var field = new BarField(plot, false, _domains.Least, _domains.Most);
+        double zero = field.At(0), thickness = _figure.BarThickness(band, text ? 0.62 : 0.74);
         names.Draw(plot, plot.Bottom);
         _figure.Line("baseline", MarkRole.BaseLine, zero, plot.Y, zero, plot.Bottom, Ink.Quiet, text ? 1.2 * unit : 0.75);
         for (int row = 0; row < _workings.RowCount; row++)
@@ -114,8 +114,7 @@ internal sealed class DivergingLayout
             }
             int group = _division.GroupOf(row), part = _division.PartOf(row);
             string name = _division.Groups?[group].Label ?? "", key = _division.Parts[part].Key;
-            double a = scale.At(Math.Min(from, to)), b = scale.At(Math.Max(from, to)), y = plot.Y + (group + 0.5) * band;
-            Box box = FigureBuilder.Round(new Box(a, y - thickness / 2, b - a, thickness));
+            Box box = field.BarOn(group, rows, thickness, from, to);
             _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with
             {
                 Row = row,
@@ -138,7 +137,7 @@ internal sealed class DivergingLayout
         for (int group = 0; group < rows; group++)
         {
             string colour = _computed.Groups[group].Net?.Sign switch { < 0 => Ink.Cut, > 0 => Ink.ClassA, _ => Ink.Quiet };
-            _figure.PutWhereFree([_figure.Text($"net-{group}", MarkRole.Total, room.Right, plot.Y + (group + 0.5) * band + font.CapHeight / 2, "end", nets[group], _figure.Strong, colour) with { Group = _division.Groups?[group].Label }], 0);
+            _figure.PutWhereFree([_figure.Text($"net-{group}", MarkRole.Total, room.Right, field.Middle(group, rows) + font.CapHeight / 2, "end", nets[group], _figure.Strong, colour) with { Group = _division.Groups?[group].Label }], 0);
         }
     }
 

@@ -38,17 +38,13 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
         for (int part = 0; part < lanes; part++)
         {
             double x = room.X + names + part * (lane + gap);
-            var scale = new PixelScale(0, endOf(part), x, x + Math.Max(2, lane - widest));
+            var field = new BarField(new Box(x, top, Math.Max(2, lane - widest), band * rows), false, 0, endOf(part));
             if (text)
             {
                 figure.PutWhereFree([figure.Text($"key-text-{_division.Parts[part].Key}", MarkRole.Key, x, room.Y + font.CapHeight + 2, "start", _division.Parts[part].Label, figure.Strong, Ink.Text, lane) with { Part = _division.Parts[part].Key }], 0);
             }
             figure.Line($"lane-{part}", MarkRole.BaseLine, x, top, x, top + band * rows, Ink.Quiet, text ? 1 : 0.6);
-            Box Bar(int group)
-            {
-                double to = scale.At(_division.Value(_division.Amount(group * lanes + part)).ToDouble());
-                return new Box(x, top + (group + 0.5) * band - thickness / 2, Math.Max(0, to - x), thickness);
-            }
+            Box Bar(int group) => field.BarOn(group, rows, thickness, 0, Math.Max(0, _division.Value(_division.Amount(group * lanes + part)).ToDouble()));
             for (int group = 0; group < rows; group++)
             {
                 DrawBar(group, part, Bar(group), keepsLabelsOff: labelled && band < font.LineHeight);

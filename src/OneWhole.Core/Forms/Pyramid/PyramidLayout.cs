@@ -63,17 +63,18 @@ internal sealed class PyramidLayout
         double widest = 460 * unit, half = Math.Max(2, Math.Min((plot.Width - gutter) / 2, widest));
         band = Math.Min(plot.Height / bands, 60 * unit);
         double middle = plot.CentreX, bottom = plot.Bottom;
-        var left = new PixelScale(0, _domains.Most, middle - gutter / 2, middle - gutter / 2 - half);
-        var right = new PixelScale(0, _domains.Most, middle + gutter / 2, middle + gutter / 2 + half);
         Box area = new(middle - gutter / 2 - half, bottom - band * bands, 2 * half + gutter, band * bands);
+        var left = new BarField(area with { Width = half }, false, 0, _domains.Most) { IsTurned = true };
+        var right = new BarField(area with { X = middle + gutter / 2, Width = half }, false, 0, _domains.Most);
         if (text)
         {
-            DrawAxis(left, right, area, half);
+            DrawAxis(left.Values, right.Values, area, half);
         }
         double thickness = _figure.Gap is null ? Math.Max(0.5, band - Math.Clamp(band * 0.1, 0, 2.5 * unit)) : _figure.BarThickness(band, 1);
         for (int group = 0; group < bands; group++)
         {
-            double y = bottom - (group + 0.5) * band;
+            // The youngest at the bottom.
+            double y = left.Middle(bands - 1 - group, bands);
             if (_figure.HasNames && group % every == 0)
             {
                 string name = _division.Groups![group].Label;
@@ -86,7 +87,7 @@ internal sealed class PyramidLayout
         }
         if (_against is not null)
         {
-            DrawOutline(left, right, bottom, band);
+            DrawOutline(left.Values, right.Values, bottom, band);
         }
         if (text)
         {
@@ -114,16 +115,16 @@ internal sealed class PyramidLayout
         }
     }
 
-    private void DrawBar(int group, int side, double y, double thickness, PixelScale scale)
+    private void DrawBar(int group, int side, double y, double thickness, BarField field)
     {
         int row = group * 2 + side;
         if (_workings["mirrored"].Number(row) is not { } value || value == 0)
         {
             return;
         }
-        double from = scale.At(0), to = scale.At(Math.Abs(value));
         string name = _division.Groups![group].Label, key = _division.Parts[side].Key;
-        Box box = FigureBuilder.Round(new Box(Math.Min(from, to), y - thickness / 2, Math.Abs(to - from), thickness));
+        int bands = _division.GroupCount;
+        Box box = field.BarOn(bands - 1 - group, bands, thickness, 0, Math.Abs(value));
         _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
         if (!_figure.IsMiniature && HasLabels(_figure.Finish))
         {

@@ -77,23 +77,22 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         {
             plot = new Box(plot.X, plot.Y, 4, plot.Height);
         }
-        var scale = new PixelScale(domains.Least, domains.Most, plot.X, plot.Right);
-        double zero = scale.At(0);
+        // As high as its bars, also where they are fewer than the room would hold.
+        var field = new BarField(plot with { Height = band * rows.Length }, false, domains.Least, domains.Most);
+        double zero = field.At(0);
         new BarField(plot, false, domains.Least, domains.Most).DrawAxis(figure, ticks);
         double bar = figure.IsMiniature ? figure.BarThickness(band, 0.7) : figure.BarThickness(band, 0.68, WidestBand(rows.Length) * 0.65 * unit);
         if (rows.Length > MostSeparateBars || band < 1)
         {
-            Merged(rows, plot, scale, zero, "y");
+            Merged(rows, plot, field.Values, zero, "y");
         }
         for (int i = 0; i < rows.Length; i++)
         {
             int row = rows[i];
-            double centre = plot.Y + (i + 0.5) * band;
             string key = _division.Parts[row].Key;
-            double end = scale.At(_shares.Number(row) ?? 0);
             if (rows.Length <= MostSeparateBars && band >= 1)
             {
-                figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, new Box(Math.Min(zero, end), centre - bar / 2, Math.Abs(end - zero), bar), _ink.Row(row)) with { Row = row, Part = key });
+                figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, field.BarOn(i, rows.Length, bar, 0, _shares.Number(row) ?? 0), _ink.Row(row)) with { Row = row, Part = key });
             }
         }
         if (labelled && names > 0)
@@ -107,15 +106,14 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             IEnumerable<int> order = band >= font.LineHeight ? Enumerable.Range(0, rows.Length) : Enumerable.Range(0, rows.Length).OrderByDescending(i => ranks.Weight(rows[i])).Take(MostMeasured);
             foreach (int i in order)
             {
-                double middle = plot.Y + (i + 0.5) * band, end = scale.At(_shares.Number(rows[i]) ?? 0);
-                var box = new Box(Math.Min(zero, end), middle - bar / 2, Math.Abs(end - zero), bar);
+                double share = _shares.Number(rows[i]) ?? 0;
                 if (shares > 0 && amounts > 0 && figure.Finish.LabelPlace == LabelPlace.Apart)
                 {
-                    ApartLabels(rows[i], box, end < zero ? LabelFit.Growth.Left : LabelFit.Growth.Right);
+                    ApartLabels(rows[i], field.BarOn(i, rows.Length, bar, 0, share), share < 0 ? LabelFit.Growth.Left : LabelFit.Growth.Right);
                 }
                 else
                 {
-                    SidewaysLabels(rows[i], middle, plot.Right, shares, amounts);
+                    SidewaysLabels(rows[i], field.Middle(i, rows.Length), plot.Right, shares, amounts);
                 }
             }
         }
@@ -183,20 +181,20 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         figure.Field = figure.Plot.Inset(axis, above, 0, below + (negatives && labelled ? above : 0));
         Box plot = room.Inset(0, above, 0, below + (negatives && labelled ? above : 0));
         plot = plot with { Width = band * rows.Length };
-        var scale = new PixelScale(domains.Least, domains.Most, plot.Bottom, plot.Y);
-        double zero = scale.At(0);
-        new BarField(plot, true, domains.Least, domains.Most).DrawAxis(figure, ticks);
+        var field = new BarField(plot, true, domains.Least, domains.Most);
+        double zero = field.At(0);
+        field.DrawAxis(figure, ticks);
         if (rows.Length > MostSeparateBars || band < 1)
         {
-            Merged(rows, plot, scale, zero, "x");
+            Merged(rows, plot, field.Values, zero, "x");
         }
         for (int i = 0; i < rows.Length && rows.Length <= MostSeparateBars && band >= 1; i++)
         {
             int row = rows[i];
             string key = _division.Parts[row].Key;
-            double top = scale.At(_shares.Number(row) ?? 0), width = figure.BarThickness(band, 0.72, 90 * unit), x = plot.X + (i + 0.5) * band;
-            figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, new Box(x - width / 2, Math.Min(top, zero), width, Math.Abs(zero - top)), _ink.Row(row)) with { Row = row, Part = key });
-            Box bar = new(x - width / 2, Math.Min(top, zero), width, Math.Abs(zero - top));
+            double share = _shares.Number(row) ?? 0, top = field.At(share), x = field.Middle(i, rows.Length);
+            Box bar = field.BarOn(i, rows.Length, figure.BarThickness(band, 0.72, 90 * unit), 0, share);
+            figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, bar, _ink.Row(row)) with { Row = row, Part = key });
             if (labelled && !(HasShares && HasAmounts && LabelFit.Apart(figure, $"label-{key}", bar, _ink.Row(row),
                 [new(AmountText(row), figure.Amounts), new(ShareOf(row), Strong)], row, key, top > zero ? LabelFit.Growth.Down : LabelFit.Growth.Up)))
             {
