@@ -102,7 +102,7 @@ for (const [name, show] of Object.entries(views)) {
     // The strip's shapes, and a list of settings that is still tried, come in the next breath.
     if (await page.getByRole('region', { name: 'Forms' }).count()) await page.getByRole('region', { name: 'Forms' }).getByRole('button').nth(10).waitFor();
     // Nothing is lit by a pointer that was left somewhere.
-    if (!/finish|hand-over|whole/.test(name)) await page.mouse.move(640, 60);
+    if (!/finish|hand-over|whole/.test(name)) await page.mouse.move(6, 420);
     await page.waitForTimeout(600);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   } catch (fault) {

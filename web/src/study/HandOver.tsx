@@ -102,13 +102,13 @@ export function HandOver({
             </span>
           </HandedFiles>
           <div className="mt-1 flex gap-2 border-t border-hairline px-4 py-2.5">
-            <button type="button" className="button" onClick={copyPicture}>
+            <button type="button" className="button px-2.5 whitespace-nowrap" onClick={copyPicture}>
               Copy the picture
             </button>
-            <button type="button" className="button" onClick={copySvg}>
+            <button type="button" className="button px-2.5 whitespace-nowrap" onClick={copySvg}>
               As SVG
             </button>
-            <button type="button" className="button" onClick={copyWorkings}>
+            <button type="button" className="button px-2.5 whitespace-nowrap" onClick={copyWorkings}>
               Copy the workings
             </button>
           </div>
