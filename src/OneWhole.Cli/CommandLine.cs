@@ -280,10 +280,11 @@ public static class CommandLine
                 throw new WrongUse($"--table names {old.Name} twice; it must have one file.");
             }
             // Fresh rows are read as the old ones, and made fit by the same steps: columns stay what they were.
-            fresh[old.Name] = old.Prepare.Apply(ReadTable(pair[(equals + 1)..], ReadSettings.Found with { Columns = old.Read.Columns }, error));
-            if (fresh[old.Name].RowCount == 0)
+            string file = pair[(equals + 1)..];
+            Table rows = fresh[old.Name] = old.Prepare.Apply(ReadTable(file, ReadSettings.Found with { Columns = old.Read.Columns }, error));
+            if (rows.RowCount == 0)
             {
-                throw new StudyException("no-rows", "table", $"the table {old.Name} has no rows in {pair[(equals + 1)..]}: give the file with this month's rows.");
+                throw new StudyException("no-rows", "table", $"the table {old.Name} has no rows in {file}: give the file with this month's rows.");
             }
         }
         HandedBriefing page = BundledBriefing.Of(bundle, fresh, OnlyShares(options));

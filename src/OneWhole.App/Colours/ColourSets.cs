@@ -1,4 +1,4 @@
-using System.Text.RegularExpressions;
+using OneWhole.Core.Studies;
 using OneWhole.Store;
 
 namespace OneWhole.App.Colours;
@@ -8,7 +8,7 @@ namespace OneWhole.App.Colours;
 public sealed record ColourSetView(string Id, string Name, IReadOnlyList<string> Colours);
 
 /// <summary>The sets of colours that are kept here. A study that has one holds its colours, so that it looks the same anywhere.</summary>
-public sealed partial class ColourSets(DocumentStore documents)
+public sealed class ColourSets(DocumentStore documents)
 {
     private const string Kind = "colours";
     private const int LongestName = 60;
@@ -16,9 +16,6 @@ public sealed partial class ColourSets(DocumentStore documents)
     private const int MostSets = 100;
 
     private sealed record Stored(string Name, IReadOnlyList<string> Colours);
-
-    [GeneratedRegex("^#[0-9a-f]{6}$")]
-    private static partial Regex Colour { get; }
 
     /// <summary>All sets, by name.</summary>
     public IReadOnlyList<ColourSetView> List() => [.. documents.List(Kind).Select(View).OrderBy(set => set.Name, StringComparer.OrdinalIgnoreCase)];
@@ -32,12 +29,13 @@ public sealed partial class ColourSets(DocumentStore documents)
         {
             throw new AppException("wrong-name", $"A set of colours needs a name of 1 to {LongestName} characters.");
         }
-        if (set.Colours.Count is 0 or > MostColours || set.Colours.FirstOrDefault(colour => !Colour.IsMatch(colour)) is not null)
+        if (set.Colours.Count is 0 or > MostColours || !set.Colours.All(ColourShape.IsColour))
         {
             throw new AppException("wrong-colours", $"A set has 1 to {MostColours} colours, each like #1d6b60.");
         }
-        StoredDocument? known = documents.List(Kind).FirstOrDefault(stored => string.Equals(Read(stored).Name, set.Name, StringComparison.OrdinalIgnoreCase));
-        if (known is null && documents.List(Kind).Count >= MostSets)
+        IReadOnlyList<StoredDocument> all = documents.List(Kind);
+        StoredDocument? known = all.FirstOrDefault(stored => string.Equals(Read(stored).Name, set.Name, StringComparison.OrdinalIgnoreCase));
+        if (known is null && all.Count >= MostSets)
         {
             throw new AppException("too-many", $"{MostSets} sets of colours are kept already: take one away first.");
         }

@@ -70,6 +70,17 @@ internal static class LabelFit
         Left,
     }
 
+    /// <summary>Which way a bar grows.</summary>
+    /// <param name="upright">Whether it stands; else it lies.</param>
+    /// <param name="isBelow">Whether it stands for less than 0.</param>
+    public static Growth GrowthOf(bool upright, bool isBelow) => (upright, isBelow) switch
+    {
+        (true, false) => Growth.Up,
+        (true, true) => Growth.Down,
+        (false, false) => Growth.Right,
+        _ => Growth.Left,
+    };
+
     /// <summary>The share at a bar's foot, in it, and the amount past its end, where the finish wants them apart.</summary>
     /// <param name="lines">The amount and the share.</param>
     /// <returns>Whether they stand so; where not, nothing was put.</returns>
@@ -106,9 +117,17 @@ internal static class LabelFit
             AtEnd(figure, id, box, fill, amount, row, part, growth == Growth.Down);
             return true;
         }
-        (double end, string side) = growth == Growth.Right ? (box.Right + gap, "start") : (box.X - gap, "end");
-        figure.PutWhereFree([figure.Text(id, MarkRole.Label, end, box.CentreY + amount.Font.CapHeight / 2, side, amount, Beside(figure, fill)) with { Row = row, Part = part }], 0);
+        PastEnd(figure, id, box, fill, amount, row, part, growth);
         return true;
+    }
+
+    /// <summary>A label past the end of a lying bar.</summary>
+    public static void PastEnd(FigureBuilder figure, string id, Box box, string fill, LabelLine line, int row, string? part, Growth growth)
+    {
+        double gap = 4 * figure.Unit, baseline = box.CentreY + line.Font.CapHeight / 2;
+        (double end, string side) = growth == Growth.Right ? (box.Right + gap, "start") : (box.X - gap, "end");
+        TextMark mark = figure.Text(id, MarkRole.Label, end, baseline, side, line, Beside(figure, fill));
+        figure.PutWhereFree([mark with { Row = row, Part = part }], 0);
     }
 
     /// <summary>A label over the end of an upright bar, or under that of one that hangs; turned by a quarter where the bar is too narrow for it.</summary>

@@ -94,7 +94,7 @@ internal sealed class PanelGrid
         (Shared names, Shared numbers) = WhatIsShared(all, evenWidth, evenHeight);
         if (names == Shared.No && numbers == Shared.No)
         {
-            return [.. all.Select((laid, at) => new Placed(at % _columns * (evenWidth + gap), at / _columns * (evenHeight + head + gap), laid))];
+            return Even();
         }
         (bool Names, bool Numbers) Flags(int at) => (Has(names, at), Has(numbers, at));
         FigureBuilder[] laid = LayAll(_ => (evenWidth, evenHeight), Flags);
@@ -109,7 +109,7 @@ internal sealed class PanelGrid
             double fieldHeight = (height - (gap * (rows - 1)) - (head * rows) - top.Sum() - bottom.Sum()) / rows;
             if (fieldWidth < 20 || fieldHeight < 12)
             {
-                return [.. all.Select((each, at) => new Placed(at % _columns * (evenWidth + gap), at / _columns * (evenHeight + head + gap), each))];
+                return Even();
             }
             if (tries == MostTries || laid.All(each => each.Field is not { } field || (Math.Abs(field.Width - fieldWidth) < 0.01 && Math.Abs(field.Height - fieldHeight) < 0.01)))
             {
@@ -117,6 +117,9 @@ internal sealed class PanelGrid
             }
             laid = LayAll(at => (fieldWidth + edges[at].Left + edges[at].Right, fieldHeight + edges[at].Top + edges[at].Bottom), Flags);
         }
+
+        // Each with names and numbers of its own, in rooms of one size.
+        IReadOnlyList<Placed> Even() => [.. all.Select((each, at) => new Placed(at % _columns * (evenWidth + gap), at / _columns * (evenHeight + head + gap), each))];
     }
 
     private IEnumerable<Edges> InColumn(Edges[] edges, int column) => edges.Where((_, at) => at % _columns == column);

@@ -44,12 +44,13 @@ public static class SettingsTable
     private static string Range(DeclaredSetting setting)
     {
         string choices = string.Join(", ", setting.Choices.Select(choice => $"{choice.Text} ({(choice.Value is null ? "left out" : $"`{choice.Value.ToJsonString()}`")})"));
+        JsonObject schema = setting.Schema();
         string[] limits =
         [
-            .. Limit(setting.Schema, "minimum", "from"), .. Limit(setting.Schema, "exclusiveMinimum", "above"),
-            .. Limit(setting.Schema, "maximum", "to"), .. Limit(setting.Schema, "maxLength", "of so many characters:"),
+            .. Limit(schema, "minimum", "from"), .. Limit(schema, "exclusiveMinimum", "above"),
+            .. Limit(schema, "maximum", "to"), .. Limit(schema, "maxLength", "of so many characters:"),
         ];
-        string kind = (string?)setting.Schema["type"] is "string" ? setting.Looks.Kind == SettingKind.Colour ? "a colour" : "text" : "a number";
+        string kind = (string?)schema["type"] is "string" ? setting.Looks.Kind == SettingKind.Colour ? "a colour" : "text" : "a number";
         string range = limits.Length == 0 ? kind : $"{kind} {string.Join(' ', limits)}";
         bool isOpen = setting.Looks.Numbers.Count > 0 || setting.Choices.Count == 0;
         return choices.Length == 0 ? range : isOpen ? $"{choices}; {range}" : choices;

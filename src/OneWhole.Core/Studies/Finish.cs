@@ -485,11 +485,13 @@ public sealed record CutFinish
 /// <summary>A colour as "#rrggbb".</summary>
 public sealed class ColourShape : Shape<string>
 {
+    /// <summary>Whether a text is a colour as it is written here.</summary>
+    public static bool IsColour(string text) => text.Length == 7 && text[0] == '#' && text.AsSpan(1).IndexOfAnyExcept("0123456789abcdefABCDEF") < 0;
+
     public override string Read(System.Text.Json.JsonElement element, string place)
     {
         string? text = element.ValueKind == System.Text.Json.JsonValueKind.String ? element.GetString() : null;
-        return text is { Length: 7 } && text[0] == '#' && text.AsSpan(1).IndexOfAnyExcept("0123456789abcdefABCDEF") < 0
-            ? text.ToLowerInvariant()
+        return text is not null && IsColour(text) ? text.ToLowerInvariant()
             : throw Wrong(element, place, "a colour like \"#1d6b60\"");
     }
 

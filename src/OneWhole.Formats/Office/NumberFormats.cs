@@ -39,11 +39,11 @@ internal sealed class NumberFormats
     /// <summary>Of an axis that counts this; both ways without a minus.</summary>
     public string OfAxis(ColumnUnit unit, bool mirrored)
     {
-        string format = unit == ColumnUnit.Share ? "0%" : Amount(trims: true);
+        string format = unit == ColumnUnit.Share ? "0%" : Amount();
         return mirrored ? $"{format};{format}" : format;
     }
 
-    private string Amount(bool trims)
+    private string Amount()
     {
         if (_division.SumsShares)
         {
@@ -55,7 +55,7 @@ internal sealed class NumberFormats
             AmountIn.Millions => (",,", " m", Finish.AmountDecimals ?? 1),
             _ => ("", "", _numbers.AmountDecimals),
         };
-        string digits = decimals == 0 ? "" : trims && scale.Length == 0 && _division.Scale == 0 ? "" : Zeros(decimals);
+        string digits = scale.Length == 0 && _division.Scale == 0 ? "" : Zeros(decimals);
         string unit = _numbers.Unit.Replace("\"", "", StringComparison.Ordinal);
         string before = Finish.UnitPlace == UnitPlace.Before && unit.Length > 0 ? $"\"{unit}\"" : "", after = Finish.UnitPlace == UnitPlace.After && unit.Length > 0 ? $"\" {unit}\"" : "";
         return $"{before}#,##0{digits}{scale}{(suffix.Length > 0 ? $"\"{suffix}\"" : "")}{after}";

@@ -130,6 +130,14 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         WriteEnd();
     }
 
+    /// <summary>What stands on a group's row: its parts together, or the first of a way's stages.</summary>
+    private Fraction Subtotal(WorkingColumn column, int group)
+    {
+        int first = group * _division.PartCount;
+        return Enumerable.Range(first, _division.WholeIsFirst ? 1 : _division.PartCount)
+            .Aggregate(Fraction.Zero, (sum, row) => sum + (column.Exact(row) ?? Fraction.Zero));
+    }
+
     private void WriteGroup(int group)
     {
         int sheetRow = SubtotalRow(group), first = group * _division.PartCount, last = first + _division.PartCount - 1;
@@ -138,13 +146,8 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         foreach (WorkingColumn column in _columns.Where(column => column.Key is "value" or "share" or "shownShare"))
         {
             string letter = Sheet.Letter(ColumnOf(column.Key));
-            Fraction sum = Enumerable.Range(first, _division.PartCount).Aggregate(Fraction.Zero, (all, row) => all + (column.Exact(row) ?? Fraction.Zero));
-            string formula = $"SUM({letter}{RowOf(first)}:{letter}{RowOf(last)})";
-            if (_division.WholeIsFirst)
-            {
-                (sum, formula) = (column.Exact(first) ?? Fraction.Zero, $"N({letter}{RowOf(first)})");
-            }
-            Sheet.Formula(sheetRow, ColumnOf(column.Key), formula, sum.ToDouble(), new CellStyle(_formats.OfCell(column)) { Bold = true, Ruled = true });
+            string formula = _division.WholeIsFirst ? $"N({letter}{RowOf(first)})" : $"SUM({letter}{RowOf(first)}:{letter}{RowOf(last)})";
+            Sheet.Formula(sheetRow, ColumnOf(column.Key), formula, Subtotal(column, group).ToDouble(), new CellStyle(_formats.OfCell(column)) { Bold = true, Ruled = true });
         }
     }
 
@@ -236,7 +239,7 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         }
         string letter = Sheet.Letter(ColumnOf("value")), cells = $"SUMSQ({Sheet.Reference}!{letter}{Data.First}:{letter}{Data.Last})";
         IEnumerable<Fraction> all = Enumerable.Range(0, Workings.RowCount).Select(row => amounts.Exact(row) ?? Fraction.Zero)
-            .Concat(HasGroupRows ? Enumerable.Range(0, _division.GroupCount).Select(group => Enumerable.Range(group * _division.PartCount, _division.PartCount).Aggregate(Fraction.Zero, (sum, row) => sum + (amounts.Exact(row) ?? Fraction.Zero))) : []);
+            .Concat(HasGroupRows ? Enumerable.Range(0, _division.GroupCount).Select(group => Subtotal(amounts, group)) : []);
         string now = all.Sum(amount => Math.Pow(amount.ToDouble(), 2)).ToString("R", CultureInfo.InvariantCulture);
         return ($"{words}; where this is FALSE, hand the study over again",
             $"ABS({cells}-{now})<=0.000000000001*{now}");
@@ -246,14 +249,14 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
     public (string Words, string Formula)? ShownProof()
     {
         WorkingColumn? shown = Workings.Find("shownShare"), share = Workings.Find("share");
-        if (shown is null || share is null || IsReconciled(shown) || Workings.RowCount == 0
+        if (shown is null || share is null || HasGroupRows || IsReconciled(shown) || Workings.RowCount == 0
             || Enumerable.Range(0, Workings.RowCount).Any(row => shown.Exact(row) is null || share.Exact(row) is null))
         {
             return null;
         }
         string Cells(WorkingColumn column) => $"{Sheet.Reference}!{Sheet.Letter(ColumnOf(column.Key))}{Data.First}:{Sheet.Letter(ColumnOf(column.Key))}{Data.Last}";
         string unit = Math.Pow(10, -_division.Study.Rounding.Decimals).ToString("R", CultureInfo.InvariantCulture);
-        return HasGroupRows ? null : ("each shown share is its share, rounded", $"SUMPRODUCT(--(ABS({Cells(shown)}-100*{Cells(share)})>{unit}))=0");
+        return ("each shown share is its share, rounded", $"SUMPRODUCT(--(ABS({Cells(shown)}-100*{Cells(share)})>{unit}))=0");
     }
 
     /// <summary>What everything adds up to, and what 100 % is.</summary>

@@ -1,4 +1,4 @@
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { api, type TableEdit, type TableView } from '../lib/api';
 import { blockOf, textOf } from '../lib/cells';
@@ -54,16 +54,23 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
   const names = view.columns.map((column) => column.name);
   const { problem } = saving;
   // What was typed stands in its cells, marked as long as it is not saved, until the rows that are shown have it.
-  const over = laidOver(
-    editable ? saving.typed.cells : [],
-    editable ? saving.waiting.flatMap(({ body }) => (body.do === 'edit' ? [body.edit] : [])) : [],
+  const { typed, waiting } = saving;
+  const over = useMemo(
+    () =>
+      editable
+        ? laidOver(
+            typed.cells,
+            waiting.flatMap(({ body }) => (body.do === 'edit' ? [body.edit] : [])),
+          )
+        : laidOver([], []),
+    [editable, typed.cells, waiting],
   );
   const edit = (change: TableEdit, before: (string | undefined)[] = []) =>
     saving.save(wordsOf(change), { do: 'edit', edit: change, before });
 
   const firstPage = Math.floor(rows.first / page);
   const lastPage = Math.floor(Math.max(0, rows.last) / page);
-  const { answers } = saving.typed;
+  const { answers } = typed;
   // biome-ignore lint/correctness/useExhaustiveDependencies: how many answers there were when the rows were asked for
   useEffect(() => {
     if (asked.current.revision !== view.revision) asked.current = { revision: view.revision, pages: new Set() };

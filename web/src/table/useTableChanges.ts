@@ -27,8 +27,18 @@ export type Typed = { edit: TableEdit; answer: number };
 /** What of a table was typed here, and how many answers have come: rows asked for later have all of it. */
 export type TypedCells = { cells: Typed[]; answers: number };
 
-/** So many of them are known at most. */
-const mostTyped = 1000;
+/** Of so many cells it is known at most that they were typed; of the latest edit all of its cells are. */
+const mostTyped = 20_000;
+
+/** The latest edits that hold so many cells together. */
+function latest(typed: Typed[]): Typed[] {
+  let cells = 0;
+  const first = typed.findLastIndex(({ edit }) => {
+    cells += edit.cells?.length ?? 0;
+    return cells > mostTyped;
+  });
+  return typed.slice(Math.min(first + 1, typed.length - 1));
+}
 
 /** More typed cells than this are not compared one by one with what another window made of them. */
 const mostCompared = 200;
@@ -71,7 +81,7 @@ export function useTableChanges(
       const { cells } = typed.current;
       const answer = typed.current.answers + 1;
       typed.current = {
-        cells: change?.do === 'edit' ? [...cells, { edit: change.edit, answer }].slice(-mostTyped) : cells,
+        cells: change?.do === 'edit' ? latest([...cells, { edit: change.edit, answer }]) : cells,
         answers: answer,
       };
       settle(view);

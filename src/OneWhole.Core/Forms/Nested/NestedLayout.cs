@@ -122,8 +122,7 @@ internal sealed class NestedLayout
         {
             return;
         }
-        LabelFit.Growth growth = _upright ? down ? LabelFit.Growth.Down : LabelFit.Growth.Up : down ? LabelFit.Growth.Left : LabelFit.Growth.Right;
-        if (LabelFit.Apart(_figure, $"label-{name}\u0001{key}", box, fill, lines, row, key, growth))
+        if (LabelFit.Apart(_figure, $"label-{name}\u0001{key}", box, fill, lines, row, key, LabelFit.GrowthOf(_upright, down)))
         {
             return;
         }

@@ -143,7 +143,12 @@ internal sealed class PyramidLayout
     }
 
     /// <summary>An axis says how large bars are; labels are a wish.</summary>
-    private static bool HasLabels(Finish finish) => finish.Labels is not (LabelText.Auto or LabelText.None) || (finish.Labels == LabelText.Auto && finish.LabelPlace == LabelPlace.Apart);
+    private static bool HasLabels(Finish finish) => finish.Labels switch
+    {
+        LabelText.None => false,
+        LabelText.Auto => finish.LabelPlace == LabelPlace.Apart,
+        _ => true,
+    };
 
     /// <summary>The second population's bands where it has the same names, as one stepped line a side.</summary>
     private void DrawOutline(PixelScale left, PixelScale right, double bottom, double band)

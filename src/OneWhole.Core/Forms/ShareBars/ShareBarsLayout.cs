@@ -109,7 +109,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
                 double share = _shares.Number(rows[i]) ?? 0;
                 if (shares > 0 && amounts > 0 && figure.Finish.LabelPlace == LabelPlace.Apart)
                 {
-                    ApartLabels(rows[i], field.BarOn(i, rows.Length, bar, 0, share), share < 0 ? LabelFit.Growth.Left : LabelFit.Growth.Right);
+                    ApartLabels(rows[i], field.BarOn(i, rows.Length, bar, 0, share), LabelFit.GrowthOf(upright: false, share < 0));
                 }
                 else
                 {
@@ -132,10 +132,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         {
             return;
         }
-        double gap = 4 * figure.Unit;
-        (double end, string side) = growth == LabelFit.Growth.Right ? (box.Right + gap, "start") : (box.X - gap, "end");
-        LabelLine both = LabelLine.Joined(lines, "  ")[0];
-        figure.PutWhereFree([figure.Text($"label-{key}", MarkRole.Label, end, box.CentreY + both.Font.CapHeight / 2, side, both, LabelFit.Beside(figure, fill)) with { Row = row, Part = key }], 0);
+        LabelFit.PastEnd(figure, $"label-{key}", box, fill, LabelLine.Joined(lines, "  ")[0], row, key, growth);
     }
 
     private void SidewaysLabels(int row, double middle, double right, double shares, double amounts)
@@ -196,7 +193,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             Box bar = field.BarOn(i, rows.Length, figure.BarThickness(band, 0.72, 90 * unit), 0, share);
             figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, bar, _ink.Row(row)) with { Row = row, Part = key });
             if (labelled && !(HasShares && HasAmounts && LabelFit.Apart(figure, $"label-{key}", bar, _ink.Row(row),
-                [new(AmountText(row), figure.Amounts), new(ShareOf(row), Strong)], row, key, top > zero ? LabelFit.Growth.Down : LabelFit.Growth.Up)))
+                [new(AmountText(row), figure.Amounts), new(ShareOf(row), Strong)], row, key, LabelFit.GrowthOf(upright: true, top > zero))))
             {
                 UprightLabels(row, key, x, top, zero, band);
             }

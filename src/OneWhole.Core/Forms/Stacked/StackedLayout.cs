@@ -233,8 +233,7 @@ internal sealed class StackedLayout
         {
             return;
         }
-        LabelFit.Growth growth = _upright ? down ? LabelFit.Growth.Down : LabelFit.Growth.Up : down ? LabelFit.Growth.Left : LabelFit.Growth.Right;
-        if (LabelFit.Apart(_figure, id, box, fill, lines, row, part, growth))
+        if (LabelFit.Apart(_figure, id, box, fill, lines, row, part, LabelFit.GrowthOf(_upright, down)))
         {
             return;
         }

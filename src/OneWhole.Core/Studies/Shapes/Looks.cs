@@ -63,8 +63,9 @@ public sealed record Looks(string Section, string Name)
 /// <param name="Choices">What it can be; none where it is filled in.</param>
 /// <param name="Now">What stands there; null for nothing.</param>
 /// <param name="Default">What stands there by itself.</param>
-/// <param name="Schema">Its kind and range.</param>
-public sealed record DeclaredSetting(string Path, Looks Looks, string Meaning, IReadOnlyList<(string Text, JsonNode? Value)> Choices, JsonNode? Now, JsonNode? Default, JsonObject Schema)
+/// <param name="Schema">Makes the schema of its kind and range: the documentation alone asks for it.</param>
+public sealed record DeclaredSetting(
+    string Path, Looks Looks, string Meaning, IReadOnlyList<(string Text, JsonNode? Value)> Choices, JsonNode? Now, JsonNode? Default, Func<JsonObject> Schema)
 {
     /// <summary>Whether something else stands there than by itself; taking it out resets it.</summary>
     public bool Differs => !JsonNode.DeepEquals(Now, Default);

@@ -33,7 +33,7 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
         public override IEnumerable<DeclaredSetting> Settings(T source, T standard, string place)
         {
             string path = Place.Member(place, Name);
-            return looks is not null ? [new DeclaredSetting(path, looks, meaning, shape.Choices(looks), Write(source), Write(standard), shape.Schema())]
+            return looks is not null ? [new DeclaredSetting(path, looks, meaning, shape.Choices(looks), Write(source), Write(standard), shape.Schema)]
                 : get(source) is { } value ? shape.Settings(value, path) : [];
         }
 
