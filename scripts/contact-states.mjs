@@ -83,6 +83,19 @@ const staged = () => ({
   'absent stage': { table: byPair(['Web', 'Phone'], stages, (g, p) => (g && p === 2 ? null : [900, 500, 440, 300, 0][p])) },
 });
 
+const years = ['2024', '2025'];
+/** States of a bridge from one whole to another. */
+const moved = () => ({
+  demo: { table: byPair(years, kinds, (g, p) => [[1200, 610, 320, 44], [1330, 590, 405, 61]][g][p]) },
+  'one part': { table: byPair(years, ['Visitor'], (g) => 100 + g * 20) },
+  'small changes': { table: byPair(years, kinds, (g, p) => 90000 - p * 20000 + g * (p - 1) * 200) },
+  'new and gone': { table: byPair(years, [...routes, 'Little Wick'], (g, p) => ((g === 0 && p === 5) || (g === 1 && p === 1) ? null : 300 - p * 30 + g * (p % 2 ? -25 : 40))) },
+  falls: { table: byPair(years, routes, (g, p) => (500 - p * 60) / (1 + g)) },
+  '24 parts': { table: byPair(years, Array.from({ length: 24 }, (_, at) => `Kind ${at + 1}`), (g, p) => 900 - p * 20 + g * ((p * 37) % 90 - 40)) },
+  'long names': { table: byPair(years, kinds.map(long), (g, p) => 900 - p * 200 + g * (p % 2 ? 130 : -60)) },
+  'below zero': { table: byPair(years, kinds, (g, p) => [[300, 120, 80, 40], [-400, -90, 30, 10]][g][p]) },
+});
+
 const pair = { value: { sum: 'Revenue' }, parts: { column: 'Type' }, groups: { column: 'Route' } };
 const alone = { value: { sum: 'Minutes' }, parts: { column: 'Cause' } };
 
@@ -103,10 +116,12 @@ export const studies = {
   lanes: { ...pair, form: { kind: 'lanes' } },
   diverging: { ...pair, form: { kind: 'diverging' } },
   'diverging-apart': { ...pair, form: { kind: 'diverging', neutral: 'apart', scale: 'amount' } },
+  bridge: { ...alone, form: { kind: 'bridge' } },
+  'bridge-two': { ...pair, form: { kind: 'bridge' } },
   funnel: { ...pair, form: { kind: 'funnel' } },
   'funnel-previous': { ...pair, form: { kind: 'funnel', base: 'previous', scales: 'own' } },
 };
 
-const special = { pyramid: twoSided, butterfly: twoSided, lanes: twoSided, diverging: levelled, 'diverging-apart': levelled, funnel: staged, 'funnel-previous': staged };
+const special = { 'bridge-two': moved, pyramid: twoSided, butterfly: twoSided, lanes: twoSided, diverging: levelled, 'diverging-apart': levelled, funnel: staged, 'funnel-previous': staged };
 
 export const states = (study) => (special[study] ?? (studies[study].groups ? grouped : single))();

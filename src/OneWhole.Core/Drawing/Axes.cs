@@ -174,7 +174,7 @@ public static class Axes
         double lead = places.Any(place => place.IsMoved) ? 18 * figure.Unit : 0;
         double widest = places.Max(place => figure.TextWidth(place.More > 0 ? place.RunText : names[place.At], font));
         double height = Math.Min(mostHeight, widest + 2 + lead);
-        List<IReadOnlyList<string>> turned = [.. places.Select(place => (IReadOnlyList<string>)[TextFit.Shorten(figure.Measurer, place.More > 0 ? place.RunText : names[place.At], font, height - lead)])];
+        List<IReadOnlyList<string>> turned = [.. places.Select(place => (IReadOnlyList<string>)[place.More > 0 ? place.RunTextWithin(figure, font, height - lead) : TextFit.Shorten(figure.Measurer, names[place.At], font, height - lead)])];
         return new Names(NameSetting.Turned, height, turned, font) { Places = places, Lead = lead };
     }
 

@@ -8,6 +8,9 @@ public sealed record KeyEntry(string Text, string Fill)
 {
     public string? Part { get; init; }
 
+    /// <summary>Whether its bars are outlined, not filled.</summary>
+    public bool IsOutlined { get; init; }
+
     /// <summary>A share that is dragged beside the entry's words: where a class ends; null for none.</summary>
     public Edit? Limit { get; init; }
 }
@@ -71,6 +74,22 @@ public sealed class FigureBuilder
 
     /// <summary>Says that a set of labels has no room at all.</summary>
     internal void GiveUp(int labels) => GivenUp += labels;
+
+    /// <summary>Counts a label that is no bar's only one, where it has no room.</summary>
+    internal void CountLabel(bool hasRoom) => GivenUp += hasRoom ? 0 : 1;
+
+    /// <summary>How many cuts are drawn.</summary>
+    internal int Cuts { get; private set; }
+
+    /// <summary>And how many of them have no room for their words.</summary>
+    internal int CutsWithoutWords { get; private set; }
+
+    /// <summary>Counts a cut that is drawn.</summary>
+    internal void CountCut(bool hasWords)
+    {
+        Cuts++;
+        CutsWithoutWords += hasWords ? 0 : 1;
+    }
 
     /// <summary>Too small for text: only the shape is drawn.</summary>
     public bool IsMiniature { get; }

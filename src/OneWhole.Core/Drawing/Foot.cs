@@ -2,6 +2,7 @@ using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Drawing;
@@ -42,7 +43,7 @@ internal sealed class Foot
         (_proven, _addsUp) = workings.Outcome;
         _addsWidth = figure.TextWidth(_addsUp, font);
         RowCounts rows = division.Rows;
-        string counts = rows.Used == rows.Total ? $"{NumberText.Count(rows.Total)} rows" : $"{NumberText.Count(rows.Used)} of {NumberText.Count(rows.Total)} rows";
+        string total = Nouns.Count(rows.Total, "row", "rows"), counts = rows.Used == rows.Total ? total : $"{NumberText.Count(rows.Used)} of {total}";
         _from = figure.Finish.Source ?? division.Table.Name;
         string note = _from.Length > 0 ? $"{_from}, {counts}" : counts;
         // Whatever text stands over it, a figure of amounts that were not counted says so.

@@ -166,7 +166,12 @@ internal sealed class KeyDrawer
     {
         if (entry.Fill.Length > 0)
         {
-            _figure.Add(new RectMark($"key-{entry.Text}", MarkRole.Key, x, baseline - _swatch, _swatch, _swatch, entry.Fill) { Part = entry.Part });
+            _figure.Add(new RectMark($"key-{entry.Text}", MarkRole.Key, x, baseline - _swatch, _swatch, _swatch, entry.IsOutlined ? Ink.Behind : entry.Fill)
+            {
+                Part = entry.Part,
+                Stroke = entry.IsOutlined ? entry.Fill : null,
+                StrokeWidth = entry.IsOutlined ? 1.5 : 0,
+            });
         }
         string id = first ? $"key-text-{entry.Text}" : $"key-text-{entry.Text}-{shown}";
         bool whole = shown == entry.Text || entry.Fill.Length == 0;

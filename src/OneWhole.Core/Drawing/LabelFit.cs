@@ -40,7 +40,9 @@ internal static class LabelFit
             // The last line is the share: where two don't fit, it stays.
             int first = lines.Count - kept;
             double width = lines.Skip(first).Max(figure.TextWidth), height = lines.Skip(first).Sum(line => line.Font.LineHeight);
-            if (width <= box.Width - 6 && height <= box.Height - 1)
+            // Digits reach no lower than their line: one line of them needs less.
+            double needed = kept == 1 && !lines[first].IsName ? Math.Min(height + 1, lines[first].Font.CapHeight + 4) : height + 1;
+            if (width <= box.Width - 6 && needed <= box.Height)
             {
                 double top = box.CentreY - height / 2;
                 bool all = true;

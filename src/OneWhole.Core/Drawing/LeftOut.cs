@@ -1,6 +1,7 @@
 using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Drawing;
@@ -10,24 +11,28 @@ namespace OneWhole.Core.Drawing;
 /// <param name="AllNames">How many should have one.</param>
 /// <param name="Labels">How many bars, slices and pieces stand without their label.</param>
 /// <param name="AllLabels">How many should have one.</param>
-public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels)
+/// <param name="Cuts">How many cuts stand without their words.</param>
+/// <param name="AllCuts">How many should have them.</param>
+public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels, int Cuts, int AllCuts)
 {
-    public static LeftOut Nothing { get; } = new(0, 0, 0, 0);
+    public static LeftOut Nothing { get; } = new(0, 0, 0, 0, 0, 0);
 
-    public bool IsNothing => Names == 0 && Labels == 0;
+    public bool IsNothing => Names == 0 && Labels == 0 && Cuts == 0;
 
     /// <summary>"14 of 45 names and 20 of 45 labels have no room"; empty where all have.</summary>
     public string Words
     {
         get
         {
-            string[] parts = [.. new[] { Of(Names, AllNames, "name"), Of(Labels, AllLabels, "label") }.Where(part => part.Length > 0)];
-            return parts.Length == 0 ? "" : $"{string.Join(" and ", parts)} {(parts.Length == 1 && (Names == 1 || Labels == 1) ? "has" : "have")} no room";
+            string cuts = Of(Cuts, AllCuts, "cut");
+            string[] parts = [.. new[] { Of(Names, AllNames, "name"), Of(Labels, AllLabels, "label"), cuts.Length > 0 ? $"the words of {cuts}" : "" }.Where(part => part.Length > 0)];
+            bool one = parts.Length == 1 && Cuts == 0 && (Names == 1 || Labels == 1);
+            return parts.Length == 0 ? "" : $"{WordList.And(parts)} {(one ? "has" : "have")} no room";
         }
     }
 
     /// <summary>A name that is missing weighs more than any label.</summary>
-    internal int Weight => Names * 1000 + Labels;
+    internal int Weight => Names * 1000 + Cuts * 100 + Labels;
 
     private static string Of(int missing, int all, string what) => missing == 0 ? "" : $"{NumberText.Count(missing)} of {NumberText.Count(all)} {what}{(all == 1 ? "" : "s")}";
 
@@ -67,7 +72,7 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels)
         (int names, int allNames) = NamesOf(workings, form, named);
         bool labels = form.HasLabels(study);
         drawn.ExceptWith(labelled);
-        return new LeftOut(names, allNames, labels ? drawn.Count + strip + figure.GivenUp : 0, labels ? drawn.Count + strip + labelled.Count + figure.GivenUp : 0);
+        return new LeftOut(names, allNames, labels ? drawn.Count + strip + figure.GivenUp : 0, labels ? drawn.Count + strip + labelled.Count + figure.GivenUp : 0, figure.CutsWithoutWords, figure.Cuts);
     }
 
     /// <summary>Whose name a text is: the part's or the group's that it stands for, where it says it.</summary>
@@ -98,7 +103,7 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels)
         bool partsAlong = form.NamesPartsAlong(division.Study);
         if (form.NamesParts(division.Study) && (partsAlong ? finish.Axes.Names : finish.Key) && !workings.RowsAreGroups)
         {
-            foreach (int part in DrawnParts.Of(division).Where(part => division.PartCount > 1 && IsDrawn(division, part)))
+            foreach (int part in DrawnParts.Of(division).Where(part => IsDrawn(division, part)))
             {
                 Entry entry = division.Parts[part];
                 Count(named.Contains($"part {entry.Key}") || named.Contains($"label {entry.NameInFigure} {entry.Key}"));

@@ -13,7 +13,12 @@ internal readonly record struct NameRanks(Func<int, double> Weight, bool Evenly)
 internal readonly record struct NamePlace(int At, int More, double Wished, double Place)
 {
     /// <summary>"… 31 more".</summary>
-    public string RunText => $"… {Numbers.NumberText.Count(More)} more";
+    public string RunText => $"{Counted} more";
+
+    private string Counted => $"… {Numbers.NumberText.Count(More)}";
+
+    /// <summary>The same, without its last word where that has no room: a number is never cut.</summary>
+    public string RunTextWithin(FigureBuilder figure, Font font, double room) => figure.TextWidth(RunText, font) <= room ? RunText : Counted;
 
     public bool IsMoved => Math.Abs(Place - Wished) > 1.5;
 }

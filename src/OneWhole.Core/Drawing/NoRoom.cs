@@ -82,6 +82,10 @@ public static class NoRoom
         {
             yield return new Remedy($"fold past the {NumberText.Count(keep)}th", now => now with { Fold = new Fold { Keep = keep } });
         }
+        if (left.Names > 0 && study.Finish.FoldGroups is null && workings.Division.GroupCount > 9)
+        {
+            yield return new Remedy("draw the groups past the 8th as one", now => now with { Finish = now.Finish with { FoldGroups = 8 } });
+        }
         // A label that has no room is no reason to take those away that have.
         if (left.Labels * 2 > left.AllLabels)
         {

@@ -27,7 +27,7 @@ internal static class RowNames
             double y = top + place.Place, baseline = y + font.CapHeight / 2;
             if (place.More > 0)
             {
-                figure.PutWhereFree([figure.Text($"more-{place.At}", MarkRole.Axis, x, baseline, anchor, place.RunText, font, Ink.Quiet, room)], -1);
+                figure.PutWhereFree([figure.Text($"more-{place.At}", MarkRole.Axis, x, baseline, anchor, place.RunTextWithin(figure, font, room), font, Ink.Quiet)], -1);
                 continue;
             }
             TextMark name = mark(place.At, figure.Text(ids(place.At), MarkRole.Name, x, baseline, anchor, texts[place.At], font, Ink.Text, room));

@@ -43,7 +43,7 @@ public static class SmallFigures
             sheet.Add(sheet.Text($"caption-{line}", MarkRole.Caption, margin, below, "start", lines[line], small, Ink.Quiet));
         }
         bool proven = set.Values.All(each => each.Workings.Outcome.Holds);
-        string proof = $"{(study.Trials.Length > 0 ? "a trial; " : "")}{(!proven ? "not every one adds up" : first.Division.WholeIsFirst ? first.Outcome.Words : "each adds up")}, {first.Division.Table.Name}, {Numbers.NumberText.Count(first.Division.Table.RowCount)} rows";
+        string proof = $"{(study.Trials.Length > 0 ? "a trial; " : "")}{(!proven ? "not every one adds up" : first.Division.WholeIsFirst ? first.Outcome.Words : "each adds up")}, {first.Division.Table.Name}, {Tables.Nouns.Count(first.Division.Table.RowCount, "row", "rows")}";
         sheet.Add(sheet.Text("tie-out", MarkRole.TieOut, width - margin, height - margin * 0.7, "end", proof, small, proven ? Ink.Quiet : Ink.Warn));
         // One key for all of them: what each names beside its bars has no room in a small one.
         double keyEnd = height - margin * 0.7;

@@ -1,6 +1,7 @@
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Text;
 
@@ -66,7 +67,7 @@ public sealed class LeftOutTests
             + string.Join('\n', texts.GroupBy(text => (text.Part, text.Group, text.Row, text.Turn)).Select(group => string.Join(' ', group.Select(text => text.Text))));
         bool Says(string name) => System.Text.RegularExpressions.Regex.IsMatch(all, $@"(^|\s){System.Text.RegularExpressions.Regex.Escape(name)}($|\s|:)", System.Text.RegularExpressions.RegexOptions.Multiline);
         int missing = 0;
-        if (form.NamesParts(division.Study) && !workings.RowsAreGroups && division.PartCount > 1)
+        if (form.NamesParts(division.Study) && !workings.RowsAreGroups)
         {
             missing += Enumerable.Range(0, division.PartCount).Count(part =>
                 (!division.HasGroups || Enumerable.Range(0, division.GroupCount).Any(group => division.Has(group, part) && !division.Amount(group, part).IsZero)) && !Says(division.Parts[part].NameInFigure));
@@ -112,5 +113,45 @@ public sealed class LeftOutTests
         WorkingsResult mended = Calculator.Run(workings.Division.Table, remark.Remedy.Apply(workings.Division.Study));
         Assert.Null(FigureDrawer.Draw(mended, 700, 460, TextMeasurer.Shared).LeftOut);
         Assert.Null(NoRoom.Of(mended, FigureDrawer.Draw(mended, 700, 460, TextMeasurer.Shared), TextMeasurer.Shared));
+    }
+
+    [Fact]
+    public void A_cut_without_room_for_its_words_is_counted()
+    {
+        Table table = TableOf.Columns("Cause: Fog", "Minutes: 12");
+        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}""");
+        Figure figure = FigureDrawer.Draw(Calculator.Run(table, study), 960, 600, TextMeasurer.Shared);
+        Assert.DoesNotContain(figure.Marks, mark => mark.Role == MarkRole.CutWords);
+        Assert.Equal("the words of 1 of 1 cut have no room", figure.LeftOut!.Words);
+        Assert.EndsWith(", 1 row", figure.Marks.OfType<TextMark>().Single(mark => mark.Id == "tie-out-source").Text, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData(480, 320)]
+    [InlineData(560, 320)]
+    [InlineData(960, 600)]
+    public void A_funnel_counts_each_number_that_has_no_room(int width, int height)
+    {
+        (string By, string Stage, int Bookings)[] rows = [.. ((string[])["Web", "Phone", "Counter", "Post"]).SelectMany((by, g) =>
+            ((string[])["Searches", "Quotes", "Holds", "Payments"]).Select((stage, s) => (by, stage, 1_842_000 / (g + 1) / (s * s + 1))))];
+        Table table = TableOf.Columns("By: " + string.Join('|', rows.Select(row => row.By)), "Stage: " + string.Join('|', rows.Select(row => row.Stage)), "Bookings: " + string.Join('|', rows.Select(row => row.Bookings)));
+        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Stage"}, "groups": {"column": "By"}, "value": {"sum": "Bookings"}, "form": {"kind": "funnel"}}""");
+        WorkingsResult workings = Calculator.Run(table, study);
+        Figure figure = FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared);
+        int Missing(string kind) => workings.RowCount - figure.Marks.OfType<TextMark>().Count(mark => mark.Id.StartsWith(kind, StringComparison.Ordinal));
+        bool between = figure.Marks.Any(mark => mark.Id.StartsWith("step-", StringComparison.Ordinal));
+        int missing = Missing("label-") + Missing("rate-") + (between ? Missing("step-") - workings.Division.GroupCount : 0);
+        Assert.Equal(missing, figure.LeftOut?.Labels ?? 0);
+    }
+
+    [Fact]
+    public void A_share_under_a_narrow_column_stands_whole_or_not_at_all()
+    {
+        WorkingsResult workings = Run("""{"kind": "mekko"}""", "long names", true);
+        foreach ((int width, int height) in Sizes)
+        {
+            TextMark[] names = [.. FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared).Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Name && mark.Turn != 0)];
+            Assert.All(names, name => Assert.Matches(name.Text.Contains("  ", StringComparison.Ordinal) ? "  [0-9.]+ %$" : "^[^%]*$", name.Text));
+        }
     }
 }

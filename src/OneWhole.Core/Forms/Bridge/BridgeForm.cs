@@ -264,7 +264,7 @@ public sealed class BridgeForm : Form<BridgeMembers>
     public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > 500;
 
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) =>
-        workings.Computed is BridgeWorkings ? [new("rise", BridgeLayout.Rise), new("fall (outlined)", BridgeLayout.Fall)] : [];
+        workings.Computed is BridgeWorkings ? [new("rise", BridgeLayout.Rise), new("fall (outlined)", BridgeLayout.Fall) { IsOutlined = true }] : [];
 
     public override Domains Domains(WorkingsResult workings) => BridgeLayout.DomainsOf(workings);
 

@@ -47,11 +47,12 @@ internal sealed class BridgeLayout
         double unit = _figure.Unit;
         bool text = !_figure.IsMiniature;
         bool labelled = text && _figure.Finish.Labels != LabelText.None;
-        double above = labelled ? (_figure.Finish.Labels == LabelText.Both ? 2 : 1) * font.LineHeight + 6 * unit : 0;
         IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, room.Height, font.Size, null, AxisAmounts.Of(_division)) : [];
         double axis = Axes.Room(_figure, ticks);
         string[] names = [.. _steps.Select(step => step.Name)];
         double band = Math.Min((room.Width - axis) / _steps.Count, 150 * unit);
+        Labels labels = labelled ? Fit(band) : new Labels(false, 0);
+        double above = labels.Height > 0 ? labels.Height + 6 * unit : 0;
         Axes.Names fitted = text ? Axes.Fit(_figure, names, band, room.Height * 0.34, Ranks()) : Axes.Names.Nothing(font);
         Box plot = room.Inset(axis, above, 0, fitted.Height > 0 ? fitted.Height + 10 * unit : 2);
         double width = band * _steps.Count;
@@ -62,7 +63,7 @@ internal sealed class BridgeLayout
         double thickness = _figure.BarThickness(band, 0.66);
         for (int at = 0; at < _steps.Count; at++)
         {
-            DrawStep(field, at, band, thickness, labelled);
+            DrawStep(field, at, band, thickness, labels);
         }
         if (fitted.Setting != Axes.NameSetting.None)
         {
@@ -77,7 +78,7 @@ internal sealed class BridgeLayout
 
     private string KeyOf(BridgeStep step) => step.Row >= 0 ? _division.Parts[step.Row].Key : $"whole {step.Name}";
 
-    private void DrawStep(BarField field, int at, double band, double thickness, bool labelled)
+    private void DrawStep(BarField field, int at, double band, double thickness, Labels labels)
     {
         BridgeStep step = _steps[at];
         double from = at * band + (band - thickness) / 2;
@@ -90,25 +91,45 @@ internal sealed class BridgeLayout
         if (at + 1 < _steps.Count)
         {
             double y = field.At(step.To.ToDouble());
-            _figure.Line($"link-{at}", MarkRole.Link, field.Plot.X + from + thickness, y, field.Plot.X + from + band, y, Ink.Quiet, 0.75);
+            // A step of nothing is the line going on.
+            _figure.Line($"link-{at}", MarkRole.Link, field.Plot.X + from + (box.Height < 1 ? 0 : thickness), y, field.Plot.X + from + band, y, Ink.Quiet, 0.75);
         }
-        if (labelled)
+        if (labels.Height > 0)
         {
-            DrawLabel(field, step, at * band + band / 2, band);
+            DrawLabel(field, step, at * band + band / 2, band, labels);
         }
     }
 
-    private void DrawLabel(BarField field, BridgeStep step, double middle, double band)
+    /// <summary>How the labels of all steps stand: one set looks like one set.</summary>
+    private readonly record struct Labels(bool Turned, double Height);
+
+    /// <summary>Level where each is as narrow as its step, else turned, on one line, where that has room.</summary>
+    private Labels Fit(double band)
     {
-        double gap = 6 * _figure.Unit, y = field.At(Math.Max(step.From.ToDouble(), step.To.ToDouble())) - gap;
-        foreach ((int line, LabelLine label) in Lines(step).Reverse().Index())
+        LabelLine[][] all = [.. _steps.Select(step => (LabelLine[])[.. Lines(step)])];
+        bool level = all.All(lines => lines.All(line => _figure.TextWidth(line) <= band));
+        double lines = all.Max(lines => lines.Sum(line => line.Font.LineHeight));
+        return level || band < _figure.Amounts.CapHeight + 3
+            ? new Labels(false, lines)
+            : new Labels(true, all.Max(lines => lines.Length == 0 ? 0 : _figure.TextWidth(LabelLine.Joined(lines, "  ")[0])));
+    }
+
+    private void DrawLabel(BarField field, BridgeStep step, double middle, double band, Labels labels)
+    {
+        double gap = 6 * _figure.Unit, x = field.Plot.X + middle, y = field.At(Math.Max(step.From.ToDouble(), step.To.ToDouble())) - gap;
+        LabelLine[] lines = [.. Lines(step)];
+        MarkRole role = step.IsWhole ? MarkRole.Total : MarkRole.Label;
+        TextMark Of(TextMark mark) => step.Row >= 0 ? mark with { Row = step.Row, Part = KeyOf(step) } : mark;
+        bool all = true;
+        foreach ((int line, LabelLine label) in (labels.Turned ? LabelLine.Joined(lines, "  ") : lines).Reverse().Index())
         {
-            TextMark mark = _figure.Text($"label-{KeyOf(step)}-{line}", step.IsWhole ? MarkRole.Total : MarkRole.Label, field.Plot.X + middle, y - line * label.Font.LineHeight, "middle", label.Text, label.Font, Ink.Text);
-            if (mark.Width <= band)
-            {
-                _figure.PutWhereFree([step.Row >= 0 ? mark with { Row = step.Row, Part = KeyOf(step) } : mark], 0);
-            }
+            TextMark mark = labels.Turned
+                ? _figure.Text($"label-{KeyOf(step)}-{line}", role, x + label.Font.CapHeight / 2, y, "start", label, Ink.Text) with { Turn = -90 }
+                : _figure.Text($"label-{KeyOf(step)}-{line}", role, x, y - line * label.Font.LineHeight, "middle", label, Ink.Text);
+            all &= (labels.Turned || mark.Width <= band) && _figure.PutWhereFree([Of(mark)], 0);
         }
+        // Of a step it is known from its bar; a whole's amount is counted here.
+        _figure.CountLabel(all || !step.IsWhole);
     }
 
     private IEnumerable<LabelLine> Lines(BridgeStep step)

@@ -30,7 +30,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         double lane = (room.Width - names - apart * (funnels - 1)) / funnels;
         // In much thinner rows no label could stand.
         bool labelled = text && figure.Finish.Labels != LabelText.None && band >= 0.6 * font.LineHeight;
-        double rates = figure.Common("rates", labelled ? Math.Min(lane * 0.34, Rows().Take(MostMeasured).Select(row => figure.TextWidth(Rate(row), figure.Strong)).DefaultIfEmpty(0).Max() + 8 * unit) : 0);
+        double rates = figure.Common("rates", labelled ? Math.Min(lane * 0.5, Rows().Take(MostMeasured).Select(row => figure.TextWidth(Rate(row), figure.Strong)).DefaultIfEmpty(0).Max() + 8 * unit) : 0);
         double top = room.Y + head;
         // Room between stages for the rate of the one before.
         bool between = labelled && printed == FunnelBase.First && band >= 2.6 * font.LineHeight;
@@ -50,7 +50,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
             }
             for (int stage = 0; stage < stages; stage++)
             {
-                DrawStage(funnel, stage, x, width, top + stage * band + thickness / 2 + (between ? 0 : (band - thickness) / 2), thickness, whole, labelled, rates, between, band);
+                DrawStage(funnel, stage, x, width, apart, top + stage * band + thickness / 2 + (between ? 0 : (band - thickness) / 2), thickness, whole, labelled, rates, between, band);
             }
         }
     }
@@ -62,7 +62,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
 
     private string Rate(int row) => workings[printed == FunnelBase.First ? "overallRate" : "stepRate"].Exact(row) is { } rate ? NumberText.Percent(rate, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros) : "";
 
-    private void DrawStage(int funnel, int stage, double x, double width, double y, double thickness, double whole, bool labelled, double rates, bool between, double band)
+    private void DrawStage(int funnel, int stage, double x, double width, double apart, double y, double thickness, double whole, bool labelled, double rates, bool between, double band)
     {
         Font font = figure.Small;
         int row = funnel * _division.PartCount + stage;
@@ -84,24 +84,34 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         {
             return;
         }
-        var amount = new LabelLine(_texts.Amount(row), figure.Amounts);
-        bool inside = figure.Finish.LabelPlace != LabelPlace.Outside && LabelFit.Inside(figure, $"label-{name}\u0001{key}", box, fill, [amount], row, key, turn: false);
-        if (!inside && figure.Finish.LabelPlace != LabelPlace.Inside)
-        {
-            // A small stage prints its amount on the spacer.
-            figure.PutWhereFree([figure.Text($"label-{name}\u0001{key}", MarkRole.Label, box.Right + 5 * figure.Unit, y + font.CapHeight / 2, "start", amount, LabelFit.Beside(figure, fill)) with { Row = row, Part = key }], 0);
-        }
+        // What stands at the end of the row first, then the amount, which may use what that leaves.
         string rate = Rate(row);
         if (rate.Length > 0 && rates > 0)
         {
-            figure.PutWhereFree([figure.Text($"rate-{name}\u0001{key}", MarkRole.Total, x + width + rates, y + font.CapHeight / 2, "end", rate, figure.Strong, Ink.Text) with { Row = row, Part = key }], 0);
+            figure.CountLabel(figure.PutWhereFree([figure.Text($"rate-{name}\u0001{key}", MarkRole.Total, x + width + rates, y + font.CapHeight / 2, "end", rate, figure.Strong, Ink.Text) with { Row = row, Part = key }], 0));
         }
-        if (between && stage > 0 && workings["stepRate"].Exact(row) is { } step)
+        bool step = between && stage > 0 && workings["stepRate"].Exact(row) is { } share && PutStep(row, share, x, width, apart, y - thickness / 2 - (band - thickness) / 2 + font.CapHeight / 2);
+        var amount = new LabelLine(_texts.Amount(row), figure.Amounts);
+        bool placed = figure.Finish.LabelPlace != LabelPlace.Outside && LabelFit.Inside(figure, $"label-{name}\u0001{key}", box, fill, [amount], row, key, turn: false);
+        if (!placed && figure.Finish.LabelPlace != LabelPlace.Inside)
         {
-            string text = $"{NumberText.Percent(step, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros)} of {_division.Parts[stage - 1].Label}";
-            double middle = y - thickness / 2 - (band - thickness) / 2 + font.CapHeight / 2;
-            figure.PutWhereFree([figure.Text($"step-{name}\u0001{key}", MarkRole.Label, x + width / 2, middle, "middle", text, font, IsWorst(row) ? Ink.Cut : Ink.Quiet, width) with { Row = row, Part = key }], 0);
+            // A small stage prints its amount on the spacer.
+            TextMark beside = figure.Text($"label-{name}\u0001{key}", MarkRole.Label, box.Right + 5 * figure.Unit, y + font.CapHeight / 2, "start", amount, LabelFit.Beside(figure, fill)) with { Row = row, Part = key };
+            placed = figure.PutWhereFree([beside], 3 * figure.Unit);
         }
+        // A bar whose amount alone is missing does not count as one without a label.
+        figure.CountLabel(placed || !step);
+    }
+
+    /// <summary>The rate of the stage before, between the two bars.</summary>
+    private bool PutStep(int row, Fraction share, double x, double width, double apart, double baseline)
+    {
+        int stage = _division.PartOf(row);
+        string name = _division.Groups?[row / _division.PartCount].Label ?? "", key = _division.Parts[stage].Key;
+        string text = $"{NumberText.Percent(share, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros)} of {_division.Parts[stage - 1].Label}";
+        bool put = figure.PutWhereFree([figure.Text($"step-{name}\u0001{key}", MarkRole.Label, x + width / 2, baseline, "middle", text, figure.Small, IsWorst(row) ? Ink.Cut : Ink.Quiet, width + 1.8 * apart) with { Row = row, Part = key }], 0);
+        figure.CountLabel(put);
+        return put;
     }
 
     /// <summary>Where most is lost.</summary>

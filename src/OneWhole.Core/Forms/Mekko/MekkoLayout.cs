@@ -216,6 +216,17 @@ internal sealed class MekkoLayout
     /// <summary>A narrow column's name with its share, on one line.</summary>
     private string TurnedName(int group) => Under(group).Length > 0 ? $"{NameOf(group)}  {Under(group)}" : NameOf(group);
 
+    /// <summary>The same within a length: the name is shortened, the share stands whole or not at all.</summary>
+    private (string Text, bool HasShare) TurnedName(int group, double room)
+    {
+        string share = Under(group), name = NameOf(group);
+        double left = room - (share.Length > 0 ? _figure.TextWidth($"  {share}", _figure.Names) : 0);
+        string shortened = TextFit.Shorten(_figure.Measurer, name, _figure.Names, left);
+        return share.Length > 0 && shortened.Length > Math.Min(3, name.Length - 1)
+            ? ($"{shortened}  {share}", true)
+            : (TextFit.Shorten(_figure.Measurer, name, _figure.Names, room), share.Length == 0);
+    }
+
     private IReadOnlyList<string> Wrapped(int group, double width) => TextFit.Wrap(_figure.Measurer, NameOf(group), _figure.Names, width, 2);
 
     private static bool Fits(IReadOnlyList<string> lines) => lines.All(line => !line.EndsWith('…'));
@@ -251,6 +262,7 @@ internal sealed class MekkoLayout
             (double left, double right) = Column(plot, group);
             double room = right - left - 4, middle = (left + right) / 2;
             string name = NameOf(group), under = Under(group), id = $"group {name}";
+            bool shares = under.Length == 0;
             IReadOnlyList<string> lines = Wrapped(group, Math.Max(1, room));
             if (Fits(lines) || room >= font.Size * 4.5)
             {
@@ -259,16 +271,15 @@ internal sealed class MekkoLayout
                 {
                     _figure.PutWhereFree([Line($"name-{id}-{line}", line, lines[line], Ink.Text) with { Full = full }], 0);
                 }
-                if (under.Length > 0 && _figure.TextWidth(under, font) <= room)
-                {
-                    _figure.PutWhereFree([Line($"under-{id}", lines.Count, under, Ink.Quiet)], 0);
-                }
+                shares = under.Length == 0 || (_figure.TextWidth(under, font) <= room && _figure.PutWhereFree([Line($"under-{id}", lines.Count, under, Ink.Quiet)], 0));
             }
             else if (room >= font.LineHeight - 3)
             {
-                TextMark turned = _figure.Text($"name-{id}", MarkRole.Name, middle + font.CapHeight / 2, start, "end", TurnedName(group), font, Ink.Text, below - 10 * unit);
-                _figure.PutWhereFree([turned with { Turn = -90, Group = name }], 0);
+                (string shown, bool hasShare) = TurnedName(group, below - 10 * unit);
+                TextMark turned = _figure.Text($"name-{id}", MarkRole.Name, middle + font.CapHeight / 2, start, "end", shown, font, Ink.Text);
+                shares = _figure.PutWhereFree([turned with { Turn = -90, Group = name, Full = shown.StartsWith(name, StringComparison.Ordinal) ? null : TurnedName(group) }], 0) && hasShare;
             }
+            _figure.CountLabel(shares);
 
             TextMark Line(string mark, int line, string text, string ink) =>
                 _figure.Text(mark, MarkRole.Name, middle, start + font.CapHeight + line * font.LineHeight, "middle", text, font, ink) with { Group = name };

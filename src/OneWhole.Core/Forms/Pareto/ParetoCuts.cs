@@ -20,7 +20,7 @@ internal sealed class ParetoCuts(ParetoPlot plot)
             if (anchor is { } at)
             {
                 int index = i;
-                placed.Add(() => PutCutWords(index, reading, finish, at.x, at.y, words));
+                placed.Add(() => plot.Figure.CountCut(PutCutWords(index, reading, finish, at.x, at.y, words)));
             }
         }
         // Lines first, so that no words are put where another cut's line runs.
@@ -122,7 +122,8 @@ internal sealed class ParetoCuts(ParetoPlot plot)
         plot.Figure.Add(new RectMark($"cut-{index}-handle", MarkRole.Handle, FigureBuilder.Round(x - width / 2), FigureBuilder.Round(y - height / 2), width, height, Ink.Cut) { Edit = edit });
 
     /// <summary>The cut's words, beside its lines where nothing is in the way: first to the right of the drop, below the level.</summary>
-    private void PutCutWords(int index, CutReading reading, CutFinish finish, double x, double y, StudyWords words)
+    /// <returns>False where nothing is free.</returns>
+    private bool PutCutWords(int index, CutReading reading, CutFinish finish, double x, double y, StudyWords words)
     {
         (string first, string more) = ParetoForm.ReadingWords(reading, plot.Readings, words, plot.Division.Study.Rounding.Decimals);
         if (finish.Words is not null)
@@ -150,7 +151,7 @@ internal sealed class ParetoCuts(ParetoPlot plot)
             double toX = Math.Clamp(x + 10 * unit + finish.Moved[0].ToDouble() / 100 * plot.Box.Width, 4, Math.Max(4, plot.Figure.Width - width - 4));
             double toY = Math.Clamp(y + 14 * unit + finish.Moved[1].ToDouble() / 100 * plot.Box.Height, 4, plot.Figure.Height - height - 4);
             Write(new Box(toX, toY, width, height), settings[0]);
-            return;
+            return true;
         }
         foreach (bool far in (ReadOnlySpan<bool>)[false, true])
         {
@@ -162,11 +163,12 @@ internal sealed class ParetoCuts(ParetoPlot plot)
                     if (Room.Contains(box) && plot.Figure.Obstacles.IsFree(box, 3 * unit) && !CoversBars(box) && (!far || Lead(index, box, x, y)))
                     {
                         Write(box, lines);
-                        return;
+                        return true;
                     }
                 }
             }
         }
+        return false;
 
         void Write(Box box, List<(string Text, Font Font)> lines)
         {

@@ -38,7 +38,7 @@ internal sealed class StackedLayout
     public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings)
     {
         StackedMembers members = (StackedMembers)workings.Division.Study.Form.Members;
-        if (workings.Division.PartCount < 2 && workings.Division.HasGroups || NamesBeside(workings, members) is not null || (members.Arrange == Arrangement.Stacked && LabelTexts.PrintsNamesInside(workings.Division)))
+        if (NamesBeside(workings, members) is not null || (members.Arrange == Arrangement.Stacked && LabelTexts.PrintsNamesInside(workings.Division)))
         {
             return [];
         }
@@ -46,7 +46,7 @@ internal sealed class StackedLayout
     }
 
     private static SideNames? NamesBeside(WorkingsResult workings, StackedMembers members) =>
-        members is { Direction: BarDirection.Upright, Arrange: Arrangement.Stacked } && !workings.Division.HasNegative && workings.Find("top") is { } tops && workings.Division.PartCount > 1
+        members is { Direction: BarDirection.Upright, Arrange: Arrangement.Stacked } && !workings.Division.HasNegative && workings.Find("top") is { } tops 
             && Enumerable.Range(0, workings.Division.PartCount).All(part => tops.Exact((workings.Division.GroupCount - 1) * workings.Division.PartCount + part) is not null)
             ? SideNames.Of(workings) : null;
 
