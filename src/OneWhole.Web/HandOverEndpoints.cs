@@ -10,6 +10,7 @@ public static class HandOverEndpoints
     public static void MapHandOvers(this WebApplication app, long mostUpload)
     {
         app.MapGet("/api/hand-over", () => StudyHandOver.Kinds).WithTags("studies");
+        app.MapGet("/api/studies/{id}/chart-limits", (StudyHandOver service, string id, CancellationToken cancel) => service.ChartLimits(id, cancel)).WithTags("studies");
         RouteGroupBuilder jobs = app.MapGroup("/api/hand-overs").WithTags("hand-overs");
         jobs.MapGet("{job}", (HandOverJobs service, string job) => service.Status(job));
         jobs.MapPost("{job}/stop", (HandOverJobs service, string job) => service.Stop(job));

@@ -111,7 +111,7 @@ test('parts and groups are put in order by hand: dragged in the workings, or mov
   await row(2).dragTo(row(0));
   await expect.poll(() => parts().then((now) => now.slice(0, 3))).toEqual([first[2], first[0], first[1]]);
   await expect(page.getByTestId('statement')).toContainText('in an order of my own');
-  await figure(page).getByRole('button', { name: `Looks of ${before[0]}` }).click();
+  await figure(page).getByRole('button', { name: `Colour and highlight of ${before[0]}` }).click();
   await page.getByRole('button', { name: 'later' }).click();
   await expect.poll(() => groups(page).then((now) => now.slice(0, 2))).toEqual([before[1], before[0]]);
   await page.getByRole('button', { name: 'Undo' }).click();

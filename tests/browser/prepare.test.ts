@@ -138,9 +138,9 @@ test('a sheet and its range are chosen with a look at the cells', async ({ page 
   await page.goto(server.url);
   await page.getByLabel('Table file').setInputFiles(join(server.root, 'tests/fixtures/ferries.xlsx'));
   await page.getByLabel('Residents').check();
-  await expect(page.getByRole('table', { name: 'A look at the cells' })).toContainText('Marrow Sound Ferries, residents');
+  await expect(page.getByRole('table', { name: 'Preview of the cells' })).toContainText('Marrow Sound Ferries, residents');
   await page.getByRole('textbox', { name: 'Cells' }).fill('A5:C8');
-  await expect(page.getByRole('table', { name: 'A look at the cells' })).not.toContainText('Marrow Sound');
+  await expect(page.getByRole('table', { name: 'Preview of the cells' })).not.toContainText('Marrow Sound');
   await page.getByRole('button', { name: 'Bring it in' }).click();
   await expect(page.getByText('3 rows, 3 columns, from ferries.xlsx')).toBeVisible();
   await expect(page.getByRole('columnheader', { name: 'Column Women' })).toContainText('quantity');
@@ -223,10 +223,10 @@ test('a heading opens its portrait, and steps begin from there', async ({ page }
   await page.goto(server.url);
   await page.getByLabel('Table file').setInputFiles(path);
   await page.getByRole('button', { name: 'Column Minutes' }).click();
-  await expect(page.getByRole('region', { name: 'Portrait of Minutes' })).toContainText('from 5 to 20; sum 42');
+  await expect(page.getByRole('region', { name: 'Summary of Minutes' })).toContainText('from 5 to 20; sum 42');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Column Route' }).click();
-  const portrait = page.getByRole('region', { name: 'Portrait of Route' });
+  const portrait = page.getByRole('region', { name: 'Summary of Route' });
   await expect(portrait).toContainText('Hallin50.0 %');
   await expect(portrait).toContainText('1 blank');
   await portrait.getByRole('button', { name: 'regroup labels' }).click();

@@ -148,11 +148,11 @@ test('a source is named, read from, seen to have newer rows, and moved with its 
   const place = page.getByRole('form', { name: 'A new place for Kiosks' }).getByRole('textbox');
   await place.fill(`${server.url}/feed/nothing.csv`);
   await page.getByRole('button', { name: 'Look first' }).click();
-  await expect(page.getByRole('list', { name: 'What reads there' })).toContainText('answers 404');
+  await expect(page.getByRole('list', { name: 'What can be read there' })).toContainText('answers 404');
   await expect(page.getByRole('button', { name: 'Move it there' })).toBeDisabled();
   await place.fill(`${server.url}/feed/kiosk.csv`);
   await page.getByRole('button', { name: 'Look first' }).click();
-  await expect(page.getByRole('list', { name: 'What reads there' })).toContainText('kiosk: 21 rows, 21 before');
+  await expect(page.getByRole('list', { name: 'What can be read there' })).toContainText('kiosk: 21 rows, 21 before');
   await page.getByRole('button', { name: 'Move it there' }).click();
   await expect(page.getByText(`an address: ${server.url}/feed/kiosk.csv`)).toBeVisible();
 });

@@ -139,6 +139,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studies/{id}/chart-limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChartLimits"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/briefings/{id}/bundle": {
         parameters: {
             query?: never;
@@ -3597,6 +3634,11 @@ export interface components {
             value?: unknown;
             drop?: null | string;
         };
+        /** @description What the charts of workbooks and slides do not show of a figure. */
+        ChartLimits: {
+            /** @description In a sentence; null where nothing is missing. */
+            words: null | string;
+        };
         /** @description A set of colours by its name. */
         ColourSetRequest: {
             name: string;
@@ -3891,6 +3933,16 @@ export interface components {
              * @description How many should have one.
              */
             allLabels: number;
+            /**
+             * Format: int32
+             * @description How many cuts stand without their words.
+             */
+            cuts: number;
+            /**
+             * Format: int32
+             * @description How many should have them.
+             */
+            allCuts: number;
             isNothing?: boolean;
             /** @description "14 of 45 names and 20 of 45 labels have no room"; empty where all have. */
             words?: null | string;

@@ -38,6 +38,13 @@ public sealed class StudyHandOver(StudyDocuments studies, StudyComputing computi
 
     internal static IReadOnlyList<PaperKind> PapersOf(bool hasPaper) => hasPaper ? [.. Paper.All.Select(paper => new PaperKind(paper.Kind, paper.Name))] : [];
 
+    /// <summary>What the chart of its workbook and slide does not show of a study's figure, before the file is made.</summary>
+    public ChartLimits ChartLimits(string id, CancellationToken cancel = default)
+    {
+        StudyDocument document = studies.Find(id);
+        return new ChartLimits(NotInChart.Words(new HandedStudy(views.TitleOf(document), document.Study, computing.ComputeAll(document.TableId, document.Study, cancel))));
+    }
+
     /// <summary>A study as a file of one of the kinds of <see cref="Formats.Handing.HandOver.Standard"/>.</summary>
     public LeavingFile HandOver(string id, string kind, double width, double height, double scale, string? paper = null, double? margin = null, bool workings = true, bool sharesOnly = false, CancellationToken cancel = default)
     {

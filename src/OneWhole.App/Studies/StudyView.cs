@@ -13,6 +13,10 @@ public sealed record HandOverKind(string Kind, string Name, string Detail, IRead
     public required IReadOnlyList<PaperKind> Papers { get; init; }
 }
 
+/// <summary>What the charts of workbooks and slides do not show of a figure.</summary>
+/// <param name="Words">In a sentence; null where nothing is missing.</param>
+public sealed record ChartLimits(string? Words);
+
 /// <summary>A sheet of paper by its name.</summary>
 public sealed record PaperKind(string Kind, string Name);
 

@@ -34,9 +34,49 @@ internal sealed class ChartParts(WorkingsResult workings)
 
     public ChartLabel TotalLabel(int group) => new(null, [Total(group)], _numbers.Amount(_division.GroupTotal(group)));
 
-    /// <summary>The names of groups; "all" where there are none.</summary>
-    public IReadOnlyList<ChartLabel> Groups(bool withTotals = false) =>
-        [.. Enumerable.Range(0, _division.GroupCount).Select(group => Named(_division.Groups?[group].Label ?? "all", withTotals ? TotalLabel(group) : null))];
+    /// <summary>The names of groups; "all" where there are none. What the finish wants beside each stands under it.</summary>
+    /// <param name="otherwise">What the form would have there.</param>
+    public IReadOnlyList<ChartLabel> Groups(LabelText otherwise = LabelText.None)
+    {
+        LabelText wanted = _division.Study.Finish.GroupLabel is var own && own == LabelText.Auto ? otherwise : own;
+        return [.. Enumerable.Range(0, _division.GroupCount).Select(group => Named(_division.Groups?[group].Label ?? "all", _division.HasGroups && workings.Find("value") is not null ? OfGroup(group, wanted) : null))];
+    }
+
+    /// <summary>A group's amount, its share of everything, or both.</summary>
+    private ChartLabel? OfGroup(int group, LabelText what)
+    {
+        ChartNumber? share = _division.Total.IsZero ? null
+            : new ChartNumber(new Rule.GroupTotal() / new Rule.GrandTotal(), Total(group).Row, new Fraction(_division.GroupTotal(group), _division.Total), ColumnUnit.Share);
+        ChartNumber[] numbers = [.. (what switch { LabelText.Amount => [Total(group)], LabelText.Both => [Total(group), share], LabelText.Share => (ChartNumber?[])[share], _ => [] }).OfType<ChartNumber>()];
+        return numbers.Length == 0 ? null : new ChartLabel(null, numbers, string.Join("  ", numbers.Select(Text)));
+    }
+
+    /// <summary>Where labels of bars stand: as the finish has it, where the chart can, else as the form does.</summary>
+    public ChartLabelPlace Place(ChartLabelPlace own) => _division.Study.Finish.LabelPlace switch
+    {
+        LabelPlace.Inside when own == ChartLabelPlace.Beyond => ChartLabelPlace.AtTip,
+        _ => own,
+    };
+
+    /// <summary>What labels can't do in a chart of bars that stand so, in words.</summary>
+    public IReadOnlyList<string> NotPlaced(bool beside) => _division.Study.Finish.LabelPlace switch
+    {
+        LabelPlace.Apart => ["amounts past the bars' ends"],
+        LabelPlace.Outside when !beside => ["labels past the bars' ends"],
+        _ => [],
+    };
+
+    /// <summary>The room between groups of bars that stand beside one another, and within a group.</summary>
+    public (double Between, double Within) GroupGaps(double own)
+    {
+        Finish finish = _division.Study.Finish;
+        if (finish.Gap is null && finish.GroupGap is null)
+        {
+            return (own, 0);
+        }
+        double within = finish.Gap?.ToDouble() ?? 0.1;
+        return (within + Math.Max(0.1, finish.GroupGap?.ToDouble() ?? 0.5), within);
+    }
 
     /// <summary>The names of parts.</summary>
     public IReadOnlyList<ChartLabel> Parts(IEnumerable<int> parts) => [.. parts.Select(part => Named(_division.Parts[part].NameInFigure, null))];

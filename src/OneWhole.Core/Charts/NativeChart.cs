@@ -66,6 +66,9 @@ public sealed record ChartSeries(string Name, Func<int, ChartNumber?> At)
 
     public ChartLabelPlace LabelPlace { get; init; }
 
+    /// <summary>The colour of the bar that a label on a spacer belongs to; null where the series has it itself.</summary>
+    public string? LabelFill { get; init; }
+
     public bool InKey { get; init; } = true;
 }
 
@@ -91,8 +94,17 @@ public sealed record NativeChart(IReadOnlyList<ChartLabel> Categories, IReadOnly
 
     public ChartArrangement Arrangement { get; init; }
 
-    /// <summary>Between the bars, in bars' widths.</summary>
+    /// <summary>Between the bars, or the groups of bars that stand beside one another, in bars' widths.</summary>
     public double Gap { get; init; } = 0.4;
+
+    /// <summary>Between the bars of a group that stand beside one another, in bars' widths.</summary>
+    public double GapWithin { get; init; }
+
+    /// <summary>Whether lines lead from part to part between stacks.</summary>
+    public bool Connects { get; init; }
+
+    /// <summary>What the finish asks of its looks.</summary>
+    public ChartLook Look { get; init; } = ChartLook.Plain;
 
     /// <summary>What the value axis counts.</summary>
     public ColumnUnit Unit { get; init; } = ColumnUnit.Amount;
@@ -110,6 +122,9 @@ public sealed record NativeChart(IReadOnlyList<ChartLabel> Categories, IReadOnly
 
     /// <summary>Bars grow both ways from zero, and no number has a minus.</summary>
     public bool IsMirrored { get; init; }
+
+    /// <summary>What of the figure no kind of chart has, in words ("the net of each row").</summary>
+    public IReadOnlyList<string> Without { get; init; } = [];
 
     /// <summary>Whether more than one series, or slices, need a key.</summary>
     public bool HasKey { get; init; } = true;

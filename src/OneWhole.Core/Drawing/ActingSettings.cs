@@ -57,7 +57,7 @@ public static class ActingSettings
     };
 
     /// <summary>Whether two figures have the same marks.</summary>
-    internal static bool IsSame(Figure one, Figure other) =>
+    public static bool IsSame(Figure one, Figure other) =>
         one.Marks.Count == other.Marks.Count && one.Marks.Zip(other.Marks).All(pair => IsSame(pair.First, pair.Second));
 
     private static bool IsSame(Mark one, Mark other) => (one, other) switch

@@ -112,7 +112,7 @@ public sealed class FigureBuilder
 
     public Font Strong => Small with { Weight = 600 };
 
-    public Font Title => new(Typeface.Serif, Math.Round(20 * Unit * Step(Finish.Print.Title)), 500);
+    public Font Title => new(Typeface.Serif, Math.Round(20 * Unit * PrintFinish.Step(Finish.Print.Title)), 500);
 
     /// <summary>The print of names along the bars.</summary>
     public Font Names => Sized(Finish.Print.Names, Finish.Print.StrongNames, Room.NameScale);
@@ -123,9 +123,7 @@ public sealed class FigureBuilder
     /// <summary>The print of shares on labels.</summary>
     public Font Shares => Sized(Finish.Print.Shares, Finish.Print.StrongShares, Room.Scale);
 
-    private Font Sized(PrintSize size, bool strong, double scale) => new(Typeface.Sans, Math.Max(9, Math.Round(12 * Unit * Step(size) * scale * 2) / 2)) { Weight = strong ? 600 : 400 };
-
-    private static double Step(PrintSize size) => size switch { PrintSize.Small => 0.84, PrintSize.Large => 1.25, _ => 1 };
+    private Font Sized(PrintSize size, bool strong, double scale) => new(Typeface.Sans, Math.Max(9, Math.Round(12 * Unit * PrintFinish.Step(size) * scale * 2) / 2)) { Weight = strong ? 600 : 400 };
 
     /// <summary>The rooms that small figures on one scale have in common, while they are measured and drawn; null for a figure by itself.</summary>
     internal Dictionary<string, double>? Rooms { get; init; }

@@ -131,8 +131,7 @@ public static class FigureDrawer
         figure.Plot = new Box(margin, top, inner - right, Math.Max(1, bottom - top));
         if (figure.Finish.Axes.Titles && workings.Division.Study.Form.Form.HasValueAxis(workings))
         {
-            StudyWords words = StudyWords.Of(workings.Division);
-            figure.AxisTitles = (words.Unit.Length > 0 && words.Unit != "%" ? $"{words.Counted}, {words.Unit}" : words.Counted, $"share of {words.Counted}");
+            figure.AxisTitles = Charts.ChartLook.TitlesOf(workings.Division);
             // A line above for axes that stand, one beneath for those that lie.
             figure.Plot = figure.Plot.Inset(0, figure.Small.LineHeight, 0, figure.Small.LineHeight);
         }

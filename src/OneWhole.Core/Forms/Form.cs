@@ -221,7 +221,10 @@ public abstract class Form
     public abstract Domains Domains(WorkingsResult workings);
 
     /// <summary>The figure as a chart that office programs draw themselves; null where none of their kinds is true to it: it is then handed over as shapes.</summary>
-    public virtual Charts.NativeChart? Chart(WorkingsResult workings) => null;
+    public Charts.NativeChart? Chart(WorkingsResult workings) => ChartOf(workings) is { } chart ? chart with { Look = Charts.ChartLook.Of(workings) } : null;
+
+    /// <summary>The chart's series and axes, without the looks that all charts have in common.</summary>
+    protected virtual Charts.NativeChart? ChartOf(WorkingsResult workings) => null;
 
     /// <summary>Whether bars, slices and pieces have labels, as the finish has it.</summary>
     public virtual bool HasLabels(Study study) => study.Finish.Labels != LabelText.None;

@@ -48,7 +48,7 @@ public static class SettingsTable
         string[] limits =
         [
             .. Limit(schema, "minimum", "from"), .. Limit(schema, "exclusiveMinimum", "above"),
-            .. Limit(schema, "maximum", "to"), .. Limit(schema, "maxLength", "of so many characters:"),
+            .. Limit(schema, "maximum", "to"), .. Limit(schema, "maxLength", "in characters, at most"),
         ];
         string kind = (string?)schema["type"] is "string" ? setting.Looks.Kind == SettingKind.Colour ? "a colour" : "text" : "a number";
         string range = limits.Length == 0 ? kind : $"{kind} {string.Join(' ', limits)}";

@@ -201,6 +201,9 @@ public sealed record PrintFinish
 
     public bool StrongShares { get; init; }
 
+    /// <summary>By how much a size is larger than the normal one.</summary>
+    internal static double Step(PrintSize size) => size switch { PrintSize.Small => 0.84, PrintSize.Large => 1.25, _ => 1 };
+
     private static readonly ChoiceShape<PrintSize> Size = new(("small", PrintSize.Small), ("normal", PrintSize.Normal), ("large", PrintSize.Large));
 
     public static ObjectShape<PrintFinish> Shape { get; } = new ObjectShape<PrintFinish>("print", () => Standard)

@@ -4,6 +4,7 @@ using DocumentFormat.OpenXml;
 using DocumentFormat.OpenXml.Drawing.Charts;
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
+using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Text;
 
@@ -40,7 +41,7 @@ internal static class ChartXml
             AddBars(plot, chart, table, formats);
         }
         var whole = new XElement(C + "chart",
-            table.Middle is { } middle ? Middle(middle, width) : title is null ? null : new XElement(C + "title", new XElement(C + "tx", Text(title)), Value("overlay", "0"), TextLook(1600, "20302e", true)),
+            table.Middle is { } middle ? Middle(middle, width) : title is null ? null : new XElement(C + "title", new XElement(C + "tx", Text(title)), Value("overlay", "0"), TextLook(chart.Look.TitleSize(1600), "20302e", true)),
             Value("autoTitleDeleted", table.Middle is null && title is null ? "1" : "0"), plot, Legend(chart, table), Value("plotVisOnly", "1"), Value("dispBlanksAs", "gap"));
         return new XDocument(new XElement(C + "chartSpace",
             new XAttribute(XNamespace.Xmlns + "c", C.NamespaceName), new XAttribute(XNamespace.Xmlns + "a", A.NamespaceName), new XAttribute(XNamespace.Xmlns + "r", R.NamespaceName),
@@ -74,8 +75,8 @@ internal static class ChartXml
 
     private static XElement Solid(string ink) => new(A + "solidFill", new XElement(A + "srgbClr", new XAttribute("val", Ink.OnSheet(ink)[1..].ToUpperInvariant())));
 
-    private static XElement TextLook(int size, string colour, bool bold) => new(C + "txPr",
-        new XElement(A + "bodyPr"), new XElement(A + "lstStyle"),
+    private static XElement TextLook(int size, string colour, bool bold, LabelTurn turn = LabelTurn.Auto) => new(C + "txPr",
+        new XElement(A + "bodyPr", turn == LabelTurn.Auto ? [] : (XAttribute[])[new("rot", turn == LabelTurn.Turned ? -5_400_000 : 0), new("vert", "horz")]), new XElement(A + "lstStyle"),
         new XElement(A + "p", new XElement(A + "pPr", new XElement(A + "defRPr", new XAttribute("sz", size), new XAttribute("b", bold ? 1 : 0), new XElement(A + "solidFill", new XElement(A + "srgbClr", new XAttribute("val", colour.ToUpperInvariant()))))),
             new XElement(A + "endParaRPr", new XAttribute("lang", "en-GB"))));
 
@@ -141,10 +142,13 @@ internal static class ChartXml
         XElement[] nothing = [.. ((string[])["showLegendKey", "showVal", "showCatName", "showSerName", "showPercent", "showBubbleSize"]).Select(name => Value(name, "0"))];
         var element = new XElement(C + "dLbls");
         // On a piece in the ink that stands out from it, beside it in the text's.
-        string InkOn(string? fill) => Ink.OnSheet(series.LabelPlace == ChartLabelPlace.Centre && fill is not null ? Contrast.TextOn(fill) : Ink.Text)[1..];
+        bool isOn = series.Fill is not null && !series.IsLine && place is "ctr" or "inEnd" or "inBase";
+        string InkOn(string? fill) => Ink.OnSheet(series.IsLine ? Ink.Text : chart.Look.LabelInk(series.LabelFill ?? fill, isOn && fill is not null))[1..];
+        (int size, bool strong) = chart.Look.LabelPrint(900, Enumerable.Range(0, chart.Categories.Count).Select(at => series.Label!(at)).FirstOrDefault(label => label is not null)?.Numbers ?? []);
+        LabelTurn turn = chart.IsPie ? LabelTurn.Auto : chart.Look.Finish.LabelTurn;
         IEnumerable<XElement?> Looked(string colour) =>
         [
-            new XElement(C + "spPr", new XElement(A + "noFill"), new XElement(A + "ln", new XElement(A + "noFill"))), TextLook(900, colour, false),
+            new XElement(C + "spPr", new XElement(A + "noFill"), new XElement(A + "ln", new XElement(A + "noFill"))), TextLook(size, colour, strong, turn),
             place is null ? null : Value("dLblPos", place), .. nothing.Select(flag => new XElement(flag)),
             new XElement(C + "extLst", new XElement(C + "ext", new XAttribute("uri", "{CE6537A1-D6FC-4f65-9D91-7224C49458BB}"), new XAttribute(XNamespace.Xmlns + "c15", C15.NamespaceName),
                 new XElement(C15 + "showDataLabelsRange", new XAttribute("val", "1")))),
@@ -182,7 +186,8 @@ internal static class ChartXml
         bool over = chart.IsMirrored || bars.Length == 1;
         plot.Add(new XElement(C + "barChart", Value("barDir", chart.IsSideways ? "bar" : "col"),
             Value("grouping", Grouping(beside || over ? BarGroupingValues.Clustered : chart.Arrangement == ChartArrangement.Full ? BarGroupingValues.PercentStacked : BarGroupingValues.Stacked)), Value("varyColors", "0"),
-            bars.Select(at => Series(chart, table, at, format)), Value("gapWidth", Math.Clamp((int)Math.Round(chart.Gap * 100), 0, 500)), Value("overlap", beside ? 0 : 100),
+            bars.Select(at => Series(chart, table, at, format)), Value("gapWidth", Math.Clamp((int)Math.Round(chart.Gap * 100), 0, 500)), Value("overlap", beside ? -Math.Clamp((int)Math.Round(chart.GapWithin * 100), 0, 100) : 100),
+            chart.Connects ? new XElement(C + "serLines", new XElement(C + "spPr", new XElement(A + "ln", new XAttribute("w", 6350), Solid(Ink.Quiet)))) : null,
             Value("axId", NamesAxis), Value("axId", ValueAxis)));
         // A share line over shares reads on their axis; over amounts it has its own.
         bool ownAxis = lines.Length > 0 && chart.Unit != ColumnUnit.Share;
@@ -193,11 +198,13 @@ internal static class ChartXml
         }
         bool turned = chart is { IsSideways: true, FirstOnTop: true };
         plot.Add(Names(chart, NamesAxis, ValueAxis, turned, !chart.HasNames));
-        plot.Add(Values(ValueAxis, NamesAxis, format, chart.IsSideways ? "b" : "l", chart.Arrangement == ChartArrangement.Full ? 1 : End(chart, table), !chart.HasValueAxis, turned ? "max" : "autoZero", chart.HasValueAxis, chart.IsMirrored));
+        plot.Add(Values(chart, ValueAxis, NamesAxis, format, chart.IsSideways ? "b" : "l", chart.Arrangement == ChartArrangement.Full ? 1 : End(chart, table), !chart.HasValueAxis, turned ? "max" : "autoZero", chart.HasValueAxis));
         if (ownAxis)
         {
             plot.Add(Names(chart, LineNamesAxis, LineAxis, false, hidden: true));
-            plot.Add(Values(LineAxis, LineNamesAxis, "0%", "r", 1, hidden: false, "max", grid: false));
+            // A line that bends past 100 % is not cut off there.
+            bool bends = lines.Any(at => table.Series[at].Values.Numbers!.Any(share => share is > 1 + 1e-9));
+            plot.Add(Values(chart, LineAxis, LineNamesAxis, "0%", "r", bends ? null : 1, hidden: false, "max", grid: false));
         }
     }
 
@@ -223,18 +230,28 @@ internal static class ChartXml
 
     private static XElement Names(NativeChart chart, int id, int across, bool turned, bool hidden) => new(C + "catAx", Value("axId", id),
         new XElement(C + "scaling", Value("orientation", turned ? "maxMin" : "minMax")), Value("delete", hidden ? "1" : "0"), Value("axPos", chart.IsSideways ? "l" : "b"),
-        new XElement(C + "numFmt", new XAttribute("formatCode", "General"), new XAttribute("sourceLinked", 0)), Value("majorTickMark", "none"), Value("minorTickMark", "none"), Value("tickLblPos", "low"),
-        new XElement(C + "spPr", new XElement(A + "ln", new XAttribute("w", 9525), Solid(Ink.Quiet))), TextLook(1000, Ink.OnSheet(Ink.Text)[1..], false),
+        new XElement(C + "numFmt", new XAttribute("formatCode", "General"), new XAttribute("sourceLinked", 0)), Value("majorTickMark", "none"), Value("minorTickMark", "none"), Value("tickLblPos", chart.Look.Finish.Axes.Names ? "low" : "none"),
+        new XElement(C + "spPr", chart.Look.Finish.Axes.Line ? new XElement(A + "ln", new XAttribute("w", 9525), Solid(Ink.Quiet)) : new XElement(A + "ln", new XElement(A + "noFill"))),
+        TextLook(chart.Look.NameSize(1000), Ink.OnSheet(Ink.Text)[1..], chart.Look.Finish.Print.StrongNames),
         Value("crossAx", across), Value("crosses", "autoZero"), Value("auto", "0"), Value("lblAlgn", "ctr"), Value("lblOffset", "100"), Value("noMultiLvlLbl", "1"));
 
-    private static XElement Values(int id, int across, string format, string place, double? end, bool hidden, string crosses, bool grid, bool mirrored = false) => new(C + "valAx", Value("axId", id),
-        new XElement(C + "scaling", Value("orientation", "minMax"), end is { } most ? Value("max", most.ToString("R", CultureInfo.InvariantCulture)) : null, end is not { } least ? null : Value("min", mirrored ? Number(-least) : "0")), Value("delete", hidden ? "1" : "0"), Value("axPos", place),
-        grid ? new XElement(C + "majorGridlines", new XElement(C + "spPr", new XElement(A + "ln", new XAttribute("w", 6350), Solid(Ink.Hairline)))) : null,
-        new XElement(C + "numFmt", new XAttribute("formatCode", format), new XAttribute("sourceLinked", 0)), Value("majorTickMark", "none"), Value("minorTickMark", "none"), Value("tickLblPos", "nextTo"),
-        new XElement(C + "spPr", new XElement(A + "ln", new XElement(A + "noFill"))), TextLook(900, Ink.OnSheet(Ink.Quiet)[1..], false),
+    private static XElement Values(NativeChart chart, int id, int across, string format, string place, double? end, bool hidden, string crosses, bool grid) => new(C + "valAx", Value("axId", id),
+        new XElement(C + "scaling", Value("orientation", "minMax"), end is { } most ? Value("max", most.ToString("R", CultureInfo.InvariantCulture)) : null, end is not { } least ? null : Value("min", chart.IsMirrored ? Number(-least) : "0")), Value("delete", hidden ? "1" : "0"), Value("axPos", place),
+        grid && chart.Look.Finish.Axes.Grid ? new XElement(C + "majorGridlines", new XElement(C + "spPr", new XElement(A + "ln", new XAttribute("w", 6350), Solid(Ink.Hairline)))) : null,
+        AxisTitle(chart, id == LineAxis || chart.Unit != ColumnUnit.Amount),
+        new XElement(C + "numFmt", new XAttribute("formatCode", format), new XAttribute("sourceLinked", 0)), Value("majorTickMark", chart.Look.Finish.Axes.Ticks ? "out" : "none"), Value("minorTickMark", "none"),
+        Value("tickLblPos", chart.Look.Finish.Axes.Numbers ? "nextTo" : "none"),
+        new XElement(C + "spPr", new XElement(A + "ln", chart.Look.Finish.Axes.Ticks ? (XElement[])[Solid(Ink.Quiet)] : [new XElement(A + "noFill")])), TextLook(900, Ink.OnSheet(Ink.Quiet)[1..], false),
         Value("crossAx", across), Value("crosses", crosses), Value("crossBetween", "between"));
 
-    private static XElement? Legend(NativeChart chart, ChartTable table) => !chart.HasKey ? null : new XElement(C + "legend", Value("legendPos", "b"),
+    private static XElement? AxisTitle(NativeChart chart, bool shares) => chart.Look.AxisTitles is not { } titles ? null : new XElement(C + "title",
+        new XElement(C + "tx", new XElement(C + "rich", new XElement(A + "bodyPr"), new XElement(A + "p",
+            new XElement(A + "pPr", new XElement(A + "defRPr", new XAttribute("sz", 900), new XAttribute("b", 0), Solid(Ink.Quiet))),
+            new XElement(A + "r", new XElement(A + "rPr", new XAttribute("lang", "en-GB"), new XAttribute("sz", 900), new XAttribute("b", 0), Solid(Ink.Quiet)), new XElement(A + "t", XmlSafe.OneLine(shares ? titles.Shares : titles.Amounts)))))),
+        Value("overlay", "0"));
+
+    private static XElement? Legend(NativeChart chart, ChartTable table) => !chart.HasKey ? null : new XElement(C + "legend",
+        Value("legendPos", chart.Look.Finish.KeyPlace switch { KeyPlace.Right => "r", KeyPlace.Above => "t", _ => "b" }),
         table.Series.Index().Where(bound => !chart.IsPie && (bound.Item.Series.Fill is null || !bound.Item.Series.InKey)).Select(bound => new XElement(C + "legendEntry", Value("idx", bound.Index), Value("delete", "1"))),
         Value("overlay", "0"), TextLook(1000, Ink.OnSheet(Ink.Quiet)[1..], false));
 }

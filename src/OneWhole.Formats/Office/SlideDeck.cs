@@ -14,6 +14,11 @@ namespace OneWhole.Formats.Office;
 /// <param name="Description">For who does not see the figure.</param>
 internal sealed record SlideContent(string Title, string Caption, string TieOut, string Description)
 {
+    /// <summary>The print of a title, in hundredths of a point.</summary>
+    public const int UsualTitle = 2800;
+
+    public int TitleSize { get; init; } = UsualTitle;
+
     /// <summary>The figure as a native chart: writes the chart part, given the relationship of its workbook, and its width in pixels.</summary>
     public Func<string, double, XDocument>? Chart { get; init; }
 
@@ -83,9 +88,9 @@ internal sealed class SlideDeck
             ThemePart theme = master.AddNewPart<ThemePart>("theme");
             Put(theme, DeckTheme.Write());
             _id = 2;
-            Put(layout, Page("sldLayout", "figure", [TitleBox("", 1)], new XAttribute("preserve", "1")));
+            Put(layout, Page("sldLayout", "figure", [TitleBox("", 1, SlideContent.UsualTitle)], new XAttribute("preserve", "1")));
             _id = 2;
-            Put(master, Page("sldMaster", null, [TitleBox("", 1)], null));
+            Put(master, Page("sldMaster", null, [TitleBox("", 1, SlideContent.UsualTitle)], null));
             NotesMasterPart? notes = slides.Any(slide => slide.Notes.Length > 0) ? NotesMaster(presentation) : null;
             var list = new XElement(P + "sldIdLst");
             foreach ((int at, SlideContent slide) in slides.Index())
@@ -161,10 +166,10 @@ internal sealed class SlideDeck
         _id = 2;
         double inner = _width - 2 * margin;
         // A long title takes a second line, and what is beneath moves down.
-        int lines = TextFit.Wrap(TextMeasurer.Shared, slide.Title, new Font(Typeface.Sans, 37.3, 600), inner * 0.95, 2).Count;
+        int lines = TextFit.Wrap(TextMeasurer.Shared, slide.Title, new Font(Typeface.Sans, slide.TitleSize / 75.0, 600), inner * 0.95, 2).Count;
         var shapes = new List<XElement>
         {
-            TitleBox(slide.Title, lines),
+            TitleBox(slide.Title, lines, slide.TitleSize),
             TextBox("caption", slide.Caption, margin, top + 12 + 46 * lines, inner, 46, 1400, Ink.Quiet, "l"),
             TextBox("tie-out", slide.TieOut, margin, _height - 46, inner, 24, 1100, Ink.Quiet, "r"),
         };
@@ -215,7 +220,7 @@ internal sealed class SlideDeck
         text.Length == 0 ? null : new XElement(A + "r", new XElement(A + "rPr", new XAttribute("lang", "en-GB"), new XAttribute("sz", size), new XAttribute("b", bold ? 1 : 0), Solid(ink)), new XElement(A + "t", XmlSafe.OneLine(text))));
 
     /// <summary>The title, as such: outlines and readers of slides find it.</summary>
-    private XElement TitleBox(string text, int lines) => TextBox("title", text, Margin, TitleTop, _width - 2 * Margin, 46 * lines, 2800, Ink.Text, "l", isTitle: true);
+    private XElement TitleBox(string text, int lines, int size) => TextBox("title", text, Margin, TitleTop, _width - 2 * Margin, 46 * lines, size, Ink.Text, "l", isTitle: true);
 
     private XElement TextBox(string name, string text, double x, double y, double width, double height, int size, string ink, string align, bool isTitle = false) => new(P + "sp",
         new XElement(P + "nvSpPr", Named(name), new XElement(P + "cNvSpPr", isTitle ? null : new XAttribute("txBox", 1)), new XElement(P + "nvPr", isTitle ? new XElement(P + "ph", new XAttribute("type", "title")) : null)),

@@ -1,3 +1,4 @@
+using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
@@ -15,9 +16,9 @@ internal static class StudySlides
         // Without what the slide says itself: title, caption and tie-out stand around the figure.
         Figure drawn = study.Draw(960, 540);
         string tieOut = TieOutLine(drawn);
-        string caption = study.Study.Finish.Caption ?? (study.Workings.Column is null ? Statement.Of(study.Workings.Values[0].Workings).Text : drawn.Description);
+        string caption = !study.Study.Finish.ShowCaption ? "" : study.Study.Finish.Caption ?? (study.Workings.Column is null ? Statement.Of(study.Workings.Values[0].Workings).Text : drawn.Description);
         StudyWorkbook? workbook = study.Workings.Column is null && study.Study.Form.Form.Chart(study.Workings.Values[0].Workings) is not null ? StudyWorkbook.Of(study, new HandingSize(960, 600)) : null;
-        var content = new SlideContent(study.Title, caption, tieOut, drawn.Description) { Text = text, Notes = NotesOf(study, caption) };
+        var content = new SlideContent(study.Title, caption, tieOut, drawn.Description) { Text = text, Notes = NotesOf(study, caption.Length > 0 ? caption : drawn.Description), TitleSize = new ChartLook(study.Study.Finish).TitleSize(SlideContent.UsualTitle) };
         return workbook?.Chart is { } chart
             ? content with { Chart = (relationship, width) => ChartXml.Write(chart.Chart, chart.Table, chart.Formats, null, relationship, width), Workbook = workbook.ToBytes() }
             : content with { Shapes = Plain(drawn) };

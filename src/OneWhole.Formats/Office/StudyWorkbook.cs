@@ -106,7 +106,7 @@ internal sealed class StudyWorkbook
     {
         Figure drawn = _study.Draw(size.Width, size.Height);
         sheet.Text(1, 1, _study.Title, Title);
-        sheet.Text(2, 1, drawn.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Caption).Select(mark => mark.Full ?? mark.Text).FirstOrDefault() is { } caption && _study.Study.Finish.Caption is not null ? caption : drawn.Description, Quiet);
+        sheet.Text(2, 1, !_study.Study.Finish.ShowCaption ? "" : drawn.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Caption).Select(mark => mark.Full ?? mark.Text).FirstOrDefault() is { } caption && _study.Study.Finish.Caption is not null ? caption : drawn.Description, Quiet);
         WriteOutcome(sheet, StudySlides.TieOutLine(drawn));
         if (!_drawings.ContainsKey(sheet))
         {

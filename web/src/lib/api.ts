@@ -205,6 +205,7 @@ export const api = {
   keepColourSet: (name: string, colours: string[]) => got(client.POST('/api/colour-sets', { body: { name, colours } })),
   removeColourSet: (id: string) => got(client.DELETE('/api/colour-sets/{id}', of(id))),
   handOverKinds: () => got(client.GET('/api/hand-over')),
+  chartLimits: (id: string) => got(client.GET('/api/studies/{id}/chart-limits', of(id))),
   columnsOf: (id: string) => got(client.GET('/api/studies/{id}/columns', of(id))),
   layOn: (id: string, table: string, columns: Record<string, string>) =>
     got(client.POST('/api/studies/{id}/lay-on', { ...of(id), body: { table, columns } })),

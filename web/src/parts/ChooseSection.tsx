@@ -72,7 +72,7 @@ export function ChooseSection({
         </p>
       ) : (
         <div className="max-h-64 overflow-auto border border-hairline">
-          <table aria-label="A look at the cells" className="figures border-collapse text-[12px]">
+          <table aria-label="Preview of the cells" className="figures border-collapse text-[12px]">
             <tbody>
               {look.data?.map((row, at) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: rows of a look have no other name

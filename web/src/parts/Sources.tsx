@@ -48,7 +48,7 @@ export function SourcePicker({ follow, cancel }: { follow: (started: Promise<Imp
                 </span>
               </li>
             ))}
-            {items.data?.length === 0 ? <li className="text-quiet">No file there is of a kind that is read.</li> : null}
+            {items.data?.length === 0 ? <li className="text-quiet">No file there is of a kind that can be read here.</li> : null}
             {items.error ? <li className="text-fail">{items.error.message}</li> : null}
           </ul>
         </div>
@@ -183,7 +183,7 @@ function SourceRow({ source }: { source: SourceView }) {
       ) : null}
       {look.data ? (
         <div className="mt-2">
-          <ul aria-label="What reads there" className="figures">
+          <ul aria-label="What can be read there" className="figures">
             {look.data.map((check) => (
               <li key={check.tableId} className={check.problem ? 'text-fail' : ''}>
                 {check.name}:{' '}
@@ -202,7 +202,9 @@ function SourceRow({ source }: { source: SourceView }) {
           <button type="button" className="button primary mt-2" disabled={fails || move.isPending} onClick={() => move.mutate()}>
             {look.data.length > 1 ? `Move all ${look.data.length} tables there` : 'Move it there'}
           </button>
-          {fails ? <span className="ml-3 text-[13px] text-quiet">It moves only when every table reads there.</span> : null}
+          {fails ? (
+            <span className="ml-3 text-[13px] text-quiet">Nothing moves unless every table can be read there.</span>
+          ) : null}
         </div>
       ) : null}
       <Problem of={fault} className="mt-1" />

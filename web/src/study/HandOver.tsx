@@ -29,6 +29,11 @@ export function HandOver({
     enabled: open,
     staleTime: Number.POSITIVE_INFINITY,
   });
+  const limits = useQuery({
+    queryKey: ['chart-limits', view.id, view.revision],
+    queryFn: () => api.chartLimits(view.id),
+    enabled: open,
+  });
   const files: HandedFile[] = (kinds.data ?? []).flatMap((kind) => {
     const onPaper = kind.papers.length > 0;
     return kind.pixelRatios.map((scale) => ({
@@ -101,6 +106,11 @@ export function HandOver({
               <PaperChoice kinds={kinds.data ?? []} now={paper} set={setPaper} none="a page of its size" />
             </span>
           </HandedFiles>
+          {limits.data?.words ? (
+            <p role="note" className="px-4 pb-1.5 text-[12px] text-quiet">
+              {limits.data.words}
+            </p>
+          ) : null}
           <div className="mt-1 flex gap-2 border-t border-hairline px-4 py-2.5">
             <button type="button" className="button px-2.5 whitespace-nowrap" onClick={copyPicture}>
               Copy the picture

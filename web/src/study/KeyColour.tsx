@@ -61,7 +61,7 @@ export function KeyColour({
     <div
       ref={box}
       role="dialog"
-      aria-label={group ? `Looks of ${part}` : `Colour of ${part}`}
+      aria-label={group ? `Colour and highlight of ${part}` : `Colour of ${part}`}
       className="popover fixed z-30 w-[212px] p-2"
       style={place}
       {...closing(close)}

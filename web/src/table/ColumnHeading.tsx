@@ -108,7 +108,7 @@ export function ColumnHeading({
                   <input name="name" className="field" defaultValue={column.name} />
                 </label>
                 <label className="flex flex-col gap-1">
-                  <span className="text-quiet">Taken for a</span>
+                  <span className="text-quiet">Treated as a</span>
                   <select name="type" className="field" defaultValue={column.type}>
                     <option value="category">category</option>
                     <option value="quantity">quantity</option>

@@ -32,7 +32,7 @@ export function ColumnPortrait({
           ['leave-out', 'leave rows out'],
         ];
   return (
-    <section aria-label={`Portrait of ${column}`} className="figures flex flex-col gap-1 text-[12.5px]">
+    <section aria-label={`Summary of ${column}`} className="figures flex flex-col gap-1 text-[12.5px]">
       <ul>
         {data.lines.map((line) => (
           <li key={line.label} className="grid grid-cols-[7.5rem_1fr_3.5rem] items-center gap-2">

@@ -15,7 +15,7 @@ export function TableName({ name, saving }: { name: string; saving: Saving<Table
       <button
         type="button"
         className="cursor-text text-left hover:bg-wash"
-        title="Click to call the table otherwise"
+        title="Click to rename the table"
         onClick={() => setTyped(name)}
       >
         {name}

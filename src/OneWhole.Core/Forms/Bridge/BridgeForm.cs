@@ -268,7 +268,7 @@ public sealed class BridgeForm : Form<BridgeMembers>
 
     public override Domains Domains(WorkingsResult workings) => BridgeLayout.DomainsOf(workings);
 
-    public override NativeChart? Chart(WorkingsResult workings) => BridgeChart.Of(workings);
+    protected override NativeChart? ChartOf(WorkingsResult workings) => BridgeChart.Of(workings);
 
     public override bool NamesPartsAlong(Study study) => true;
 

@@ -24,17 +24,17 @@ internal static class ButterflyChart
         IReadOnlyList<ChartLabel> names = chart.Groups();
         return new NativeChart(names,
         [
-            new ChartSeries("spacer before", group => chart.Cell("spacerBefore", group)) { Label = group => Number("left", group), LabelPlace = ChartLabelPlace.AtTip },
+            new ChartSeries("spacer before", group => chart.Cell("spacerBefore", group)) { Label = group => Number("left", group), LabelPlace = ChartLabelPlace.AtTip, LabelFill = ink[0] },
             Side(0, "left"),
             chart.Room("names", 0.4, "left", "left and right", largest, ColumnUnit.Amount) with { Label = group => names[group] },
             Side(1, "right"),
-            new ChartSeries("spacer after", group => chart.Cell("spacerAfter", group)) { Label = group => Number("right", group), LabelPlace = ChartLabelPlace.AtBase },
+            new ChartSeries("spacer after", group => chart.Cell("spacerAfter", group)) { Label = group => Number("right", group), LabelPlace = ChartLabelPlace.AtBase, LabelFill = ink[1] },
         ])
         {
             IsSideways = true,
             HasValueAxis = false,
             HasNames = false,
-            Gap = chart.Gap(0.5),
+            Gap = chart.Gap(0.52),
             HasKey = chart.HasKey,
         };
     }

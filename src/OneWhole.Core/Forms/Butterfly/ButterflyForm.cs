@@ -131,7 +131,7 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
         return new Domains(division.Value(ends.Left).ToDouble(), division.Value(ends.Right).ToDouble());
     }
 
-    public override NativeChart? Chart(WorkingsResult workings) => ButterflyChart.Of(workings, Of(workings.Division.Study));
+    protected override NativeChart? ChartOf(WorkingsResult workings) => ButterflyChart.Of(workings, Of(workings.Division.Study));
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new ButterflyLayout(workings, domains, figure).Draw();
 }

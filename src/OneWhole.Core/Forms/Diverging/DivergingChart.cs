@@ -38,6 +38,6 @@ internal static class DivergingChart
             series.Add(Spacer("spacer after", group => computed.Ends.SpacerAfter(group)));
             series.AddRange(levels.Neutrals.Select(Level));
         }
-        return new NativeChart(chart.Groups(), series) { IsSideways = true, HasValueAxis = false, Unit = unit, Gap = chart.Gap(0.5), HasKey = chart.HasKey };
+        return new NativeChart(chart.Groups(), series) { IsSideways = true, HasValueAxis = false, Unit = unit, Gap = chart.Gap(0.52), HasKey = chart.HasKey, Without = ["the line at zero", "the net of each row"] };
     }
 }

@@ -257,7 +257,7 @@ public sealed class DivergingForm : Form<DivergingMembers>
 
     public override Domains Domains(WorkingsResult workings) => DivergingLayout.DomainsOf(workings);
 
-    public override NativeChart? Chart(WorkingsResult workings) => DivergingChart.Of(workings, Of(workings.Division.Study));
+    protected override NativeChart? ChartOf(WorkingsResult workings) => DivergingChart.Of(workings, Of(workings.Division.Study));
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new DivergingLayout(workings, domains, figure).Draw();
 }

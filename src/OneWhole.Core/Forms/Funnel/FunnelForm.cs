@@ -136,7 +136,7 @@ public sealed class FunnelForm : Form<FunnelMembers>
 
     private static double EndOf(WorkingsResult workings, int funnel) => TwoSides.ScaleEnd(workings.Division.Value(((ExactInt?[])workings.Computed)[funnel] ?? ExactInt.Zero));
 
-    public override NativeChart? Chart(WorkingsResult workings) => FunnelChart.Of(workings, Of(workings.Division.Study));
+    protected override NativeChart? ChartOf(WorkingsResult workings) => FunnelChart.Of(workings, Of(workings.Division.Study));
 
     public override bool NamesPartsAlong(Study study) => true;
 

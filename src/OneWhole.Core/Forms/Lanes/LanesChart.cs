@@ -24,10 +24,10 @@ internal static class LanesChart
         {
             int part = lane;
             series.Add(new ChartSeries(division.Parts[part].Label, group => chart.Cell("value", chart.Row(group, part))) { Fill = ink[part], FillAt = group => ink.Row(group, part) });
-            series.Add(new ChartSeries($"spacer {division.Parts[part].Label}", group => chart.Cell("spacer", chart.Row(group, part))) { Label = group => chart.Label(chart.Row(group, part), LabelText.Amount), LabelPlace = ChartLabelPlace.AtBase });
+            series.Add(new ChartSeries($"spacer {division.Parts[part].Label}", group => chart.Cell("spacer", chart.Row(group, part))) { Label = group => chart.Label(chart.Row(group, part), LabelText.Amount), LabelPlace = ChartLabelPlace.AtBase, LabelFill = ink[part] });
             // Room for the number of the longest bar, which has no spacer.
             series.Add(chart.Room($"gap {division.Parts[part].Label}", 0.25, "value", "all rows", largest, ColumnUnit.Amount));
         }
-        return new NativeChart(chart.Groups(), series) { IsSideways = true, HasValueAxis = false, Gap = chart.Gap(0.5), HasKey = chart.HasKey };
+        return new NativeChart(chart.Groups(), series) { IsSideways = true, HasValueAxis = false, Gap = chart.Gap(0.52), HasKey = chart.HasKey };
     }
 }

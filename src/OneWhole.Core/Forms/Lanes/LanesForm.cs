@@ -79,7 +79,7 @@ public sealed class LanesForm : Form<LanesMembers>
     /// <summary>The common scale of all lanes; where each has its own, they stay their own.</summary>
     public override Domains Domains(WorkingsResult workings) => new(0, TwoSides.ScaleEnd(workings.Division.Value(((ExactInt[])workings.Computed)[0])));
 
-    public override NativeChart? Chart(WorkingsResult workings) => LanesChart.Of(workings, Of(workings.Division.Study));
+    protected override NativeChart? ChartOf(WorkingsResult workings) => LanesChart.Of(workings, Of(workings.Division.Study));
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure)
     {

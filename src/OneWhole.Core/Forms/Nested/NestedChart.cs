@@ -23,8 +23,8 @@ internal static class NestedChart
             Fill = ink[part],
             FillAt = group => ink.Row(group, part),
             Label = group => chart.Label(chart.Row(group, part), LabelText.Share),
-            LabelPlace = ChartLabelPlace.Beyond,
+            LabelPlace = chart.Place(ChartLabelPlace.Beyond),
         });
-        return new NativeChart(chart.Groups(), [totals, .. parts]) { IsSideways = lay == BarDirection.Sideways, Arrangement = ChartArrangement.Beside, End = chart.AmountEnd, Gap = chart.Gap(0.5), HasKey = chart.HasKey };
+        return new NativeChart(chart.Groups(), [totals, .. parts]) { IsSideways = lay == BarDirection.Sideways, Arrangement = ChartArrangement.Beside, End = chart.AmountEnd, Gap = chart.Gap(0.52), HasKey = chart.HasKey, Without = ["parts in front of their group's bar (they stand beside it)", .. chart.NotPlaced(beside: true)] };
     }
 }

@@ -54,7 +54,7 @@ public sealed class NestedForm : Form<NestedMembers>
 
     public override Domains Domains(WorkingsResult workings) => NestedLayout.DomainsOf(workings);
 
-    public override NativeChart? Chart(WorkingsResult workings) => NestedChart.Of(workings, Of(workings.Division.Study).Direction);
+    protected override NativeChart? ChartOf(WorkingsResult workings) => NestedChart.Of(workings, Of(workings.Division.Study).Direction);
 
     public override bool HasValueAxis(WorkingsResult workings) => true;
 

@@ -28,21 +28,47 @@ internal static class ParetoChart
             Fill = Ink.ClassA,
             FillAt = at => ink.Row(rows[at]),
             Label = at => parts.Label(rows[at], LabelText.Share),
+            LabelPlace = parts.Place(ChartLabelPlace.Beyond),
+        };
+        ChartSeries line = new(workings["runningShare"].Label, at => parts.Cell("runningShare", rows[at]))
+        {
+            Fill = Ink.Text,
+            IsLine = true,
+            Label = division.Study.Finish is { CurveNumbers: false, CurveName: false } ? null : at => LineLabel(at),
             LabelPlace = ChartLabelPlace.Beyond,
         };
-        ChartSeries line = new(workings["runningShare"].Label, at => parts.Cell("runningShare", rows[at])) { Fill = Ink.Text, IsLine = true };
         ChartSeries[] cuts =
         [
-            .. members.Cuts.Where(cut => cut.Share is not null).Select(cut => new ChartNumber(new Rule.Constant(cut.Share!.Value.ToDouble()), 0, cut.Share.Value.ToFraction(), ColumnUnit.Share))
-                .Select(share => new ChartSeries("cut", _ => share) { Fill = Ink.Cut, IsLine = true, IsDashed = true, InKey = false, Label = at => at == rows.Length - 1 ? parts.Of(share) : null, LabelPlace = ChartLabelPlace.Beyond }),
+            .. members.Cuts.Where(cut => cut.Share is not null).Select(cut => (Share: new ChartNumber(new Rule.Constant(cut.Share!.Value.ToDouble()), 0, cut.Share.Value.ToFraction(), ColumnUnit.Share), Words: WordsOf(members, cut, division)))
+                .Select(cut => new ChartSeries("cut", _ => cut.Share)
+                {
+                    Fill = Ink.Cut,
+                    IsLine = true,
+                    IsDashed = true,
+                    InKey = false,
+                    Label = at => at != rows.Length - 1 ? null : cut.Words is { } own ? new ChartLabel(own, [], own) : parts.Of(cut.Share),
+                    LabelPlace = ChartLabelPlace.Beyond,
+                }),
         ];
+        ChartLabel? LineLabel(int at)
+        {
+            Finish finish = division.Study.Finish;
+            ChartLabel? number = finish.CurveNumbers ? parts.Of(parts.Cell("runningShare", rows[at])) : null;
+            string name = $"running share of {StudyWords.Of(division).Counted}";
+            return !finish.CurveName || at != rows.Length / 3 ? number : number is null ? new ChartLabel(name, [], name) : number with { Name = name, Text = $"{name}  {number.Text}" };
+        }
         bool bends = rows.Any(row => workings["runningShare"].Number(row) is > 1);
         return new NativeChart(parts.Parts(rows), [bars, line, .. cuts])
         {
             Gap = parts.Gap(0.15),
             Unit = aligned ? ColumnUnit.Share : ColumnUnit.Amount,
-            End = aligned ? bends ? null : 1 : parts.AmountEnd,
+            End = !aligned ? parts.AmountEnd : parts.AmountEnd is { } end ? end / division.Value(division.WholeAt(0)).ToDouble() : bends ? null : 1,
             HasKey = parts.HasKey,
+            Without = [.. aligned ? (string[])["the axis of amounts"] : [], .. members.Cuts.Any(cut => cut.Share is null) ? (string[])["cuts along the parts"] : [], .. members.Cuts.Any(cut => cut.Share is not null) ? (string[])["what a cut reads"] : []],
         };
     }
+
+    /// <summary>A cut's own words; null for its reading.</summary>
+    private static string? WordsOf(ParetoMembers members, Cut cut, Division division) =>
+        members.Cuts.IndexOf(cut) is >= 0 and var at && at < division.Study.Finish.Cuts.Length ? division.Study.Finish.Cuts[at].Words : null;
 }

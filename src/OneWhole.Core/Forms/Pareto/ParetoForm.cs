@@ -336,7 +336,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
 
     public override Domains Domains(WorkingsResult workings) => ParetoLayout.DomainsOf(workings, Of(workings.Division.Study));
 
-    public override NativeChart? Chart(WorkingsResult workings) => ParetoChart.Of(workings, Of(workings.Division.Study));
+    protected override NativeChart? ChartOf(WorkingsResult workings) => ParetoChart.Of(workings, Of(workings.Division.Study));
 
     public override bool HasLabels(Study study) => base.HasLabels(study) && Of(study).Along == ParetoAlong.Parts;
 

@@ -24,8 +24,8 @@ internal static class PieChart
         var ink = new PartInk(division);
         // A ring has its labels on it: there is room for the share alone, and the names stand in the key.
         bool ring = !members.Hole.Units.IsZero;
-        ChartLabel? Label(int row) => ring ? (parts.HasLabels && workings["share"].Number(row) >= LeastLabelled ? parts.Of(parts.Cell("shownShare", row)) : null)
-            : parts.Label(row, LabelText.Both) is { } label ? label with { Name = division.Parts[row].NameInFigure, Text = $"{division.Parts[row].NameInFigure}  {label.Text}" } : null;
+        ChartLabel? Label(int row) => ring ? (workings["share"].Number(row) >= LeastLabelled ? parts.Label(row, LabelText.Share) : null)
+            : parts.Label(row, LabelText.Both) is { } label ? !division.Study.Finish.Axes.Names ? label : label with { Name = division.Parts[row].NameInFigure, Text = $"{division.Parts[row].NameInFigure}  {label.Text}" } : null;
         ChartSeries slices = new(workings["value"].Label, at => parts.Cell("value", rows[at]))
         {
             Fill = Ink.Category(0),

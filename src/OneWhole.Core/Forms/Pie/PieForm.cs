@@ -146,7 +146,7 @@ public sealed class PieForm : Form<PieMembers>
 
     public override Domains Domains(WorkingsResult workings) => new(0, 1);
 
-    public override NativeChart? Chart(WorkingsResult workings) => PieChart.Of(workings, Of(workings.Division.Study));
+    protected override NativeChart? ChartOf(WorkingsResult workings) => PieChart.Of(workings, Of(workings.Division.Study));
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new PieLayout(workings, Of(workings.Division.Study), figure).Draw();

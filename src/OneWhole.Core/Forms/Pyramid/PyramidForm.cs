@@ -234,7 +234,7 @@ public sealed class PyramidForm : Form<PyramidMembers>
 
     public override Domains Domains(WorkingsResult workings) => PyramidLayout.DomainsOf(workings);
 
-    public override NativeChart? Chart(WorkingsResult workings) => PyramidChart.Of(workings, Of(workings.Division.Study));
+    protected override NativeChart? ChartOf(WorkingsResult workings) => PyramidChart.Of(workings, Of(workings.Division.Study));
 
     public override bool HasLabels(Study study) => study.Finish.Labels is not (LabelText.Auto or LabelText.None);
 

@@ -23,8 +23,8 @@ internal static class ShareBarsChart
             Fill = Ink.ClassA,
             FillAt = at => ink.Row(rows[at]),
             Label = at => parts.Label(rows[at], LabelText.Both),
-            LabelPlace = ChartLabelPlace.Beyond,
+            LabelPlace = parts.Place(ChartLabelPlace.Beyond),
         };
-        return new NativeChart(parts.Parts(rows), [bars]) { IsSideways = lay == BarDirection.Sideways, Unit = ColumnUnit.Share, HasValueAxis = !parts.HasLabels || ShareBarsLayout.HasAxis(division.Study), Gap = parts.Gap(0.5), HasKey = false };
+        return new NativeChart(parts.Parts(rows), [bars]) { IsSideways = lay == BarDirection.Sideways, Unit = ColumnUnit.Share, HasValueAxis = !parts.HasLabels || ShareBarsLayout.HasAxis(division.Study), Gap = parts.Gap(0.52), HasKey = false, Without = parts.NotPlaced(beside: true) };
     }
 }

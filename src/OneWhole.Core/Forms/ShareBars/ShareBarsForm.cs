@@ -73,7 +73,7 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
 
     public override bool HasValueAxis(WorkingsResult workings) => ShareBarsLayout.HasAxis(workings.Division.Study);
 
-    public override NativeChart? Chart(WorkingsResult workings) => ShareBarsChart.Of(workings, Of(workings.Division.Study).Direction);
+    protected override NativeChart? ChartOf(WorkingsResult workings) => ShareBarsChart.Of(workings, Of(workings.Division.Study).Direction);
 
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
         new ShareBarsLayout(workings, domains, figure).Draw(Of(workings.Division.Study).Direction);

@@ -33,21 +33,25 @@ internal static class StackedChart
             Fill = ink[part],
             FillAt = group => ink.Row(group, part),
             Label = group => chart.Label(chart.Row(group, part), beside && !share ? LabelText.Amount : LabelText.Share),
-            LabelPlace = beside ? ChartLabelPlace.Beyond : ChartLabelPlace.Centre,
+            LabelPlace = beside ? chart.Place(ChartLabelPlace.Beyond) : ChartLabelPlace.Centre,
         })];
         if (!share && !beside && chart.HasLabels)
         {
             series.Add(new ChartSeries("total", group => new ChartNumber(new Rule.Constant(0), chart.Row(group, 0), Fraction.Zero, ColumnUnit.Amount)) { Label = chart.TotalLabel, LabelPlace = ChartLabelPlace.AtBase });
         }
-        return new NativeChart(chart.Groups(withTotals: share && !beside && division.HasGroups && chart.HasLabels), series)
+        (double between, double within) = chart.GroupGaps(0.6);
+        return new NativeChart(chart.Groups(share && !beside && division.HasGroups && chart.HasLabels ? LabelText.Amount : LabelText.None), series)
         {
             IsSideways = members.Direction == BarDirection.Sideways,
             Arrangement = beside ? ChartArrangement.Beside : share && !lengths ? ChartArrangement.Full : ChartArrangement.Stacked,
             Unit = share ? ColumnUnit.Share : ColumnUnit.Amount,
             End = share ? null : chart.AmountEnd,
             HasValueAxis = share || StackedLayout.NeedsAxis(division, members),
-            Gap = chart.Gap(beside ? 0.6 : 0.4),
-            HasKey = chart.HasKey && division.PartCount > 1,
+            Gap = beside ? between : chart.Gap(0.4),
+            GapWithin = beside ? within : 0,
+            Connects = !beside && division.Study.Finish.Connect,
+            HasKey = chart.HasKey,
+            Without = chart.NotPlaced(beside),
         };
     }
 }

@@ -123,7 +123,7 @@ public sealed class StackedForm : Form<StackedMembers>
 
     public override Domains Domains(WorkingsResult workings) => StackedLayout.DomainsOf(workings, Of(workings.Division.Study));
 
-    public override NativeChart? Chart(WorkingsResult workings) => StackedChart.Of(workings, Of(workings.Division.Study));
+    protected override NativeChart? ChartOf(WorkingsResult workings) => StackedChart.Of(workings, Of(workings.Division.Study));
 
     public override bool HasValueAxis(WorkingsResult workings) => StackedLayout.NeedsAxis(workings.Division, Of(workings.Division.Study));
 
