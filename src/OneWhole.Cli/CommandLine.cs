@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using OneWhole.Core.Briefings;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
@@ -34,6 +35,7 @@ public static class CommandLine
         --table -        reads the table from standard input
         --read FILE      settles how the table is read (JSON)
         --prepare FILE   steps that make the table fit, done before anything else (JSON)
+        --numbers de-CH  of figures, pages and check: numbers and dates as this culture writes them
         --against FILE   a second table, for forms that compare two
         """;
 
@@ -61,6 +63,7 @@ public static class CommandLine
                 return arguments.Count == 0 ? 2 : 0;
             }
             Options options = Parse(arguments);
+            using IDisposable style = Style(options);
             return options.Verb switch
             {
                 "workings" => Workings(options, output, error),
@@ -94,6 +97,16 @@ public static class CommandLine
         }
     }
 
+    /// <summary>How numbers are printed: as asked for, in workings always plain, else as the study has it.</summary>
+    private static IDisposable Style(Options options)
+    {
+        if (options.Optional("numbers") is not { } name)
+        {
+            return options.Verb is "figure" or "check" or "briefing" ? NumberStyle.Plain.Use() : NumberStyle.Plain.Force();
+        }
+        return (NumberStyle.Of(name) ?? throw new WrongUse($"--numbers is {name}; it must be the name of a culture, as de-CH or en-GB.")).Force();
+    }
+
     private static string OneLine(string text) => text.ReplaceLineEndings(" ");
 
     private static Options Parse(IReadOnlyList<string> arguments)
@@ -102,10 +115,10 @@ public static class CommandLine
         string[] known = verb switch
         {
             "workings" => ["table", "study", "out", "only", "read", "prepare", "against"],
-            "figure" => ["table", "study", "out", "size", "scale", "paper", "margin", "pages", "only", "read", "prepare", "against"],
-            "check" => ["table", "study", "read", "prepare", "against"],
+            "figure" => ["table", "study", "out", "size", "scale", "paper", "margin", "pages", "only", "numbers", "read", "prepare", "against"],
+            "check" => ["table", "study", "numbers", "read", "prepare", "against"],
             "table" => ["table", "out", "read", "prepare"],
-            "briefing" => ["bundle", "out", "table", "paper", "margin", "only"],
+            "briefing" => ["bundle", "out", "table", "paper", "margin", "only", "numbers"],
             "schema" => ["of"],
             _ => throw new WrongUse($"\"{verb}\" is not a command: it must be workings, figure, briefing, check, table or schema."),
         };

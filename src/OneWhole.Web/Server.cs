@@ -7,6 +7,7 @@ using OneWhole.App;
 using OneWhole.App.Briefings;
 using OneWhole.App.Changing;
 using OneWhole.App.Colours;
+using OneWhole.App.Numbers;
 using OneWhole.App.HandingOver;
 using OneWhole.App.Importing;
 using OneWhole.App.Memory;
@@ -50,6 +51,7 @@ public static class Server
         app.UseMiddleware<SafetyMiddleware>();
         app.UseMiddleware<ProblemMiddleware>();
         app.UseResponseCompression();
+        app.UseNumberStyle();
         app.MapOpenApi("/openapi/v1.json");
         app.MapTables(mostUpload);
         app.MapStudies();
@@ -57,6 +59,7 @@ public static class Server
         app.MapHandOvers(mostUpload);
         app.MapSources();
         app.MapColours();
+        app.MapNumbers();
         if (builder.Configuration["demo"] is { } demo && Directory.Exists(Path.Combine(demo, "feed")))
         {
             app.MapFeed(Path.GetFullPath(Path.Combine(demo, "feed")));
@@ -96,6 +99,7 @@ public static class Server
         services.AddSingleton<RefreshService>();
         services.AddSingleton(provider => ActivatorUtilities.CreateInstance<SourceService>(provider, mostUpload));
         services.AddSingleton<ColourSets>();
+        services.AddSingleton<NumberSettings>();
         services.AddSingleton<BriefingDocuments>();
         services.AddSingleton<BriefingService>();
         services.AddSingleton<BriefingRefreshService>();

@@ -5,6 +5,7 @@ using OneWhole.App.Tables;
 using OneWhole.Core.Briefings;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
@@ -187,6 +188,11 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
             throw new AppException("not-found", fault.Message);
         }
         HandedBriefing page = Handed(id, pick, sharesOnly);
-        return new LeavingFile(StudyHandOver.FileName(page.Title) + found.Extension, found.MediaType, (to, progress) => found.Write(page, on, to, progress));
+        NumberStyle style = NumberStyle.Current;
+        return new LeavingFile(StudyHandOver.FileName(page.Title) + found.Extension, found.MediaType, (to, progress) =>
+        {
+            using IDisposable scope = style.Use();
+            found.Write(page, on, to, progress);
+        });
     }
 }

@@ -1,6 +1,7 @@
 using OneWhole.App.HandingOver;
 using OneWhole.App.Tables;
 using OneWhole.Core.Briefings;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
@@ -64,7 +65,13 @@ public sealed class StudyHandOver(StudyDocuments studies, StudyComputing computi
         var size = new HandingSize(StudyPictures.Side(width), StudyPictures.Side(height), StudyPictures.Sane(scale, 1)) { Paper = sheet, Margin = StudyPictures.Sane(margin ?? 15, 15), HasWorkings = workings };
         var handed = new HandedStudy(title, document.Study, computing.ComputeAll(document.TableId, document.Study, cancel));
         HandedStudy leaving = sharesOnly ? SharesOnly.Of(handed) : handed;
-        return new LeavingFile($"{FileName(title)}{found.Suffix(size)}{found.Extension}", found.MediaType, (to, progress) => found.Write(leaving, size, to, progress));
+        NumberStyle style = NumberStyle.Current;
+        return new LeavingFile($"{FileName(title)}{found.Suffix(size)}{found.Extension}", found.MediaType, (to, progress) =>
+        {
+            // A job writes it, elsewhere than where it was asked for.
+            using IDisposable scope = style.Use();
+            found.Write(leaving, size, to, progress);
+        });
     }
 
     internal static string FileName(string title)

@@ -51,6 +51,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
     public IReadOnlyList<WorkingsRowView> Rows(string id, int first, int count, string? stamp = null)
     {
         StudyDocument document = studies.Find(id);
+        using IDisposable style = document.Study.Finish.Numbers.Use();
         return stamp is not null && stamp != computing.StampOf(document)
             ? throw new AppException("changed", "The workings have changed meanwhile: the study is shown anew.")
             : StudyPictures.RowsOf(computing.Compute(document), null, Math.Max(0, first), Math.Clamp(count, 0, 1000));
@@ -60,6 +61,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
     public string Arithmetic(string id, string column, int row)
     {
         WorkingsResult workings = computing.Compute(studies.Find(id));
+        using IDisposable style = workings.Division.Study.Finish.Numbers.Use();
         if (workings.Find(column) is not { } found || row < 0 || row >= workings.RowCount)
         {
             throw new AppException("not-found", $"The workings have no cell {column} in row {row + 1}.");
@@ -71,6 +73,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
     public IReadOnlyList<string> Pointed(string id, int row)
     {
         WorkingsResult workings = computing.Compute(studies.Find(id));
+        using IDisposable style = workings.Division.Study.Finish.Numbers.Use();
         return row >= 0 && row < workings.RowCount ? PointedReading.Of(workings, row) : throw new AppException("not-found", $"The workings have no row {row + 1}.");
     }
 
@@ -78,6 +81,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
     public SelectionReading Selection(string id, IReadOnlyList<int> rows)
     {
         WorkingsResult workings = computing.Compute(studies.Find(id));
+        using IDisposable style = workings.Division.Study.Finish.Numbers.Use();
         Division division = workings.Division;
         int[] valid = [.. rows.Where(row => row >= 0 && row < workings.RowCount).Distinct()];
         StudyWords words = StudyWords.Of(division);
@@ -213,6 +217,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
     public LeastPreview AtLeast(string id, int row)
     {
         WorkingsResult workings = computing.Compute(studies.Find(id));
+        using IDisposable style = workings.Division.Study.Finish.Numbers.Use();
         Division division = workings.Division;
         if (row < 0 || row >= division.RowCount || division.Study.Parts is not Axis.Labels axis || division.HasGroups)
         {

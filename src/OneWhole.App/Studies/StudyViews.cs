@@ -23,6 +23,7 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
     internal StudyView Of(StudyDocument document, double width, double height)
     {
         Study study = document.Study;
+        using IDisposable style = study.Finish.Numbers.Use();
         StoredDocument stored = document.Stored;
         Table table = rows.Load(document.TableId).Table;
         Statement statement;

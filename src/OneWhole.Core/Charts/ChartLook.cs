@@ -16,15 +16,8 @@ public sealed record ChartLook(Finish Finish)
 
     public static ChartLook Of(WorkingsResult workings) => new(workings.Division.Study.Finish)
     {
-        AxisTitles = workings.Division.Study.Finish.Axes.Titles && workings.Division.Study.Form.Form.HasValueAxis(workings) ? TitlesOf(workings.Division) : null,
+        AxisTitles = workings.Division.Study.Finish.Axes.Titles && workings.Division.Study.Form.Form.HasValueAxis(workings) ? Statements.AxisTitles.Of(workings.Division) : null,
     };
-
-    /// <summary>What an axis of amounts and one of shares are called.</summary>
-    internal static (string Amounts, string Shares) TitlesOf(Division division)
-    {
-        var words = StudyWords.Of(division);
-        return (words.Unit.Length > 0 && words.Unit != "%" ? $"{words.Counted}, {words.Unit}" : words.Counted, $"share of {words.Counted}");
-    }
 
     /// <summary>The print of names, in hundredths of a point.</summary>
     public int NameSize(int usual) => Sized(usual, Finish.Print.Names);

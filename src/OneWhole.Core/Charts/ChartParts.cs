@@ -105,7 +105,7 @@ internal sealed class ChartParts(WorkingsResult workings)
     {
         ColumnUnit.Amount => _numbers.Amount(AmountOf(number.Value)),
         ColumnUnit.Share => NumberText.Percent(number.Value, _division.Study.Rounding.Decimals, _division.Study.Finish.TrimZeros),
-        ColumnUnit.Percent => $"{NumberText.Rounded(number.Value, _division.Study.Rounding.Decimals, _division.Study.Finish.TrimZeros)} %",
+        ColumnUnit.Percent => NumberText.InPercent(NumberText.Rounded(number.Value, _division.Study.Rounding.Decimals, _division.Study.Finish.TrimZeros)),
         _ => NumberText.Rounded(number.Value, 3, true),
     };
 

@@ -1,3 +1,4 @@
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 
 namespace OneWhole.Core.Drawing;
@@ -42,8 +43,7 @@ public static class Axes
         return [.. Ticks.Between(least, most, step).Select(value => new Tick(value, ShareText(value, decimals)))];
     }
 
-    private static string ShareText(double value, int decimals) =>
-        (value < 0 ? "−" : "") + Math.Abs(value * 100).ToString("F" + decimals, System.Globalization.CultureInfo.InvariantCulture) + " %";
+    private static string ShareText(double value, int decimals) => NumberText.InPercent(NumberText.OfDouble(value * 100, decimals));
 
     /// <summary>The room that an axis takes beside an upright plot, or under one that lies; none where its numbers are hidden.</summary>
     public static double Room(FigureBuilder figure, IReadOnlyList<Tick> ticks, bool upright = true) =>

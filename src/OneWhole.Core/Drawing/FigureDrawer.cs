@@ -29,6 +29,7 @@ public static class FigureDrawer
     public static Figure Draw(WorkingsResult workings, double width, double height, ITextMeasurer measurer, Domains? domains = null)
     {
         Study study = workings.Division.Study;
+        using IDisposable style = study.Finish.Numbers.Use();
         Form form = study.Form.Form;
         if (Refused(workings) is { } unsuitable)
         {
@@ -131,7 +132,7 @@ public static class FigureDrawer
         figure.Plot = new Box(margin, top, inner - right, Math.Max(1, bottom - top));
         if (figure.Finish.Axes.Titles && workings.Division.Study.Form.Form.HasValueAxis(workings))
         {
-            figure.AxisTitles = Charts.ChartLook.TitlesOf(workings.Division);
+            figure.AxisTitles = AxisTitles.Of(workings.Division);
             // A line above for axes that stand, one beneath for those that lie.
             figure.Plot = figure.Plot.Inset(0, figure.Small.LineHeight, 0, figure.Small.LineHeight);
         }

@@ -28,6 +28,7 @@ public static class SmallFigures
         }
         (int columns, int rows) = Grid(set.Values.Count, width, height);
         Study study = first.Division.Study;
+        using IDisposable style = study.Finish.Numbers.Use();
         var sheet = new FigureBuilder(width, height, measurer, study.Finish);
         double unit = sheet.Unit, margin = Math.Round(18 * unit), gap = Math.Round(16 * unit);
         Font font = sheet.Strong, small = sheet.Small, titleFont = sheet.Title;

@@ -73,7 +73,7 @@ public static class Ticks
         (double unit, string suffix) = largest switch
         {
             _ when labels == AmountIn.Thousands => (1e3, " k"),
-            _ when labels == AmountIn.Percents => (0.01, " %"),
+            _ when labels == AmountIn.Percents => (0.01, ""),
             _ when labels == AmountIn.Millions => (1e6, " m"),
             >= 1e12 => (1e12, " tn"),
             >= 1e9 => (1e9, " bn"),
@@ -82,14 +82,14 @@ public static class Ticks
         };
         if (value == 0)
         {
-            return labels == AmountIn.Percents ? "0 %" : "0";
+            return labels == AmountIn.Percents ? NumberText.InPercent("0") : "0";
         }
         int decimals = Decimals(step / unit);
         if (largest >= 1e15)
         {
             return value.ToString("0.###e+0", System.Globalization.CultureInfo.InvariantCulture);
         }
-        string text = (Math.Abs(value) / unit).ToString("N" + decimals, System.Globalization.CultureInfo.InvariantCulture);
-        return (value < 0 ? "−" : "") + text + suffix;
+        string text = NumberText.OfDouble(value / unit, decimals) + suffix;
+        return labels == AmountIn.Percents ? NumberText.InPercent(text) : text;
     }
 }

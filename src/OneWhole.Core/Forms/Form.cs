@@ -31,7 +31,7 @@ public sealed record FormWorkings(IReadOnlyList<WorkingColumn> Columns, object C
     public IReadOnlyList<WorkingColumn> Beside { get; init; } = [];
 
     /// <summary>The form's own proofs, by their id; the tie-out gives them their place.</summary>
-    public IReadOnlyList<TieOutLine> TieOut { get; init; } = [];
+    public Func<IReadOnlyList<TieOutLine>> Prove { get; init; } = () => [];
 
     /// <summary>The shown shares, where the form has them.</summary>
     public ShownShares? Shown { get; init; }

@@ -69,7 +69,7 @@ public sealed class LabelNumbers
         if (_workings.Division.SumsShares)
         {
             Fraction percent = _workings.Division.Printed(_workings.Division.Value(units));
-            return NumberText.Rounded(percent, _finish.AmountDecimals ?? Math.Max(0, _workings.Division.Scale - 2), TrimsAmounts) + " %";
+            return NumberText.InPercent(NumberText.Rounded(percent, _finish.AmountDecimals ?? Math.Max(0, _workings.Division.Scale - 2), TrimsAmounts));
         }
         (int power, string suffix) = _finish.AmountIn switch { AmountIn.Thousands => (3, " k"), AmountIn.Millions => (6, " m"), _ => (0, "") };
         Fraction value = _workings.Division.Value(units) / new Fraction(ExactInt.PowerOfTen(power));
@@ -78,7 +78,7 @@ public sealed class LabelNumbers
         string number = NumberText.Rounded(value, decimals, trimZeros: TrimsAmounts) + suffix;
         return _finish.UnitPlace switch
         {
-            UnitPlace.Before when Unit.Length > 0 => number.StartsWith('\u2212') ? $"\u2212{Unit}{number[1..]}" : $"{Unit}{number}",
+            UnitPlace.Before when Unit.Length > 0 => NumberText.Before(Unit, number),
             UnitPlace.After when Unit.Length > 0 => $"{number} {Unit}",
             _ => number,
         };

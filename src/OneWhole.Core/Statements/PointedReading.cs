@@ -33,7 +33,7 @@ public static class PointedReading
         if (workings.Rows == RowKind.Parts)
         {
             return [.. workings.Columns.Where(column => !column.IsText && !column.Quiet && column.Exact(row) is not null)
-                .Select(column => $"{column.Label} {WorkingsText.Of(division, column.Unit, column.Exact(row)!.Value)}{(column.Unit == ColumnUnit.Share ? " %" : "")}")];
+                .Select(column => $"{column.Label} {Printed(division, column, row)}")];
         }
         if (!division.Has(row))
         {
@@ -87,4 +87,7 @@ public static class PointedReading
             .Select(column => $"{column.Label} {NumberText.Rounded(column.Exact(row)!.Value, 2, true)}");
 
     private static string Ordinal(int number) => number + ((number % 100) is >= 11 and <= 13 ? "th" : (number % 10) switch { 1 => "st", 2 => "nd", 3 => "rd", _ => "th" });
+
+    private static string Printed(Division division, WorkingColumn column, int row) =>
+        WorkingsText.Of(division, column.Unit, column.Exact(row)!.Value) is var text && column.Unit == ColumnUnit.Share ? NumberText.InPercent(text) : text;
 }

@@ -12,7 +12,7 @@ public static class ShareText
     /// <param name="isNothing">Whether the amount is 0.</param>
     /// <param name="decimals">Of the study.</param>
     /// <param name="trims">Whether zeros at the end go.</param>
-    public static string Of(Fraction percent, bool isNothing, int decimals, bool trims = false) => $"{Number(percent, isNothing, decimals, trims)} %";
+    public static string Of(Fraction percent, bool isNothing, int decimals, bool trims = false) => NumberText.InPercent(Number(percent, isNothing, decimals, trims));
 
     /// <summary>The same without its sign, where a heading or an axis has it.</summary>
     public static string Number(Fraction percent, bool isNothing, int decimals, bool trims = false) => percent.Sign == 0 && !isNothing

@@ -16,6 +16,7 @@ public sealed class Statement
     private readonly WorkingsResult? _workings;
     private readonly StudyWords _words;
     private readonly List<Phrase> _phrases = [];
+    private readonly string _hundred;
 
     private const int MostExpected = 60;
 
@@ -27,6 +28,8 @@ public sealed class Statement
         _study = study;
         _workings = workings;
         _words = new StudyWords(table, study);
+        using IDisposable style = study.Finish.Numbers.Use();
+        _hundred = NumberText.Hundred;
         Build();
     }
 
@@ -91,7 +94,7 @@ public sealed class Statement
     }
 
     /// <summary>What 100 % is, without the rest of the sentence: "100 % is all minutes: 4,821".</summary>
-    public string WholeText => Text[Math.Max(0, Text.LastIndexOf("100 % is", StringComparison.Ordinal))..].Split(". ")[0].TrimEnd('.');
+    public string WholeText => Text[Math.Max(0, Text.LastIndexOf($"{_hundred} is", StringComparison.Ordinal))..].Split(". ")[0].TrimEnd('.');
 
     /// <summary>The settings of looks; those that differ from the form's own way say so.</summary>
     public IReadOnlyList<Setting> Settings =>
@@ -208,9 +211,9 @@ public sealed class Statement
         }
         _phrases.Add(new Phrase("whole", _study.Form.Form switch
         {
-            { WholeIsFirstPart: true } => [new Token($". 100 % is {FirstWords()}.")],
+            { WholeIsFirstPart: true } => [new Token($". {_hundred} is {FirstWords()}.")],
             var form when !form.UsesWhole(_study) => [new Token(".")],
-            _ => [new Token(". 100 % is "), new Token(WholeWords()) { Path = "whole", Control = "options", Ask = "What is 100 %?", Options = WholeOptions }, new Token(".")],
+            _ => [new Token($". {_hundred} is "), new Token(WholeWords()) { Path = "whole", Control = "options", Ask = $"What is {_hundred}?", Options = WholeOptions }, new Token(".")],
         }));
     }
 
@@ -354,7 +357,7 @@ public sealed class Statement
         return $"{column} {(words.Count == 0 ? "is anything" : string.Join(" and ", words))}";
     }
 
-    private static string End(RangeEnd end) => end is RangeEnd.Number number ? NumberText.Exact(number.Value) : ((RangeEnd.Date)end).Text;
+    private static string End(RangeEnd end) => end is RangeEnd.Number number ? NumberText.Exact(number.Value) : (RangeEnd.Date)end is { HasTime: false } date ? NumberStyle.Current.Date(date.At) : ((RangeEnd.Date)end).Text;
 
     private static string Listed(IReadOnlyList<string> labels, string last)
     {

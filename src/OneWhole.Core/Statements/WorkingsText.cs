@@ -30,7 +30,7 @@ public static class WorkingsText
     };
 
     private static string Amount(Division division, Fraction value) => division.SumsShares
-        ? NumberText.Rounded(division.Printed(value), Math.Clamp(division.Scale - 2, 0, 4)) + " %"
+        ? NumberText.InPercent(NumberText.Rounded(division.Printed(value), Math.Clamp(division.Scale - 2, 0, 4)))
         : NumberText.Rounded(value, Math.Min(4, division.Scale));
 
     /// <summary>Percentage points, with their sign: no share is ever taken for them.</summary>

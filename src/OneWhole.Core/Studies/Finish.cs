@@ -334,6 +334,9 @@ public sealed record Finish
     /// <summary>Whether columns of different widths stand under an axis of widths, 0 to 100 %.</summary>
     public bool WidthAxis { get; init; }
 
+    /// <summary>How numbers and dates are written.</summary>
+    public NumbersFinish Numbers { get; init; } = NumbersFinish.Standard;
+
     /// <summary>The words and place of each cut, by its position in the study's list.</summary>
     public ImmutableArray<CutFinish> Cuts { get; init; } = [];
 
@@ -401,6 +404,7 @@ public sealed record Finish
             "the least share that stands out by the rule \"atLeast\"",
             looks: new Looks("colours", "highlighted from") { Kind = SettingKind.Percent, When = study => study.Finish.EmphasisRule == EmphasisRule.AtLeast })
         .Has("axes", AxisFinish.Shape, finish => finish.Axes, (finish, value) => finish with { Axes = value }, "what stands around the bars")
+        .Has("numbers", NumbersFinish.Shape, finish => finish.Numbers, (finish, value) => finish with { Numbers = value }, "how numbers and dates are written")
         .Has("print", PrintFinish.Shape, finish => finish.Print, (finish, value) => finish with { Print = value }, "sizes and weights of print")
         .May("gap", new NumberShape(least: 0, most: 1), finish => finish.Gap, (finish, value) => finish with { Gap = value }, "the room between bars, in bars' widths",
             looks: new Looks(AxesAndRoom, "space between bars") { Numbers = Rooms })

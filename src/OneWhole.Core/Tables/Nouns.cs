@@ -54,7 +54,7 @@ public static class Nouns
 
     /// <summary>"1 row", "1,204 rows".</summary>
     public static string Count(long count, string one, string many) =>
-        $"{count.ToString("N0", System.Globalization.CultureInfo.InvariantCulture)} {(count == 1 ? one : many)}";
+        $"{Numbers.NumberText.Count(count)} {(count == 1 ? one : many)}";
 
     /// <summary>A heading as it stands inside a sentence: lower case, but for words written in capitals.</summary>
     public static string Lower(string heading)

@@ -44,7 +44,9 @@ public static class Calculator
         {
             readings["groups"] = new JsonArray([.. groups]);
         }
-        return new WorkingsResult(division, own.Columns, readings, TieOut.Of(division, own)) { Computed = own.Computed, Rows = own.Rows, LabelColumns = [.. LabelColumns(division, own), .. own.Beside] };
+        var result = new WorkingsResult(division, own.Columns, readings, () => TieOut.Of(division, own)) { Computed = own.Computed, Rows = own.Rows, LabelColumns = [.. LabelColumns(division, own), .. own.Beside] };
+        _ = result.TieOut;
+        return result;
     }
 
     /// <summary>Exact numbers can be larger than any double: an amount or a total that no number of a file can hold is said, not written as infinite.</summary>

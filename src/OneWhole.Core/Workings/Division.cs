@@ -307,7 +307,7 @@ public sealed class Division : IMeasured
     }
 
     /// <summary>An amount in words: "4,821.5", of a column of shares "42.5 %".</summary>
-    public string Text(ExactInt units) => NumberText.Exact(Printed(units)) + (SumsShares ? " %" : "");
+    public string Text(ExactInt units) => NumberText.Exact(Printed(units)) is var text && SumsShares ? NumberText.InPercent(text) : text;
 
     /// <summary>An amount in all its decimals: rounded only where a trial makes one that no decimals hold.</summary>
     public ExactDecimal Decimal(ExactInt units) =>

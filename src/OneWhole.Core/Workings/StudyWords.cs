@@ -26,7 +26,7 @@ public sealed class StudyWords
 
     /// <summary>An amount in words: "74,930 minutes", "€12 revenue"; percents need no noun: "24.5 %".</summary>
     /// <param name="number">The amount as it is written.</param>
-    public string AmountOf(string number) => Unit == "%" ? $"{number} %" : $"{NumberText.WithUnit(number, Unit)} {(Nouns.IsOne(number) ? Nouns.One(Counted) : Counted)}";
+    public string AmountOf(string number) => Unit == "%" ? NumberText.InPercent(number) : $"{NumberText.WithUnit(number, Unit)} {(Nouns.IsOne(number) ? Nouns.One(Counted) : Counted)}";
 
     /// <summary>What the rows are: the table's name where it is a plural ("delays"), else "rows".</summary>
     public string Rows

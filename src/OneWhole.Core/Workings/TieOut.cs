@@ -43,7 +43,7 @@ internal sealed class TieOut
         tieOut.AbsentPairs();
         tieOut.NotAdditive();
         tieOut.NotUsed();
-        tieOut._lines.AddRange(own.TieOut);
+        tieOut._lines.AddRange(own.Prove());
         return [.. tieOut._lines.OrderBy(line => Array.IndexOf(Places, line.Id) is var place and >= 0 ? place : Places.Length)];
     }
 
@@ -161,13 +161,13 @@ internal sealed class TieOut
         int wholes = has.Count(known => known);
         int[] off = [.. Enumerable.Range(0, sums.Length).Where(index => has[index] && sums[index] != hundred)];
         bool asked = _division.Study.Rounding.Reconcile;
-        string all = ExactDecimal.Format(hundred, shown.Decimals);
+        string all = NumberText.OfUnits(hundred, shown.Decimals);
         string text = (wholes, off.Length) switch
         {
             (0, _) => "there are no shares to add up",
             (_, 0) => $"shown shares add up to {all}{(wholes > 1 ? " in each whole" : "")}{MovedText(moved)}",
-            (1, _) => $"shown shares add up to {ExactDecimal.Format(sums[off[0]], shown.Decimals)}",
-            _ => $"shown shares add up to {ExactDecimal.Format(sums[off[0]], shown.Decimals)}{(off.Length == 1 ? " in one" : $" in the first of {off.Length}")} of {wholes} wholes, to {all} in the others",
+            (1, _) => $"shown shares add up to {NumberText.OfUnits(sums[off[0]], shown.Decimals)}",
+            _ => $"shown shares add up to {NumberText.OfUnits(sums[off[0]], shown.Decimals)}{(off.Length == 1 ? " in one" : $" in the first of {off.Length}")} of {wholes} wholes, to {all} in the others",
         };
         // Each by itself is the rule, and no fault; it is one where the analyst asked for another.
         string why = off.Length == 0 ? "" : asked ? $", not to {all}: {WhyNot(off[0])}" : ": each is rounded by itself";

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 
 namespace OneWhole.Core.Workings;
@@ -21,8 +22,27 @@ public sealed record WorkingsResult(
     Division Division,
     IReadOnlyList<WorkingColumn> Columns,
     JsonObject Readings,
-    IReadOnlyList<TieOutLine> TieOut) : Tables.IMeasured
+    Func<IReadOnlyList<TieOutLine>> Prove) : Tables.IMeasured
 {
+    private sealed record Proved(NumberStyle Style, IReadOnlyList<TieOutLine> Lines);
+
+    private Proved? _proved;
+
+    /// <summary>The proofs, with their numbers in the style of the study or the one that holds now.</summary>
+    public IReadOnlyList<TieOutLine> TieOut
+    {
+        get
+        {
+            using IDisposable style = Division.Study.Finish.Numbers.Use();
+            if (_proved is { } known && known.Style == NumberStyle.Current)
+            {
+                return known.Lines;
+            }
+            _proved = new Proved(NumberStyle.Current, Prove());
+            return _proved.Lines;
+        }
+    }
+
     /// <summary>What a row stands for.</summary>
     public RowKind Rows { get; init; }
 

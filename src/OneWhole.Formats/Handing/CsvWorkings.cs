@@ -11,5 +11,7 @@ internal sealed class CsvWorkings : HandOver
 
     public override string MediaType => "text/csv; charset=utf-8";
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => WorkingsCsv.Write(study.Workings, to, progress);
+    protected override bool IsData => true;
+
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => WorkingsCsv.Write(study.Workings, to, progress);
 }

@@ -1,4 +1,5 @@
 using OneWhole.Core.Drawing;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Text;
@@ -73,7 +74,17 @@ public abstract class HandOver
     /// <param name="to">Takes the bytes; it is left open.</param>
     /// <param name="progress">Is told how far the rows are.</param>
     /// <exception cref="OperationCanceledException">The file is not wanted any more.</exception>
-    public abstract void Write(HandedStudy study, HandingSize size, Stream to, Progress progress);
+    public void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
+    {
+        using IDisposable style = IsData ? NumberStyle.Plain.Force() : study.Study.Finish.Numbers.Use();
+        WriteFile(study, size, to, progress);
+    }
+
+    /// <summary>Whether programs read it: then numbers are written plainly, whatever the study asks for.</summary>
+    protected virtual bool IsData => false;
+
+    /// <inheritdoc cref="Write"/>
+    protected abstract void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress);
 
     /// <summary>The file in memory.</summary>
     public byte[] ToBytes(HandedStudy study, HandingSize size)

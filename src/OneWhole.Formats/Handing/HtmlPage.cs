@@ -16,7 +16,7 @@ internal sealed class HtmlPage : HandOver
 
     public override string MediaType => "text/html; charset=utf-8";
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
         var page = new HtmlDocument(study.Title);
         bool single = study.Workings.Column is null;

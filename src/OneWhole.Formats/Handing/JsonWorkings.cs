@@ -11,5 +11,7 @@ internal sealed class JsonWorkings : HandOver
 
     public override string MediaType => "application/json";
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => WorkingsJson.Write(study.Workings, to, progress);
+    protected override bool IsData => true;
+
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => WorkingsJson.Write(study.Workings, to, progress);
 }

@@ -14,7 +14,7 @@ internal sealed class MarkdownWorkings : HandOver
 
     public override string MediaType => "text/markdown; charset=utf-8";
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
         progress.Expect(study.Workings.RowCount);
         using var text = new StreamWriter(to, new UTF8Encoding(false), leaveOpen: true);

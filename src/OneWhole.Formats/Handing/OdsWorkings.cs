@@ -23,7 +23,9 @@ internal sealed class OdsWorkings : HandOver
 
     public override string MediaType => "application/vnd.oasis.opendocument.spreadsheet";
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
+    protected override bool IsData => true;
+
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
         progress.Expect(study.Workings.RowCount);
         using (var zip = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true))

@@ -18,7 +18,9 @@ internal sealed class ParquetWorkings : HandOver
 
     public override string MediaType => "application/vnd.apache.parquet";
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => WriteAsync(study.Workings, to, progress).GetAwaiter().GetResult();
+    protected override bool IsData => true;
+
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => WriteAsync(study.Workings, to, progress).GetAwaiter().GetResult();
 
     private static async Task WriteAsync(WorkingsSet set, Stream to, Progress progress)
     {

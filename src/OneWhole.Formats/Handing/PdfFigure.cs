@@ -24,7 +24,7 @@ internal sealed class PdfFigure : HandOver
 
     public override bool HasPaper => true;
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
         Figure figure = study.Draw(size.Width, size.Height);
         using (SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = study.Title, Subject = figure.Description, Creator = "One Whole", Producer = "One Whole" }))

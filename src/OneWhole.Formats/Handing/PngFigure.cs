@@ -19,7 +19,7 @@ internal sealed class PngFigure : HandOver
 
     public override string Suffix(HandingSize size) => size.PixelRatio == 1 ? "" : $"@{size.PixelRatio.ToString("0.##", CultureInfo.InvariantCulture)}x";
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
         double ratio = Math.Clamp(size.PixelRatio, 0.25, 8), pixels = size.Width * ratio * size.Height * ratio;
         if (pixels > MostPixels)

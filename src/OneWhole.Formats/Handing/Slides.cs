@@ -13,6 +13,6 @@ internal sealed class Slides : HandOver
 
     public override string MediaType => "application/vnd.openxmlformats-officedocument.presentationml.presentation";
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) =>
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) =>
         to.Write(SlideDeck.Write([StudySlides.Figure(study), .. size.HasWorkings ? StudySlides.Tables(study) : []], study.Title, wide: size.Width / size.Height > 1.45));
 }

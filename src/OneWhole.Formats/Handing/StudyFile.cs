@@ -14,5 +14,7 @@ internal sealed class StudyFile : HandOver
 
     public override string MediaType => "application/json";
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(Encoding.UTF8.GetBytes(StudyFormat.Standard.WriteText(study.Study)));
+    protected override bool IsData => true;
+
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(Encoding.UTF8.GetBytes(StudyFormat.Standard.WriteText(study.Study)));
 }

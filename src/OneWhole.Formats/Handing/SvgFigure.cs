@@ -13,5 +13,5 @@ internal sealed class SvgFigure : HandOver
 
     public override string MediaType => "image/svg+xml";
 
-    public override void Write(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(SvgWriter.ToBytes(study.Draw(size.Width, size.Height)));
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(SvgWriter.ToBytes(study.Draw(size.Width, size.Height)));
 }

@@ -1,3 +1,4 @@
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Workings;
 
@@ -26,6 +27,6 @@ public sealed class WorkingsTable(WorkingsResult workings)
         }
         // A share stands as it is, one decimal finer than it is shown.
         return WorkingsText.Of(workings, column, row, finer: 1) is not { Length: > 0 } text ? ""
-            : text + (column.Unit is ColumnUnit.Share or ColumnUnit.Percent ? " %" : "");
+            : column.Unit is ColumnUnit.Share or ColumnUnit.Percent ? NumberText.InPercent(text) : text;
     }
 }

@@ -84,22 +84,26 @@ internal sealed class NumberFormats
             case ColumnUnit.Amount:
                 return AmountText(formula);
             case ColumnUnit.Share:
-                return $"{Fixed($"({formula}*100)", ShareDecimals, Finish.TrimZeros)}&\" %\"";
+                return InPercent(Fixed($"({formula}*100)", ShareDecimals, Finish.TrimZeros));
             case ColumnUnit.Percent:
-                string text = $"{Fixed(formula, ShareDecimals, Finish.TrimZeros)}&\" %\"";
+                string text = InPercent(Fixed(formula, ShareDecimals, Finish.TrimZeros));
                 // A share that is rounded to nothing and is something says so.
-                string least = $"<{NumberText.Rounded(new Fraction(ExactInt.One, ExactInt.PowerOfTen(ShareDecimals)), ShareDecimals)} %";
+                string least = $"<{NumberText.InPercent(NumberText.Rounded(new Fraction(ExactInt.One, ExactInt.PowerOfTen(ShareDecimals)), ShareDecimals))}";
                 return amount is null ? text : $"IF(AND({formula}=0,N({amount})<>0),\"{least}\",{text})";
             default:
                 return Fixed(formula, 3, trims: true);
         }
     }
 
+    /// <summary>A text formula with the percent sign, where the style has it.</summary>
+    private static string InPercent(string formula) =>
+        NumberStyle.Current is { PercentFirst: true, PercentGap: var before } ? $"\"%{before}\"&{formula}" : $"{formula}&\"{NumberStyle.Current.PercentGap}%\"";
+
     private string AmountText(string formula)
     {
         if (_division.SumsShares)
         {
-            return $"{Fixed($"({formula}*100)", Finish.AmountDecimals ?? Math.Max(0, _division.Scale - 2), _numbers.TrimsAmounts)}&\" %\"";
+            return InPercent(Fixed($"({formula}*100)", Finish.AmountDecimals ?? Math.Max(0, _division.Scale - 2), _numbers.TrimsAmounts));
         }
         (string divisor, string suffix) = Finish.AmountIn switch { AmountIn.Thousands => ("1000", " k"), AmountIn.Millions => ("1000000", " m"), _ => ("", "") };
         string value = divisor.Length == 0 ? formula : $"({formula}/{divisor})";
@@ -120,6 +124,6 @@ internal sealed class NumberFormats
         {
             text = $"IF(ROUND({size},{decimals})=ROUND({size},{fewer}),FIXED({size},{fewer}),{text})";
         }
-        return $"IF(ROUND({value},{decimals})<0,\"\u2212\",\"\")&{(unit.Length > 0 ? Quoted(unit) + "&" : "")}{text}";
+        return $"IF(ROUND({value},{decimals})<0,\"{NumberStyle.Current.Minus}\",\"\")&{(unit.Length > 0 ? Quoted(unit) + "&" : "")}{text}";
     }
 }

@@ -82,7 +82,7 @@ public sealed class BridgeForm : Form<BridgeMembers>
         {
             Rows = RowKind.Parts,
             AddReadings = bridge.AddTo,
-            TieOut = [.. Proofs(division, bridge)],
+            Prove = () => [.. Proofs(division, bridge)],
         };
     }
 

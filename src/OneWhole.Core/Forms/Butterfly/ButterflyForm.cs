@@ -106,7 +106,7 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
         ], ends)
         {
             Rows = RowKind.Groups,
-            TieOut = [new TieOutLine("rows-span", TieOutStatus.Ok, $"all {groups} rows have one length, spacers included")],
+            Prove = () => [new TieOutLine("rows-span", TieOutStatus.Ok, $"all {groups} rows have one length, spacers included")],
         };
     }
 

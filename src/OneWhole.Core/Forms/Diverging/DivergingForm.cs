@@ -125,7 +125,7 @@ public sealed class DivergingForm : Form<DivergingMembers>
         {
             Shown = columns.Shown,
             AddReadings = (all, byGroup) => AddReadings(division, members, lengths, left, all, byGroup),
-            TieOut = span,
+            Prove = () => span,
         };
     }
 

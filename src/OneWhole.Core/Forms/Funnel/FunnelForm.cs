@@ -79,7 +79,7 @@ public sealed class FunnelForm : Form<FunnelMembers>
                 row => division.Has(row) ? division.Value(most[own ? division.GroupOf(row) : 0]!.Value - division.Amount(row)) / new Fraction(2L) : null) with { Quiet = true },
         ], most)
         {
-            TieOut = grows.Length == 0 ? [] : [new TieOutLine("stage-grows", TieOutStatus.Warn, $"larger than the stage before: {string.Join(", ", grows.Take(3))}{(grows.Length > 3 ? $" and {grows.Length - 3} others" : "")}")],
+            Prove = () => grows.Length == 0 ? [] : [new TieOutLine("stage-grows", TieOutStatus.Warn, $"larger than the stage before: {string.Join(", ", grows.Take(3))}{(grows.Length > 3 ? $" and {grows.Length - 3} others" : "")}")],
         };
     }
 

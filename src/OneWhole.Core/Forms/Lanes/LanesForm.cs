@@ -55,7 +55,7 @@ public sealed class LanesForm : Form<LanesMembers>
         return new FormWorkings([.. columns.GroupAndPart(), columns.Value(), columns.Share(), columns.ShownShare(), spacer with { Quiet = true }], most)
         {
             Shown = columns.Shown,
-            TieOut = [new TieOutLine("rows-span", TieOutStatus.Ok, $"all rows of {(division.IsEmpty ? 0 : division.PartCount)} lanes have one length, spacers included")],
+            Prove = () => [new TieOutLine("rows-span", TieOutStatus.Ok, $"all rows of {(division.IsEmpty ? 0 : division.PartCount)} lanes have one length, spacers included")],
         };
     }
 

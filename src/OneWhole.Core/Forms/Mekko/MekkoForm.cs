@@ -88,7 +88,7 @@ public sealed class MekkoForm : Form<MekkoMembers>
         {
             areas += division.GroupTotal(division.GroupOf(row)).IsZero ? ExactInt.Zero : division.Amount(row);
         }
-        TieOutLine proof = division.Total.IsZero
+        TieOutLine Proof() => division.Total.IsZero
             ? new TieOutLine("areas-add-up", TieOutStatus.Warn, "the whole is 0: there are no areas")
             : areas == division.Total ? new TieOutLine("areas-add-up", TieOutStatus.Ok, $"the areas of {NumberText.Count(division.RowCount)} pieces add up to 1")
             : new TieOutLine("areas-add-up", TieOutStatus.Fail, $"the areas add up to {NumberText.Rounded(new Fraction(areas, division.Total), 6, true)}, not to 1");
@@ -107,7 +107,7 @@ public sealed class MekkoForm : Form<MekkoMembers>
         ], columns)
         {
             Shown = columns.Shown,
-            TieOut = [proof],
+            Prove = () => [Proof()],
         };
     }
 

@@ -75,7 +75,6 @@ public sealed class ParetoForm : Form<ParetoMembers>
         var columns = new StandardColumns(division);
         var running = RunningTotals.Of(division);
         var readings = new ParetoReadings(division, running, members);
-        TieOutLine? ties = columns.Ties();
         return new FormWorkings(
         [
             columns.Part(),
@@ -91,7 +90,7 @@ public sealed class ParetoForm : Form<ParetoMembers>
         {
             Shown = columns.Shown,
             AddReadings = (all, _) => readings.AddTo(all),
-            TieOut = ties is null ? [RunningEnds(division, running)] : [RunningEnds(division, running), ties],
+            Prove = () => columns.Ties() is { } ties ? [RunningEnds(division, running), ties] : [RunningEnds(division, running)],
         };
     }
 
@@ -204,19 +203,19 @@ public sealed class ParetoForm : Form<ParetoMembers>
         StudyWords words = StudyWords.Of(workings.Division);
         int decimals = workings.Division.Study.Rounding.Decimals;
         var four = new Fraction(4L, 5L);
-        string hold = $"the first 20 % of the {words.PartMany} hold {NumberText.Percent(fifth, decimals)}";
+        string hold = $"the first {NumberText.InPercent("20")} of the {words.PartMany} hold {NumberText.Percent(fifth, decimals)}";
         string verdict;
         if (readings.PartsToReach(new ExactDecimal(8, 1)) is { } needed)
         {
             var point = new Fraction(1L, 100L);
             var position = new Fraction((long)needed, (long)readings.Count);
             bool holds = (fifth - four).Abs() <= point && (position - new Fraction(1L, 5L)).Abs() <= point;
-            string take = $"80 % {(needed == 1 ? "takes" : "take")} {NumberText.Count(needed)} of {words.Parts(readings.Count)} ({NumberText.Percent(position, decimals)})";
+            string take = $"{NumberText.InPercent("80")} {(needed == 1 ? "takes" : "take")} {NumberText.Count(needed)} of {words.Parts(readings.Count)} ({NumberText.Percent(position, decimals)})";
             verdict = $"80/20 {(holds ? "holds" : "does not hold")}: {hold}, and {take}";
         }
         else
         {
-            verdict = $"80/20 does not hold: {hold}, and 80 % are never reached";
+            verdict = $"80/20 does not hold: {hold}, and {NumberText.InPercent("80")} are never reached";
         }
         if (readings.Balance is { } balance)
         {

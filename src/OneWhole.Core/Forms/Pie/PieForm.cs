@@ -54,7 +54,7 @@ public sealed class PieForm : Form<PieMembers>
         }
         Fraction? Angle(int row, ExactInt units) => division.Whole(row) is { IsZero: false } whole ? new Fraction(units * 360, whole) : null;
         int slices = Enumerable.Range(0, division.RowCount).Count(row => !division.Amount(row).IsZero);
-        TieOutLine[] advice = slices <= MostSlices ? [] :
+        TieOutLine[] Advice() => slices <= MostSlices ? [] :
         [
             new TieOutLine("many-slices", TieOutStatus.Warn, $"{slices} slices: hard to compare, ranked share bars read better")
             {
@@ -72,7 +72,7 @@ public sealed class PieForm : Form<PieMembers>
         ], columns)
         {
             Shown = columns.Shown,
-            TieOut = advice,
+            Prove = Advice,
         };
     }
 

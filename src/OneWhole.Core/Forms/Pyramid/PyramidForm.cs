@@ -92,7 +92,7 @@ public sealed class PyramidForm : Form<PyramidMembers>
             Shown = columns.Shown,
             AddReadings = (all, groups) => AddReadings(division, ages, other, members, all, groups),
             Beside = other is null ? [] : Beside(division, other, members, share),
-            TieOut = ages.OpenMedian is { } open ? [new TieOutLine("open-band", TieOutStatus.Warn, $"the median age falls in {open}, which has no end: it has no value")] : [],
+            Prove = () => ages.OpenMedian is { } open ? [new TieOutLine("open-band", TieOutStatus.Warn, $"the median age falls in {open}, which has no end: it has no value")] : [],
         };
     }
 

@@ -46,11 +46,10 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
     public override FormWorkings Compute(Division division)
     {
         var columns = new StandardColumns(division);
-        TieOutLine? ties = columns.Ties();
         return new FormWorkings([columns.Part(), columns.Value(), columns.Rank(), columns.Share(), columns.ShownShare()], columns.Shown)
         {
             Shown = columns.Shown,
-            TieOut = ties is null ? [] : [ties],
+            Prove = () => columns.Ties() is { } ties ? [ties] : [],
         };
     }
 

@@ -32,7 +32,7 @@ public sealed class RuleWords(WorkingsResult workings)
         int decimals = Division.Study.Rounding.Decimals;
         // A share that is shown by itself is one more step from the exact one, which has its own arithmetic.
         return column.Rule is Rule.Shown { Of: Rule.Cell share }
-            ? $"{NumberText.Rounded(Cells.At(share.Key, row)!.Value * 100, Math.Max(4, decimals + 2), true)} %, {ShownAs(Cells.At(share.Key, row)!.Value * 100, value)}"
+            ? $"{NumberText.InPercent(NumberText.Rounded(Cells.At(share.Key, row)!.Value * 100, Math.Max(4, decimals + 2), true))}, {ShownAs(Cells.At(share.Key, row)!.Value * 100, value)}"
             : column.Key == "share" && workings.Find("shownShare")?.Exact(row) is { } percent ? $"{numbers} = {Value(column.Unit, value)}, {ShownAs(value * 100, percent)}"
             : $"{numbers} = {Value(column.Unit, value)}{RunningRemark(column, row, value)}";
     }
@@ -49,7 +49,7 @@ public sealed class RuleWords(WorkingsResult workings)
     private string ShownAs(Fraction percent, Fraction shown)
     {
         string result = NumberText.Rounded(shown, Division.Study.Rounding.Decimals);
-        return $"shown as {result} %{(NumberText.Rounded(percent, Division.Study.Rounding.Decimals) != result ? " so that all make 100" : "")}";
+        return $"shown as {NumberText.InPercent(result)}{(NumberText.Rounded(percent, Division.Study.Rounding.Decimals) != result ? " so that all make 100" : "")}";
     }
 
     /// <summary>A running share is rounded from its exact value: where that is not what the shown shares add up to, it says so.</summary>
@@ -61,7 +61,7 @@ public sealed class RuleWords(WorkingsResult workings)
             return "";
         }
         string shown = NumberText.Rounded(value * 100, decimals), sum = NumberText.Rounded(Cells.Sum("shownShare", 0, row), decimals);
-        return shown == sum ? "" : $", shown as {shown} %; the shown shares to here add up to {sum}, because each is rounded";
+        return shown == sum ? "" : $", shown as {NumberText.InPercent(shown)}; the shown shares to here add up to {sum}, because each is rounded";
     }
 
     internal string LabelOf(string key) => workings.Find(key)?.Label ?? key;
@@ -97,9 +97,9 @@ public sealed class RuleWords(WorkingsResult workings)
     /// <summary>A value as the arithmetic prints it.</summary>
     public string Value(ColumnUnit unit, Fraction value) => unit switch
     {
-        ColumnUnit.Amount => NumberText.Rounded(Division.Printed(value), Math.Max(Division.Scale, 4), trimZeros: true) + (Division.SumsShares ? " %" : ""),
-        ColumnUnit.Share => NumberText.Rounded(value * 100, 4, trimZeros: true) + " %",
-        ColumnUnit.Percent => NumberText.Rounded(value, Division.Study.Rounding.Decimals) + " %",
+        ColumnUnit.Amount => NumberText.Rounded(Division.Printed(value), Math.Max(Division.Scale, 4), trimZeros: true) is var text && Division.SumsShares ? NumberText.InPercent(text) : text,
+        ColumnUnit.Share => NumberText.InPercent(NumberText.Rounded(value * 100, 4, trimZeros: true)),
+        ColumnUnit.Percent => NumberText.InPercent(NumberText.Rounded(value, Division.Study.Rounding.Decimals)),
         ColumnUnit.Points => NumberText.Rounded(value, Division.Study.Rounding.Decimals + 1, trimZeros: true) + " points",
         ColumnUnit.Count => NumberText.Rounded(value, 0),
         _ => NumberText.Rounded(value, 4, trimZeros: true),
