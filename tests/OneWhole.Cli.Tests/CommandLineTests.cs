@@ -162,4 +162,26 @@ public sealed class CommandLineTests : IDisposable
         using JsonDocument document = JsonDocument.Parse(File.ReadAllBytes(json));
         Assert.Equal((26, 36), (document.RootElement.GetProperty("readings").GetProperty("whole").GetInt32(), document.RootElement.GetProperty("readings").GetProperty("against").GetProperty("whole").GetInt32()));
     }
+
+    [Fact]
+    public void Numbers_are_written_as_asked_and_in_workings_always_plain()
+    {
+        string table = Write("large.csv", "Cause,Minutes\nFog,60000.5\nEngine,30000\nCrew,10000\n");
+        string german = Study(""", "finish": {"numbers": {"culture": "de-DE"}}""");
+        Assert.Contains("100.000,5 = 100.000,5", Run("check", "--table", table, "--study", german).Out, StringComparison.Ordinal);
+        Assert.Contains("100’000.5 = 100’000.5", Run("check", "--table", table, "--study", german, "--numbers", "de-CH").Out.Replace('\'', '’'), StringComparison.Ordinal);
+        Assert.Contains("100,000.5 = 100,000.5", Run("check", "--table", table, "--study", Study()).Out, StringComparison.Ordinal);
+        Assert.Equal(Run("workings", "--table", table, "--study", Study()), Run("workings", "--table", table, "--study", german));
+        string plain = Path.Combine(_folder, "plain.json"), own = Path.Combine(_folder, "own.json");
+        Run("workings", "--table", table, "--study", Study(), "--out", plain);
+        Run("workings", "--table", table, "--study", Study(""", "finish": {"numbers": {"culture": "de-DE"}}"""), "--out", own);
+        Assert.Equal(File.ReadAllText(plain), File.ReadAllText(own));
+        string picture = Path.Combine(_folder, "figure.svg");
+        Assert.Equal(0, Run("figure", "--table", table, "--study", german, "--out", picture, "--numbers", "fr-FR").Status);
+        Assert.Contains("100\u202f000,5", File.ReadAllText(picture), StringComparison.Ordinal);
+        (int status, string _, string error) = Run("check", "--table", table, "--study", german, "--numbers", "xx-QQ");
+        Assert.Equal(2, status);
+        Assert.StartsWith("--numbers is xx-QQ; it must be the name of a culture", error, StringComparison.Ordinal);
+        Assert.Equal(2, Run("workings", "--table", table, "--study", german, "--numbers", "de-DE").Status);
+    }
 }

@@ -175,3 +175,31 @@ function isGrey(colour: string): boolean {
   const channels = [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16));
   return Math.max(...channels) - Math.min(...channels) < 12;
 }
+
+test('numbers are written as their readers write them, in a study and in all of them', async ({ page }) => {
+  await start(page);
+  const cell = () => ledger(page).locator('[role="row"]', { hasText: 'Whole' }).last();
+  await expect(cell()).toContainText(/\d,\d{3},\d{3}/);
+  await finish(page, 'numbers', () => page.getByLabel(/^Germany/).click());
+  await expect(cell()).toContainText(/\d\.\d{3}\.\d{3}/);
+  await expect(figure(page).getByText(/^\d\.\d{3}\.\d{3}$/).first()).toBeVisible();
+  await expect(page.getByTestId('statement')).toContainText('100\u00a0% is');
+  // What programs read stays plain.
+  const id = new URL(page.url()).pathname.split('/').pop();
+  expect(await (await fetch(`${server.url}/api/studies/${id}/hand-over/workings.csv`)).text()).not.toMatch(/"\d+,\d+"/);
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await page.getByRole('tab', { name: 'numbers' }).click();
+  await page.getByRole('button', { name: 'write all studies here like this one' }).click();
+  await expect(page.getByText(/This installation writes 12\.345,6/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  // Another study, which says nothing of its own, and the page's own numbers.
+  await page.goto(`${server.url}/tables`);
+  await expect(page.getByRole('row', { name: /delays/ })).toContainText('3.990');
+  await page.goto(`${server.url}/`);
+  await page.getByRole('link', { name: /Half of the causes/ }).first().click();
+  await expect(page.getByTestId('statement')).toContainText('74.930');
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await page.getByRole('tab', { name: 'numbers' }).click();
+  await page.getByRole('button', { name: 'back to 1,234.5' }).click();
+  await expect(page.getByText(/This installation writes 12,345\.6/)).toBeVisible();
+});

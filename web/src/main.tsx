@@ -5,6 +5,7 @@ import { setNonce } from 'get-nonce';
 import { Tooltip } from 'radix-ui';
 import { createRoot } from 'react-dom/client';
 import { App } from './app';
+import { readNumberStyle } from './lib/numbers';
 import { startTheme } from './lib/theme';
 
 setNonce(document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? '');
@@ -20,6 +21,7 @@ const client = new QueryClient({
 });
 const root = document.getElementById('root');
 if (root) {
+  await readNumberStyle();
   createRoot(root).render(
     <QueryClientProvider client={client}>
       <Tooltip.Provider delayDuration={250}>

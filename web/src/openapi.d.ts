@@ -360,6 +360,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NumbersView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["JsonObject"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NumbersView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables": {
         parameters: {
             query?: never;
@@ -4147,6 +4205,30 @@ export interface components {
         NewerView: {
             newer: null | boolean;
         };
+        /** @description How this installation writes numbers and dates, as the page needs it to write its own. */
+        NumbersView: {
+            /** @description As it was set, in the shape of a study's `finish.numbers`. */
+            numbers: components["schemas"]["JsonNode"];
+            /** @description "12,345.6; 24.9 %; 2024-03-09". */
+            sample: string;
+            /** @description Between thousands. */
+            group: string;
+            /**
+             * Format: int32
+             * @description Digits that must stand before the last group for it to be set apart.
+             */
+            leastBefore: number;
+            /**
+             * Format: int32
+             * @description Digits of the last group.
+             */
+            lastSize: number;
+            /**
+             * Format: int32
+             * @description Digits of those before it.
+             */
+            otherSize: number;
+        };
         /** @description A clause that the sentence does not have yet. */
         Offer: {
             /** @description What it does ("fold small parts"). */
@@ -5348,6 +5430,56 @@ export interface components {
                      * @default false
                      */
                     titles?: boolean;
+                };
+                /**
+                 * @description how numbers and dates are written
+                 * @default {}
+                 */
+                numbers?: {
+                    /** @description a region by whose customs numbers and dates are written */
+                    culture?: string;
+                    /**
+                     * @description what stands before decimals
+                     * @default auto
+                     * @enum {unknown}
+                     */
+                    decimal?: "auto" | "point" | "comma";
+                    /**
+                     * @description what stands between thousands
+                     * @default auto
+                     * @enum {unknown}
+                     */
+                    group?: "auto" | "comma" | "point" | "space" | "thinSpace" | "apostrophe" | "none";
+                    /**
+                     * @description whether numbers of four digits are grouped
+                     * @default auto
+                     * @enum {unknown}
+                     */
+                    fourDigits?: "auto" | "grouped" | "together";
+                    /**
+                     * @description whether a space stands before the percent sign
+                     * @default auto
+                     * @enum {unknown}
+                     */
+                    percent?: "auto" | "spaced" | "close";
+                    /**
+                     * @description the sign of numbers below zero
+                     * @default auto
+                     * @enum {unknown}
+                     */
+                    minus?: "auto" | "minus" | "hyphen";
+                    /**
+                     * @description on which side of a number in a sentence a currency stands
+                     * @default auto
+                     * @enum {unknown}
+                     */
+                    currency?: "auto" | "before" | "after";
+                    /**
+                     * @description in which order dates in sentences are written
+                     * @default auto
+                     * @enum {unknown}
+                     */
+                    dates?: "auto" | "yearMonthDay" | "dayMonthYear" | "monthDayYear";
                 };
                 /**
                  * @description sizes and weights of print

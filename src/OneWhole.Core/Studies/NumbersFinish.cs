@@ -119,7 +119,7 @@ public sealed record NumbersFinish
     /// <summary>Prints in this style until disposed; where a style is forced, in that.</summary>
     public IDisposable Use() => (NumberStyle.IsForced ? NumberStyle.Current : Over(NumberStyle.Current)).Use();
 
-    private const string Section = "numbers and dates";
+    private const string Section = "numbers";
 
     public static ObjectShape<NumbersFinish> Shape { get; } = new ObjectShape<NumbersFinish>("numbers", () => Standard)
         .MayHave("culture", new CultureShape(), numbers => numbers.Culture, (numbers, value) => numbers with { Culture = value }, "a region by whose customs numbers and dates are written",

@@ -123,6 +123,7 @@ public static class PngWriter
             if (run.Face is null)
             {
                 DrawUnknown(canvas, paint, run, start, text.Size);
+                Fill(paint, text.Fill);
                 continue;
             }
             using var font = new SKFont(run.Face.Typeface, (float)text.Size) { Subpixel = true, Hinting = SKFontHinting.None, Edging = SKFontEdging.Antialias, LinearMetrics = true };
@@ -146,11 +147,16 @@ public static class PngWriter
     /// <summary>A character that no shipped font has: the system's font if there is one, within its em.</summary>
     private static void DrawUnknown(SKCanvas canvas, SKPaint paint, GlyphRun run, double start, double size)
     {
-        int i = 0;
-        foreach (System.Text.Rune rune in run.Text.EnumerateRunes())
+        double at = run.Start;
+        foreach (Rune rune in run.Text.EnumerateRunes())
         {
+            double x = start + at * size;
+            at += TextShaper.WidthOfUnknown(rune);
+            if (Rune.IsWhiteSpace(rune))
+            {
+                continue;
+            }
             using SKTypeface? typeface = SKFontManager.Default.MatchCharacter(rune.Value);
-            double x = start + (run.Start + i++) * size;
             if (typeface is null)
             {
                 Stroke(paint, Ink.Quiet, 1);

@@ -20,6 +20,12 @@ internal static class TextShaper
     /// <summary>What no shipped font has is given one em.</summary>
     private const double UnknownWidth = 1;
 
+    /// <summary>A space that no shipped font has: a thin one stands between thousands in some languages.</summary>
+    private const double SpaceWidth = 0.2;
+
+    /// <summary>What a character without a face takes, in em.</summary>
+    internal static double WidthOfUnknown(Rune rune) => Rune.IsWhiteSpace(rune) ? SpaceWidth : UnknownWidth;
+
     private static readonly Lock Gate = new();
 
     public static List<GlyphRun> Shape(string text, Typeface typeface, int weight)
@@ -60,9 +66,9 @@ internal static class TextShaper
     {
         if (face is null)
         {
-            int count = text.EnumerateRunes().Count();
-            runs.Add(new GlyphRun(null, [], [], at, count * UnknownWidth, text));
-            return at + count * UnknownWidth;
+            double unknown = text.EnumerateRunes().Sum(WidthOfUnknown);
+            runs.Add(new GlyphRun(null, [], [], at, unknown, text));
+            return at + unknown;
         }
         lock (Gate)
         {

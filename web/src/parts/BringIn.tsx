@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api, type ImportStatus } from '../lib/api';
 import { following } from '../lib/following';
+import { inDigits } from '../lib/numbers';
 import { go } from '../lib/router';
 import { ChooseSection } from './ChooseSection';
 import { SourcePicker } from './Sources';
@@ -90,7 +91,7 @@ export function BringIn({ compact }: { compact?: boolean }) {
         <div className="flex items-center gap-4" role="status">
           <progress className="h-2 flex-1" value={status.progress} max={1} aria-label="How far the import is" />
           <span className="figures text-quiet">
-            {status.state === 'queued' ? 'waits its turn' : `${status.rows.toLocaleString('en')} rows`}
+            {status.state === 'queued' ? 'waits its turn' : `${inDigits(status.rows)} rows`}
           </span>
           <button type="button" className="button" onClick={() => api.stopImport(status.id)}>
             Stop

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type ImportStatus, type SourceView } from '../lib/api';
+import { inDigits } from '../lib/numbers';
 import { Problem } from './Problem';
 import { StudyMoves } from './StudyMoves';
 
@@ -186,8 +187,7 @@ function SourceRow({ source }: { source: SourceView }) {
           <ul aria-label="What can be read there" className="figures">
             {look.data.map((check) => (
               <li key={check.tableId} className={check.problem ? 'text-fail' : ''}>
-                {check.name}:{' '}
-                {check.problem ?? `${check.rowsAfter.toLocaleString('en')} rows, ${check.rowsBefore.toLocaleString('en')} before`}
+                {check.name}: {check.problem ?? `${inDigits(check.rowsAfter)} rows, ${inDigits(check.rowsBefore)} before`}
                 {check.studies?.length ? (
                   <ul className="pl-4 text-quiet">
                     {check.studies.map((study) => (

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { api, type Step, type TableView } from '../lib/api';
+import { inDigits } from '../lib/numbers';
 import { go } from '../lib/router';
 import type { Saving } from '../lib/useSaving';
 import { IconButton } from '../parts/IconButton';
@@ -79,7 +80,7 @@ export function TableScreen({ id }: { id: string }) {
         <div className="flex flex-wrap items-baseline gap-x-4">
           <TableName name={view.name} saving={saving} />
           <p className="figures text-quiet">
-            {view.rowCount.toLocaleString('en')} {view.rowCount === 1 ? 'row' : 'rows'}, {view.columns.length}{' '}
+            {inDigits(view.rowCount)} {view.rowCount === 1 ? 'row' : 'rows'}, {view.columns.length}{' '}
             {view.columns.length === 1 ? 'column' : 'columns'}, from {view.source}
           </p>
           <OtherCells tableId={id} />
@@ -176,7 +177,7 @@ function Notes({ view }: { view: TableView }) {
       <button type="button" className="word cursor-pointer" aria-expanded={open} onClick={() => setOpen(!open)}>
         {[
           notes.length ? `${notes.length} ${notes.length === 1 ? 'note' : 'notes'} from reading` : '',
-          count ? `${count.toLocaleString('en')} ${count === 1 ? 'cell' : 'cells'} that can't be read` : '',
+          count ? `${inDigits(count)} ${count === 1 ? 'cell' : 'cells'} that can't be read` : '',
         ]
           .filter(Boolean)
           .join(', ')}
@@ -188,7 +189,7 @@ function Notes({ view }: { view: TableView }) {
           ))}
           {cells.data?.map((cell) => (
             <li key={`${cell.row}-${cell.column}`}>
-              Row {cell.row.toLocaleString('en')}, {cell.column}: “{cell.text}”
+              Row {inDigits(cell.row)}, {cell.column}: “{cell.text}”
             </li>
           ))}
         </ul>

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../lib/api';
+import { inDigits } from '../lib/numbers';
 import { BringIn } from '../parts/BringIn';
 import { Link } from '../parts/Link';
 import { SourceList } from '../parts/Sources';
@@ -43,7 +44,7 @@ export function TableList() {
                 {table.name}
               </Link>
             </td>
-            <td className="figures py-1.5 text-right">{table.rowCount.toLocaleString('en')}</td>
+            <td className="figures py-1.5 text-right">{inDigits(table.rowCount)}</td>
             <td className="figures py-1.5 text-right">{table.columnCount}</td>
             <td className="py-1.5 pl-8 text-quiet">{table.source}</td>
           </tr>

@@ -200,7 +200,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
                 left: ((mark.x - (mark.anchor === 'end' ? 90 : 10)) / figure.width) * 100,
                 top: ((mark.y - mark.size) / figure.height) * 100,
               });
-            const name = `${isGroup ? 'Looks' : 'Colour'} of ${mark.full ?? mark.text}`;
+            const name = `${isGroup ? 'Colour and highlight' : 'Colour'} of ${mark.full ?? mark.text}`;
             const moved = (to: string) => actions.move({ label: part, groups: isGroup, to });
             return (
               <MarkButton key={mark.id} mark={mark} name={name} act={open} carried={{ label: part, groups: isGroup, moved }} />

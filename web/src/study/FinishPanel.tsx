@@ -3,6 +3,7 @@ import { Popover, Tabs } from 'radix-ui';
 import { api, type Setting, type StudyView } from '../lib/api';
 import { paint } from '../lib/paint';
 import { ColourSets } from './ColourSets';
+import { NumbersHere } from './NumbersHere';
 import type { StudyActions } from './useStudy';
 
 const palettePath = 'finish.palette';
@@ -48,7 +49,7 @@ export function FinishPanel({
           aria-label="Finish"
         >
           <Tabs.Root defaultValue={sections.includes('labels') ? 'labels' : sections[0]}>
-            <Tabs.List aria-label="Sections" className="flex gap-4 border-b border-hairline px-4 text-[13px]">
+            <Tabs.List aria-label="Sections" className="flex gap-3.5 border-b border-hairline px-4 text-[13px] whitespace-nowrap">
               {sections.map((section) => (
                 <Tabs.Trigger
                   key={section}
@@ -88,6 +89,7 @@ export function FinishPanel({
                         <Chosen key={setting.path} setting={setting} actions={actions} />
                       ),
                     )}
+                  {section === 'numbers' ? <NumbersHere view={view} actions={actions} /> : null}
                 </Tabs.Content>
               );
             })}

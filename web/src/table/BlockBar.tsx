@@ -1,4 +1,5 @@
 import type { TableEdit, TableView } from '../lib/api';
+import { inDigits } from '../lib/numbers';
 import type { Block } from '../parts/useActiveCell';
 import { freeNames } from './RowsGrid';
 
@@ -29,7 +30,7 @@ export function BlockBar({
   const names = view.columns.map((column) => column.name);
   const marked = block ? names.slice(block.left, block.right + 1) : [];
   const count = block ? block.bottom - block.top + 1 : 0;
-  const number = (row: number) => (row + 1).toLocaleString('en');
+  const number = (row: number) => inDigits(row + 1);
   const hint = edit ? 'Enter or F2 types in a cell, Shift marks a block, a block can be pasted.' : '';
   const words: [string, string | undefined, () => void][] = [];
   if (toRead && told) words.push(['show the rows as they were read, to type in them', undefined, toRead]);
@@ -42,7 +43,7 @@ export function BlockBar({
     words.push([block ? 'add a row below' : 'add a row', undefined, () => edit({ insert: { at, count: 1 } })]);
     words.push(['add a column', undefined, () => edit({ addColumns: freeNames(names, 1) })]);
     if (block) {
-      const text = count === 1 ? 'remove the row' : `remove ${count.toLocaleString('en')} rows`;
+      const text = count === 1 ? 'remove the row' : `remove ${inDigits(count)} rows`;
       words.push([text, undefined, () => edit({ remove: { at: block.top, count } })]);
     }
   }

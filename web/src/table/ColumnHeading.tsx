@@ -1,6 +1,7 @@
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import type { ColumnDocument, Step, TableView } from '../lib/api';
+import { inDigits } from '../lib/numbers';
 import type { Saving } from '../lib/useSaving';
 import { Problem } from '../parts/Problem';
 import { ColumnPortrait } from './ColumnPortrait';
@@ -42,9 +43,9 @@ export function ColumnHeading({
     setRefused(!done);
   };
   const facts = [
-    `${(column.distinct ?? 0).toLocaleString('en')} distinct`,
-    column.blanks ? `${column.blanks.toLocaleString('en')} blank` : '',
-    column.unreadable ? `${column.unreadable.toLocaleString('en')} not readable` : '',
+    `${inDigits(column.distinct ?? 0)} distinct`,
+    column.blanks ? `${inDigits(column.blanks)} blank` : '',
+    column.unreadable ? `${inDigits(column.unreadable)} not readable` : '',
   ].filter(Boolean);
   return (
     <div role="columnheader" className={`px-2 py-1.5 ${column.type === 'quantity' ? 'text-right' : ''}`}>

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, type TableView } from '../lib/api';
+import { inDigits } from '../lib/numbers';
 
 /** A column at a glance: its distribution, its ends, its sum, and the steps that go from here. */
 export function ColumnPortrait({
@@ -46,10 +47,10 @@ export function ColumnPortrait({
       </ul>
       <p className="text-left text-quiet">
         {[
-          data.more ? `${data.more.toLocaleString('en')} more labels` : '',
+          data.more ? `${inDigits(data.more)} more labels` : '',
           data.smallest ? `from ${data.smallest} to ${data.largest}` : '',
           data.sum ? `sum ${data.sum}` : '',
-          data.blanks ? `${data.blanks.toLocaleString('en')} blank` : '',
+          data.blanks ? `${inDigits(data.blanks)} blank` : '',
           data.unreadable?.length ? `not readable: ${data.unreadable.map((text) => `“${text}”`).join(', ')}` : '',
         ]
           .filter(Boolean)
@@ -59,15 +60,15 @@ export function ColumnPortrait({
         <p className="border-l-2 border-accent bg-wash px-2 py-1 text-left">
           It is {data.following.rule}, checked on every row
           {data.following.differingCount
-            ? `; ${data.following.differingCount.toLocaleString('en')} ${data.following.differingCount === 1 ? 'row differs' : 'rows differ'}: ${data.following.differing.map((row) => row + 1).join(', ')}${data.following.differingCount > data.following.differing.length ? ' …' : ''}`
+            ? `; ${inDigits(data.following.differingCount)} ${data.following.differingCount === 1 ? 'row differs' : 'rows differ'}: ${data.following.differing.map((row) => row + 1).join(', ')}${data.following.differingCount > data.following.differing.length ? ' …' : ''}`
             : ', and right in all of them'}
           .
         </p>
       ) : null}
       {data.shared ? (
         <p className="border-l-2 border-warn bg-wash px-2 py-1 text-left">
-          {data.shared.count.toLocaleString('en')} different {data.shared.idColumn} are called “{data.shared.example}”
-          {data.shared.labels > 1 ? `, and ${(data.shared.labels - 1).toLocaleString('en')} more names stand for several` : ''}.{' '}
+          {inDigits(data.shared.count)} different {data.shared.idColumn} are called “{data.shared.example}”
+          {data.shared.labels > 1 ? `, and ${inDigits(data.shared.labels - 1)} more names stand for several` : ''}.{' '}
           <button
             type="button"
             className="word cursor-pointer text-accent"

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { ArrowDown, ArrowUp, Eye, EyeOff, Pencil, X } from 'lucide-react';
 import { useState } from 'react';
 import { api, type Step, type StepKind, type TableView } from '../lib/api';
+import { inDigits } from '../lib/numbers';
 import type { Saving } from '../lib/useSaving';
 import { IconButton } from '../parts/IconButton';
 import { Problem } from '../parts/Problem';
@@ -178,9 +179,9 @@ export function PreparePanel({
 }
 
 function touched(rows: number, cells: number): string {
-  const count = (value: number, one: string, many: string) => `${value.toLocaleString('en')} ${value === 1 ? one : many}`;
+  const counted = (value: number, one: string, many: string) => `${inDigits(value)} ${value === 1 ? one : many}`;
   if (rows === 0 && cells === 0) return '';
   return cells > 0 && cells !== rows
-    ? `${count(rows, 'row', 'rows')}, ${count(cells, 'cell', 'cells')}`
-    : count(rows, 'row', 'rows');
+    ? `${counted(rows, 'row', 'rows')}, ${counted(cells, 'cell', 'cells')}`
+    : counted(rows, 'row', 'rows');
 }

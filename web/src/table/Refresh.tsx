@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { Dialog } from 'radix-ui';
 import { useRef } from 'react';
 import { api, type RefreshSummary, type RenamedColumn, type TableView } from '../lib/api';
+import { inDigits } from '../lib/numbers';
 import { Problem } from '../parts/Problem';
 import { StudyMoves } from '../parts/StudyMoves';
 
@@ -96,20 +97,20 @@ export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view
 }
 
 const some = (labels: string[]) =>
-  labels.length > 6 ? `${labels.slice(0, 6).join(', ')} and ${(labels.length - 6).toLocaleString('en')} more` : labels.join(', ');
+  labels.length > 6 ? `${labels.slice(0, 6).join(', ')} and ${inDigits(labels.length - 6)} more` : labels.join(', ');
 
 function Summary({ summary, onSame }: { summary: RefreshSummary; onSame: (column: RenamedColumn) => void }) {
   const more = summary.rowsAfter - summary.rowsBefore;
   return (
     <ul aria-label="What changes" className="figures mt-2 flex flex-col gap-1.5">
       <li>
-        {summary.rowsAfter.toLocaleString('en')} rows from {summary.source}, {summary.rowsBefore.toLocaleString('en')} before (
-        {more === 0 ? 'as many' : more > 0 ? `${more.toLocaleString('en')} more` : `${(-more).toLocaleString('en')} fewer`})
+        {inDigits(summary.rowsAfter)} rows from {summary.source}, {inDigits(summary.rowsBefore)} before (
+        {more === 0 ? 'as many' : more > 0 ? `${inDigits(more)} more` : `${inDigits(-more)} fewer`})
       </li>
       {summary.typed ? (
         <li className="text-warn">
-          {summary.typed.toLocaleString('en')} {summary.typed === 1 ? 'cell or row was' : 'cells or rows were'} typed by hand; the
-          fresh rows don't have {summary.typed === 1 ? 'it' : 'them'}
+          {inDigits(summary.typed)} {summary.typed === 1 ? 'cell or row was' : 'cells or rows were'} typed by hand; the fresh rows
+          don't have {summary.typed === 1 ? 'it' : 'them'}
         </li>
       ) : null}
       {summary.total ? (

@@ -2,6 +2,7 @@ import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, us
 import { flushSync } from 'react-dom';
 import { api, type TableEdit, type TableView } from '../lib/api';
 import { blockOf, textOf } from '../lib/cells';
+import { inDigits } from '../lib/numbers';
 import type { Saving } from '../lib/useSaving';
 import { type Block, type Cell, useActiveCell } from '../parts/useActiveCell';
 import { useRowWindow } from '../parts/useRowWindow';
@@ -107,7 +108,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
   /** The texts of a block, those that were not in sight fetched. */
   const read = async (block: Block): Promise<string[][] | null> => {
     if (block.bottom - block.top >= mostRows) {
-      setTold(`At most ${mostRows.toLocaleString('en')} rows can be copied at once.`);
+      setTold(`At most ${inDigits(mostRows)} rows can be copied at once.`);
       return null;
     }
     const texts: string[][] = [];
@@ -132,7 +133,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
     if (!block || !may()) return;
     const from = block.top === block.bottom ? { ...block, top: Math.max(0, block.top - 1) } : block;
     if (from.bottom - from.top >= mostRows) {
-      setTold(`At most ${mostRows.toLocaleString('en')} rows can be filled at once.`);
+      setTold(`At most ${inDigits(mostRows)} rows can be filled at once.`);
       return;
     }
     saving.save(`rows ${from.top + 1} to ${from.bottom + 1} filled`, { do: 'fill', from, names, series });
@@ -250,7 +251,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
     if (may()) type({ row: at.top, column: at.left }, blockOf(event.clipboardData.getData('text/plain')));
   };
 
-  const rowWidth = 26 + 8 * view.rowCount.toLocaleString('en').length;
+  const rowWidth = 26 + 8 * inDigits(view.rowCount).length;
   const columns = `${rowWidth}px ${view.columns.map((column) => (column.type === 'quantity' ? 'minmax(190px, 220px)' : 'minmax(150px, 1fr)')).join(' ')}`;
   return (
     <div className="flex min-h-0 min-w-0 flex-1 flex-col">
@@ -309,7 +310,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
                     )
                   }
                 >
-                  {(item.index + 1).toLocaleString('en')}
+                  {inDigits(item.index + 1)}
                 </div>
                 {view.columns.map((column, at) => {
                   const text = textAt(item.index, at);

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type Step, type StepField, type StepKind, type StepTrial, type TableView } from '../lib/api';
+import { inDigits } from '../lib/numbers';
 
 type Props = {
   /** The table as the step finds it. */
@@ -93,7 +94,7 @@ function Made({ trial }: { trial: StepTrial }) {
             <li key={label.label} className="grid grid-cols-[minmax(72px,auto)_1fr_auto] items-center gap-2">
               <span>{label.label}</span>
               <span className="h-2 bg-accent" style={{ width: `${(label.count / most) * 100}%` }} aria-hidden="true" />
-              <span>{label.count.toLocaleString('en')}</span>
+              <span>{inDigits(label.count)}</span>
             </li>
           ))}
         </ul>
@@ -241,7 +242,7 @@ function LabelMap({ view, stage, field, step, set }: FieldProps) {
                 become(Object.fromEntries(group.map((other) => [other.label, other.label === keep.label ? '' : keep.label])))
               }
             >
-              “{keep.label}” ({keep.count.toLocaleString('en')})
+              “{keep.label}” ({inDigits(keep.count)})
             </button>
           ))}
         </p>
@@ -257,7 +258,7 @@ function LabelMap({ view, stage, field, step, set }: FieldProps) {
         {shown.slice(0, 300).map((text) => (
           <li key={text} className="flex items-center gap-2 py-0.5 text-[13px]">
             <span className="min-w-0 flex-1 truncate" title={text}>
-              {text} <span className="figures text-quiet">{counted.get(text)?.toLocaleString('en') ?? 0}</span>
+              {text} <span className="figures text-quiet">{inDigits(counted.get(text) ?? 0)}</span>
             </span>
             <input
               className="field w-32"
@@ -377,7 +378,7 @@ function Condition({ view, stage, names, step, set, field }: FieldProps & { name
                     })
                   }
                 />
-                {label.label} <span className="figures text-quiet">{label.count.toLocaleString('en')}</span>
+                {label.label} <span className="figures text-quiet">{inDigits(label.count)}</span>
               </label>
             </li>
           ))}

@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import { api, Problem, type Step, type TableEdit, type TableView } from '../lib/api';
 import { filledDown } from '../lib/cells';
+import { inDigits } from '../lib/numbers';
 import { type Conflict, changedElsewhere, type Saving, useSaving } from '../lib/useSaving';
 import type { Block } from '../parts/useActiveCell';
 
@@ -146,7 +147,7 @@ async function against(id: string, now: TableView, change: TableChange): Promise
     if (text === cell.text || text === before) continue;
     theirs.push(text || 'blank');
     mine.push(cell.text || 'blank');
-    asked ||= `${cell.column}, row ${(cell.row + 1).toLocaleString('en')}`;
+    asked ||= `${cell.column}, row ${inDigits(cell.row + 1)}`;
   }
   if (!theirs.length) return 'again';
   return {

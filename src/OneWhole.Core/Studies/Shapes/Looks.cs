@@ -27,7 +27,7 @@ public sealed record Looks(string Section, string Name)
     public const string Form = "form";
 
     /// <summary>The sections, in their order.</summary>
-    public static string[] Sections { get; } = [Form, "words", "labels", "colours", "axes and room", "print", "numbers and dates"];
+    public static string[] Sections { get; } = [Form, "words", "labels", "colours", "axes and room", "print", "numbers"];
 
     /// <summary>What a flag is called where it is set, and where it is not.</summary>
     public string On { get; init; } = "shown";
