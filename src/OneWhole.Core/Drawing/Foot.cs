@@ -48,6 +48,7 @@ internal sealed class Foot
         string note = _from.Length > 0 ? $"{_from}, {counts}" : counts;
         // Whatever text stands over it, a figure of amounts that were not counted says so.
         note = division.Study.Trials.Length > 0 ? $"a trial; {note}" : note;
+        note = division.Study.Form.Form.SaidOfAxis(workings) is { } axis ? $"{axis}; {note}" : note;
         note = LeftUndrawn(division) is { } undrawn ? $"{undrawn}; {note}" : note;
         // The whole is never silent.
         note = figure.Finish.ShowCaption ? note : $"{statement.WholeText}; {note}";

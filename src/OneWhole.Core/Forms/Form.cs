@@ -43,10 +43,13 @@ public sealed record FormWorkings(IReadOnlyList<WorkingColumn> Columns, object C
 /// <summary>One shape of a form that the strip of forms shows.</summary>
 /// <param name="Id">Stable within the form.</param>
 /// <param name="Name">Printed under the miniature.</param>
-/// <param name="Apply">Makes the form's members take this shape.</param>
+/// <param name="Make">Makes the form's members take this shape.</param>
 /// <param name="Holds">Whether a study has this shape.</param>
-public sealed record FormShape(string Id, string Name, Func<Study, Study> Apply, Func<Study, bool> Holds)
+public sealed record FormShape(string Id, string Name, Func<Study, Study> Make, Func<Study, bool> Holds)
 {
+    /// <summary>The study in this shape, without what another shape alone has.</summary>
+    public Study Apply(Study study) => Make(study with { Finish = study.Finish with { Slope = false } });
+
     /// <summary>Other words of the trade by which it is looked for.</summary>
     public string AlsoCalled { get; init; } = "";
 }
@@ -225,6 +228,9 @@ public abstract class Form
 
     /// <summary>The chart's series and axes, without the looks that all charts have in common.</summary>
     protected virtual Charts.NativeChart? ChartOf(WorkingsResult workings) => null;
+
+    /// <summary>What the foot of a figure must say of its axis: that it does not begin at 0; null for nothing.</summary>
+    public virtual string? SaidOfAxis(WorkingsResult workings) => null;
 
     /// <summary>Whether bars, slices and pieces have labels, as the finish has it.</summary>
     public virtual bool HasLabels(Study study) => study.Finish.Labels != LabelText.None;

@@ -334,6 +334,12 @@ public sealed record Finish
     /// <summary>Whether columns of different widths stand under an axis of widths, 0 to 100 %.</summary>
     public bool WidthAxis { get; init; }
 
+    /// <summary>Where a bridge's axis begins, other than at 0; null for 0.</summary>
+    public ExactDecimal? AxisFrom { get; init; }
+
+    /// <summary>Whether a bridge between two wholes is drawn as their shares, then and now.</summary>
+    public bool Slope { get; init; }
+
     /// <summary>How numbers and dates are written.</summary>
     public NumbersFinish Numbers { get; init; } = NumbersFinish.Standard;
 
@@ -404,6 +410,11 @@ public sealed record Finish
             "the least share that stands out by the rule \"atLeast\"",
             looks: new Looks("colours", "highlighted from") { Kind = SettingKind.Percent, When = study => study.Finish.EmphasisRule == EmphasisRule.AtLeast })
         .Has("axes", AxisFinish.Shape, finish => finish.Axes, (finish, value) => finish with { Axes = value }, "what stands around the bars")
+        .May("axisFrom", new NumberShape(above: 0), finish => finish.AxisFrom, (finish, value) => finish with { AxisFrom = value },
+            "where a bridge's axis begins instead of at 0; the cut is drawn and said",
+            looks: new Looks(AxesAndRoom, "axis begins at") { Kind = SettingKind.Number, IsOfSomeForms = true })
+        .Has("slope", new FlagShape(), finish => finish.Slope, (finish, value) => finish with { Slope = value },
+            "draw a bridge between two wholes as their shares, then and now, a line a part")
         .Has("numbers", NumbersFinish.Shape, finish => finish.Numbers, (finish, value) => finish with { Numbers = value }, "how numbers and dates are written")
         .Has("print", PrintFinish.Shape, finish => finish.Print, (finish, value) => finish with { Print = value }, "sizes and weights of print")
         .May("gap", new NumberShape(least: 0, most: 1), finish => finish.Gap, (finish, value) => finish with { Gap = value }, "the room between bars, in bars' widths",

@@ -21,6 +21,9 @@ public static class NotInChart
         return missing.Count == 0 ? null : $"The chart in workbook and slide does not show: {string.Join(", ", missing)}. The picture files do.";
     }
 
+    /// <summary>How numbers are written: the reader's own program sees to that.</summary>
+    private const string Numbers = "finish.numbers.";
+
     /// <summary>The names of what is missing.</summary>
     public static IReadOnlyList<string> Of(HandedStudy study)
     {
@@ -37,7 +40,7 @@ public static class NotInChart
         var missing = new List<string>(chart.Without);
         string told = Told(study.Title, workings);
         Figure figure = study.Draw(960, 600);
-        foreach (Setting setting in Statement.Of(workings).Settings.Where(setting => setting is { IsOfFigure: true, Differs: true }))
+        foreach (Setting setting in Statement.Of(workings).Settings.Where(setting => setting is { IsOfFigure: true, Differs: true } && !setting.Path.StartsWith(Numbers, StringComparison.Ordinal)))
         {
             // The title is what whoever hands the study over calls it.
             WorkingsResult plain = Calculator.Run(workings.Division.Table, With(shown, setting.Path, null));

@@ -97,7 +97,11 @@ public sealed class EverySettingTests
         {
             study["where"] = new JsonArray(new JsonObject { ["column"] = "Kind", ["is"] = new JsonArray("Agree", "Disagree") });
         }
-        if (form.Groups == GroupUse.None || form.GroupsWanted is { } wanted && wanted != 3)
+        if (form.GroupsWanted == 2)
+        {
+            study["where"] = new JsonArray(new JsonObject { ["column"] = "Route", ["is"] = new JsonArray("Hallin", "Oskery") });
+        }
+        if (form.Groups == GroupUse.None)
         {
             study.Remove("groups");
         }

@@ -23,13 +23,31 @@ export function isInside(run: number[], x: number, y: number): boolean {
   return inside;
 }
 
+/** How far a place is from the outline of a run. */
+export function distanceTo(run: number[], x: number, y: number): number {
+  let least = Number.POSITIVE_INFINITY;
+  for (let at = 0, before = run.length - 2; at < run.length; before = at, at += 2) {
+    const [ax = 0, ay = 0, bx = 0, by = 0] = [run[before], run[before + 1], run[at], run[at + 1]];
+    const length = (bx - ax) ** 2 + (by - ay) ** 2;
+    const along = length === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / length));
+    least = Math.min(least, Math.hypot(x - ax - along * (bx - ax), y - ay - along * (by - ay)));
+  }
+  return least;
+}
+
 /** The row at a place: a bar under it or near by (24 × 24 px), or one of many in a merged path. */
 export function rowAt(figure: Figure, x: number, y: number): number | null {
   let best: number | null = null;
   let least = near;
   for (const mark of figure.marks) {
     if (isBar(mark) && 'runs' in mark) {
-      if (isInside(mark.runs[0] ?? [], x, y)) return mark.row ?? null;
+      const run = mark.runs[0] ?? [];
+      if (isInside(run, x, y)) return mark.row ?? null;
+      const distance = distanceTo(run, x, y);
+      if (distance < least) {
+        least = distance;
+        best = mark.row ?? null;
+      }
     } else if (isBar(mark) && 'height' in mark && 'width' in mark && 'x' in mark) {
       const dx = Math.max(mark.x - x, 0, x - mark.x - (mark.width ?? 0));
       const dy = Math.max(mark.y - y, 0, y - mark.y - mark.height);

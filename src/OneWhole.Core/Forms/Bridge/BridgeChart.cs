@@ -50,6 +50,7 @@ internal static class BridgeChart
         return new NativeChart([.. steps.Select(step => new ChartLabel(step.Name, [], step.Name))], [new ChartSeries("spacer", Spacer), .. drawn])
         {
             End = chart.AmountEnd,
+            Without = BridgeLayout.BeginOf(workings) is null ? [] : ["the cut axis (the chart begins at 0)"],
             Gap = chart.Gap(0.52),
             HasKey = chart.HasKey && between,
         };

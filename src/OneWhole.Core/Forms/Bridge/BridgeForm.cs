@@ -32,6 +32,19 @@ public sealed class BridgeForm : Form<BridgeMembers>
 
     protected override BridgeMembers Default => new();
 
+    public override IReadOnlyList<FormShape> Shapes =>
+    [
+        new("bridge", "Bridge", study => study with { Form = Chosen(study) }, study => study.Form.Form == this && !IsSlope(study)) { AlsoCalled = AlsoCalled },
+        new("slope", "Slope", study => study with { Form = Chosen(study), Finish = study.Finish with { Slope = true } }, study => study.Form.Form == this && IsSlope(study))
+        {
+            AlsoCalled = "then and now before after shares line bump parallel change",
+        },
+    ];
+
+    public override bool HasLabels(Study study) => !IsSlope(study) && base.HasLabels(study);
+
+    public override IReadOnlyList<string> OwnLooks(Study study) => study.Finish.Slope ? [] : ["finish.axisFrom"];
+
     private static bool IsBetween(Study study) => study.Groups is not null || Of(study).Against is not null;
 
     public override bool UsesWhole(Study study) => !IsBetween(study);
@@ -249,33 +262,51 @@ public sealed class BridgeForm : Form<BridgeMembers>
         {
             said.Add($"{NumberText.Percent(shift, decimals)} of the whole changed hands");
         }
-        return said.Count == 0 ? null : string.Join("; ", said) + ".";
+        return (said.Count == 0 ? null : string.Join("; ", said) + ".") is var words && bridge.AgainstItsParts(division) is { } paradox ? $"{words} {paradox}".Trim() : words;
     }
 
     public override Unsuitable? Suits(WorkingsResult workings)
     {
         Division division = workings.Division;
         return division.IsEmpty ? Unsuitable.Nothing
+            : IsSlope(division.Study) && !IsBetween(division.Study) ? new Unsuitable("has one whole; a slope needs a before and an after", null)
+            : IsSlope(division.Study) && ((BridgeWorkings)workings.Computed).Shift is null ? new Unsuitable("a whole is 0, or an amount is below zero: there are no shares to compare", null)
             : division.PartCount > MostBars ? new Unsuitable($"{division.PartCount} steps: too many to be followed", TooMany.FoldPastEighth(division)) : null;
     }
 
     private const int MostBars = 30;
 
-    public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > 500;
+    public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > 500
+        || (IsSlope(workings.Division.Study) && !workings.Division.IsEmpty && (workings.Computed as BridgeWorkings)?.Shift is null);
+
+    private static bool IsSlope(Study study) => study.Finish.Slope;
 
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) =>
-        workings.Computed is BridgeWorkings ? [new("rise", BridgeLayout.Rise), new("fall (outlined)", BridgeLayout.Fall) { IsOutlined = true }] : [];
+        workings.Computed is BridgeWorkings && !IsSlope(workings.Division.Study) ? [new("rise", BridgeLayout.Rise), new("fall (outlined)", BridgeLayout.Fall) { IsOutlined = true }] : [];
 
-    public override Domains Domains(WorkingsResult workings) => BridgeLayout.DomainsOf(workings);
+    public override Domains Domains(WorkingsResult workings) =>
+        IsSlope(workings.Division.Study) && workings.Computed is BridgeWorkings ? SlopeLayout.DomainsOf(workings) : BridgeLayout.DomainsOf(workings);
 
-    protected override NativeChart? ChartOf(WorkingsResult workings) => BridgeChart.Of(workings);
+    protected override NativeChart? ChartOf(WorkingsResult workings) => IsSlope(workings.Division.Study) ? null : BridgeChart.Of(workings);
+
+    public override string? SaidOfAxis(WorkingsResult workings) => workings.Division.Study.Finish.AxisFrom is not { } from || IsSlope(workings.Division.Study) || workings.Division.IsEmpty ? null
+        : BridgeLayout.BeginOf(workings) is null ? $"the axis begins at 0: {NumberText.Exact(from)} is over the lowest step"
+        : $"the axis begins at {NumberText.Exact(from)}, not at 0";
 
     public override bool NamesPartsAlong(Study study) => true;
 
     /// <summary>Bars of effects stand for no part.</summary>
     public override bool NamesParts(Study study) => Of(study).Steps == BridgeSteps.Parts;
 
-    public override bool HasValueAxis(WorkingsResult workings) => true;
+    public override bool HasValueAxis(WorkingsResult workings) => !IsSlope(workings.Division.Study);
 
-    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new BridgeLayout(workings, domains, figure).Draw();
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure)
+    {
+        if (IsSlope(workings.Division.Study))
+        {
+            new SlopeLayout(workings, figure).Draw(domains);
+            return;
+        }
+        new BridgeLayout(workings, domains, figure).Draw();
+    }
 }

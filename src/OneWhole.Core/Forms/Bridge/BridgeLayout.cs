@@ -37,7 +37,26 @@ internal sealed class BridgeLayout
     public static Domains DomainsOf(WorkingsResult workings)
     {
         double[] levels = workings.Division.IsEmpty ? [0] : [.. BridgeStep.Of(workings).SelectMany(step => (double[])[step.From.ToDouble(), step.To.ToDouble()]), 0];
-        return Domains.Around(levels.Min(), levels.Max(), workings.Division.Study.Finish.AmountEnd?.ToDouble());
+        Domains whole = Domains.Around(levels.Min(), levels.Max(), workings.Division.Study.Finish.AmountEnd?.ToDouble());
+        if (BeginOf(workings) is not { } begin)
+        {
+            return whole;
+        }
+        // Round ends above what is shown, not above 0.
+        double from = begin.ToDouble(), most = levels.Max();
+        double end = workings.Division.Study.Finish.AmountEnd is { } wished && wished.ToDouble() > from ? wished.ToDouble() : from + Ticks.RoundUp(Math.Max(most - from, from * 1e-6), 5);
+        return whole with { Least = from, Most = Math.Max(end, most) };
+    }
+
+    /// <summary>Where the axis begins, if it can: not over the lowest step; null for 0.</summary>
+    public static ExactDecimal? BeginOf(WorkingsResult workings)
+    {
+        if (workings.Division.Study.Finish.AxisFrom is not { } from || workings.Division.IsEmpty || workings.Division.Study.Finish.Slope)
+        {
+            return null;
+        }
+        Fraction least = BridgeStep.Of(workings).SelectMany(step => step.IsWhole ? (Fraction[])[step.To] : [step.From, step.To]).Aggregate(Fraction.Min);
+        return from.ToFraction() <= least ? from : null;
     }
 
     public void Draw()
@@ -69,7 +88,7 @@ internal sealed class BridgeLayout
         {
             Axes.Under(_figure, fitted, names, [.. _steps.Select(KeyOf)], plot, plot.Bottom, row: -1);
         }
-        (double ax, double ay, double bx, double by) = field.LineAt(0);
+        (double ax, double ay, double bx, double by) = field.LineAt(Math.Max(0, _domains.Least));
         _figure.Line("baseline", MarkRole.BaseLine, ax, ay, bx, by, Ink.Quiet, text ? 1 : 0.75);
     }
 
@@ -82,12 +101,16 @@ internal sealed class BridgeLayout
     {
         BridgeStep step = _steps[at];
         double from = at * band + (band - thickness) / 2;
-        Box box = field.Bar(from, thickness, step.From.ToDouble(), step.To.ToDouble());
+        Box box = field.Bar(from, thickness, Math.Max(step.From.ToDouble(), Math.Min(_domains.Least, step.To.ToDouble())), step.To.ToDouble());
         bool falls = !step.IsWhole && step.To < step.From;
         string fill = step.IsWhole ? Ink.Quiet : step.Row < 0 ? (falls ? Fall : Rise) : (falls ? _falls : _rises).Row(step.Row);
         RectMark bar = FigureBuilder.Rect($"bar-{KeyOf(step)}", MarkRole.Bar, box, falls ? Ink.Behind : fill) with { Stroke = falls ? fill : null, StrokeWidth = falls ? 1.5 : 0 };
         // A mark that stands for a row of the workings lights it up; wholes and effects stand for none.
         _figure.Add(step.Row >= 0 ? bar with { Row = step.Row, Part = KeyOf(step) } : bar);
+        if (step.IsWhole && _domains.Least > 0)
+        {
+            DrawCut(box, KeyOf(step));
+        }
         if (at + 1 < _steps.Count)
         {
             double y = field.At(step.To.ToDouble());
@@ -98,6 +121,20 @@ internal sealed class BridgeLayout
         {
             DrawLabel(field, step, at * band + band / 2, band, labels);
         }
+    }
+
+    /// <summary>A gap near the foot of a whole whose lower end is not shown.</summary>
+    private void DrawCut(Box box, string key)
+    {
+        double y = box.Bottom - Math.Min(10 * _figure.Unit, box.Height / 3), rise = Math.Min(3 * _figure.Unit, box.Height / 8);
+        var run = new List<double>();
+        const int teeth = 6;
+        for (int at = 0; at <= teeth; at++)
+        {
+            run.Add(FigureBuilder.Round(box.X - 2 + at * (box.Width + 4) / teeth));
+            run.Add(FigureBuilder.Round(y + (at % 2 == 0 ? rise : -rise)));
+        }
+        _figure.Add(new PathMark($"axis-cut-{key}", MarkRole.BaseLine, [run]) { Stroke = Ink.Paper, StrokeWidth = 3 * _figure.Unit });
     }
 
     /// <summary>How the labels of all steps stand: one set looks like one set.</summary>

@@ -136,4 +136,31 @@ internal sealed class BridgeWorkings
 
     /// <summary>Amount ÷ volume; null where there is no amount, or the volume is 0.</summary>
     public static Fraction? Rate(Fraction? amount, Fraction volume) => volume.Sign == 0 ? null : amount / volume;
+
+    /// <summary>Where the mean rate moves against the rates of the parts (E. H. Simpson 1951), in words; null where it does not.</summary>
+    public string? AgainstItsParts(Division division)
+    {
+        if (AllEffects is not { } effects || Rate(Before, VolumeBefore) is not { } before || Rate(After, VolumeAfter) is not { } after || before == after)
+        {
+            return null;
+        }
+        int up = 0, down = 0;
+        foreach (BridgePart part in _counted)
+        {
+            if (Rate(part.Before, part.VolumeBefore) is { } own && Rate(part.After, part.VolumeAfter) is { } then)
+            {
+                up += then > own ? 1 : 0;
+                down += then < own ? 1 : 0;
+            }
+        }
+        bool rose = after > before;
+        int against = rose ? down : up, along = rose ? up : down;
+        // Either each part's rate went the other way, or most did and what they make together did.
+        if (against < 2 || (along > 0 && (against <= along || (rose ? effects.Rate.Sign >= 0 : effects.Rate.Sign <= 0))))
+        {
+            return null;
+        }
+        string parts = along == 0 ? $"that of each of the {StudyWords.Of(division).PartMany}" : $"that of {NumberText.Count(against)} of {StudyWords.Of(division).Parts(up + down)}";
+        return $"The mean rate {(rose ? "rose" : "fell")}, though {parts} {(rose ? "fell" : "rose")}: more of the volume lies where rates are {(rose ? "high" : "low")} (Simpson's paradox).";
+    }
 }
