@@ -7,6 +7,12 @@ namespace OneWhole.Web;
 /// <summary>A part or a group put elsewhere.</summary>
 public sealed record MoveRequest(long Revision, LabelMove Move);
 
+/// <summary>An amount to be tried: a row of the workings, and what was typed ("5000", "×1.2", "25 %").</summary>
+public sealed record TrialRequest(long Revision, int Row, string Text);
+
+/// <summary>From what to what a bridge is to go, as it was offered.</summary>
+public sealed record WhatChangedRequest(string Text);
+
 /// <summary>Sets one place of a study, and takes another out where so asked.</summary>
 public sealed record ChangeRequest(long Revision, string Path, JsonNode? Value = null, string? Drop = null);
 
@@ -66,6 +72,8 @@ public static class StudyEndpoints
             service.Move(id, request.Revision, request.Move, width ?? Width, height ?? Height));
         studies.MapPost("{id}/narrow", (StudyService service, string id, NarrowRequest request, double? width, double? height) =>
             service.Narrow(id, request.Revision, request.Labels, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/try", (StudyService service, string id, TrialRequest request, double? width, double? height) =>
+            service.Try(id, request.Revision, request.Row, request.Text, width ?? Width, height ?? Height));
         studies.MapPost("{id}/swap", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
             service.Swap(id, request.Revision, width ?? Width, height ?? Height));
         studies.MapPost("{id}/undo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
@@ -73,6 +81,8 @@ public static class StudyEndpoints
         studies.MapPost("{id}/redo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
             service.Redo(id, request.Revision, width ?? Width, height ?? Height));
         studies.MapPost("{id}/copy", (StudyService service, string id, double? width, double? height) => service.Copy(id, width ?? Width, height ?? Height));
+        studies.MapGet("{id}/changes", (StudyQuestions service, string id, CancellationToken cancel) => service.Changes(id, 132, 84, cancel));
+        studies.MapPost("{id}/changes", (StudyService service, string id, WhatChangedRequest request, double? width, double? height) => service.Changed(id, request.Text, width ?? Width, height ?? Height));
         studies.MapGet("{id}/columns", (StudyQuestions service, string id) => service.ColumnsOf(id));
         studies.MapPost("{id}/lay-on", (StudyService service, string id, LayOnRequest request, double? width, double? height) =>
             service.LayOn(id, request.Table, request.Columns, width ?? Width, height ?? Height));

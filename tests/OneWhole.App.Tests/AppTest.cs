@@ -27,7 +27,7 @@ public abstract class AppTest : IDisposable
         Computing = new StudyComputing(Rows, Tables, StudyStore, Memory);
         Views = new StudyViews(StudyStore, Computing, Tables, Rows, FormList.Standard);
         Studies = new StudyService(StudyStore, Computing, Views, Rows, Importing, Changes, FormList.Standard);
-        Answers = new StudyQuestions(StudyStore, Computing, Rows, Tables, FormList.Standard);
+        Answers = new StudyQuestions(StudyStore, Computing, Rows, Tables, Views, FormList.Standard);
         Leaving = new StudyHandOver(StudyStore, Computing, Views, Rows);
         Reading = new FreshReading(Tables, Rows, Importing);
         Refreshing = new RefreshService(Reading, Tables, StudyStore, Studies, Computing, Views, Changes, Room);

@@ -1916,6 +1916,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studies/{id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    width?: number;
+                    height?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TrialRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StudyView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studies/{id}/swap": {
         parameters: {
             query?: never;
@@ -2070,6 +2114,71 @@ export interface paths {
                 cookie?: never;
             };
             requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StudyView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studies/{id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangeView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    width?: number;
+                    height?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WhatChangedRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -3692,6 +3801,15 @@ export interface components {
             value?: unknown;
             drop?: null | string;
         };
+        /** @description A way to ask what changed. */
+        ChangeView: {
+            /** @description From what to what. */
+            text: string;
+            /** @description Where the two are from. */
+            detail: string;
+            /** @description The study that answers it. */
+            bridge: components["schemas"]["LikelyStudy"];
+        };
         /** @description What the charts of workbooks and slides do not show of a figure. */
         ChartLimits: {
             /** @description In a sentence; null where nothing is missing. */
@@ -4825,6 +4943,14 @@ export interface components {
             aside?: boolean;
             value?: null | components["schemas"]["JsonNode"];
         };
+        /** @description An amount to be tried: a row of the workings, and what was typed ("5000", "×1.2", "25 %"). */
+        TrialRequest: {
+            /** Format: int64 */
+            revision: number;
+            /** Format: int32 */
+            row: number;
+            text: string;
+        };
         /** @description A step that is being filled in, and on what it would stand. */
         TryRequest: {
             step: components["schemas"]["JsonObject"];
@@ -4836,6 +4962,10 @@ export interface components {
             /** Format: int32 */
             row: number;
             column: string;
+            text: string;
+        };
+        /** @description From what to what a bridge is to go, as it was offered. */
+        WhatChangedRequest: {
             text: string;
         };
         /** @description One column of the workings as shown. */
@@ -5431,6 +5561,13 @@ export interface components {
                      */
                     titles?: boolean;
                 };
+                /** @description where a bridge's axis begins instead of at 0; the cut is drawn and said */
+                axisFrom?: number;
+                /**
+                 * @description draw a bridge between two wholes as their shares, then and now, a line a part
+                 * @default false
+                 */
+                slope?: boolean;
                 /**
                  * @description how numbers and dates are written
                  * @default {}

@@ -174,4 +174,57 @@ internal static class StudyEdits
             study["order"] = order;
         };
     }
+
+    /// <summary>A trial of a row's amount, as it was typed.</summary>
+    /// <exception cref="AppException">The row has no amount of its own, or what was typed is none.</exception>
+    public static JsonObject TrialOf(WorkingsResult workings, int row, string text)
+    {
+        Division division = workings.Division;
+        if (row < 0 || row >= workings.RowCount || workings.RowsAreGroups)
+        {
+            throw new AppException("no-trial", "An amount is tried in a form whose rows are parts: choose bars, a pie or stacks, try it there, and come back.");
+        }
+        Entry part = division.Parts[workings.Rows == RowKind.Parts ? row : division.PartOf(row)];
+        if (part.Kind == EntryKind.Folded)
+        {
+            throw new AppException("no-trial", $"{part.Label} stands for many: unfold it to try one of them.");
+        }
+        var trial = new JsonObject { ["part"] = part.Label };
+        if (division.Groups is { } groups && division.Study.Groups is not null)
+        {
+            // In a bridge what was is a fact: what is tried is what it becomes.
+            trial["group"] = workings.Rows == RowKind.Parts ? groups[^1].Label : groups[division.GroupOf(row)].Label;
+        }
+        string typed = text.Trim();
+        bool isTimes = typed.Length > 0 && typed[0] is '×' or '*' or 'x' or 'X', isShare = typed.EndsWith('%');
+        string number = typed.Trim('×', '*', 'x', 'X', '%', ' ', '\u00a0', '\u202f');
+        if (ReadNumber(number) is not { } value || (isTimes && (isShare || value.Units.Sign < 0)))
+        {
+            throw new AppException("no-number", $"“{text}” can't be tried: type an amount (5000), a factor (×1.2) or a share (25 %).");
+        }
+        if (isShare && (value.Units.Sign < 0 || value >= 100))
+        {
+            throw new AppException("no-number", $"“{text}” can't be tried: a share is from 0 % to below 100 %.");
+        }
+        trial[isTimes ? "times" : isShare ? "share" : "set"] = JsonNode.Parse((isShare ? new ExactDecimal(value.Units, value.Scale + 2) : value).ToString());
+        return trial;
+    }
+
+    /// <summary>A number as it is written here, or plainly.</summary>
+    private static ExactDecimal? ReadNumber(string text)
+    {
+        NumberStyle style = NumberStyle.Current;
+        string plain = text.Replace(style.Minus, "-", StringComparison.Ordinal);
+        string grouped = style.Group.Length == 0 ? plain : plain.Replace(style.Group, "", StringComparison.Ordinal);
+        string own = (style.Group is "\u00a0" or "\u202f" ? grouped.Replace(" ", "", StringComparison.Ordinal) : grouped).Replace(style.Decimal, ".", StringComparison.Ordinal);
+        return ExactDecimal.TryParse(own, out ExactDecimal value) || ExactDecimal.TryParse(plain, out value) ? value : null;
+    }
+
+    /// <summary>Puts a trial into a study, in place of one of the same amount.</summary>
+    public static void Try(JsonObject study, JsonObject trial)
+    {
+        JsonArray all = study["trial"] as JsonArray ?? [];
+        JsonNode[] kept = [.. all.Where(other => other is JsonObject known && !((string?)known["part"] == (string?)trial["part"] && (string?)known["group"] == (string?)trial["group"])).Select(other => other!.DeepClone())];
+        study["trial"] = new JsonArray([.. kept, trial]);
+    }
 }

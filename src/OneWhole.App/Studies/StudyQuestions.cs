@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using OneWhole.App.Tables;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
+using OneWhole.Core.Forms.Bridge;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
@@ -14,7 +15,7 @@ using OneWhole.Formats.Text;
 namespace OneWhole.App.Studies;
 
 /// <summary>Answers what is asked of a study: how a cell came about, what a selection adds up to, what a choice would do. Nothing changes.</summary>
-public sealed class StudyQuestions(StudyDocuments studies, StudyComputing computing, TableRows rows, TableDocuments tables, FormList forms)
+public sealed class StudyQuestions(StudyDocuments studies, StudyComputing computing, TableRows rows, TableDocuments tables, StudyViews views, FormList forms)
 {
     /// <summary>The columns that a study names, in their own order.</summary>
     public IReadOnlyList<string> ColumnsOf(string id) => [.. studies.Names.ColumnsOf(studies.Find(id).Json).Order(StringComparer.Ordinal)];
@@ -127,6 +128,15 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         Token token = StudyViews.StatementOf(computing.Compute(document), document.Study).Phrases.SelectMany(phrase => phrase.Tokens).FirstOrDefault(token => token.Path == path)
             ?? throw new AppException("not-found", $"The statement has no word for \"{path}\".");
         return token.Options?.Invoke() ?? [];
+    }
+
+    /// <summary>What a study's whole can be held against, each with the bridge that answers it, drawn small.</summary>
+    public IReadOnlyList<ChangeView> Changes(string id, double width, double height, CancellationToken cancel = default)
+    {
+        StudyDocument document = studies.Find(id);
+        Study study = document.Study;
+        Table table = rows.Load(document.TableId).Table;
+        return [.. WhatChanged.Of(table, study, views.TablesLike(study, document.TableId)).Select(offer => new ChangeView(offer.Text, offer.Detail, views.LikelyOf(document.TableId, offer.Study, width, height, cancel)))];
     }
 
     /// <summary>Every form's shapes, drawn small with this study's rows.</summary>

@@ -4,7 +4,9 @@ using OneWhole.App.Changing;
 using OneWhole.App.Tables;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
+using OneWhole.Core.Forms.Bridge;
 using OneWhole.Core.Recognition;
+using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
@@ -31,13 +33,24 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     /// <param name="likely">Which of <see cref="Likely"/>, from 0.</param>
     public StudyView Start(string tableId, double width, double height, int likely = 0)
     {
-        IReadOnlyList<Study> proposed = StudyStart.LikelyOf(rows.Load(tableId).Table, forms, MostLikely);
+        IReadOnlyList<Study> proposed = ProposedFor(tableId);
         return views.Of(Create(tableId, studies.Format.Write(proposed[Math.Clamp(likely, 0, proposed.Count - 1)]), "started"), width, height);
     }
 
     /// <summary>The studies that are likely to be asked of a table, as sentences with their small figures, the likeliest first.</summary>
     public IReadOnlyList<LikelyStudy> Likely(string tableId, double width, double height, CancellationToken cancel = default) =>
-        [.. StudyStart.LikelyOf(rows.Load(tableId).Table, forms, MostLikely).Select(study => views.LikelyOf(tableId, study, width, height, cancel))];
+        [.. ProposedFor(tableId).Select(study => views.LikelyOf(tableId, study, width, height, cancel))];
+
+    /// <summary>What is likely asked of the table by itself, and what changed since other tables with the same columns: last month's file.</summary>
+    private IReadOnlyList<Study> ProposedFor(string tableId)
+    {
+        Table table = rows.Load(tableId).Table;
+        IReadOnlyList<Study> likely = StudyStart.LikelyOf(table, forms, MostLikely);
+        string heading = Statement.Of(table, likely[0]).Heading;
+        return [.. likely, .. WhatChanged.SinceTables(likely[0], views.TablesLike(likely[0], tableId).Take(MostEarlier)).Select(since => since.Study with { Title = $"{heading}, what changed since {since.Table}" })];
+    }
+
+    private const int MostEarlier = 2;
 
     /// <summary>How a table is understood, with <see cref="Likely"/>.</summary>
     public LikelyView Understand(string tableId, double width, double height, CancellationToken cancel = default)
@@ -115,6 +128,20 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
         study.Remove("title");
         computing.Compute(tableId, studies.Format.Read(study.ToJsonString()));
         return views.Of(Create(tableId, study, "laid on"), width, height);
+    }
+
+    /// <summary>The bridge from what a study's whole was to what it is, as a study of its own.</summary>
+    /// <param name="id">The study.</param>
+    /// <param name="text">From what to what, as it was offered.</param>
+    /// <param name="width">Of the figure.</param>
+    /// <param name="height">Of the figure.</param>
+    /// <exception cref="AppException">It is not offered (any more).</exception>
+    public StudyView Changed(string id, string text, double width, double height)
+    {
+        StudyDocument document = studies.Find(id);
+        Study bridge = WhatChanged.Of(rows.Load(document.TableId).Table, document.Study, views.TablesLike(document.Study, document.TableId)).FirstOrDefault(offer => offer.Text == text)?.Study
+            ?? throw new AppException("not-found", $"There is nothing to go {text} here (any more).");
+        return views.Of(Create(document.TableId, studies.Format.Write(bridge), "asked what changed"), width, height);
     }
 
     // ---- Showing ----
@@ -213,6 +240,17 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     /// <exception cref="AppException">They can't be left out, or nothing would be left.</exception>
     public StudyView Narrow(string id, long revision, NarrowedLabels narrowed, double width, double height) =>
         Save(studies.Find(id), revision, study => StudyEdits.Narrow(study, narrowed), narrowed.Words, width, height);
+
+    /// <summary>Tries an amount instead of the one that was counted: "5,000", "×1.2" or "25 %" of what its group then adds up to.</summary>
+    /// <exception cref="AppException">The row has no amount of its own, or what was typed is none of these.</exception>
+    public StudyView Try(string id, long revision, int row, string text, double width, double height)
+    {
+        StudyDocument document = studies.Find(id);
+        WorkingsResult workings = computing.Compute(document);
+        using IDisposable style = document.Study.Finish.Numbers.Use();
+        JsonObject trial = StudyEdits.TrialOf(workings, row, text);
+        return Save(document, revision, study => StudyEdits.Try(study, trial), $"tried {trial["part"]}", width, height);
+    }
 
     /// <summary>Moves a part, or a group, to the place of another: from then on their order is the one that is listed.</summary>
     /// <exception cref="AppException">There is no such label, or there are too many for an order by hand.</exception>

@@ -13,6 +13,12 @@ public sealed record HandOverKind(string Kind, string Name, string Detail, IRead
     public required IReadOnlyList<PaperKind> Papers { get; init; }
 }
 
+/// <summary>A way to ask what changed.</summary>
+/// <param name="Text">From what to what.</param>
+/// <param name="Detail">Where the two are from.</param>
+/// <param name="Bridge">The study that answers it.</param>
+public sealed record ChangeView(string Text, string Detail, LikelyStudy Bridge);
+
 /// <summary>What the charts of workbooks and slides do not show of a figure.</summary>
 /// <param name="Words">In a sentence; null where nothing is missing.</param>
 public sealed record ChartLimits(string? Words);

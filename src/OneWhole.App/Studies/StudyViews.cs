@@ -147,6 +147,14 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
     }
 
     /// <summary>Clauses that the sentence can have, those among them that read another table.</summary>
+    /// <summary>The other tables that have what a study needs.</summary>
+    internal IEnumerable<string> TablesLike(Study study, string tableId)
+    {
+        HashSet<string> needed = studies.Names.ColumnsOf(studies.Format.Write(study));
+        return tables.List().Where(other => other.Id != tableId && other.Problem is null && needed.IsSubsetOf(tables.Document(other.Id).Shown.Select(column => column.Name)))
+            .Take(MostSecondTables).Select(other => other.Name);
+    }
+
     private IReadOnlyList<Offer> OffersOf(Statement statement, Study study, string tableId)
     {
         Form form = study.Form.Form;
@@ -154,11 +162,6 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
         {
             return statement.Offers;
         }
-        HashSet<string> needed = studies.Names.ColumnsOf(studies.Format.Write(study));
-        return
-        [
-            .. statement.Offers,
-            .. tables.List().Where(other => other.Id != tableId && other.Problem is null && needed.IsSubsetOf(tables.Document(other.Id).Shown.Select(column => column.Name))).Take(MostSecondTables).Select(other => form.OfferOf(study, other.Name)!),
-        ];
+        return [.. statement.Offers, .. TablesLike(study, tableId).Select(name => form.OfferOf(study, name)!)];
     }
 }

@@ -195,10 +195,7 @@ public sealed class Statement
             ])
             { Drop = "negatives" });
         }
-        if (_study.Trials.Length > 0)
-        {
-            _phrases.Add(new Phrase("trial", [new Token($", trying {Listed([.. _study.Trials.Take(3).Select(TrialWords)], "and")}{(_study.Trials.Length > 3 ? $" and {NumberText.Count(_study.Trials.Length - 3)} more" : "")}")]) { Drop = "trial" });
-        }
+        AddTrials();
         _phrases.AddRange(_study.Form.Form.Phrases(_study, _workings));
         if (_study.PanelColumn is { } each)
         {
@@ -217,13 +214,34 @@ public sealed class Statement
         }));
     }
 
+    private const int MostTrials = 5;
+
+    /// <summary>A clause a trial, each of which is left by itself; of very many the rest together.</summary>
+    private void AddTrials()
+    {
+        int shown = _study.Trials.Length > MostTrials ? MostTrials - 1 : _study.Trials.Length;
+        for (int at = 0; at < shown; at++)
+        {
+            _phrases.Add(new Phrase("trial", [new Token($"{(at == 0 ? ", trying " : " and ")}{TrialWords(_study.Trials[at])}")]) { Drop = $"trial[{at}]" });
+        }
+        if (shown < _study.Trials.Length)
+        {
+            _phrases.Add(new Phrase("trial", [new Token($" and {NumberText.Count(_study.Trials.Length - shown)} other amounts")]) { Drop = "trial" });
+        }
+    }
+
+    /// <summary>What a trial was of, for "instead of": the amount that was counted.</summary>
+    private string InsteadOf(Trial trial) =>
+        _workings?.Division.Tried.Changed.FirstOrDefault(tried => tried.Part == trial.Part && tried.Group == trial.Group) is { Was: { } was } && trial.Set is not null
+            ? $" instead of {NumberText.Rounded(was, _workings.Division.Scale, trimZeros: true)}" : "";
+
     /// <summary>"Fog at 300", "Fog times 1.2", "Fog at a share of 25 %".</summary>
-    private static string TrialWords(Trial trial)
+    private string TrialWords(Trial trial)
     {
         string name = trial.Group is { } group ? $"{trial.Part} in {group}" : trial.Part;
         return trial switch
         {
-            { Set: { } set } => $"{name} at {NumberText.Exact(set)}",
+            { Set: { } set } => $"{name} at {NumberText.Exact(set)}{InsteadOf(trial)}",
             { Times: { } times } => $"{name} times {NumberText.Exact(times)}",
             _ => $"{name} at a share of {NumberText.PlainPercent(trial.Share!.Value)}",
         };

@@ -44,7 +44,7 @@ public static class Calculator
         {
             readings["groups"] = new JsonArray([.. groups]);
         }
-        var result = new WorkingsResult(division, own.Columns, readings, () => TieOut.Of(division, own)) { Computed = own.Computed, Rows = own.Rows, LabelColumns = [.. LabelColumns(division, own), .. own.Beside] };
+        var result = new WorkingsResult(division, own.Columns, readings, () => TieOut.Of(division, own)) { Computed = own.Computed, Rows = own.Rows, LabelColumns = [.. LabelColumns(division, own), .. own.Beside, .. Counted(division, own)] };
         _ = result.TieOut;
         return result;
     }
@@ -94,6 +94,20 @@ public static class Calculator
     }
 
     /// <summary>The share that labels print, where it is of something else than the study's whole.</summary>
+    /// <summary>What was counted, beside what is tried: a trial is never mistaken for the truth.</summary>
+    private static IEnumerable<WorkingColumn> Counted(Division division, FormWorkings own)
+    {
+        if (division.Tried.Changed.Count == 0 || own.Rows != RowKind.Cells || division.IsEmpty)
+        {
+            yield break;
+        }
+        var was = division.Tried.Changed.ToDictionary(tried => (tried.Group, tried.Part), tried => tried.Was);
+        yield return WorkingColumn.OfNumber("counted", "counted", ColumnUnit.Amount, new Rule.Given("what was counted, before the trial"), row =>
+            division.IsFolded(row) || !division.Has(row) ? null
+            : was.TryGetValue((division.Groups?[division.GroupOf(row)].Label, division.Parts[division.PartOf(row)].Label), out Fraction? counted) ? counted
+            : division.Value(division.Amount(row))) with { Quiet = true };
+    }
+
     private static IReadOnlyList<WorkingColumn> LabelColumns(Division division, FormWorkings own)
     {
         LabelOf of = division.Study.Finish.LabelOf;

@@ -206,6 +206,11 @@ export const api = {
   keepColourSet: (name: string, colours: string[]) => got(client.POST('/api/colour-sets', { body: { name, colours } })),
   removeColourSet: (id: string) => got(client.DELETE('/api/colour-sets/{id}', of(id))),
   handOverKinds: () => got(client.GET('/api/hand-over')),
+  tryAmount: (id: string, revision: number, row: number, text: string, size: Size) =>
+    got(client.POST('/api/studies/{id}/try', { ...of(id, size), body: { revision, row, text } })),
+  changes: (id: string) => got(client.GET('/api/studies/{id}/changes', of(id))),
+  changed: (id: string, text: string, size: Size) =>
+    got(client.POST('/api/studies/{id}/changes', { ...of(id, size), body: { text } })),
   numbers: () => got(client.GET('/api/numbers')),
   setNumbers: (numbers: object) => got(client.PUT('/api/numbers', { body: numbers as Schemas['JsonObject'] })),
   chartLimits: (id: string) => got(client.GET('/api/studies/{id}/chart-limits', of(id))),

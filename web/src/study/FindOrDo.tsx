@@ -157,6 +157,11 @@ function doings(
     { id: 'do:finish', name: 'Finish', detail: 'labels, colours, axes, print', act: later('finish') },
     { id: 'do:hand-over', name: 'Hand over', detail: 'pictures, pages, slides, workbooks', act: later('hand-over') },
     { id: 'do:swap', name: 'Let parts and groups change places', act: actions.swap },
+    {
+      id: 'do:changes',
+      name: 'What changed: a bridge from an earlier time or another table',
+      act: later('changes'),
+    },
     { id: 'do:again', name: 'Repeat this study on another table or other columns', act: later('lay-on') },
     { id: 'do:copy', name: 'Copy this study', act: copy },
     { id: 'do:remove', name: 'Remove this study', act: remove },

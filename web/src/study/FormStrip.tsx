@@ -17,7 +17,7 @@ export const FormStrip = memo(function FormStrip({ view, actions }: { view: Stud
   return (
     <section
       aria-label="Forms"
-      className="grid shrink-0 grid-cols-16 max-[1199px]:grid-cols-8 max-[599px]:grid-cols-4 gap-x-[6px] gap-y-1 border-t border-hairline px-6 pt-2 pb-1.5"
+      className="grid shrink-0 grid-cols-17 max-[1199px]:grid-cols-9 max-[599px]:grid-cols-4 gap-x-[3px] gap-y-1 border-t border-hairline px-6 pt-2 pb-1.5"
     >
       {items.map((item) => (
         <button
@@ -29,7 +29,7 @@ export const FormStrip = memo(function FormStrip({ view, actions }: { view: Stud
               ? `${item.why}${item.remedy ? `: ${item.remedy}` : ''}${item.isSample ? ' (drawn from invented amounts)' : ''}`
               : undefined
           }
-          className={`flex min-w-0 cursor-pointer flex-col items-center text-center text-[11px] leading-tight tracking-tight ${item.chosen ? 'font-semibold' : 'text-quiet'}`}
+          className={`flex min-w-0 cursor-pointer flex-col items-center text-center text-[10.5px] leading-tight tracking-tighter ${item.chosen ? 'font-semibold' : 'text-quiet'}`}
           onClick={() => actions.shape(item.form, item.shape)}
         >
           <span

@@ -17,6 +17,9 @@ type Props = {
   actions: StudyActions;
 };
 
+/** The columns whose amounts can be tried otherwise. */
+const tried = ['value', 'share', 'shownShare', 'after'];
+
 const rowHeight = 26;
 const page = 400;
 
@@ -267,6 +270,13 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
               <span className="text-quiet">{cell.least.text}</span>
             </p>
           ) : null}
+          {tried.includes(cell.column) && !rowsAreGroups ? (
+            <Try
+              key={`${cell.row}-${cell.column}`}
+              name={rowOf(cell.row)?.name ?? ''}
+              act={(text) => actions.tryAmount(cell.row, rowOf(cell.row)?.name ?? '', text)}
+            />
+          ) : null}
           <button type="button" className="plain -ml-1 text-[12px]" onClick={() => setCell(null)}>
             close
           </button>
@@ -275,3 +285,30 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
     </>
   );
 });
+
+/** What would be: another amount, a factor or a share in place of what was counted. */
+function Try({ name, act }: { name: string; act: (text: string) => Promise<boolean> }) {
+  const [text, setText] = useState('');
+  return (
+    <form
+      className="mt-1.5 flex items-baseline gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (text.trim()) act(text);
+      }}
+    >
+      <label className="flex items-baseline gap-2">
+        <span className="text-quiet">What if {isolated(name)} were</span>
+        <input
+          className="field w-28"
+          placeholder="5000, ×1.2 or 25 %"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </label>
+      <button type="submit" className="button px-2.5" disabled={!text.trim()}>
+        Try it
+      </button>
+    </form>
+  );
+}

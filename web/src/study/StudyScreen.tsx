@@ -20,6 +20,7 @@ import { StatementLine } from './StatementLine';
 import { TieOut } from './TieOut';
 import { useKeys } from './useKeys';
 import { useStudy } from './useStudy';
+import { WhatChanged } from './WhatChanged';
 
 /** The study screen: statement, figure, workings, tie-out, forms. */
 export function StudyScreen({ id }: { id: string }) {
@@ -240,6 +241,14 @@ export function StudyScreen({ id }: { id: string }) {
               >
                 Workings
               </button>
+              {view ? (
+                <WhatChanged
+                  view={view}
+                  size={size ?? { width: 960, height: 600 }}
+                  open={open === 'changes'}
+                  setOpen={(on) => show('changes', on)}
+                />
+              ) : null}
               {view ? (
                 <FinishPanel view={view} actions={actions} open={open === 'finish'} setOpen={(on) => show('finish', on)} />
               ) : null}

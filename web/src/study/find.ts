@@ -66,6 +66,7 @@ export const alsoCalled: [id: string, words: string][] = [
   ['do:swap', 'transpose switch flip exchange rows columns'],
   ['do:copy', 'duplicate clone save-as'],
   ['do:remove', 'delete trash discard'],
+  ['do:changes', 'variance difference compare previous since last month year growth waterfall before then'],
   ['do:again', 'reuse template apply other table'],
   [
     'do:hand-over',

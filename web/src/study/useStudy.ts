@@ -13,6 +13,8 @@ export type StudyActions = {
   move: (move: LabelMove) => Promise<boolean>;
   /** Leaves parts or groups out, or all others. */
   narrow: (labels: string[], groups: boolean, only: boolean) => Promise<boolean>;
+  /** Tries an amount in place of the one that was counted: "5000", "×1.2" or "25 %". */
+  tryAmount: (row: number, name: string, text: string) => Promise<boolean>;
   /** Lets parts and groups change places. */
   swap: () => void;
   undo: () => void;
@@ -32,6 +34,7 @@ export type StudyChange =
   | { do: 'shape'; form: string; shape: string }
   | { do: 'move'; move: LabelMove }
   | { do: 'narrow'; labels: string[]; groups: boolean; only: boolean }
+  | { do: 'try'; row: number; text: string }
   | { do: 'swap' | 'undo' | 'redo' };
 
 /** The value at a place of a study document: "form.cuts[0].share". */
@@ -82,6 +85,8 @@ export function useStudy(id: string, size: Size | null) {
           return api.move(id, now.revision, change.move, at());
         case 'narrow':
           return api.narrow(id, now.revision, { labels: change.labels, groups: change.groups, only: change.only }, at());
+        case 'try':
+          return api.tryAmount(id, now.revision, change.row, change.text, at());
         case 'swap':
           return api.swap(id, now.revision, at());
         default:
@@ -184,6 +189,7 @@ export function useStudy(id: string, size: Size | null) {
       move: (move) => run(`${move.label} moved`, { do: 'move', move }),
       narrow: (labels, groups, only) =>
         run(`${labels.join(', ')} ${only ? 'only' : 'left out'}`, { do: 'narrow', labels, groups, only }),
+      tryAmount: (row, name, text) => run(`${name} tried at ${text}`, { do: 'try', row, text }),
       swap: () => run('parts and groups changing places', { do: 'swap' }),
       undo: () => run('what was undone', { do: 'undo' }),
       redo: () => run('what was done again', { do: 'redo' }),

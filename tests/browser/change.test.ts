@@ -1,0 +1,70 @@
+import AxeBuilder from '../../web/node_modules/@axe-core/playwright';
+import { expect, figure, form, ledger, test } from './playwright';
+import { startServer } from './server';
+
+// What moved since last month, and what would be.
+let server: Awaited<ReturnType<typeof startServer>>;
+test.beforeAll(async () => {
+  server = await startServer();
+});
+test.afterAll(() => server.stop());
+
+const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+const october = file('october.csv', 'Cause,Minutes\nFog,120\nEngine,80\nCrew change,40\n');
+const november = file('november.csv', 'Cause,Minutes\nFog,190\nEngine,60\nTicket queue,10\n');
+
+test('what changed since last month, from two files in three actions', async ({ page }) => {
+  await page.goto(`${server.url}/`);
+  await page.getByLabel('Table file').setInputFiles(october); // 1
+  await expect(page.getByRole('grid')).toBeVisible();
+  await page.goto(`${server.url}/`);
+  await page.getByLabel('Table file').setInputFiles(november); // 2
+  await expect(page.getByRole('grid')).toBeVisible();
+  // 3: it is among what the new table proposes.
+  await page.getByRole('button', { name: /^Minutes by cause, what changed since october/ }).click();
+  await expect(page.getByTestId('statement')).toContainText('from october to now, 240 became 260');
+  // And from any study of it.
+  await page.goto(`${server.url}/tables`);
+  await page.getByRole('link', { name: 'november', exact: true }).click();
+  await page.getByRole('button', { name: 'Start a study' }).click();
+  await page.getByRole('button', { name: 'What changed', exact: true }).click();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.getByRole('button', { name: /^from the table october to november/ }).click();
+  await expect(page.getByTestId('statement')).toContainText('from october to now, 240 became 260');
+  await expect(page.getByText(/Fog rose most, by 70; Crew change fell most, by 40/)).toBeVisible();
+  await expect(page.getByText(/not in both: .*Crew change is gone \(40\)/)).toBeVisible();
+  await form(page, 'Slope').click();
+  // 120 of 240 and 190 of 260.
+  await expect(figure(page).getByText('Fog  50.0 %')).toBeVisible();
+  await expect(figure(page).getByText('73.1 %  Fog')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  // A line is pointed at from near by.
+  await form(page, 'Bridge').click();
+  await expect(figure(page)).toHaveAttribute('aria-label', /^Bridge/);
+});
+
+test('what if: an amount is tried in the workings, said everywhere, and left by one click', async ({ page }) => {
+  await page.goto(`${server.url}/`);
+  await page.getByLabel('Table file').setInputFiles(file('causes.csv', 'Cause,Minutes\nFog,120\nEngine,80\nCrew change,40\n'));
+  await page.getByRole('button', { name: 'Start a study' }).click();
+  await ledger(page).getByRole('button', { name: '80', exact: true }).click(); // 1
+  await page.getByLabel('What if Engine were').fill('×0.5'); // 2
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('statement')).toContainText('trying Engine times 0.5');
+  await expect(ledger(page).getByRole('columnheader', { name: 'counted' })).toBeAttached();
+  await expect(figure(page).getByText(/^a trial; /)).toBeVisible();
+  await expect(ledger(page).locator('[role="row"]', { hasText: 'Whole' }).last()).toContainText('200');
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  // Every file says it, too.
+  const id = new URL(page.url()).pathname.split('/').pop();
+  for (const kind of ['figure.svg', 'page.html', 'workings.json'])
+    expect(await (await fetch(`${server.url}/api/studies/${id}/hand-over/${kind}`)).text(), kind).toMatch(/trial|tried|trying/);
+  // By keyboard: Enter on a cell opens its arithmetic, Tab leads to the field.
+  await ledger(page).getByRole('button', { name: '120', exact: true }).first().click();
+  await page.getByLabel('What if Fog were').fill('a lot');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/“a lot” can't be tried/).first()).toBeVisible();
+  await page.getByRole('button', { name: /^Drop “.*trying Engine times 0\.5/ }).click();
+  await expect(page.getByTestId('statement')).not.toContainText('trying');
+  await expect(figure(page).getByText(/^a trial; /)).toHaveCount(0);
+});
