@@ -26,7 +26,7 @@ public static class CommandLine
         onewhole briefing --bundle FILE --out FILE.pdf|.html|.pptx [--table NAME=FILE] …  a page, with fresh tables laid in by name
         onewhole check    --table FILE --study FILE
         onewhole table    --table FILE [--out FILE.csv]  the table as it was read and prepared
-        onewhole schema   [--of study|prepare|briefing|settings]  the JSON Schema of study documents, preparations or briefings; the settings of looks as a table
+        onewhole schema   [--of study|prepare|briefing|settings|words]  the JSON Schema of study documents, preparations or briefings; the settings of looks, or the words of figures, as a table
 
         --only shares    leaves every amount out of a figure, of workings, or of a page
         --paper KIND     of a PDF: a4, a4-lying, a3-lying, a5-lying, letter or letter-lying
@@ -379,7 +379,8 @@ public static class CommandLine
             "prepare" => Pretty(Preparation.Schema()),
             "briefing" => Pretty(Briefing.Shape.Schema()),
             "settings" => SettingsTable.Markdown(FormList.Standard).TrimEnd(),
-            var other => throw new WrongUse($"--of is {other}; it must be study, prepare, briefing or settings."),
+            "words" => FigureWords.Table.TrimEnd(),
+            var other => throw new WrongUse($"--of is {other}; it must be study, prepare, briefing, settings or words."),
         });
         return 0;
     }

@@ -100,6 +100,7 @@ public static class Server
         services.AddSingleton(provider => ActivatorUtilities.CreateInstance<SourceService>(provider, mostUpload));
         services.AddSingleton<ColourSets>();
         services.AddSingleton<NumberSettings>();
+        services.AddSingleton(provider => ActivatorUtilities.CreateInstance<WordSettings>(provider, builder.Configuration["demo"] is { Length: > 0 } shipped ? Path.Combine(shipped, "words") : ""));
         services.AddSingleton<BriefingDocuments>();
         services.AddSingleton<BriefingService>();
         services.AddSingleton<BriefingRefreshService>();

@@ -6,7 +6,7 @@ namespace OneWhole.Core.Tests;
 /// <summary>Each layer knows only those before it, and a form is one thing in one place.</summary>
 public sealed partial class LayerTests
 {
-    private static readonly string Root = FindRoot();
+    internal static readonly string Root = FindRoot();
 
     private static string FindRoot()
     {

@@ -203,3 +203,28 @@ test('numbers are written as their readers write them, in a study and in all of 
   await page.getByRole('button', { name: 'back to 1,234.5' }).click();
   await expect(page.getByText(/This installation writes 12,345\.6/)).toBeVisible();
 });
+
+test('a figure leaves in another language: its own words, for a study and for all', async ({ page }) => {
+  await page.goto(`${server.url}/`);
+  await page.getByRole('link', { name: /Half of the causes/ }).first().click();
+  await expect(figure(page).getByText('adds up')).toBeVisible();
+  await finish(page, 'words', async () => {
+    await page.getByLabel('the figure’s own words').selectOption('Deutsch');
+    await expect(figure(page).getByText('geht auf')).toBeVisible();
+    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  });
+  await expect(figure(page).getByText('A, bis 80 %')).toBeVisible();
+  await expect(figure(page).getByText(/machen 80 % aus$/)).toBeVisible();
+  const id = new URL(page.url()).pathname.split('/').pop();
+  expect(await (await fetch(`${server.url}/api/studies/${id}/hand-over/figure.svg`)).text()).toContain('geht auf');
+  await finish(page, 'words', () => page.getByRole('button', { name: 'for all studies here' }).click());
+  await page.goto(`${server.url}/`);
+  await page.getByRole('link', { name: 'Who pays on which route' }).first().click();
+  await expect(figure(page).getByText('geht auf')).toBeVisible();
+  await finish(page, 'words', async () => {
+    await page.getByLabel('the figure’s own words').selectOption('English');
+    await expect(figure(page).getByText('adds up')).toBeVisible();
+    await page.getByRole('button', { name: 'for all studies here' }).click();
+    await expect(page.getByLabel('the figure’s own words').locator('option').first()).toHaveText('as this installation: English');
+  });
+});

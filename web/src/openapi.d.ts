@@ -418,6 +418,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WordsView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["JsonObject"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WordsView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables": {
         parameters: {
             query?: never;
@@ -4968,6 +5026,18 @@ export interface components {
         WhatChangedRequest: {
             text: string;
         };
+        /** @description A set of words that figures print: a small file that can be shared. */
+        WordSet: {
+            /** @description Of the set: its language. */
+            name: string;
+            /** @description What is printed, by the words' keys. */
+            words: components["schemas"]["JsonNode"];
+        };
+        /** @description What figures print here, where a study does not say it for itself, and the sets that are at hand. */
+        WordsView: {
+            words: components["schemas"]["JsonNode"];
+            sets: components["schemas"]["WordSet"][];
+        };
         /** @description One column of the workings as shown. */
         WorkingsColumnView: {
             key: string;
@@ -5568,6 +5638,142 @@ export interface components {
                  * @default false
                  */
                 slope?: boolean;
+                /**
+                 * @description what is printed instead of a figure's own words, by their keys
+                 * @default {}
+                 */
+                words?: {
+                    /** @default adds up */
+                    addsUp?: string;
+                    /** @default does not add up */
+                    doesNotAddUp?: string;
+                    /** @default a whole is 0 */
+                    wholeIsZero?: string;
+                    /** @default does not make up the whole */
+                    notTheWhole?: string;
+                    /** @default nothing is left */
+                    nothingLeft?: string;
+                    /** @default every row accounted for */
+                    everyRow?: string;
+                    /** @default each adds up */
+                    eachAddsUp?: string;
+                    /** @default not every one adds up */
+                    notEach?: string;
+                    /** @default {count} rows */
+                    rows?: string;
+                    /** @default {count} row */
+                    "rows.one"?: string;
+                    /** @default {used} of {total} rows */
+                    rowsOf?: string;
+                    /** @default {used} of {total} row */
+                    "rowsOf.one"?: string;
+                    /** @default {count} notes */
+                    notes?: string;
+                    /** @default {count} note */
+                    "notes.one"?: string;
+                    /** @default a trial */
+                    trial?: string;
+                    /** @default {shown} of {all} shown */
+                    shown?: string;
+                    /** @default {shown} of {all} shown, {share} of all */
+                    shownShare?: string;
+                    /** @default the axis begins at {number}, not at 0 */
+                    axisBegins?: string;
+                    /** @default the axis begins at 0: {number} is over the lowest step */
+                    axisOver?: string;
+                    /** @default {missing} of {all} names */
+                    names?: string;
+                    /** @default {missing} of {all} name */
+                    "names.one"?: string;
+                    /** @default {missing} of {all} labels */
+                    labels?: string;
+                    /** @default {missing} of {all} label */
+                    "labels.one"?: string;
+                    /** @default the words of {missing} of {all} cuts */
+                    cuts?: string;
+                    /** @default the words of {missing} of {all} cut */
+                    "cuts.one"?: string;
+                    /** @default {what} have no room */
+                    noRoom?: string;
+                    /** @default {what} has no room */
+                    "noRoom.one"?: string;
+                    /** @default {first} and {last} */
+                    and?: string;
+                    /** @default {first}, {next} */
+                    comma?: string;
+                    /** @default … {count} more */
+                    more?: string;
+                    /** @default no rows to show */
+                    noRows?: string;
+                    /** @default {count} others */
+                    others?: string;
+                    /** @default all */
+                    all?: string;
+                    /** @default now */
+                    now?: string;
+                    /** @default rise */
+                    rise?: string;
+                    /** @default fall (outlined) */
+                    fall?: string;
+                    /** @default volume */
+                    volume?: string;
+                    /** @default mix */
+                    mix?: string;
+                    /** @default rate */
+                    rate?: string;
+                    /** @default {points} pts */
+                    points?: string;
+                    /** @default net */
+                    net?: string;
+                    /** @default {rate} of {stage} */
+                    of?: string;
+                    /** @default {class}, to {limit} */
+                    upTo?: string;
+                    /** @default {class}, the rest */
+                    theRest?: string;
+                    /** @default in colour: the largest of each {group} */
+                    inColourOfEach?: string;
+                    /** @default in colour: the largest {part} */
+                    inColourLargest?: string;
+                    /** @default in colour: shares of {limit} or more */
+                    inColourFrom?: string;
+                    /** @default {needed} of {parts} make {share} */
+                    makes?: string;
+                    /** @default {needed} of {parts} makes {share} */
+                    "makes.one"?: string;
+                    /** @default {share} is never reached */
+                    neverReached?: string;
+                    /** @default {position} of the {parts}; with them {reached} */
+                    withThem?: string;
+                    /** @default {position} of the {parts}; with it {reached} */
+                    "withThem.one"?: string;
+                    /** @default the first {position} of the {parts} hold {reached} */
+                    hold?: string;
+                    /** @default the first {count} hold {reached} */
+                    firstHold?: string;
+                    /** @default the first {count} holds {reached} */
+                    "firstHold.one"?: string;
+                    /** @default {count} of them among the {folded} folded */
+                    amongFolded?: string;
+                    /** @default {count} of it among the {folded} folded */
+                    "amongFolded.one"?: string;
+                    /** @default share of {counted} */
+                    shareOf?: string;
+                    /** @default running share of {counted} */
+                    runningShareOf?: string;
+                    /** @default share of the {parts}, in order */
+                    shareInOrder?: string;
+                    /** @default {parts}, in order */
+                    inOrder?: string;
+                    /** @default {number} k */
+                    thousands?: string;
+                    /** @default {number} m */
+                    millions?: string;
+                    /** @default {number} bn */
+                    billions?: string;
+                    /** @default {number} tn */
+                    trillions?: string;
+                };
                 /**
                  * @description how numbers and dates are written
                  * @default {}

@@ -189,9 +189,10 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
         }
         HandedBriefing page = Handed(id, pick, sharesOnly);
         NumberStyle style = NumberStyle.Current;
+        var words = FigureWords.Current;
         return new LeavingFile(StudyHandOver.FileName(page.Title) + found.Extension, found.MediaType, (to, progress) =>
         {
-            using IDisposable scope = style.Use();
+            using IDisposable scope = style.Use(), said = FigureWords.Use(words);
             found.Write(page, on, to, progress);
         });
     }

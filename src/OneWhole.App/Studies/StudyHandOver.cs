@@ -66,10 +66,11 @@ public sealed class StudyHandOver(StudyDocuments studies, StudyComputing computi
         var handed = new HandedStudy(title, document.Study, computing.ComputeAll(document.TableId, document.Study, cancel));
         HandedStudy leaving = sharesOnly ? SharesOnly.Of(handed) : handed;
         NumberStyle style = NumberStyle.Current;
+        var words = FigureWords.Current;
         return new LeavingFile($"{FileName(title)}{found.Suffix(size)}{found.Extension}", found.MediaType, (to, progress) =>
         {
             // A job writes it, elsewhere than where it was asked for.
-            using IDisposable scope = style.Use();
+            using IDisposable scope = style.Use(), said = FigureWords.Use(words);
             found.Write(leaving, size, to, progress);
         });
     }

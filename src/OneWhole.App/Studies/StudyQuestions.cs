@@ -3,7 +3,6 @@ using System.Text.Json.Nodes;
 using OneWhole.App.Tables;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
-using OneWhole.Core.Forms.Bridge;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
@@ -134,9 +133,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
     public IReadOnlyList<ChangeView> Changes(string id, double width, double height, CancellationToken cancel = default)
     {
         StudyDocument document = studies.Find(id);
-        Study study = document.Study;
-        Table table = rows.Load(document.TableId).Table;
-        return [.. WhatChanged.Of(table, study, views.TablesLike(study, document.TableId)).Select(offer => new ChangeView(offer.Text, offer.Detail, views.LikelyOf(document.TableId, offer.Study, width, height, cancel)))];
+        return [.. views.ChangesOf(document.TableId, document.Study).Select(offer => new ChangeView(offer.Text, offer.Detail, views.LikelyOf(document.TableId, offer.Study, width, height, cancel)))];
     }
 
     /// <summary>Every form's shapes, drawn small with this study's rows.</summary>

@@ -4,7 +4,6 @@ using OneWhole.App.Changing;
 using OneWhole.App.Tables;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
-using OneWhole.Core.Forms.Bridge;
 using OneWhole.Core.Recognition;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
@@ -47,7 +46,7 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
         Table table = rows.Load(tableId).Table;
         IReadOnlyList<Study> likely = StudyStart.LikelyOf(table, forms, MostLikely);
         string heading = Statement.Of(table, likely[0]).Heading;
-        return [.. likely, .. WhatChanged.SinceTables(likely[0], views.TablesLike(likely[0], tableId).Take(MostEarlier)).Select(since => since.Study with { Title = $"{heading}, what changed since {since.Table}" })];
+        return [.. likely, .. views.ChangesOf(tableId, likely[0]).Where(offer => offer.FromTable is not null).Take(MostEarlier).Select(offer => offer.Study with { Title = $"{heading}, what changed since {offer.FromTable}" })];
     }
 
     private const int MostEarlier = 2;
@@ -139,7 +138,7 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     public StudyView Changed(string id, string text, double width, double height)
     {
         StudyDocument document = studies.Find(id);
-        Study bridge = WhatChanged.Of(rows.Load(document.TableId).Table, document.Study, views.TablesLike(document.Study, document.TableId)).FirstOrDefault(offer => offer.Text == text)?.Study
+        Study bridge = views.ChangesOf(document.TableId, document.Study).FirstOrDefault(offer => offer.Text == text)?.Study
             ?? throw new AppException("not-found", $"There is nothing to go {text} here (any more).");
         return views.Of(Create(document.TableId, studies.Format.Write(bridge), "asked what changed"), width, height);
     }

@@ -155,6 +155,14 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
             .Take(MostSecondTables).Select(other => other.Name);
     }
 
+    /// <summary>What a study's whole can be held against, as its forms know it.</summary>
+    internal IReadOnlyList<ChangeOffer> ChangesOf(string tableId, Study study)
+    {
+        Table table = rows.Load(tableId).Table;
+        string[] others = [.. TablesLike(study, tableId)];
+        return [.. forms.Forms.SelectMany(form => form.WhatChanged(table, study, others))];
+    }
+
     private IReadOnlyList<Offer> OffersOf(Statement statement, Study study, string tableId)
     {
         Form form = study.Form.Form;

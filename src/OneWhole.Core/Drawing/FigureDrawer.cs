@@ -29,7 +29,7 @@ public static class FigureDrawer
     public static Figure Draw(WorkingsResult workings, double width, double height, ITextMeasurer measurer, Domains? domains = null)
     {
         Study study = workings.Division.Study;
-        using IDisposable style = study.Finish.Numbers.Use();
+        using IDisposable style = study.Finish.Numbers.Use(), said = FigureWords.Use(study.Finish.Words);
         Form form = study.Form.Form;
         if (Refused(workings) is { } unsuitable)
         {
@@ -85,7 +85,7 @@ public static class FigureDrawer
         }
         else if (!figure.IsMiniature)
         {
-            figure.Put(figure.Text("empty", MarkRole.Label, figure.Plot.CentreX, figure.Plot.CentreY, "middle", "no rows to show", figure.Small, Ink.Quiet));
+            figure.Put(figure.Text("empty", MarkRole.Label, figure.Plot.CentreX, figure.Plot.CentreY, "middle", FigureWords.Of("noRows"), figure.Small, Ink.Quiet));
         }
         return foot;
     }

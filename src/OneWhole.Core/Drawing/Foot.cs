@@ -2,7 +2,6 @@ using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
-using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Drawing;
@@ -43,17 +42,19 @@ internal sealed class Foot
         (_proven, _addsUp) = workings.Outcome;
         _addsWidth = figure.TextWidth(_addsUp, font);
         RowCounts rows = division.Rows;
-        string total = Nouns.Count(rows.Total, "row", "rows"), counts = rows.Used == rows.Total ? total : $"{NumberText.Count(rows.Used)} of {total}";
+        string total = NumberText.Count(rows.Total), counts = rows.Used == rows.Total
+            ? FigureWords.Counted("rows", rows.Total, ("count", total))
+            : FigureWords.Counted("rowsOf", rows.Total, ("used", NumberText.Count(rows.Used)), ("total", total));
         _from = figure.Finish.Source ?? division.Table.Name;
         string note = _from.Length > 0 ? $"{_from}, {counts}" : counts;
         // Whatever text stands over it, a figure of amounts that were not counted says so.
-        note = division.Study.Trials.Length > 0 ? $"a trial; {note}" : note;
+        note = division.Study.Trials.Length > 0 ? $"{FigureWords.Of("trial")}; {note}" : note;
         note = division.Study.Form.Form.SaidOfAxis(workings) is { } axis ? $"{axis}; {note}" : note;
         note = LeftUndrawn(division) is { } undrawn ? $"{undrawn}; {note}" : note;
         // The whole is never silent.
         note = figure.Finish.ShowCaption ? note : $"{statement.WholeText}; {note}";
         int warnings = workings.TieOut.Count(line => line.Status == TieOutStatus.Warn);
-        _note = warnings > 0 && _proven ? $"{note}, {warnings} {(warnings == 1 ? "note" : "notes")}" : note;
+        _note = warnings > 0 && _proven ? $"{note}, {FigureWords.Counted("notes", warnings, ("count", NumberText.Count(warnings)))}" : note;
     }
 
     private double Used(string note) => _addsWidth + _tick + _figure.TextWidth(note, _figure.Small) + 3 * _gap;
@@ -112,8 +113,10 @@ internal sealed class Foot
             return null;
         }
         int shown = division.PartCount - 1;
-        string share = division.Total.IsZero ? "" : $", {NumberText.Percent(new Fraction(division.Total - division.PartTotal(at), division.Total), division.Study.Rounding.Decimals)} of all";
-        return $"{NumberText.Count(shown)} of {NumberText.Count(shown + division.Parts[at].Folded.Count)} shown{share}";
+        (string, string) some = ("shown", NumberText.Count(shown)), all = ("all", NumberText.Count(shown + division.Parts[at].Folded.Count));
+        return division.Total.IsZero
+            ? FigureWords.Of("shown", some, all)
+            : FigureWords.Of("shownShare", some, all, ("share", NumberText.Percent(new Fraction(division.Total - division.PartTotal(at), division.Total), division.Study.Rounding.Decimals)));
     }
 
     /// <summary>A tick or an exclamation mark, as a path: no font is asked for them.</summary>

@@ -1,7 +1,6 @@
 using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
-using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Drawing;
@@ -24,17 +23,19 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels,
     {
         get
         {
-            string cuts = Of(Cuts, AllCuts, "cut");
-            string[] parts = [.. new[] { Of(Names, AllNames, "name"), Of(Labels, AllLabels, "label"), cuts.Length > 0 ? $"the words of {cuts}" : "" }.Where(part => part.Length > 0)];
+            string[] parts = [.. new[] { Of(Names, AllNames, "names"), Of(Labels, AllLabels, "labels"), Of(Cuts, AllCuts, "cuts") }.Where(part => part.Length > 0)];
             bool one = parts.Length == 1 && Cuts == 0 && (Names == 1 || Labels == 1);
-            return parts.Length == 0 ? "" : $"{WordList.And(parts)} {(one ? "has" : "have")} no room";
+            return parts.Length == 0 ? "" : FigureWords.Counted("noRoom", one ? 1 : 2, ("what", Listed(parts)));
         }
     }
 
     /// <summary>A name that is missing weighs more than any label.</summary>
     internal int Weight => Names * 1000 + Cuts * 100 + Labels;
 
-    private static string Of(int missing, int all, string what) => missing == 0 ? "" : $"{NumberText.Count(missing)} of {NumberText.Count(all)} {what}{(all == 1 ? "" : "s")}";
+    private static string Of(int missing, int all, string what) => missing == 0 ? "" : FigureWords.Counted(what, all, ("missing", NumberText.Count(missing)), ("all", NumberText.Count(all)));
+
+    private static string Listed(string[] parts) => parts.Length == 1 ? parts[0]
+        : FigureWords.Of("and", ("first", parts[..^1].Aggregate((all, next) => FigureWords.Of("comma", ("first", all), ("next", next)))), ("last", parts[^1]));
 
     /// <summary>Counts what was laid out against what was wished.</summary>
     internal static LeftOut Of(FigureBuilder figure, WorkingsResult workings)

@@ -13,7 +13,7 @@ internal readonly record struct NameRanks(Func<int, double> Weight, bool Evenly)
 internal readonly record struct NamePlace(int At, int More, double Wished, double Place)
 {
     /// <summary>"… 31 more".</summary>
-    public string RunText => $"{Counted} more";
+    public string RunText => Studies.FigureWords.Of("more", ("count", Numbers.NumberText.Count(More)));
 
     private string Counted => $"… {Numbers.NumberText.Count(More)}";
 

@@ -28,7 +28,7 @@ public static class SmallFigures
         }
         (int columns, int rows) = Grid(set.Values.Count, width, height);
         Study study = first.Division.Study;
-        using IDisposable style = study.Finish.Numbers.Use();
+        using IDisposable style = study.Finish.Numbers.Use(), said = FigureWords.Use(study.Finish.Words);
         var sheet = new FigureBuilder(width, height, measurer, study.Finish);
         double unit = sheet.Unit, margin = Math.Round(18 * unit), gap = Math.Round(16 * unit);
         Font font = sheet.Strong, small = sheet.Small, titleFont = sheet.Title;
@@ -44,7 +44,7 @@ public static class SmallFigures
             sheet.Add(sheet.Text($"caption-{line}", MarkRole.Caption, margin, below, "start", lines[line], small, Ink.Quiet));
         }
         bool proven = set.Values.All(each => each.Workings.Outcome.Holds);
-        string proof = $"{(study.Trials.Length > 0 ? "a trial; " : "")}{(!proven ? "not every one adds up" : first.Division.WholeIsFirst ? first.Outcome.Words : "each adds up")}, {first.Division.Table.Name}, {Tables.Nouns.Count(first.Division.Table.RowCount, "row", "rows")}";
+        string proof = $"{(study.Trials.Length > 0 ? FigureWords.Of("trial") + "; " : "")}{(!proven ? FigureWords.Of("notEach") : first.Division.WholeIsFirst ? first.Outcome.Words : FigureWords.Of("eachAddsUp"))}, {first.Division.Table.Name}, {FigureWords.Counted("rows", first.Division.Table.RowCount, ("count", Numbers.NumberText.Count(first.Division.Table.RowCount)))}";
         sheet.Add(sheet.Text("tie-out", MarkRole.TieOut, width - margin, height - margin * 0.7, "end", proof, small, proven ? Ink.Quiet : Ink.Warn));
         // One key for all of them: what each names beside its bars has no room in a small one.
         double keyEnd = height - margin * 0.7;

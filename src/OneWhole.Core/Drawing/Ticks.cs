@@ -72,12 +72,12 @@ public static class Ticks
     {
         (double unit, string suffix) = largest switch
         {
-            _ when labels == AmountIn.Thousands => (1e3, " k"),
+            _ when labels == AmountIn.Thousands => (1e3, "thousands"),
             _ when labels == AmountIn.Percents => (0.01, ""),
-            _ when labels == AmountIn.Millions => (1e6, " m"),
-            >= 1e12 => (1e12, " tn"),
-            >= 1e9 => (1e9, " bn"),
-            >= 1e7 => (1e6, " m"),
+            _ when labels == AmountIn.Millions => (1e6, "millions"),
+            >= 1e12 => (1e12, "trillions"),
+            >= 1e9 => (1e9, "billions"),
+            >= 1e7 => (1e6, "millions"),
             _ => (1.0, ""),
         };
         if (value == 0)
@@ -89,7 +89,7 @@ public static class Ticks
         {
             return value.ToString("0.###e+0", System.Globalization.CultureInfo.InvariantCulture);
         }
-        string text = NumberText.OfDouble(value / unit, decimals) + suffix;
+        string number = NumberText.OfDouble(value / unit, decimals), text = suffix.Length == 0 ? number : FigureWords.Of(suffix, ("number", number));
         return labels == AmountIn.Percents ? NumberText.InPercent(text) : text;
     }
 }

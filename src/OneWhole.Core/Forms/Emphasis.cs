@@ -58,8 +58,8 @@ internal sealed class Emphasis
         StudyWords words = StudyWords.Of(division);
         return division.Study.Finish.EmphasisRule switch
         {
-            EmphasisRule.Largest => division.HasGroups ? $"in colour: the largest of each {words.GroupOne}" : $"in colour: the largest {words.PartOne}",
-            EmphasisRule.AtLeast => $"in colour: shares of {NumberText.PlainPercent(division.Study.Finish.EmphasisLimit)} or more",
+            EmphasisRule.Largest => division.HasGroups ? FigureWords.Of("inColourOfEach", ("group", words.GroupOne)) : FigureWords.Of("inColourLargest", ("part", words.PartOne)),
+            EmphasisRule.AtLeast => FigureWords.Of("inColourFrom", ("limit", NumberText.PlainPercent(division.Study.Finish.EmphasisLimit))),
             _ => null,
         };
     }

@@ -229,6 +229,12 @@ public abstract class Form
     /// <summary>The chart's series and axes, without the looks that all charts have in common.</summary>
     protected virtual Charts.NativeChart? ChartOf(WorkingsResult workings) => null;
 
+    /// <summary>The studies of this form that answer what changed: since an earlier time, or since another table.</summary>
+    /// <param name="table">The study's table.</param>
+    /// <param name="study">The study.</param>
+    /// <param name="otherTables">Tables that have its columns, by name.</param>
+    public virtual IReadOnlyList<ChangeOffer> WhatChanged(Table table, Study study, IEnumerable<string> otherTables) => [];
+
     /// <summary>What the foot of a figure must say of its axis: that it does not begin at 0; null for nothing.</summary>
     public virtual string? SaidOfAxis(WorkingsResult workings) => null;
 

@@ -1,3 +1,4 @@
+using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Statements;
@@ -8,6 +9,6 @@ public static class AxisTitles
     public static (string Amounts, string Shares) Of(Division division)
     {
         var words = StudyWords.Of(division);
-        return (words.Unit.Length > 0 && words.Unit != "%" ? $"{words.Counted}, {words.Unit}" : words.Counted, $"share of {words.Counted}");
+        return (words.Unit.Length > 0 && words.Unit != "%" ? $"{words.Counted}, {words.Unit}" : words.Counted, FigureWords.Of("shareOf", ("counted", words.Counted)));
     }
 }

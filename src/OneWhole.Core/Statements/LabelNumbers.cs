@@ -71,11 +71,11 @@ public sealed class LabelNumbers
             Fraction percent = _workings.Division.Printed(_workings.Division.Value(units));
             return NumberText.InPercent(NumberText.Rounded(percent, _finish.AmountDecimals ?? Math.Max(0, _workings.Division.Scale - 2), TrimsAmounts));
         }
-        (int power, string suffix) = _finish.AmountIn switch { AmountIn.Thousands => (3, " k"), AmountIn.Millions => (6, " m"), _ => (0, "") };
+        (int power, string suffix) = _finish.AmountIn switch { AmountIn.Thousands => (3, "thousands"), AmountIn.Millions => (6, "millions"), _ => (0, "") };
         Fraction value = _workings.Division.Value(units) / new Fraction(ExactInt.PowerOfTen(power));
         // Thousands of small amounts want decimals of their own, unless they were set.
         int decimals = power == 0 || _finish.AmountDecimals is not null ? AmountDecimals : value.Abs() >= 100 ? 0 : 1;
-        string number = NumberText.Rounded(value, decimals, trimZeros: TrimsAmounts) + suffix;
+        string plain = NumberText.Rounded(value, decimals, trimZeros: TrimsAmounts), number = suffix.Length == 0 ? plain : FigureWords.Of(suffix, ("number", plain));
         return _finish.UnitPlace switch
         {
             UnitPlace.Before when Unit.Length > 0 => NumberText.Before(Unit, number),

@@ -340,6 +340,9 @@ public sealed record Finish
     /// <summary>Whether a bridge between two wholes is drawn as their shares, then and now.</summary>
     public bool Slope { get; init; }
 
+    /// <summary>What is printed instead of a figure's own words, by <see cref="FigureWords"/>' keys.</summary>
+    public ImmutableSortedDictionary<string, string> Words { get; init; } = ImmutableSortedDictionary<string, string>.Empty;
+
     /// <summary>How numbers and dates are written.</summary>
     public NumbersFinish Numbers { get; init; } = NumbersFinish.Standard;
 
@@ -415,6 +418,7 @@ public sealed record Finish
             looks: new Looks(AxesAndRoom, "axis begins at") { Kind = SettingKind.Number, IsOfSomeForms = true })
         .Has("slope", new FlagShape(), finish => finish.Slope, (finish, value) => finish with { Slope = value },
             "draw a bridge between two wholes as their shares, then and now, a line a part")
+        .Has("words", FigureWords.Shape, finish => finish.Words, (finish, value) => finish with { Words = value }, "what is printed instead of a figure's own words, by their keys")
         .Has("numbers", NumbersFinish.Shape, finish => finish.Numbers, (finish, value) => finish with { Numbers = value }, "how numbers and dates are written")
         .Has("print", PrintFinish.Shape, finish => finish.Print, (finish, value) => finish with { Print = value }, "sizes and weights of print")
         .May("gap", new NumberShape(least: 0, most: 1), finish => finish.Gap, (finish, value) => finish with { Gap = value }, "the room between bars, in bars' widths",

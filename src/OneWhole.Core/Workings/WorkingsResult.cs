@@ -76,13 +76,13 @@ public sealed record WorkingsResult(
         {
             if (TieOut.Any(line => line.Status == TieOutStatus.Fail))
             {
-                return (false, "does not add up");
+                return (false, FigureWords.Of("doesNotAddUp"));
             }
             return TieOut.FirstOrDefault(line => line.Id == "parts-add-up") switch
             {
-                { Status: TieOutStatus.Ok } => (true, "adds up"),
-                not null => (false, Division.IsEmpty ? "nothing is left" : Division.FixedWhole is null ? "a whole is 0" : "does not make up the whole"),
-                null => Division.IsEmpty ? (false, "nothing is left") : (true, Division.WholeIsFirst ? "every row accounted for" : "adds up"),
+                { Status: TieOutStatus.Ok } => (true, FigureWords.Of("addsUp")),
+                not null => (false, FigureWords.Of(Division.IsEmpty ? "nothingLeft" : Division.FixedWhole is null ? "wholeIsZero" : "notTheWhole")),
+                null => Division.IsEmpty ? (false, FigureWords.Of("nothingLeft")) : (true, FigureWords.Of(Division.WholeIsFirst ? "everyRow" : "addsUp")),
             };
         }
     }

@@ -76,7 +76,7 @@ public abstract class HandOver
     /// <exception cref="OperationCanceledException">The file is not wanted any more.</exception>
     public void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
-        using IDisposable style = IsData ? NumberStyle.Plain.Force() : study.Study.Finish.Numbers.Use();
+        using IDisposable style = IsData ? NumberStyle.Plain.Force() : study.Study.Finish.Numbers.Use(), words = FigureWords.Use(study.Study.Finish.Words);
         WriteFile(study, size, to, progress);
     }
 

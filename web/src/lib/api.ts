@@ -208,6 +208,8 @@ export const api = {
   handOverKinds: () => got(client.GET('/api/hand-over')),
   tryAmount: (id: string, revision: number, row: number, text: string, size: Size) =>
     got(client.POST('/api/studies/{id}/try', { ...of(id, size), body: { revision, row, text } })),
+  words: () => got(client.GET('/api/words')),
+  setWords: (words: object) => got(client.PUT('/api/words', { body: words as Schemas['JsonObject'] })),
   changes: (id: string) => got(client.GET('/api/studies/{id}/changes', of(id))),
   changed: (id: string, text: string, size: Size) =>
     got(client.POST('/api/studies/{id}/changes', { ...of(id, size), body: { text } })),

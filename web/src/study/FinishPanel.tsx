@@ -5,6 +5,7 @@ import { paint } from '../lib/paint';
 import { ColourSets } from './ColourSets';
 import { NumbersHere } from './NumbersHere';
 import type { StudyActions } from './useStudy';
+import { WordsHere } from './WordsHere';
 
 const palettePath = 'finish.palette';
 const ownPath = 'finish.ownColours';
@@ -89,6 +90,7 @@ export function FinishPanel({
                         <Chosen key={setting.path} setting={setting} actions={actions} />
                       ),
                     )}
+                  {section === 'words' ? <WordsHere view={view} actions={actions} /> : null}
                   {section === 'numbers' ? <NumbersHere view={view} actions={actions} /> : null}
                 </Tabs.Content>
               );

@@ -1,3 +1,4 @@
+using OneWhole.Core.Studies;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Workings;
 using OneWhole.Core.Workings.Rules;
@@ -60,6 +61,9 @@ internal sealed class BridgeColumns
     /// <summary>What the two wholes are called.</summary>
     public static (string Before, string After) Names(Division division) => division is { IsEmpty: false, GroupCount: 2, Groups: { } groups }
         ? (groups[0].Label, groups[1].Label) : ("before", "after");
+
+    /// <summary>The same as a figure prints them: what is, where it is held against something else, is "now".</summary>
+    public static (string Before, string After) Shown(Division division) => Names(division) is var names && division.Before is null ? names : (names.Before, FigureWords.Of("now"));
 
     private static WorkingColumn Quiet(string key, string label, Rule rule, Func<int, Fraction?> number) =>
         WorkingColumn.OfNumber(key, label, ColumnUnit.Amount, rule, number) with { Quiet = true };

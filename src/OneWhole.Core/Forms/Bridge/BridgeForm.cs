@@ -282,16 +282,18 @@ public sealed class BridgeForm : Form<BridgeMembers>
     private static bool IsSlope(Study study) => study.Finish.Slope;
 
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings) =>
-        workings.Computed is BridgeWorkings && !IsSlope(workings.Division.Study) ? [new("rise", BridgeLayout.Rise), new("fall (outlined)", BridgeLayout.Fall) { IsOutlined = true }] : [];
+        workings.Computed is BridgeWorkings && !IsSlope(workings.Division.Study) ? [new(FigureWords.Of("rise"), BridgeLayout.Rise), new(FigureWords.Of("fall"), BridgeLayout.Fall) { IsOutlined = true }] : [];
 
     public override Domains Domains(WorkingsResult workings) =>
         IsSlope(workings.Division.Study) && workings.Computed is BridgeWorkings ? SlopeLayout.DomainsOf(workings) : BridgeLayout.DomainsOf(workings);
 
     protected override NativeChart? ChartOf(WorkingsResult workings) => IsSlope(workings.Division.Study) ? null : BridgeChart.Of(workings);
 
+    public override IReadOnlyList<ChangeOffer> WhatChanged(Table table, Study study, IEnumerable<string> otherTables) => Bridge.WhatChanged.Of(table, study, otherTables);
+
     public override string? SaidOfAxis(WorkingsResult workings) => workings.Division.Study.Finish.AxisFrom is not { } from || IsSlope(workings.Division.Study) || workings.Division.IsEmpty ? null
-        : BridgeLayout.BeginOf(workings) is null ? $"the axis begins at 0: {NumberText.Exact(from)} is over the lowest step"
-        : $"the axis begins at {NumberText.Exact(from)}, not at 0";
+        : BridgeLayout.BeginOf(workings) is null ? FigureWords.Of("axisOver", ("number", NumberText.Exact(from)))
+        : FigureWords.Of("axisBegins", ("number", NumberText.Exact(from)));
 
     public override bool NamesPartsAlong(Study study) => true;
 

@@ -182,7 +182,7 @@ internal sealed class BridgeLayout
         Fraction change = step.To - step.From;
         var amount = new LabelLine(NumberText.Signed(change, AmountOf(change.Abs())), _figure.Amounts);
         LabelLine[] points = step.Row >= 0 && _workings["points"].Exact(step.Row) is { } own
-            ? [new($"{NumberText.Signed(own, NumberText.Rounded(own.Abs(), _division.Study.Rounding.Decimals, _figure.Finish.TrimZeros))} pts", _figure.Shares)] : [];
+            ? [new(FigureWords.Of("points", ("points", NumberText.Signed(own, NumberText.Rounded(own.Abs(), _division.Study.Rounding.Decimals, _figure.Finish.TrimZeros)))), _figure.Shares)] : [];
         return _figure.Finish.Labels switch { LabelText.Share when points.Length > 0 => points, LabelText.Both => [amount, .. points], _ => [amount] };
     }
 

@@ -1,3 +1,4 @@
+using OneWhole.Core.Studies;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Workings;
 
@@ -20,9 +21,9 @@ internal sealed record BridgeStep(string Name, Fraction From, Fraction To, int R
         {
             Fraction total = division.Value(division.Total);
             BridgeStep Part(int row) => new(division.Parts[row].NameInFigure, workings["base"].Exact(row)!.Value, workings["top"].Exact(row)!.Value, row, false);
-            return [.. parts.Select(Part), new BridgeStep("all", Fraction.Zero, total, -1, true)];
+            return [.. parts.Select(Part), new BridgeStep(FigureWords.Of("all"), Fraction.Zero, total, -1, true)];
         }
-        (string before, string after) = BridgeColumns.Names(division);
+        (string before, string after) = BridgeColumns.Shown(division);
         BridgeStep first = new(before, Fraction.Zero, bridge.Before, -1, true), last = new(after, Fraction.Zero, bridge.After, -1, true);
         bool effects = ((BridgeMembers)division.Study.Form.Members).Steps == BridgeSteps.Effects;
         if (!effects || bridge.AllEffects is not { } all)
@@ -32,6 +33,6 @@ internal sealed record BridgeStep(string Name, Fraction From, Fraction To, int R
         }
         Fraction volume = bridge.Before + all.Volume, mix = volume + all.Mix;
         BridgeStep Effect(string name, Fraction from, Fraction to) => new(name, from, to, -1, false);
-        return [first, Effect("volume", bridge.Before, volume), Effect("mix", volume, mix), Effect("rate", mix, mix + all.Rate), last];
+        return [first, Effect(FigureWords.Of("volume"), bridge.Before, volume), Effect(FigureWords.Of("mix"), volume, mix), Effect(FigureWords.Of("rate"), mix, mix + all.Rate), last];
     }
 }

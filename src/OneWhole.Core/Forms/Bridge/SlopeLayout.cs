@@ -59,7 +59,7 @@ internal sealed class SlopeLayout
         _figure.Line("scale-after", MarkRole.BaseLine, plot.Right, plot.Y, plot.Right, plot.Bottom, Ink.Quiet);
         if (text)
         {
-            (string was, string now) = BridgeColumns.Names(_division);
+            (string was, string now) = BridgeColumns.Shown(_division);
             _figure.Put(_figure.Text("total-before", MarkRole.Total, plot.X, room.Y + _figure.Strong.CapHeight + 2, "middle", was, _figure.Strong, Ink.Text, room.Width / 2));
             _figure.Put(_figure.Text("total-after", MarkRole.Total, plot.Right, room.Y + _figure.Strong.CapHeight + 2, "middle", now, _figure.Strong, Ink.Text, room.Width / 2));
         }

@@ -5,14 +5,8 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Bridge;
 
-/// <summary>One way to ask what a study's whole was before.</summary>
-/// <param name="Text">From what to what: "from 2024 to 2025".</param>
-/// <param name="Detail">Where the two are from: "by year".</param>
-/// <param name="Study">The bridge that answers it, with the study's parts, rows and what it counts.</param>
-public sealed record ChangeOffer(string Text, string Detail, Study Study);
-
 /// <summary>What a study's whole can be held against: an earlier label of a column that is an order of time, an earlier column, another table.</summary>
-public static class WhatChanged
+internal static class WhatChanged
 {
     private const int MostOfColumn = 4;
     private const int MostLabels = 500;
@@ -27,13 +21,9 @@ public static class WhatChanged
         [
             .. OfColumns(table, study, plain),
             .. OfWideColumns(table, study, plain),
-            .. SinceTables(study, otherTables).Select(since => new ChangeOffer($"from the table {since.Table} to {table.Name}", "the same columns of another table", since.Study)),
+            .. otherTables.Select(name => new ChangeOffer($"from the table {name} to {table.Name}", "the same columns of another table", plain with { Form = Bridge(new BridgeMembers { Against = new Against { Table = name, Label = name } }) }) { FromTable = name }),
         ];
     }
-
-    /// <summary>The bridges from other tables that have a study's columns.</summary>
-    public static IEnumerable<(string Table, Study Study)> SinceTables(Study study, IEnumerable<string> otherTables) =>
-        otherTables.Select(name => (name, Plain(study) with { Form = Bridge(new BridgeMembers { Against = new Against { Table = name, Label = name } }) }));
 
     private static FormChoice Bridge(BridgeMembers? members = null) =>
         FormList.Standard.Choice("bridge") is var choice && members is null ? choice : choice with { Members = members! };

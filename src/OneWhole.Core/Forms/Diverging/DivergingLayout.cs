@@ -98,7 +98,7 @@ internal sealed class DivergingLayout
         var names = new GroupNames(_figure, _division, upright: false, band, text && _division.HasGroups ? [.. Enumerable.Range(0, rows).Select(group => _texts.OfGroup(group, LabelText.None))] : []);
         string[] nets = [.. _computed.Groups.Select(NetText)];
         bool labelled = text && _figure.Finish.Labels != LabelText.None && font.LineHeight <= band;
-        double net = _figure.Common("net", labelled ? Math.Max(_figure.TextWidth("net", font), nets.Max(shown => _figure.TextWidth(shown, _figure.Strong))) + 14 * unit : 0);
+        double net = _figure.Common("net", labelled ? Math.Max(_figure.TextWidth(FigureWords.Of("net"), font), nets.Max(shown => _figure.TextWidth(shown, _figure.Strong))) + 14 * unit : 0);
         _figure.Field = _figure.Plot.Inset(names.Room, head, net, 0);
         Box plot = room.Inset(names.Room, head, net, 0) with { Height = band * rows };
         plot = plot with { Width = Math.Max(4, plot.Width) };
@@ -133,7 +133,7 @@ internal sealed class DivergingLayout
         {
             return;
         }
-        _figure.PutWhereFree([_figure.Text("net-head", MarkRole.Axis, room.Right, room.Y + font.CapHeight, "end", "net", font, Ink.Quiet)], 0);
+        _figure.PutWhereFree([_figure.Text("net-head", MarkRole.Axis, room.Right, room.Y + font.CapHeight, "end", FigureWords.Of("net"), font, Ink.Quiet)], 0);
         for (int group = 0; group < rows; group++)
         {
             string colour = _computed.Groups[group].Net?.Sign switch { < 0 => Ink.Cut, > 0 => Ink.ClassA, _ => Ink.Quiet };

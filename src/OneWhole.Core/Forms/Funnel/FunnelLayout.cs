@@ -108,7 +108,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
     {
         int stage = _division.PartOf(row);
         string name = _division.Groups?[row / _division.PartCount].Label ?? "", key = _division.Parts[stage].Key;
-        string text = $"{NumberText.Percent(share, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros)} of {_division.Parts[stage - 1].Label}";
+        string text = FigureWords.Of("of", ("rate", NumberText.Percent(share, _division.Study.Rounding.Decimals, figure.Finish.TrimZeros)), ("stage", _division.Parts[stage - 1].Label));
         bool put = figure.PutWhereFree([figure.Text($"step-{name}\u0001{key}", MarkRole.Label, x + width / 2, baseline, "middle", text, figure.Small, IsWorst(row) ? Ink.Cut : Ink.Quiet, width + 1.8 * apart) with { Row = row, Part = key }], 0);
         figure.CountLabel(put);
         return put;

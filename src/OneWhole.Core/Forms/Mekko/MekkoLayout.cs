@@ -195,7 +195,7 @@ internal sealed class MekkoLayout
         }
     }
 
-    private string NameOf(int group) => group == _separate ? $"{NumberText.Count(_division.GroupCount - _separate)} others" : _division.Groups![group].Label;
+    private string NameOf(int group) => group == _separate ? FigureWords.Of("others", ("count", NumberText.Count(_division.GroupCount - _separate))) : _division.Groups![group].Label;
 
     private ExactInt TotalOf(int group) => group < _separate ? _division.GroupTotal(group) : SumOfOthers(_division.GroupTotal);
 

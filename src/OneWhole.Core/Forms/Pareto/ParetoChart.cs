@@ -54,7 +54,7 @@ internal static class ParetoChart
         {
             Finish finish = division.Study.Finish;
             ChartLabel? number = finish.CurveNumbers ? parts.Of(parts.Cell("runningShare", rows[at])) : null;
-            string name = $"running share of {StudyWords.Of(division).Counted}";
+            string name = FigureWords.Of("runningShareOf", ("counted", StudyWords.Of(division).Counted));
             return !finish.CurveName || at != rows.Length / 3 ? number : number is null ? new ChartLabel(name, [], name) : number with { Name = name, Text = $"{name}  {number.Text}" };
         }
         bool bends = rows.Any(row => workings["runningShare"].Number(row) is > 1);

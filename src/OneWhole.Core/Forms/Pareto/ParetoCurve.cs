@@ -1,3 +1,4 @@
+using OneWhole.Core.Studies;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Workings;
@@ -77,7 +78,7 @@ internal sealed class ParetoCurve(ParetoPlot plot)
         }
         if (plot.Figure.Finish.CurveName)
         {
-            string name = $"running share of {StudyWords.Of(plot.Division).Counted}";
+            string name = FigureWords.Of("runningShareOf", ("counted", StudyWords.Of(plot.Division).Counted));
             IEnumerable<TextMark> places = from at in (double[])[0.35, 0.5, 0.25, 0.65, 0.8]
                                            let parts = Math.Max(1, (int)(at * plot.Parts))
                                            let y = plot.Shares.At(plot.Readings.ShareAfter(parts)!.Value.ToDouble())

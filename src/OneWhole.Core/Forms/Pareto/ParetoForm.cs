@@ -154,25 +154,25 @@ public sealed class ParetoForm : Form<ParetoMembers>
             string q = NumberText.PlainPercent(share);
             if (reading.PartsNeeded is not { } needed)
             {
-                return ($"{q} is never reached", "");
+                return (FigureWords.Of("neverReached", ("share", q)), "");
             }
             string reached = NumberText.Percent(readings.ShareAfter((int)needed), decimals);
-            return ($"{NumberText.Count(needed)} of {words.Parts(count)} {(needed == 1 ? "makes" : "make")} {q}",
-                $"{NumberText.Percent(reading.PositionNeeded, 0)} of the {words.PartMany}; with {(needed == 1 ? "it" : "them")} {reached}{AmongFolded(needed, readings)}");
+            return (FigureWords.Counted("makes", (long)needed, ("needed", NumberText.Count(needed)), ("parts", words.Parts(count)), ("share", q)),
+                FigureWords.Counted("withThem", (long)needed, ("position", NumberText.Percent(reading.PositionNeeded, 0)), ("parts", words.PartMany), ("reached", reached)) + AmongFolded(needed, readings));
         }
         if (reading.Cut.Position is { } position)
         {
-            return ($"the first {NumberText.PlainPercent(position)} of the {words.PartMany} hold {NumberText.Percent(reading.ShareReached, decimals)}", "");
+            return (FigureWords.Of("hold", ("position", NumberText.PlainPercent(position)), ("parts", words.PartMany), ("reached", NumberText.Percent(reading.ShareReached, decimals))), "");
         }
         long first = Math.Min(reading.Cut.Count!.Value, count);
-        return ($"the first {NumberText.Count(first)} {(first == 1 ? "holds" : "hold")} {NumberText.Percent(reading.ShareReached, decimals)}", AmongFolded(first, readings).TrimStart(';', ' '));
+        return (FigureWords.Counted("firstHold", first, ("count", NumberText.Count(first)), ("reached", NumberText.Percent(reading.ShareReached, decimals))), AmongFolded(first, readings).TrimStart(';', ' '));
     }
 
     /// <summary>"; 3 of them among the 37 folded": where a cut falls among parts that are drawn as one.</summary>
     private static string AmongFolded(long parts, ParetoReadings readings)
     {
         long folded = parts - readings.Running.Listed;
-        return folded <= 0 ? "" : $"; {NumberText.Count(folded)} of {(parts == 1 ? "it" : "them")} among the {NumberText.Count(readings.Count - readings.Running.Listed)} folded";
+        return folded <= 0 ? "" : $"; {FigureWords.Counted("amongFolded", parts, ("count", NumberText.Count(folded)), ("folded", NumberText.Count(readings.Count - readings.Running.Listed)))}";
     }
 
     public override IEnumerable<NamedReading> Named(WorkingsResult workings)
@@ -329,8 +329,8 @@ public sealed class ParetoForm : Form<ParetoMembers>
             Name = $"where class {(i == 0 ? "A" : "B")} ends",
         };
         return members.Limits.Length == 1
-            ? [new($"A, to {First(0)}", Shade(Ink.ClassA)) { Limit = Limit(0) }, new("B, the rest", Shade(Ink.ClassB))]
-            : [new($"A, to {First(0)}", Shade(Ink.ClassA)) { Limit = Limit(0) }, new($"B, to {First(1)}", Shade(Ink.ClassB)) { Limit = Limit(1) }, new("C, the rest", Ink.ClassC)];
+            ? [new(FigureWords.Of("upTo", ("class", "A"), ("limit", First(0))), Shade(Ink.ClassA)) { Limit = Limit(0) }, new(FigureWords.Of("theRest", ("class", "B")), Shade(Ink.ClassB))]
+            : [new(FigureWords.Of("upTo", ("class", "A"), ("limit", First(0))), Shade(Ink.ClassA)) { Limit = Limit(0) }, new(FigureWords.Of("upTo", ("class", "B"), ("limit", First(1))), Shade(Ink.ClassB)) { Limit = Limit(1) }, new(FigureWords.Of("theRest", ("class", "C")), Ink.ClassC)];
     }
 
     public override Domains Domains(WorkingsResult workings) => ParetoLayout.DomainsOf(workings, Of(workings.Division.Study));

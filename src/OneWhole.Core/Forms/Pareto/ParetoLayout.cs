@@ -144,7 +144,7 @@ internal sealed class ParetoLayout
             Axes.Level(_figure, "position", _pareto.Box, along, Axes.Shares(0, 1, _pareto.Box.Width / 2, _figure.Small.LineHeight), lines: false);
             StudyWords words = StudyWords.Of(_division);
             _figure.PutWhereFree([_figure.Text("along", MarkRole.Axis, _pareto.Box.CentreX, _pareto.Box.Bottom + 8 * _figure.Unit + _figure.Small.CapHeight + 4 + _figure.Small.LineHeight, "middle",
-                $"share of the {words.Parts(_pareto.Parts)}, in order", _figure.Small, Ink.Quiet)], 0);
+                FigureWords.Of("shareInOrder", ("parts", words.Parts(_pareto.Parts))), _figure.Small, Ink.Quiet)], 0);
             return;
         }
         Axes.Upright(_figure, "amount", _pareto.Box, _pareto.Amounts, AmountTicks(), left: true, lines: true);
@@ -158,7 +158,7 @@ internal sealed class ParetoLayout
         {
             StudyWords words = StudyWords.Of(_division);
             _figure.PutWhereFree([_figure.Text("along", MarkRole.Axis, _pareto.Box.CentreX, _pareto.Box.Bottom + 6 * _figure.Unit + _figure.Small.CapHeight + 2, "middle",
-                $"{words.Parts(_pareto.Parts)}, in order", _figure.Small, Ink.Quiet)], 0);
+                FigureWords.Of("inOrder", ("parts", words.Parts(_pareto.Parts))), _figure.Small, Ink.Quiet)], 0);
         }
         else
         {
