@@ -81,6 +81,7 @@ public static class StudyEndpoints
         studies.MapPost("{id}/redo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
             service.Redo(id, request.Revision, width ?? Width, height ?? Height));
         studies.MapPost("{id}/copy", (StudyService service, string id, double? width, double? height) => service.Copy(id, width ?? Width, height ?? Height));
+        studies.MapGet("{id}/reach", (StudyQuestions service, string id, int row) => service.Reach(id, row));
         studies.MapGet("{id}/changes", (StudyQuestions service, string id, CancellationToken cancel) => service.Changes(id, 132, 84, cancel));
         studies.MapPost("{id}/changes", (StudyService service, string id, WhatChangedRequest request, double? width, double? height) => service.Changed(id, request.Text, width ?? Width, height ?? Height));
         studies.MapGet("{id}/columns", (StudyQuestions service, string id) => service.ColumnsOf(id));

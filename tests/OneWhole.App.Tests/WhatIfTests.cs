@@ -125,4 +125,17 @@ public sealed class WhatIfTests : AppTest
         view = Try(view, hallin, "200");
         Assert.Equal(("190", "270"), (view.Workings!.Readings["before"]!.ToJsonString(), view.Workings.Readings["after"]!.ToJsonString()));
     }
+
+    [Fact]
+    public void What_one_part_must_be_for_fewer_parts_to_reach_the_cut_is_answered_and_can_be_tried()
+    {
+        // 40 + 30 + 20 of 100 are needed for 80 %. For two to do, Fog would have to grow by 50, or to fall by 38, which is nearer.
+        StudyView view = Start(BringIn("Cause,Minutes\nFog,40\nEngine,30\nCrew,20\nBus,10\n").Id);
+        ReachView reach = Assert.Single(Answers.Reach(view.Id, 0));
+        Assert.Equal("so that 2 causes make 80 %: Fog at 2 (−38)", reach.Text);
+        StudyView tried = Try(view, 0, reach.Amount);
+        Assert.Equal(2, (int)tried.Workings!.Readings["cuts"]![0]!["partsNeeded"]!);
+        // Bus can't reach it: even without it 70 of 90 are less.
+        Assert.DoesNotContain(Answers.Reach(view.Id, 3), offer => offer.Text.Contains("Bus at 0", StringComparison.Ordinal));
+    }
 }

@@ -2190,6 +2190,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studies/{id}/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    row: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReachView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studies/{id}/changes": {
         parameters: {
             query?: never;
@@ -4509,6 +4548,13 @@ export interface components {
         PreviewRequest: {
             path: string;
             value?: unknown;
+        };
+        /** @description An amount that would reach a goal. */
+        ReachView: {
+            /** @description The goal, the amount, and by how much it differs. */
+            text: string;
+            /** @description The amount, to be tried. */
+            amount: string;
         };
         /** @description One answer to what a note asks: how the column is to be read. */
         ReadAnswer: {

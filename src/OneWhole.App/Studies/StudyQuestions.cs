@@ -129,6 +129,32 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         return token.Options?.Invoke() ?? [];
     }
 
+    /// <summary>What one part's amount would have to be for the next goal of its study: fewer parts that hold what a cut asks.</summary>
+    public IReadOnlyList<ReachView> Reach(string id, int row)
+    {
+        WorkingsResult workings = computing.Compute(studies.Find(id));
+        using IDisposable style = workings.Division.Study.Finish.Numbers.Use();
+        Division division = workings.Division;
+        if (row < 0 || row >= workings.RowCount || !workings.RowsAreCells || division.Study.Groups is not null || division.IsFolded(row))
+        {
+            return [];
+        }
+        string part = division.Parts[division.PartOf(row)].Label;
+        Fraction now = division.Value(division.Amount(row));
+        StudyWords words = StudyWords.Of(division);
+        var reached = new List<ReachView>();
+        foreach ((int count, Fraction share) in division.Study.Form.Form.Goals(workings))
+        {
+            if (Core.Workings.Reach.AmountFor(division, row, count, share) is { } amount)
+            {
+                Fraction change = amount.ToFraction() - now;
+                string by = NumberText.Signed(change, NumberText.Rounded(change.Abs(), division.Scale, trimZeros: true));
+                reached.Add(new ReachView($"so that {words.Parts(count)} make {NumberText.Percent(share, 2, trimZeros: true)}: {part} at {NumberText.Exact(amount)} ({by})", amount.ToString()));
+            }
+        }
+        return reached;
+    }
+
     /// <summary>What a study's whole can be held against, each with the bridge that answers it, drawn small.</summary>
     public IReadOnlyList<ChangeView> Changes(string id, double width, double height, CancellationToken cancel = default)
     {

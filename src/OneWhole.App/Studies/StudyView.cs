@@ -13,6 +13,11 @@ public sealed record HandOverKind(string Kind, string Name, string Detail, IRead
     public required IReadOnlyList<PaperKind> Papers { get; init; }
 }
 
+/// <summary>An amount that would reach a goal.</summary>
+/// <param name="Text">The goal, the amount, and by how much it differs.</param>
+/// <param name="Amount">The amount, to be tried.</param>
+public sealed record ReachView(string Text, string Amount);
+
 /// <summary>A way to ask what changed.</summary>
 /// <param name="Text">From what to what.</param>
 /// <param name="Detail">Where the two are from.</param>

@@ -235,6 +235,9 @@ public abstract class Form
     /// <param name="otherTables">Tables that have its columns, by name.</param>
     public virtual IReadOnlyList<ChangeOffer> WhatChanged(Table table, Study study, IEnumerable<string> otherTables) => [];
 
+    /// <summary>Goals that one amount could reach: so many parts, fewer than now, that are to hold a share.</summary>
+    public virtual IReadOnlyList<(int Count, Fraction Share)> Goals(WorkingsResult workings) => [];
+
     /// <summary>What the foot of a figure must say of its axis: that it does not begin at 0; null for nothing.</summary>
     public virtual string? SaidOfAxis(WorkingsResult workings) => null;
 

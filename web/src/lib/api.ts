@@ -210,6 +210,7 @@ export const api = {
     got(client.POST('/api/studies/{id}/try', { ...of(id, size), body: { revision, row, text } })),
   words: () => got(client.GET('/api/words')),
   setWords: (words: object) => got(client.PUT('/api/words', { body: words as Schemas['JsonObject'] })),
+  reach: (id: string, row: number) => got(client.GET('/api/studies/{id}/reach', of(id, { row }))),
   changes: (id: string) => got(client.GET('/api/studies/{id}/changes', of(id))),
   changed: (id: string, text: string, size: Size) =>
     got(client.POST('/api/studies/{id}/changes', { ...of(id, size), body: { text } })),

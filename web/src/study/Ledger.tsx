@@ -1,3 +1,4 @@
+import { useQuery } from '@tanstack/react-query';
 import { memo, useEffect, useRef, useState } from 'react';
 import { api, type LeastPreview, Problem, type StudyView, type WorkingsRow, type WorkingsView } from '../lib/api';
 import { isolated } from '../lib/bidi';
@@ -273,6 +274,9 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
           {tried.includes(cell.column) && !rowsAreGroups ? (
             <Try
               key={`${cell.row}-${cell.column}`}
+              id={view.id}
+              row={cell.row}
+              stamp={stamp ?? ''}
               name={rowOf(cell.row)?.name ?? ''}
               act={(text) => actions.tryAmount(cell.row, rowOf(cell.row)?.name ?? '', text)}
             />
@@ -287,28 +291,51 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
 });
 
 /** What would be: another amount, a factor or a share in place of what was counted. */
-function Try({ name, act }: { name: string; act: (text: string) => Promise<boolean> }) {
+function Try({
+  id,
+  row,
+  stamp,
+  name,
+  act,
+}: {
+  id: string;
+  row: number;
+  stamp: string;
+  name: string;
+  act: (text: string) => Promise<boolean>;
+}) {
+  const goals = useQuery({ queryKey: ['reach', id, row, stamp], queryFn: () => api.reach(id, row) });
   const [text, setText] = useState('');
   return (
-    <form
-      className="mt-1.5 flex items-baseline gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (text.trim()) act(text);
-      }}
-    >
-      <label className="flex items-baseline gap-2">
-        <span className="text-quiet">What if {isolated(name)} were</span>
-        <input
-          className="field w-28"
-          placeholder="5000, ×1.2 or 25 %"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        />
-      </label>
-      <button type="submit" className="button px-2.5" disabled={!text.trim()}>
-        Try it
-      </button>
-    </form>
+    <>
+      <form
+        className="mt-1.5 flex items-baseline gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (text.trim()) act(text);
+        }}
+      >
+        <label className="flex items-baseline gap-2">
+          <span className="text-quiet">What if {isolated(name)} were</span>
+          <input
+            className="field w-28"
+            placeholder="5000, ×1.2 or 25 %"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
+        </label>
+        <button type="submit" className="button px-2.5" disabled={!text.trim()}>
+          Try it
+        </button>
+      </form>
+      {goals.data?.map((goal) => (
+        <p key={goal.text} className="mt-1">
+          <button type="button" className="word cursor-pointer text-accent" onClick={() => act(goal.amount)}>
+            try
+          </button>{' '}
+          <span className="text-quiet">{isolated(goal.text)}</span>
+        </p>
+      ))}
+    </>
   );
 }

@@ -258,6 +258,12 @@ public sealed class BridgeForm : Form<BridgeMembers>
         {
             said.Add($"{fall.Name} fell most, by {Amount(fall.Change.Abs())}");
         }
+        // What one part brought is a share of the whole change, where it went that way and no further.
+        Fraction change = bridge.After - bridge.Before;
+        if (change.Sign != 0 && named.Length > 1 && (change.Sign > 0 ? named[^1] : named[0]) is var first && first.Change.Sign == change.Sign && first.Change.Abs() <= change.Abs())
+        {
+            said.Add($"{first.Name} brought {NumberText.Percent(first.Change / change, decimals)} of the {(change.Sign > 0 ? "rise" : "fall")}");
+        }
         if (bridge.Shift is { } shift)
         {
             said.Add($"{NumberText.Percent(shift, decimals)} of the whole changed hands");

@@ -190,6 +190,9 @@ public sealed class ParetoForm : Form<ParetoMembers>
         }
     }
 
+    public override IReadOnlyList<(int Count, Fraction Share)> Goals(WorkingsResult workings) =>
+        [.. ((ParetoReadings)workings.Computed).Cuts.Where(cut => cut is { Cut.Share: not null, PartsNeeded: > 1 }).Select(cut => ((int)cut.PartsNeeded! - 1, cut.Cut.Share!.Value.ToFraction()))];
+
     /// <summary>With fewer parts a fifth of them is less than one.</summary>
     private const int FewestForVerdict = 5;
 
