@@ -34,10 +34,22 @@ const views = {
     await pareto(page);
     await page.getByTestId('statement').getByRole('button', { name: /^all minutes/ }).click();
   },
-  'share-bars': study(/^Returns, cars and ten-trip cards/),
+  'what-changed': async (page) => {
+    await study('Revenue by year, and who brings it')(page);
+    await page.getByRole('button', { name: 'What changed', exact: true }).click();
+    await page.getByRole('button', { name: /^from 2024 to 2025/ }).click();
+    await page.getByTestId('statement').getByText('became').waitFor();
+  },
+  'what-if': async (page) => {
+    await pareto(page);
+    await page.locator('#ledger-1-1 button').click();
+    await page.getByPlaceholder('5000, ×1.2 or 25 %').fill('×0.5');
+    await page.keyboard.press('Enter');
+    await page.getByTestId('statement').getByText('trying').waitFor();
+    await page.locator('#ledger-0-1 button').click();
+  },
   mekko: study('Who pays on which route'),
   pyramid: study('Hallin is ageing'),
-  diverging: study(/^Satisfied everywhere/),
   finish: async (page) => {
     await study('Revenue by year, and who brings it')(page);
     await page.getByRole('button', { name: 'Finish' }).click();

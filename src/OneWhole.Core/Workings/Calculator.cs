@@ -105,7 +105,8 @@ public static class Calculator
         yield return WorkingColumn.OfNumber("counted", "counted", ColumnUnit.Amount, new Rule.Given("what was counted, before the trial"), row =>
             division.IsFolded(row) || !division.Has(row) ? null
             : was.TryGetValue((division.Groups?[division.GroupOf(row)].Label, division.Parts[division.PartOf(row)].Label), out Fraction? counted) ? counted
-            : division.Value(division.Amount(row))) with { Quiet = true };
+            : division.Value(division.Amount(row))) with
+        { Quiet = true };
     }
 
     private static IReadOnlyList<WorkingColumn> LabelColumns(Division division, FormWorkings own)

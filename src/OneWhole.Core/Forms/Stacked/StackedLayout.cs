@@ -46,7 +46,7 @@ internal sealed class StackedLayout
     }
 
     private static SideNames? NamesBeside(WorkingsResult workings, StackedMembers members) =>
-        members is { Direction: BarDirection.Upright, Arrange: Arrangement.Stacked } && !workings.Division.HasNegative && workings.Find("top") is { } tops 
+        members is { Direction: BarDirection.Upright, Arrange: Arrangement.Stacked } && !workings.Division.HasNegative && workings.Find("top") is { } tops
             && Enumerable.Range(0, workings.Division.PartCount).All(part => tops.Exact((workings.Division.GroupCount - 1) * workings.Division.PartCount + part) is not null)
             ? SideNames.Of(workings) : null;
 
