@@ -30,7 +30,7 @@ public static class HandOverEndpoints
             string path = await TableEndpoints.Upload(context, mostUpload);
             return service.Look(new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.None, 1 << 16, FileOptions.DeleteOnClose));
         }).WithTags("bundles");
-        app.MapPost("/api/bundles/{id}/take", (BundleService service, string id, CancellationToken cancel) => service.Take(id, cancel)).WithTags("bundles");
+        app.MapPost("/api/bundles/{id}/take", (BundleService service, string id, bool? replace, CancellationToken cancel) => service.Take(id, replace ?? false, cancel)).WithTags("bundles");
     }
 
     /// <summary>Writes a file and sends it; what can't be made is said before anything is sent.</summary>

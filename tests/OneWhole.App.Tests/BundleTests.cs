@@ -140,4 +140,38 @@ public sealed class BundleTests : AppTest
         Assert.Single(Tables.List());
         Assert.Single(Briefings.List());
     }
+
+    [Fact]
+    public void Opened_a_second_time_it_says_so_and_lies_beside_or_replaces()
+    {
+        byte[] bytes = Bundles.OfBriefing(Page()).Bytes();
+        BundleLook look = Look(bytes);
+        Assert.Equal(["the page “The month”", "the study “Who pays”", "the table revenue"], look.Known);
+        Bundles.Take(look.Id);
+        Assert.Equal(2, Tables.List().Select(table => table.Name).Distinct().Count());
+        Assert.Equal(2, Briefings.List().Count);
+        // A study that the bundle knows nothing of keeps its table.
+        string other = Tables.List().Single(table => table.Name == "revenue").Id;
+        Studies.Add(other, """{"format": "onewhole.study/1", "title": "My own", "parts": {"column": "Type"}, "form": {"kind": "pie"} }""");
+        BundleTaken taken = Bundles.Take(Look(bytes).Id, replace: true);
+        Assert.Contains(Tables.List(), table => table.Id == other);
+        Assert.Contains(Studies.List(24, 24), study => study.Title == "My own");
+        Assert.Equal(taken.Briefing, Assert.Single(Briefings.List(), page => page.Title == "The month" && page.Id == taken.Briefing).Id);
+    }
+
+    [Fact]
+    public void Replaced_whole_the_new_tables_take_the_names_that_have_become_free()
+    {
+        string page = Page();
+        // Its second study has no title of its own, and is no one's twin.
+        byte[] bytes = Bundles.OfBriefing(page).Bytes();
+        foreach (StudySummary study in Studies.List(24, 24).Where(study => study.Title != "Who pays"))
+        {
+            Studies.Remove(study.Id);
+        }
+        BundleTaken taken = Bundles.Take(Look(bytes).Id, replace: true);
+        Assert.Equal("revenue", Assert.Single(Tables.List()).Name);
+        Assert.Equal(taken.Briefing, Assert.Single(Briefings.List()).Id);
+        Assert.Empty(Look([.. bytes]).Known.Except(["the page “The month”", "the study “Who pays”", "the table revenue"]));
+    }
 }

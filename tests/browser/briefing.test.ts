@@ -207,6 +207,14 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   await page.getByRole('button', { name: 'Add it beside what is there' }).click();
   await expect(page.getByRole('heading', { name: 'The month' })).toBeVisible();
   await expect.poll(said).toBe(filtered);
+  // Opened a second time it says what is here already, and replaces it: one page, and tables under their own names.
+  await page.goto(`${second.url}/briefings`);
+  await page.getByLabel('Bundle', { exact: true }).setInputFiles(bundle);
+  await expect(page.getByRole('region', { name: 'Open a bundle' })).toContainText('Here already: the page “The month”');
+  await page.getByRole('button', { name: 'Replace them' }).click();
+  await expect(page.getByRole('heading', { name: 'The month' })).toBeVisible();
+  await expect.poll(said).toBe(filtered);
+  expect((await (await page.request.get(`${second.url}/api/briefings`)).json()).length).toBe(1);
   const address = page.url();
 
   // A table is refreshed there, and the page follows.

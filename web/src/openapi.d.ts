@@ -334,7 +334,9 @@ export interface paths {
         put?: never;
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    replace?: boolean;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -3867,6 +3869,8 @@ export interface components {
             studies: string[];
             /** @description The title of its page; null for studies alone. */
             page: null | string;
+            /** @description What of it is here already under the same name, in words: it can lie beside that, or replace it. */
+            known?: string[];
         };
         /** @description What was taken: the page, or the first study. */
         BundleTaken: {

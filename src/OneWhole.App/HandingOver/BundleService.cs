@@ -19,7 +19,11 @@ namespace OneWhole.App.HandingOver;
 /// <param name="Tables">Names of its tables.</param>
 /// <param name="Studies">Titles of its studies.</param>
 /// <param name="Page">The title of its page; null for studies alone.</param>
-public sealed record BundleLook(string Id, string Title, IReadOnlyList<string> Tables, IReadOnlyList<string> Studies, string? Page);
+public sealed record BundleLook(string Id, string Title, IReadOnlyList<string> Tables, IReadOnlyList<string> Studies, string? Page)
+{
+    /// <summary>What of it is here already under the same name, in words: it can lie beside that, or replace it.</summary>
+    public IReadOnlyList<string> Known { get; init; } = [];
+}
 
 /// <summary>What was taken: the page, or the first study.</summary>
 public sealed record BundleTaken(string? Briefing, string Study);
@@ -88,14 +92,44 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
     {
         Bundle bundle = Bundle.Read(stream);
         string id = room.Keep(Kind, bundle, null, stream.Length).Id;
-        return new BundleLook(id, bundle.Title, [.. bundle.Tables.Select(table => table.Title)], [.. bundle.Studies.Select(study => study.Study.Title.Length > 0 ? study.Study.Title : study.Name)], bundle.Page?.Title);
+        return new BundleLook(id, bundle.Title, [.. bundle.Tables.Select(table => table.Title)], [.. bundle.Studies.Select(study => study.Study.Title.Length > 0 ? study.Study.Title : study.Name)], bundle.Page?.Title) { Known = [.. Here(bundle).Words] };
     }
 
-    /// <summary>Adds what is in it beside what is there, in one change: all of it, or nothing.</summary>
+    /// <summary>What is here under the names that a bundle has.</summary>
+    /// <param name="Pages">Pages of its page's title.</param>
+    /// <param name="Studies">Studies of its studies' titles, on a table of their table's name.</param>
+    /// <param name="Tables">Tables of its tables' names.</param>
+    private sealed record KnownHere(IReadOnlyList<BriefingSummary> Pages, IReadOnlyList<string> Studies, IReadOnlyList<TableSummary> Tables, IReadOnlyList<string> Words);
+
+    private KnownHere Here(Bundle bundle)
+    {
+        BriefingSummary[] pages = [.. briefings.List().Where(page => page.Title == bundle.Page?.Title)];
+        TableSummary[] same = [.. tables.List().Where(table => bundle.Tables.Any(coming => coming.Title == table.Name))];
+        var found = new List<string>();
+        var words = new List<string>(pages.Select(page => $"the page “{page.Title}”"));
+        foreach (BundledStudy study in bundle.Studies.Where(study => study.Study.Title.Length > 0))
+        {
+            string table = bundle.Tables.First(coming => coming.Name == study.Table).Title;
+            string[] old = [.. same.Where(here => here.Name == table).SelectMany(here => studyDocuments.Of(here.Id)).Where(known => (string?)known.Json["title"] == study.Study.Title).Select(known => known.Id)];
+            found.AddRange(old);
+            words.AddRange(old.Length > 0 ? [$"the study “{study.Study.Title}”"] : []);
+        }
+        words.AddRange(same.Select(table => $"the table {table.Name}"));
+        return new KnownHere(pages, found, same, words);
+    }
+
+    /// <summary>
+    /// Adds what is in it, in one change: all of it, or nothing. Where it is to replace what is here under the same names, that goes once
+    /// the new is there: pages and studies, and tables that no study is left on, whose names the new ones take.
+    /// </summary>
+    /// <param name="id">By which it was looked into.</param>
+    /// <param name="replace">Whether it replaces what has its names; else it lies beside, under names that differ.</param>
+    /// <param name="cancel">Stops it; nothing was changed then.</param>
     /// <exception cref="AppException">It was not looked into, or a table can't be read.</exception>
-    public BundleTaken Take(string id, CancellationToken cancel = default)
+    public BundleTaken Take(string id, bool replace = false, CancellationToken cancel = default)
     {
         using Bundle bundle = room.Take<Bundle>(Kind, id, Gone);
+        KnownHere known = Here(bundle);
         var change = new Change("brought in");
         try
         {
@@ -130,6 +164,10 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
                 change = change.Create(made);
             }
             changes.Write(change);
+            if (replace)
+            {
+                Replace(known, coming.ToDictionary(pair => bundle.Tables.First(table => table.Name == pair.Key).Title, pair => pair.Value.Id));
+            }
             return new BundleTaken(pageId, studyIds.Values.First().Id);
         }
         catch (Exception fault)
@@ -140,6 +178,28 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
                 throw new AppException("not-a-bundle", $"The bundle can't be opened: {fault.Message} Nothing was changed.");
             }
             throw;
+        }
+    }
+
+    /// <summary>Takes away what was here under the same names; the new tables take the names that have become free.</summary>
+    private void Replace(KnownHere known, Dictionary<string, string> coming)
+    {
+        foreach (BriefingSummary page in known.Pages)
+        {
+            briefings.Remove(page.Id);
+        }
+        foreach (string study in known.Studies)
+        {
+            studyDocuments.Remove(study);
+        }
+        foreach (TableSummary table in known.Tables.Where(table => !studyDocuments.Of(table.Id).Any()))
+        {
+            tables.Remove(table.Id);
+            IReadOnlyList<TableSummary> left = tables.List();
+            if (coming.GetValueOrDefault(table.Name) is { } made && left.FirstOrDefault(other => other.Id == made) is { } now && left.All(other => other.Name != table.Name))
+            {
+                tables.Rename(made, now.Revision, table.Name);
+            }
         }
     }
 }

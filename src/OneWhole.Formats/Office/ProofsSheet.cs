@@ -123,43 +123,112 @@ internal static class ProofsSheet
         yield return ("every row names its part", $"COUNTA({rows}!$F:$F)=COUNT({rows}!$D:$D)+1");
     }
 
-    /// <summary>Whether parts and groups still stand in the order of their amounts, where they stood so.</summary>
+    /// <summary>Whether parts and groups still stand in the order in which they were put, where that goes by numbers.</summary>
     private static IEnumerable<(string Words, string Formula)> OrderProofs(WorkingsSheet sheet)
     {
         WorkingsResult workings = sheet.Workings;
         Division division = workings.Division;
-        if (!workings.RowsAreCells || workings.Find("value") is null)
+        Form form = division.Study.Form.Form;
+        Order byParts = division.Study.Order.Parts ?? form.PartOrderOf(division.Study), byGroups = division.Study.Order.Groups ?? form.GroupOrder;
+        string Own(string key, int row) => $"N({sheet.Sheet.Reference}!{Sheet.Place(sheet.RowOf(row), sheet.ColumnOf(key))})";
+        if (workings.Rows == RowKind.Parts)
+        {
+            // The folded part stands last, however large it is.
+            int listed = Math.Min(MostOrdered, division.Parts.TakeWhile(part => part.Kind != EntryKind.Folded).Count());
+            if (byParts is Core.Studies.Order.By { Name: "change" } && Proof("parts", "by their change", Numbers("change", listed), part => Own("change", part)) is { } changes)
+            {
+                yield return changes;
+            }
+            yield break;
+        }
+        if (workings.RowsAreGroups)
+        {
+            if (byGroups is Core.Studies.Order.By { Name: "left" or "right" or "difference" or "sum" } by
+                && Proof("groups", $"by {by.Name}", SidesOf(by.Name), group => by.Name == "sum" ? $"({Own("left", group)}+{Own("right", group)})" : Own(by.Name, group)) is { } sides)
+            {
+                yield return sides;
+            }
+            yield break;
+        }
+        if (workings.Find("value") is null)
         {
             yield break;
         }
-        Form form = division.Study.Form.Form;
-        string letter = Sheet.Letter(sheet.ColumnOf("value")), place = sheet.Sheet.Reference;
-        string Cell(int row) => $"{place}!{letter}{row}";
-        string Column(int column) => $"{place}!${Sheet.Letter(column)}${sheet.Data.First}:${Sheet.Letter(column)}${sheet.Data.Last}";
-        // The folded part stands last, however large it is.
+        string Cell(int row) => $"{sheet.Sheet.Reference}!{Sheet.Letter(sheet.ColumnOf("value"))}{row}";
+        string Column(int column) => $"{sheet.Sheet.Reference}!${Sheet.Letter(column)}${sheet.Data.First}:${Sheet.Letter(column)}${sheet.Data.Last}";
         int parts = Math.Min(MostOrdered, division.Parts.TakeWhile(part => part.Kind != EntryKind.Folded).Count());
         string PartTotal(int part) => division.HasGroups ? $"SUMIFS({Column(sheet.ColumnOf("value"))},{Column(sheet.PartNumberColumn)},{part + 1})" : $"N({Cell(sheet.RowOf(part))})";
-        if (Order(division.Study.Order.Parts ?? form.PartOrderOf(division.Study), "parts", [.. Enumerable.Range(0, parts).Select(division.PartTotal)], PartTotal) is { } partsProof)
+        if (byParts is Core.Studies.Order.By { Name: "largest" or "smallest" }
+            && Proof("parts", "", [.. Enumerable.Range(0, parts).Select(part => division.Value(division.PartTotal(part)))], PartTotal) is { } partsProof)
         {
             yield return partsProof;
         }
-        if (division.HasGroups && Order(division.Study.Order.Groups ?? form.GroupOrder, "groups",
-            [.. Enumerable.Range(0, Math.Min(MostOrdered, division.GroupCount)).Select(division.GroupTotal)], group => $"N({Cell(sheet.SubtotalRow(group))})") is { } groupsProof)
+        if (!division.HasGroups)
+        {
+            yield break;
+        }
+        int groups = Math.Min(MostOrdered, division.GroupCount);
+        string GroupTotal(int group) => $"N({Cell(sheet.SubtotalRow(group))})";
+        if (byGroups is Core.Studies.Order.By { Name: "largest" or "smallest" }
+            && Proof("groups", "", [.. Enumerable.Range(0, groups).Select(group => division.Value(division.GroupTotal(group)))], GroupTotal) is { } groupsProof)
         {
             yield return groupsProof;
         }
+        int sharing = byGroups is Core.Studies.Order.ShareOf share ? division.Parts.ToList().FindIndex(part => part.Kind != EntryKind.Folded && part.Label == share.Label) : -1;
+        if (sharing >= 0)
+        {
+            Fraction ShareIn(int group) => division.GroupTotal(group).IsZero ? Fraction.Zero : new Fraction(division.Amount(group, sharing), division.GroupTotal(group));
+            string Formula(int group) => $"IF({GroupTotal(group)}=0,0,N({Cell(sheet.RowOf(group * division.PartCount + sharing))})/{GroupTotal(group)})";
+            if (Proof("groups", $"by the share of {division.Parts[sharing].Label}", [.. Enumerable.Range(0, groups).Select(ShareIn)], Formula) is { } shares)
+            {
+                yield return shares;
+            }
+        }
+        if (byGroups is Core.Studies.Order.By { Name: "net" or "low" or "high" } level && workings.Find("side") is not null && workings.Find("base") is { } lengths)
+        {
+            // Sides are texts beside the amounts; lengths are shares of the group, or its amounts.
+            string Side(int group, string side) => $"SUMIFS({Column(sheet.ColumnOf("value"))},{Column(sheet.GroupNumberColumn)},{group + 1},{Column(sheet.ColumnOf("side"))},\"{side}\")";
+            string Length(int group) => level.Name switch { "low" => Side(group, "low"), "high" => Side(group, "high"), _ => $"({Side(group, "high")}-{Side(group, "low")})" };
+            string Formula(int group) => lengths.Unit == ColumnUnit.Share ? $"IF({GroupTotal(group)}=0,0,{Length(group)}/{GroupTotal(group)})" : Length(group);
+            Fraction Number(int group)
+            {
+                Fraction Of(string side) => Enumerable.Range(group * division.PartCount, division.PartCount).Where(row => workings["side"].Text(row) == side)
+                    .Aggregate(Fraction.Zero, (sum, row) => sum + division.Value(division.Amount(row)));
+                Fraction length = level.Name switch { "low" => Of("low"), "high" => Of("high"), _ => Of("high") - Of("low") }, total = division.Value(division.GroupTotal(group));
+                return lengths.Unit != ColumnUnit.Share ? length : total.Sign == 0 ? Fraction.Zero : length / total;
+            }
+            if (Proof("groups", $"by {level.Name}", [.. Enumerable.Range(0, groups).Select(Number)], Formula) is { } levels)
+            {
+                yield return levels;
+            }
+        }
+
+        Fraction[] Numbers(string key, int count) => [.. Enumerable.Range(0, count).Select(row => workings[key].Exact(row) ?? Fraction.Zero)];
+
+        Fraction[] SidesOf(string name)
+        {
+            int count = Math.Min(MostOrdered, division.GroupCount);
+            return name == "sum" ? [.. Numbers("left", count).Zip(Numbers("right", count), (left, right) => left + right)] : Numbers(name, count);
+        }
     }
 
-    private static (string Words, string Formula)? Order(Order order, string what, ExactInt[] totals, Func<int, string> total)
+    /// <summary>A proof that neighbours still stand so; null where they did not from the beginning.</summary>
+    /// <param name="what">Parts or groups.</param>
+    /// <param name="by">By what number; empty for their amounts.</param>
+    /// <param name="values">Their numbers as they stand.</param>
+    /// <param name="formula">The same as formulas.</param>
+    private static (string Words, string Formula)? Proof(string what, string by, IReadOnlyList<Fraction> values, Func<int, string> formula)
     {
-        (ExactInt First, ExactInt Second)[] neighbours = [.. totals.Zip(totals.Skip(1))];
+        (Fraction First, Fraction Second)[] neighbours = [.. values.Zip(values.Skip(1))];
         bool falls = neighbours.All(pair => pair.First >= pair.Second);
-        if (neighbours.Length == 0 || order is not Core.Studies.Order.By { Name: "largest" or "smallest" } || (!falls && !neighbours.All(pair => pair.First <= pair.Second)))
+        if (neighbours.Length == 0 || (!falls && !neighbours.All(pair => pair.First <= pair.Second)))
         {
             return null;
         }
-        string[] pairs = [.. Enumerable.Range(0, neighbours.Length).Select(at => $"{total(at)}{(falls ? ">=" : "<=")}{total(at + 1)}")];
-        return ($"the {what} stand {(falls ? "largest" : "smallest")} first; where this is FALSE, the order no longer holds: hand the study over again",
-            $"AND({string.Join(',', pairs.Chunk(100).Select(chunk => $"AND({string.Join(',', chunk)})"))})");
+        // Of quotients the last digit may differ: equals stay equal.
+        string slack = by.Length == 0 ? "" : "+0.000000000001";
+        string[] pairs = [.. Enumerable.Range(0, neighbours.Length).Select(at => falls ? $"{formula(at)}{slack}>={formula(at + 1)}" : $"{formula(at)}<={formula(at + 1)}{slack}")];
+        string words = $"the {what} stand {(by.Length == 0 ? "" : by + ", ")}{(falls ? "largest" : "smallest")} first";
+        return ($"{words}; where this is FALSE, the order no longer holds: hand the study over again", $"AND({string.Join(',', pairs.Chunk(100).Select(chunk => $"AND({string.Join(',', chunk)})"))})");
     }
 }

@@ -258,7 +258,8 @@ export const api = {
   fileStatus: (job: string) => got(client.GET('/api/hand-overs/{job}', { params: { path: { job } } })),
   stopFile: (job: string) => got(client.POST('/api/hand-overs/{job}/stop', { params: { path: { job } } })),
   lookIntoBundle: (content: Blob) => got(client.POST('/api/bundles', file(content))),
-  takeBundle: (id: string) => got(client.POST('/api/bundles/{id}/take', of(id))),
+  takeBundle: ({ id, replace }: { id: string; replace: boolean }) =>
+    got(client.POST('/api/bundles/{id}/take', of(id, { replace }))),
 };
 
 /** The address of a handed-over file. */

@@ -111,6 +111,7 @@ function OpenBundle() {
     },
   });
   const found = look.data;
+  const known = found?.known ?? [];
   return (
     <section className="mt-10" aria-label="Open a bundle">
       <h2 className="font-serif text-[20px]">Open a bundle</h2>
@@ -133,9 +134,32 @@ function OpenBundle() {
             {found.studies.length === 1 ? 'one study' : `${found.studies.length} studies`}: {found.studies.join(', ')}; tables:{' '}
             {found.tables.join(', ')}
           </p>
-          <button type="button" className="button primary mt-3" disabled={take.isPending} onClick={() => take.mutate(found.id)}>
-            Add it beside what is there
-          </button>
+          {known.length ? (
+            <p role="status" className="mt-2 text-[13px] text-warn">
+              Here already: {known.join(', ')}. It can lie beside them, its tables under names that differ, or replace them; a
+              table that other studies stand on stays.
+            </p>
+          ) : null}
+          <span className="mt-3 flex gap-3">
+            <button
+              type="button"
+              className="button primary"
+              disabled={take.isPending}
+              onClick={() => take.mutate({ id: found.id, replace: false })}
+            >
+              Add it beside what is there
+            </button>
+            {known.length ? (
+              <button
+                type="button"
+                className="button"
+                disabled={take.isPending}
+                onClick={() => take.mutate({ id: found.id, replace: true })}
+              >
+                Replace them
+              </button>
+            ) : null}
+          </span>
         </div>
       ) : null}
       <Problem of={look.error ?? take.error} className="mt-3" />

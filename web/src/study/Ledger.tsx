@@ -318,7 +318,7 @@ function Try({
         <label className="flex items-baseline gap-2">
           <span className="text-quiet">What if {isolated(name)} were</span>
           <input
-            className="field w-28"
+            className="field w-40"
             placeholder="5000, ×1.2 or 25 %"
             value={text}
             onChange={(event) => setText(event.target.value)}
