@@ -62,7 +62,7 @@ public sealed class NotInChartTests
         string told = NotInChart.Told("Fares", workings);
         foreach (Setting setting in Statement.Of(workings).Settings.Where(setting => setting.IsOfFigure && setting.Path != "title" && !setting.Path.StartsWith("finish.numbers.", StringComparison.Ordinal)))
         {
-            var acting = Values(setting).Select(value => (Value: value, Study: With(study, setting.Path, value))).Select(tried => (tried.Value, tried.Study, Workings: Calculator.Run(Trips, tried.Study)))
+            var acting = Values(setting).Select(value => (Value: value, Study: StudyFormat.Standard.With(study, setting.Path, value))).Select(tried => (tried.Value, tried.Study, Workings: Calculator.Run(Trips, tried.Study)))
                 .Where(tried => form.Chart(tried.Workings) is not null && !ActingSettings.IsSame(now, FigureDrawer.Draw(tried.Workings, 960, 600, TextMeasurer.Shared))).ToList();
             bool known = acting.Any(tried => NotInChart.Told("Fares", tried.Workings) != told);
             foreach ((JsonNode? value, Study changed, WorkingsResult then) in acting)
@@ -106,21 +106,5 @@ public sealed class NotInChartTests
             study.Remove("groups");
         }
         return shape.Apply(StudyFormat.Standard.Read(study.ToJsonString()));
-    }
-
-    private static Study With(Study study, string path, JsonNode? value)
-    {
-        JsonObject at = StudyFormat.Standard.Write(study), written = at;
-        string[] steps = path.Split('.');
-        foreach (string step in steps[..^1])
-        {
-            at = (JsonObject)(at[step] ??= new JsonObject());
-        }
-        at[steps[^1]] = value?.DeepClone();
-        if (value is null)
-        {
-            at.Remove(steps[^1]);
-        }
-        return StudyFormat.Standard.Read(written.ToJsonString());
     }
 }

@@ -19,48 +19,21 @@ public sealed record WordsView(JsonNode Words, IReadOnlyList<WordSet> Sets);
 /// <param name="folder">Where sets ship, as *.words.json; empty for none.</param>
 public sealed class WordSettings(DocumentStore documents, string folder)
 {
-    private const string Kind = "words";
     private const string Format = "onewhole.words/1";
 
-    private readonly Lock _gate = new();
-    private ImmutableSortedDictionary<string, string>? _known;
+    private readonly InstallationSetting<ImmutableSortedDictionary<string, string>> _words = new(documents, "words", FigureWords.Shape, ImmutableSortedDictionary<string, string>.Empty);
 
     /// <summary>The words in whose place no study says others.</summary>
-    public ImmutableSortedDictionary<string, string> Words
-    {
-        get
-        {
-            lock (_gate)
-            {
-                return _known ??= documents.List(Kind) is [var stored, ..] ? Read(JsonDocument.Parse(stored.Body).RootElement) : ImmutableSortedDictionary<string, string>.Empty;
-            }
-        }
-    }
+    public ImmutableSortedDictionary<string, string> Words => _words.Now;
 
-    public WordsView View() => new(FigureWords.Shape.Write(Words)!, Sets());
+    public WordsView View() => new(_words.Written, Sets());
 
-    /// <summary>Says them anew; an empty object goes back to the product's own.</summary>
-    /// <exception cref="StudyException">Something in it is no word of figures.</exception>
+    /// <inheritdoc cref="InstallationSetting{T}.Set"/>
     public WordsView Set(JsonNode words)
     {
-        ImmutableSortedDictionary<string, string> read = Read(JsonSerializer.SerializeToElement(words));
-        string body = FigureWords.Shape.Write(read)!.ToJsonString();
-        lock (_gate)
-        {
-            if (documents.List(Kind) is [var stored, ..])
-            {
-                documents.Revise(stored.Id, stored.Revision, body, "set");
-            }
-            else
-            {
-                documents.Create(Kind, null, body, "set");
-            }
-            _known = read;
-        }
+        _words.Set(words);
         return View();
     }
-
-    private static ImmutableSortedDictionary<string, string> Read(JsonElement element) => FigureWords.Shape.Read(element, "words");
 
     /// <summary>The sets that ship; a file that is none is passed over.</summary>
     private IReadOnlyList<WordSet> Sets()
@@ -78,7 +51,7 @@ public sealed class WordSettings(DocumentStore documents, string folder)
                 JsonObject file = (JsonObject)JsonNode.Parse(File.ReadAllText(path))!;
                 if ((string?)file["format"] == Format && file["words"] is { } words)
                 {
-                    sets.Add(new WordSet((string?)file["name"] ?? Path.GetFileName(path), FigureWords.Shape.Write(Read(JsonSerializer.SerializeToElement(words)))!));
+                    sets.Add(new WordSet((string?)file["name"] ?? Path.GetFileName(path), FigureWords.Shape.Write(FigureWords.Shape.Read(JsonSerializer.SerializeToElement(words), "words"))!));
                 }
             }
             catch (Exception fault) when (fault is JsonException or StudyException or IOException or InvalidCastException)

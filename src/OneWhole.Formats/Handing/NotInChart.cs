@@ -1,4 +1,3 @@
-using System.Text.Json.Nodes;
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;
@@ -43,7 +42,7 @@ public static class NotInChart
         foreach (Setting setting in Statement.Of(workings).Settings.Where(setting => setting is { IsOfFigure: true, Differs: true } && !setting.Path.StartsWith(Numbers, StringComparison.Ordinal)))
         {
             // The title is what whoever hands the study over calls it.
-            WorkingsResult plain = Calculator.Run(workings.Division.Table, With(shown, setting.Path, null));
+            WorkingsResult plain = Calculator.Run(workings.Division.Table, StudyFormat.Standard.With(shown, setting.Path, null));
             if (setting.Path != "title" && !ActingSettings.IsSame(figure, FigureDrawer.Draw(plain, 960, 600, Text.TextMeasurer.Shared)) && !Knows(setting, plain))
             {
                 missing.Add(setting.Name);
@@ -52,7 +51,7 @@ public static class NotInChart
             bool Knows(Setting setting, WorkingsResult plain)
             {
                 string without = Told(study.Title, plain);
-                return without != told || setting.Choices.Any(choice => Told(study.Title, Calculator.Run(workings.Division.Table, With(shown, setting.Path, choice.Value))) != told);
+                return without != told || setting.Choices.Any(choice => Told(study.Title, Calculator.Run(workings.Division.Table, StudyFormat.Standard.With(shown, setting.Path, choice.Value))) != told);
             }
         }
         return missing;
@@ -72,23 +71,5 @@ public static class NotInChart
         return string.Join('\n',
             title, new ChartLook(finish).TitleSize(SlideContent.UsualTitle), finish.ShowCaption, finish.Caption ?? Statement.Of(workings).Text, foot,
             ChartXml.Write(chart, table, new NumberFormats(workings), new ChartRange("Figure!$A$1", [title]), null, 960).ToString());
-    }
-
-    /// <summary>A study with something in a place; null takes out what stands there.</summary>
-    private static Study With(Study study, string path, JsonNode? value)
-    {
-        JsonObject written = StudyFormat.Standard.Write(study);
-        string[] steps = path.Split('.');
-        JsonObject at = written;
-        foreach (string step in steps[..^1])
-        {
-            at = (JsonObject)(at[step] ??= new JsonObject());
-        }
-        at[steps[^1]] = value?.DeepClone();
-        if (value is null)
-        {
-            at.Remove(steps[^1]);
-        }
-        return StudyFormat.Standard.Read(written.ToJsonString());
     }
 }

@@ -61,11 +61,11 @@ public sealed class EverySettingTests
             Figure now = Draw(workings);
             string before = Marks(now);
             IReadOnlyList<Setting> declared = Statement.Of(workings).Settings;
-            (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(declared, now, (path, value) => Draw(Calculator.Run(Trips, With(study, path, value))));
+            (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(declared, now, (path, value) => Draw(Calculator.Run(Trips, StudyFormat.Standard.With(study, path, value))));
             Assert.Equal(declared.Count, acting.Count + idle.Count);
             foreach (Setting setting in acting.Where(setting => setting is { IsOfFigure: true, Differs: false, Choices.Count: > 0 }))
             {
-                if (setting.Choices.Where(choice => !choice.Chosen).All(choice => Marks(Draw(Calculator.Run(Trips, With(study, setting.Path, choice.Value)))) == before))
+                if (setting.Choices.Where(choice => !choice.Chosen).All(choice => Marks(Draw(Calculator.Run(Trips, StudyFormat.Standard.With(study, setting.Path, choice.Value)))) == before))
                 {
                     dead.Add($"{setting.Path} with {state}");
                 }
@@ -106,23 +106,6 @@ public sealed class EverySettingTests
             study.Remove("groups");
         }
         return shape.Apply(StudyFormat.Standard.Read(study.ToJsonString()));
-    }
-
-    private static Study With(Study study, string path, JsonNode? value)
-    {
-        JsonObject written = StudyFormat.Standard.Write(study);
-        JsonObject at = written;
-        string[] steps = path.Split('.');
-        foreach (string step in steps[..^1])
-        {
-            at = (JsonObject)(at[step] ??= new JsonObject());
-        }
-        at[steps[^1]] = value?.DeepClone();
-        if (value is null)
-        {
-            at.Remove(steps[^1]);
-        }
-        return StudyFormat.Standard.Read(written.ToJsonString());
     }
 
     private static Figure Draw(WorkingsResult workings) => FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared);
