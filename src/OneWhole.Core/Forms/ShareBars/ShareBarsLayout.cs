@@ -102,10 +102,10 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         }
         if (labelled)
         {
-            // The largest first: where bars are thinner than print, labels of small ones give way.
-            IEnumerable<int> order = band >= font.LineHeight ? Enumerable.Range(0, rows.Length) : Enumerable.Range(0, rows.Length).OrderByDescending(i => ranks.Weight(rows[i])).Take(MostMeasured);
-            foreach (int i in order)
+            // Where bars are thinner than print, labels stand beside the names that do: the largest ones, and no label of another bar between them.
+            foreach (NamePlace place in NamePlaces.Of(rows.Length, band, font.LineHeight, ranks).Where(place => place.More == 0))
             {
+                int i = place.At;
                 double share = _shares.Number(rows[i]) ?? 0;
                 if (shares > 0 && amounts > 0 && figure.Finish.LabelPlace == LabelPlace.Apart)
                 {
@@ -113,7 +113,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
                 }
                 else
                 {
-                    SidewaysLabels(rows[i], field.Middle(i, rows.Length), plot.Right, shares, amounts);
+                    SidewaysLabels(rows[i], plot.Y + place.Place, plot.Right, shares, amounts);
                 }
             }
         }
