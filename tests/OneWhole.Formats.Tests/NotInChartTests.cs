@@ -33,25 +33,12 @@ public sealed class NotInChartTests
         ["finish.print.strongAmounts"] = ["sharebars"],
     };
 
-    public static TheoryData<string, string> Shapes()
-    {
-        var data = new TheoryData<string, string>();
-        foreach (Form form in FormList.Standard.Forms)
-        {
-            foreach (FormShape shape in form.Shapes)
-            {
-                data.Add(form.Kind, shape.Id);
-            }
-        }
-        return data;
-    }
-
     [Theory]
-    [MemberData(nameof(Shapes))]
+    [MemberData(nameof(EveryShape.All), MemberType = typeof(EveryShape))]
     public void A_setting_changes_the_chart_or_is_named(string kind, string shapeId)
     {
-        Form form = FormList.Standard.Forms.Single(other => other.Kind == kind);
-        Study study = Begin(form, form.Shapes.Single(other => other.Id == shapeId));
+        (Form form, FormShape shape) = EveryShape.Find(kind, shapeId);
+        Study study = Begin(form, shape);
         WorkingsResult workings = Calculator.Run(Trips, study);
         if (form.Chart(workings) is null)
         {
@@ -90,21 +77,5 @@ public sealed class NotInChartTests
         _ => [],
     };
 
-    private static Study Begin(Form form, FormShape shape)
-    {
-        var study = (JsonObject)JsonNode.Parse($$"""{"format": "onewhole.study/1", "value": {"sum": "Fares"}, "parts": {"column": "Kind"}, "groups": {"column": "Route"}, "form": {"kind": "{{form.Kind}}"} }""")!;
-        if (form.PartsWanted == 2)
-        {
-            study["where"] = new JsonArray(new JsonObject { ["column"] = "Kind", ["is"] = new JsonArray("Agree", "Disagree") });
-        }
-        if (form.GroupsWanted == 2)
-        {
-            study["where"] = new JsonArray(new JsonObject { ["column"] = "Route", ["is"] = new JsonArray("Hallin", "Oskery") });
-        }
-        if (form.Groups == GroupUse.None)
-        {
-            study.Remove("groups");
-        }
-        return shape.Apply(StudyFormat.Standard.Read(study.ToJsonString()));
-    }
+    private static Study Begin(Form form, FormShape shape) => EveryShape.Begin(form, shape, "{}", ["Hallin", "Oskery"]);
 }

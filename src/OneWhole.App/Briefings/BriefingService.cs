@@ -5,7 +5,6 @@ using OneWhole.App.Tables;
 using OneWhole.Core.Briefings;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;
-using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
@@ -188,12 +187,6 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
             throw new AppException("not-found", fault.Message);
         }
         HandedBriefing page = Handed(id, pick, sharesOnly);
-        NumberStyle style = NumberStyle.Current;
-        var words = FigureWords.Current;
-        return new LeavingFile(StudyHandOver.FileName(page.Title) + found.Extension, found.MediaType, (to, progress) =>
-        {
-            using IDisposable scope = style.Use(), said = FigureWords.Use(words);
-            found.Write(page, on, to, progress);
-        });
+        return new LeavingFile(StudyHandOver.FileName(page.Title) + found.Extension, found.MediaType, (to, progress) => found.Write(page, on, to, progress));
     }
 }

@@ -1,7 +1,6 @@
 using OneWhole.App.HandingOver;
 using OneWhole.App.Tables;
 using OneWhole.Core.Briefings;
-using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
@@ -65,14 +64,7 @@ public sealed class StudyHandOver(StudyDocuments studies, StudyComputing computi
         var size = new HandingSize(StudyPictures.Side(width), StudyPictures.Side(height), StudyPictures.Sane(scale, 1)) { Paper = sheet, Margin = StudyPictures.Sane(margin ?? 15, 15), HasWorkings = workings };
         var handed = new HandedStudy(title, document.Study, computing.ComputeAll(document.TableId, document.Study, cancel));
         HandedStudy leaving = sharesOnly ? SharesOnly.Of(handed) : handed;
-        NumberStyle style = NumberStyle.Current;
-        var words = FigureWords.Current;
-        return new LeavingFile($"{FileName(title)}{found.Suffix(size)}{found.Extension}", found.MediaType, (to, progress) =>
-        {
-            // A job writes it, elsewhere than where it was asked for.
-            using IDisposable scope = style.Use(), said = FigureWords.Use(words);
-            found.Write(leaving, size, to, progress);
-        });
+        return new LeavingFile($"{FileName(title)}{found.Suffix(size)}{found.Extension}", found.MediaType, (to, progress) => found.Write(leaving, size, to, progress));
     }
 
     internal static string FileName(string title)

@@ -49,7 +49,7 @@ public static class NoRoom
     {
         try
         {
-            WorkingsResult tried = Calculator.Run(workings.Division.Table, remedy.Apply(workings.Division.Study));
+            WorkingsResult tried = Calculator.Run(workings.Division.Table, remedy.Apply(workings.Division.Study), second: workings.Division.Second);
             return FigureDrawer.Draw(tried, figure.Width, figure.Height, measurer).LeftOut?.Weight ?? 0;
         }
         catch (StudyException)

@@ -43,8 +43,8 @@ public sealed record NumberStyle
     private const string NoBreak = "\u00a0";
     private const string Thin = "\u202f";
 
-    /// <summary>Languages in which four digits stay together, and their regions that differ (CLDR 48, minimumGroupingDigits of 2).</summary>
-    private static readonly HashSet<string> FourTogether = ["be", "bg", "es", "et", "hu", "hy", "it", "ka", "lv", "pl", "pt-PT", "sl", "sq"];
+    /// <summary>Languages and regions in which four digits stay together (CLDR 48, minimumGroupingDigits of 2); in the Americas Spanish sets them apart.</summary>
+    private static readonly HashSet<string> FourTogether = ["be", "bg", "es-ES", "es-GQ", "es-PH", "et", "hu", "hy", "it", "ka", "lv", "pl", "pt-PT", "pt-CH", "pt-LU", "pt-MZ", "sl", "sq"];
 
     /// <summary>As a region writes (CLDR, as the system's ICU has it); digits are 0 to 9 everywhere.</summary>
     /// <param name="name">A culture's name: "de-CH".</param>
@@ -72,7 +72,7 @@ public sealed record NumberStyle
             Decimal = numbers.NumberDecimalSeparator,
             Group = numbers.NumberGroupSeparator,
             Sizes = sizes.Length == 0 || sizes[0] == 0 ? (3, 3) : (sizes[0], sizes[^1] == 0 ? sizes[0] : sizes[^1]),
-            LeastBefore = FourTogether.Contains(culture.Name) || FourTogether.Contains(culture.TwoLetterISOLanguageName) && culture.Name != "es-MX" ? 2 : 1,
+            LeastBefore = FourTogether.Contains(culture.Name) || FourTogether.Contains(culture.TwoLetterISOLanguageName) ? 2 : 1,
             // A hyphen for a minus is a typewriter's; marks of direction around it belong to no figure.
             Minus = "\u2212",
             PercentGap = numbers.PercentPositivePattern is 0 or 3 ? gap : "",

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using OneWhole.Core.Charts;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;
@@ -31,34 +32,48 @@ public static class NotInChart
             return [];
         }
         WorkingsResult workings = study.Workings.Values[0].Workings;
-        Study shown = workings.Division.Study;
-        if (shown.Form.Form.Chart(workings) is not { } chart)
+        if (workings.Division.Study.Form.Form.Chart(workings) is not { } chart)
         {
             return [];
         }
         var missing = new List<string>(chart.Without);
-        string told = Told(study.Title, workings);
-        Figure figure = study.Draw(960, 600);
-        foreach (Setting setting in Statement.Of(workings).Settings.Where(setting => setting is { IsOfFigure: true, Differs: true } && !setting.Path.StartsWith(Numbers, StringComparison.Ordinal)))
+        Figure figure = study.Draw(Width, Height);
+        string told = Told(study.Title, workings, figure);
+        // The title is what whoever hands the study over calls it; numbers are written by the reader's own program.
+        IEnumerable<Setting> differing = Statement.Of(workings).Settings
+            .Where(setting => setting is { IsOfFigure: true, Differs: true, Path: not "title" } && !setting.Path.StartsWith(Numbers, StringComparison.Ordinal));
+        foreach (Setting setting in differing)
         {
-            // The title is what whoever hands the study over calls it.
-            WorkingsResult plain = Calculator.Run(workings.Division.Table, StudyFormat.Standard.With(shown, setting.Path, null));
-            if (setting.Path != "title" && !ActingSettings.IsSame(figure, FigureDrawer.Draw(plain, 960, 600, Text.TextMeasurer.Shared)) && !Knows(setting, plain))
+            (Figure Figure, string Told) Tried(JsonNode? value)
+            {
+                WorkingsResult tried = Otherwise(workings, setting.Path, value);
+                Figure drawn = FigureDrawer.Draw(tried, Width, Height, Text.TextMeasurer.Shared);
+                return (drawn, Told(study.Title, tried, drawn));
+            }
+            (Figure plain, string without) = Tried(null);
+            if (!ActingSettings.IsSame(figure, plain) && without == told && setting.Choices.All(choice => Tried(choice.Value).Told == told))
             {
                 missing.Add(setting.Name);
-            }
-
-            bool Knows(Setting setting, WorkingsResult plain)
-            {
-                string without = Told(study.Title, plain);
-                return without != told || setting.Choices.Any(choice => Told(study.Title, Calculator.Run(workings.Division.Table, StudyFormat.Standard.With(shown, setting.Path, choice.Value))) != told);
             }
         }
         return missing;
     }
 
+    private const double Width = 960;
+    private const double Height = 600;
+
+    /// <summary>The workings with something else in a place; for looks nothing is scanned again.</summary>
+    private static WorkingsResult Otherwise(WorkingsResult workings, string path, JsonNode? value)
+    {
+        Division division = workings.Division;
+        Study study = StudyFormat.Standard.With(division.Study, path, value);
+        return path.StartsWith("finish.", StringComparison.Ordinal) ? Calculator.Again(workings, study) : Calculator.Run(division.Table, study, second: division.Second);
+    }
+
     /// <summary>All that a workbook's sheet of the figure, or a slide, says of a study.</summary>
-    internal static string Told(string title, WorkingsResult workings)
+    internal static string Told(string title, WorkingsResult workings) => Told(title, workings, FigureDrawer.Draw(workings, Width, Height, Text.TextMeasurer.Shared));
+
+    private static string Told(string title, WorkingsResult workings, Figure figure)
     {
         Finish finish = workings.Division.Study.Finish;
         if (workings.Division.Study.Form.Form.Chart(workings) is not { } chart)
@@ -67,9 +82,8 @@ public static class NotInChart
         }
         var sheet = new Sheet("Figure");
         var table = new ChartTable(chart, new WorkingsSheet(workings, null, ""), sheet, 1);
-        string foot = StudySlides.TieOutLine(FigureDrawer.Draw(workings, 960, 600, Text.TextMeasurer.Shared));
         return string.Join('\n',
-            title, new ChartLook(finish).TitleSize(SlideContent.UsualTitle), finish.ShowCaption, finish.Caption ?? Statement.Of(workings).Text, foot,
+            title, new ChartLook(finish).TitleSize(SlideContent.UsualTitle), finish.ShowCaption, finish.Caption ?? Statement.Of(workings).Text, StudySlides.TieOutLine(figure),
             ChartXml.Write(chart, table, new NumberFormats(workings), new ChartRange("Figure!$A$1", [title]), null, 960).ToString());
     }
 }

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using System.Text.Json.Nodes;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Statements;
@@ -34,25 +33,11 @@ public sealed class EverySettingTests
     /// <summary>The states in which each shape is looked at: as it begins, and with what hides or adds things.</summary>
     private static readonly string[] States = ["{}", """{"labels": "none"}""", """{"labels": "both", "key": false}""", """{"labels": "amount", "axes": {"numbers": false, "names": false}}""", """{"palette": "oneHue", "emphasisRule": "largest", "keyPlace": "right"}"""];
 
-    public static TheoryData<string, string> Shapes()
-    {
-        var data = new TheoryData<string, string>();
-        foreach (Form form in FormList.Standard.Forms)
-        {
-            foreach (FormShape shape in form.Shapes)
-            {
-                data.Add(form.Kind, shape.Id);
-            }
-        }
-        return data;
-    }
-
     [Theory]
-    [MemberData(nameof(Shapes))]
+    [MemberData(nameof(EveryShape.All), MemberType = typeof(EveryShape))]
     public void Each_setting_that_acts_changes_a_mark(string kind, string shapeId)
     {
-        Form form = FormList.Standard.Forms.Single(other => other.Kind == kind);
-        FormShape shape = form.Shapes.Single(other => other.Id == shapeId);
+        (Form form, FormShape shape) = EveryShape.Find(kind, shapeId);
         var dead = new List<string>();
         foreach (string state in States)
         {
@@ -89,24 +74,7 @@ public sealed class EverySettingTests
         Assert.DoesNotContain(Statement.Of(Calculator.Run(Trips, study with { Finish = new Finish() })).Settings, setting => setting.Differs);
     }
 
-    private static Study Begin(Form form, FormShape shape, string finish)
-    {
-        bool two = form.PartsWanted == 2;
-        var study = (JsonObject)JsonNode.Parse($$"""{"format": "onewhole.study/1", "value": {"sum": "Fares"}, "parts": {"column": "Kind"}, "groups": {"column": "Route"}, "form": {"kind": "{{form.Kind}}"}, "finish": {{finish}} }""")!;
-        if (two)
-        {
-            study["where"] = new JsonArray(new JsonObject { ["column"] = "Kind", ["is"] = new JsonArray("Agree", "Disagree") });
-        }
-        if (form.GroupsWanted == 2)
-        {
-            study["where"] = new JsonArray(new JsonObject { ["column"] = "Route", ["is"] = new JsonArray("Hallin", "Oskery") });
-        }
-        if (form.Groups == GroupUse.None)
-        {
-            study.Remove("groups");
-        }
-        return shape.Apply(StudyFormat.Standard.Read(study.ToJsonString()));
-    }
+    private static Study Begin(Form form, FormShape shape, string finish) => EveryShape.Begin(form, shape, $$"""{"finish": {{finish}} }""", ["Hallin", "Oskery"]);
 
     private static Figure Draw(WorkingsResult workings) => FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared);
 

@@ -33,48 +33,17 @@ public sealed partial class FigureWordsTests
     [GeneratedRegex("⟦[^⟦⟧]*⟧")]
     private static partial Regex InBrackets();
 
-    public static TheoryData<string, string> Shapes()
-    {
-        var data = new TheoryData<string, string>();
-        foreach (Form form in FormList.Standard.Forms)
-        {
-            foreach (FormShape shape in form.Shapes)
-            {
-                data.Add(form.Kind, shape.Id);
-            }
-        }
-        return data;
-    }
-
     private static Study Begin(Form form, FormShape shape, string state, ImmutableSortedDictionary<string, string> words)
     {
-        var study = (JsonObject)JsonNode.Parse($$"""{"format": "onewhole.study/1", "value": {"sum": "Fares"}, "parts": {"column": "Kind"}, "groups": {"column": "Route"}, "form": {"kind": "{{form.Kind}}"} }""")!;
-        foreach ((string member, JsonNode? value) in (JsonObject)JsonNode.Parse(state)!)
-        {
-            study[member] = value?.DeepClone();
-        }
-        if (form.PartsWanted == 2)
-        {
-            study["where"] = new JsonArray(new JsonObject { ["column"] = "Kind", ["is"] = new JsonArray("Agree", "Disagree") });
-        }
-        if (form.GroupsWanted == 2)
-        {
-            study["where"] = new JsonArray(new JsonObject { ["column"] = "Route", ["is"] = new JsonArray("Nordhaven", "Westkai") });
-        }
-        if (form.Groups == GroupUse.None)
-        {
-            study.Remove("groups");
-        }
-        Study read = shape.Apply(StudyFormat.Standard.Read(study.ToJsonString()));
+        Study read = EveryShape.Begin(form, shape, state, ["Nordhaven", "Westkai"]);
         return read with { Finish = read.Finish with { Words = words } };
     }
 
     [Theory]
-    [MemberData(nameof(Shapes))]
+    [MemberData(nameof(EveryShape.All), MemberType = typeof(EveryShape))]
     public void Every_word_of_a_figure_is_the_tables_or_can_be_said_otherwise(string kind, string shapeId)
     {
-        Form form = FormList.Standard.Forms.Single(other => other.Kind == kind);
-        FormShape shape = form.Shapes.Single(other => other.Id == shapeId);
+        (Form form, FormShape shape) = EveryShape.Find(kind, shapeId);
         var own = new List<string>();
         foreach (string state in States)
         {

@@ -18,6 +18,7 @@ public sealed class NumberStyleTests
     [InlineData("de-DE", "1.234", "1.234.567,5", "−12,3\u00a0%")]
     [InlineData("fr-FR", "1\u202f234", "1\u202f234\u202f567,5", "−12,3\u202f%")]
     [InlineData("es-ES", "1234", "1.234.567,5", "−12,3\u00a0%")]
+    [InlineData("es-AR", "1.234", "1.234.567,5", "−12,3\u00a0%")]
     [InlineData("pl-PL", "1234", "1\u00a0234\u00a0567,5", "−12,3%")]
     [InlineData("sv-SE", "1\u00a0234", "1\u00a0234\u00a0567,5", "−12,3\u00a0%")]
     [InlineData("pt-PT", "1234", "1\u00a0234\u00a0567,5", "−12,3%")]

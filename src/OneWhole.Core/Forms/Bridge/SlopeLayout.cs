@@ -69,8 +69,8 @@ internal sealed class SlopeLayout
         }
         if (text && _figure.HasNames)
         {
-            DrawLabels(plot, scale, before: true, room.X, at - gap + slack);
-            DrawLabels(plot, scale, before: false, room.X, after - gap + slack);
+            DrawLabels(plot, scale, before: true, at - gap + slack);
+            DrawLabels(plot, scale, before: false, after - gap + slack);
         }
     }
 
@@ -92,7 +92,7 @@ internal sealed class SlopeLayout
     }
 
     /// <summary>Names and shares at one end, a line of print apart, the largest parts first where not all have room.</summary>
-    private void DrawLabels(Box plot, PixelScale scale, bool before, double edge, double room)
+    private void DrawLabels(Box plot, PixelScale scale, bool before, double room)
     {
         Font font = _figure.Names;
         int fit = Math.Max(1, (int)(plot.Height / font.LineHeight));
