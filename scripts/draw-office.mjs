@@ -64,7 +64,7 @@ await page.evaluate((parts) => {
         const labels = kids(ser, 'dLbls')[0];
         return {
           index: val(ser, 'idx'), name: Object.values(points(kids(ser, 'tx')[0]))[0], values: points(kids(ser, 'val')[0]), categories: points(kids(ser, 'cat')[0]), fill: fillOf(kids(ser, 'spPr')[0]),
-          own: Object.fromEntries(kids(ser, 'dPt').map((dpt) => [val(dpt, 'idx'), fillOf(kids(dpt, 'spPr')[0])])), line: one(kids(ser, 'spPr')[0], 'ln') ? fillOf(one(kids(ser, 'spPr')[0], 'ln')) : 'none', dashed: !!one(kids(ser, 'spPr')[0], 'prstDash'),
+          own: Object.fromEntries(kids(ser, 'dPt').map((dpt) => [val(dpt, 'idx'), fillOf(kids(dpt, 'spPr')[0])])), falls: kids(ser, 'errBars').length > 0, line: one(kids(ser, 'spPr')[0], 'ln') ? fillOf(one(kids(ser, 'spPr')[0], 'ln')) : 'none', dashed: !!one(kids(ser, 'spPr')[0], 'prstDash'),
           labels: labels ? points(one(ser, 'dlblRangeCache')) : {}, place: labels ? val(labels, 'dLblPos') : null, inks: Object.fromEntries(labels ? kids(labels, 'dLbl').filter((own) => kids(own, 'txPr').length).map((own) => [val(own, 'idx'), `#${one(kids(own, 'txPr')[0], 'srgbClr').getAttribute('val')}`]) : []), ink: labels ? `#${one(kids(labels, 'txPr')[0], 'srgbClr').getAttribute('val')}` : '#000',
         };
       });
@@ -140,9 +140,12 @@ await page.evaluate((parts) => {
       const broad = band / (bars + piece.gap);
       if (piece.kind === 'lineChart') {
         for (const series of piece.series) group.append(svg('polyline', { points: Object.entries(series.values).map(([i, value]) => `${box.x + (Number(i) + 0.5) * band},${px(Number(value))}`).join(' '), fill: 'none', stroke: series.line, 'stroke-width': series.dashed ? 1.3 : 2, 'stroke-dasharray': series.dashed ? '5 4' : 'none' }));
+        for (const series of piece.series.filter((each) => each.falls)) for (const [i, value] of Object.entries(series.values)) group.append(svg('line', { x1: box.x + (Number(i) + 0.5) * band, x2: box.x + (Number(i) + 0.5) * band, y1: px(Number(value)), y2: px(0), stroke: series.line, 'stroke-width': 1.3, 'stroke-dasharray': '5 4' }));
         for (const series of piece.series) for (const [i, label] of Object.entries(series.labels)) group.append(svg('text', { x: box.x + (Number(i) + 0.5) * band, y: px(Number(series.values[i])) - 6, 'font-size': 12, 'text-anchor': 'middle', fill: series.ink }, label));
         continue;
       }
+      // Labels lie over all bars.
+      const labels = [];
       for (let i = 0; i < count; i++) {
         const place = turned || !lying ? i : count - 1 - i;
         let [up, down] = [0, 0];
@@ -156,17 +159,19 @@ await page.evaluate((parts) => {
           if (stacked) value < 0 ? (down = to) : (up = to);
           const along = (lying ? box.y : box.x) + place * band + (band - broad * bars) / 2 + (over ? 0 : k * broad);
           const [a, b] = [Math.min(px(from), px(to)), Math.max(px(from), px(to))];
-          group.append(lying ? svg('rect', { x: a, y: along, width: b - a, height: broad, fill: series.own[i] ?? series.fill }) : svg('rect', { x: along, y: a, width: broad, height: b - a, fill: series.own[i] ?? series.fill }));
+          group.append(lying ? svg('rect', { x: a, y: along, width: b - a, height: broad, fill: series.own[i] ?? series.fill, ...(series.fill === 'none' && series.line !== 'none' ? { stroke: series.line, 'stroke-width': 1.6 } : {}) }) : svg('rect', { x: along, y: a, width: broad, height: b - a, fill: series.own[i] ?? series.fill }));
           if (series.labels[i]) {
             const tip = px(to) + (value < 0 ? -1 : 1) * (lying ? 4 : -4), start = px(from);
             const lines = series.labels[i].split('\n');
             const [lx, ly, anchor] = lying
               ? series.place === 'ctr' ? [(a + b) / 2, along + broad / 2 + 4, 'middle'] : series.place === 'inBase' ? [start + 4, along + broad / 2 + 4, 'start'] : series.place === 'inEnd' ? [px(to) - 4, along + broad / 2 + 4, 'end'] : [tip, along + broad / 2 + 4, 'start']
               : series.place === 'ctr' ? [along + broad / 2, (a + b) / 2 + 4, 'middle'] : series.place === 'inBase' ? [along + broad / 2, start - 4, 'middle'] : [along + broad / 2, tip, 'middle'];
-            lines.forEach((line, n) => { group.append(svg('text', { x: lx, y: ly + n * 12, 'font-size': 11, 'text-anchor': anchor, fill: series.ink }, line)); });
+            lines.forEach((line, n) => { labels.push(svg('text', { x: lx, y: ly + n * 12, 'font-size': 11, 'text-anchor': anchor, fill: series.ink }, line)); });
           }
         });
       }
+      group.append(...labels);
+      if (piece === first && lying && low < 0 && !hideNames && kids(kids(names, 'spPr')[0], 'ln').some((ln) => !kids(ln, 'noFill').length)) group.append(svg('line', { x1: px(0), x2: px(0), y1: box.y, y2: box.y + box.height, stroke: '#555' }));
       if (piece === first && !hideNames) for (let i = 0; i < count; i++) {
         const place = turned || !lying ? i : count - 1 - i;
         (first.series[0].categories[i] ?? '').split('\n').forEach((line, n) => {

@@ -277,7 +277,7 @@ public static class CommandLine
     {
         string path = options.Required("out");
         BriefingHandOver kind = BriefingHandOver.Standard.FirstOrDefault(known => known.Extension == Path.GetExtension(path).ToLowerInvariant())
-            ?? throw new WrongUse($"--out is {path}; it must end in {string.Join(", ", BriefingHandOver.Standard.Select(known => known.Extension))}.");
+            ?? throw new WrongUse($"--out is {path}; it must end in {string.Join(", ", BriefingHandOver.Standard.Select(known => known.Extension).Distinct())}.");
         using Bundle bundle = Bundle.Read(Opened(options.Required("bundle"), "bundle", File.OpenRead));
         var fresh = new Dictionary<string, Table>();
         foreach (string pair in options.All("table"))

@@ -52,6 +52,17 @@ public sealed class HandOverTests
         Assert.Contains("a5-lying", Assert.Throws<StudyException>(() => Paper.Find("b4")).Message);
     }
 
+    /// <summary>Added after what the painter wrote, and found by a reader that is not ours, together with all pages.</summary>
+    [Fact]
+    public void A_pdf_says_its_title_and_its_language()
+    {
+        using PdfDocument document = PdfDocument.Open(Write("figure.pdf", Study()));
+        UglyToad.PdfPig.Tokens.DictionaryToken catalog = document.Structure.Catalog.CatalogDictionary;
+        Assert.Equal("en-GB", ((UglyToad.PdfPig.Tokens.StringToken)catalog.Data["Lang"]).Data);
+        Assert.Contains("DisplayDocTitle", ((UglyToad.PdfPig.Tokens.DictionaryToken)catalog.Data["ViewerPreferences"]).Data.Keys);
+        Assert.Equal((Study().Title, 2), (document.Information.Title, document.NumberOfPages));
+    }
+
     [Fact]
     public void An_OpenDocument_spreadsheet_has_the_workings_as_numbers_and_says_what_it_is_first()
     {

@@ -105,6 +105,27 @@ public sealed class PageHandOverTests
         Assert.Contains("can&#39;t be handed over as shares only", html);
     }
 
+    /// <summary>As wide as the page and as high as it comes out, valid, with each block where the page has it and the title as a title.</summary>
+    [Fact]
+    public void A_page_leaves_as_one_slide_that_looks_like_it()
+    {
+        using PresentationDocument slides = PresentationDocument.Open(new MemoryStream(BriefingHandOver.Find("slide.pptx").ToBytes(Page(2, false, Only("Season", "Winter")))), false);
+        Assert.Empty(new DocumentFormat.OpenXml.Validation.OpenXmlValidator(DocumentFormat.OpenXml.FileFormatVersions.Office2013).Validate(slides).Select(fault => fault.Description));
+        SlidePart slide = Assert.Single(slides.PresentationPart!.SlideParts);
+        DocumentFormat.OpenXml.Presentation.GroupShape[] blocks = [.. slide.Slide!.Descendants<DocumentFormat.OpenXml.Presentation.GroupShape>()];
+        Assert.True(blocks.Length >= 4);
+        long width = slides.PresentationPart.Presentation!.SlideSize!.Cx!.Value, height = slides.PresentationPart.Presentation.SlideSize.Cy!.Value;
+        Assert.All(blocks, block =>
+        {
+            DocumentFormat.OpenXml.Drawing.TransformGroup place = block.GroupShapeProperties!.TransformGroup!;
+            Assert.InRange(place.Offset!.X!.Value, 0, width - place.Extents!.Cx!.Value);
+            Assert.InRange(place.Offset.Y!.Value, 0, height - place.Extents.Cy!.Value);
+        });
+        Assert.Contains("only season is Winter", slide.Slide.InnerText);
+        uint[] ids = [.. slide.Slide.Descendants<DocumentFormat.OpenXml.Presentation.NonVisualDrawingProperties>().Select(named => named.Id!.Value)];
+        Assert.Equal(ids.Length, ids.Distinct().Count());
+    }
+
     [Fact]
     public void Each_slide_states_the_filter_and_text_stands_beside_the_figure_before_it()
     {

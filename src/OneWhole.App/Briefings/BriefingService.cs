@@ -163,7 +163,7 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
     private static IReadOnlyDictionary<string, string> Readings(IReadOnlyList<Computed> blocks) =>
         BriefingText.Readings(blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Handed.Workings)));
 
-    public static IReadOnlyList<HandOverKind> Kinds => [.. BriefingHandOver.Standard.Select(kind => new HandOverKind(kind.Extension[1..], kind.Name, kind.Detail, [1]) { Papers = StudyHandOver.PapersOf(kind.HasPaper) })];
+    public static IReadOnlyList<HandOverKind> Kinds => [.. BriefingHandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, [1]) { Papers = StudyHandOver.PapersOf(kind.HasPaper) })];
 
     /// <summary>The page as it is to leave, with the filter and what was picked.</summary>
     public HandedBriefing Handed(string id, BriefingPick? pick, bool sharesOnly = false)

@@ -101,11 +101,14 @@ internal sealed class ChartParts(WorkingsResult workings)
     /// <summary>A label that prints one number of the workings.</summary>
     public ChartLabel? Of(ChartNumber? number) => number is null ? null : new ChartLabel(null, [number], Text(number));
 
-    private string Text(ChartNumber number) => number.Unit switch
+    private string Text(ChartNumber number) => (number is { IsSigned: true, Value.Sign: > 0 } ? "+" : "") + Unsigned(number);
+
+    private string Unsigned(ChartNumber number) => number.Unit switch
     {
         ColumnUnit.Amount => _numbers.Amount(AmountOf(number.Value)),
         ColumnUnit.Share => NumberText.Percent(number.Value, _division.Study.Rounding.Decimals, _division.Study.Finish.TrimZeros),
         ColumnUnit.Percent => NumberText.InPercent(NumberText.Rounded(number.Value, _division.Study.Rounding.Decimals, _division.Study.Finish.TrimZeros)),
+        ColumnUnit.Points => NumberText.Rounded(number.Value, _division.Study.Rounding.Decimals, _division.Study.Finish.TrimZeros),
         _ => NumberText.Rounded(number.Value, 3, true),
     };
 

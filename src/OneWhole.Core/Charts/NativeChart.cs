@@ -37,7 +37,11 @@ public enum ChartLabelPlace
 /// <param name="Row">The workings' row for which it is meant.</param>
 /// <param name="Value">What it gives.</param>
 /// <param name="Unit">What the number is.</param>
-public sealed record ChartNumber(Rule Rule, int Row, Fraction Value, ColumnUnit Unit);
+public sealed record ChartNumber(Rule Rule, int Row, Fraction Value, ColumnUnit Unit)
+{
+    /// <summary>Whether what is above zero is printed with a plus.</summary>
+    public bool IsSigned { get; init; } = Unit == ColumnUnit.Points;
+}
 
 /// <summary>A label of a chart: a name, numbers, or both, and how they are printed.</summary>
 /// <param name="Name">The name before the numbers; null for none.</param>
@@ -62,12 +66,21 @@ public sealed record ChartSeries(string Name, Func<int, ChartNumber?> At)
     /// <summary>A line of dashes: where something is cut.</summary>
     public bool IsDashed { get; init; }
 
+    /// <summary>Whether a line of dashes falls from each point of a line to the axis.</summary>
+    public bool Falls { get; init; }
+
+    /// <summary>Bars are drawn by their edge alone, over the others.</summary>
+    public bool IsOutline { get; init; }
+
     public Func<int, ChartLabel?>? Label { get; init; }
 
     public ChartLabelPlace LabelPlace { get; init; }
 
     /// <summary>The colour of the bar that a label on a spacer belongs to; null where the series has it itself.</summary>
     public string? LabelFill { get; init; }
+
+    /// <summary>Whether a label on a spacer lies over that bar.</summary>
+    public bool LabelIsOnFill { get; init; }
 
     public bool InKey { get; init; } = true;
 }

@@ -21,6 +21,9 @@ public static class UsedRows
     public static long Most(Division division) =>
         (division.Rows.Total - division.Rows.FilteredOut) * ((division.Study.Parts as Axis.Columns ?? division.Study.Groups as Axis.Columns)?.Names.Length ?? 1);
 
+    /// <summary>Of a distinct count: the number of the value in a row of the table, from 0; below 0 for none.</summary>
+    public static Func<int, int> ValueOf(Division division) => Aggregation.DistinctOf(Columns.Find(division.Table, ((Measure.Distinct)division.Study.Value).Column, "value.distinct"));
+
     /// <summary>The rows, in table order. Where amounts below zero are taken by their size, the rows of such an amount have their sign turned; where they are left out, so are their rows.</summary>
     public static IEnumerable<UsedRow> Of(Division division, CancellationToken cancel = default)
     {

@@ -140,11 +140,14 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
 /// <summary>A kind of file that a page leaves as: one class, and one line in <see cref="Standard"/>.</summary>
 public abstract class BriefingHandOver
 {
-    public static IReadOnlyList<BriefingHandOver> Standard { get; } = [new BriefingPdf(), new BriefingHtml(), new BriefingSlides()];
+    public static IReadOnlyList<BriefingHandOver> Standard { get; } = [new BriefingPdf(), new BriefingHtml(), new BriefingSlides(), new BriefingSlide()];
 
     /// <exception cref="StudyException">There is no such kind.</exception>
-    public static BriefingHandOver Find(string kind) => Standard.FirstOrDefault(known => known.Extension[1..] == kind)
-        ?? throw new StudyException("not-handed-over", "", $"A briefing can't be handed over as \"{kind}\"; it must be one of {string.Join(", ", Standard.Select(known => known.Extension[1..]))}.");
+    public static BriefingHandOver Find(string kind) => Standard.FirstOrDefault(known => known.Kind == kind)
+        ?? throw new StudyException("not-handed-over", "", $"A briefing can't be handed over as \"{kind}\"; it must be one of {string.Join(", ", Standard.Select(known => known.Kind))}.");
+
+    /// <summary>What tells it from the others; where two have one extension, a file's name alone means the first.</summary>
+    public virtual string Kind => Extension[1..];
 
     /// <summary>".pdf".</summary>
     public abstract string Extension { get; }

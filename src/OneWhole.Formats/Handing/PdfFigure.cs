@@ -27,15 +27,14 @@ internal sealed class PdfFigure : HandOver
     protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
         Figure figure = study.Draw(size.Width, size.Height);
-        using (SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = study.Title, Subject = figure.Description, Creator = "One Whole", Producer = "One Whole" }))
+        HandingSize workings = size.Paper?.Within(size.Margin) is { } room ? size with { Width = room.Width, Height = room.Height } : size;
+        PdfPages.Write(to, study.Title, figure.Description, document =>
         {
-            HandingSize workings = size.Paper?.Within(size.Margin) is { } room ? size with { Width = room.Width, Height = room.Height } : size;
             foreach (Figure page in (IEnumerable<Figure>)[figure, .. size.HasWorkings ? study.Workings.Values.SelectMany(each => Pages(study, each, workings)) : []])
             {
                 Draw(document, page, size);
             }
-            document.Close();
-        }
+        });
     }
 
     /// <summary>A page of the figure's own size; or paper, with the figure as large as fits within its margins.</summary>

@@ -23,7 +23,7 @@ public static class SharesOnly
     /// <exception cref="StudyException">There is no whole to be a share of, or the study reads amounts besides those that it divides.</exception>
     public static HandedStudy Of(HandedStudy study)
     {
-        if (study.Study.Form.Form.SecondTable(study.Study) is not null || study.Workings.Values.Any(each => each.Workings.LabelColumns.Any(column => column.Rule is Rule.Given) || each.Workings.Columns.Any(column => column is { IsText: false, Rule: Rule.Given })))
+        if (study.Study.Form.Form.SecondTable(study.Study) is not null || study.Workings.Values.Any(each => each.Workings.LabelColumns.Any(column => column.Rule is Rule.Given) || each.Workings.Columns.Any(column => column is { IsText: false, Rule: Rule.Given or Rule.OfRows })))
         {
             throw new StudyException("not-shares-only", "form", $"{study.Study.Form.Form.Name} can't be handed over as shares only: it reads amounts of another table or column besides those that it divides.");
         }

@@ -86,6 +86,11 @@ internal static class ChartXml
     private static XElement Numbers(ChartRange range, string format) => new(C + "numRef", new XElement(C + "f", range.Reference), new XElement(C + "numCache", new XElement(C + "formatCode", format), Value("ptCount", range.Texts.Count),
         range.Numbers!.Select((number, at) => number is not { } value ? null : new XElement(C + "pt", new XAttribute("idx", at), new XElement(C + "v", value.ToString("R", CultureInfo.InvariantCulture))))));
 
+    private static XElement Edge(string ink) => new(C + "spPr", new XElement(A + "noFill"), new XElement(A + "ln", new XAttribute("w", 15875), Solid(ink)));
+
+    /// <summary>From a point to the axis: the whole of its height.</summary>
+    private static XElement Drops(string ink) => new(C + "errBars", Value("errDir", "y"), Value("errBarType", "minus"), Value("errValType", "percentage"), Value("noEndCap", "1"), Value("val", "100"), Looks(ink, true, true));
+
     private static XElement Looks(string? fill, bool isLine, bool isDashed = false) => isLine
         ? new XElement(C + "spPr", new XElement(A + "ln", new XAttribute("w", isDashed ? 12700 : 22225), Solid(fill!), isDashed ? new XElement(A + "prstDash", new XAttribute("val", "dash")) : null, new XElement(A + "round")))
         : fill is null ? new XElement(C + "spPr", new XElement(A + "noFill"), new XElement(A + "ln", new XElement(A + "noFill")))
@@ -103,7 +108,7 @@ internal static class ChartXml
         }
         else
         {
-            element.Add(Looks(series.Fill, series.IsLine, series.IsDashed), series.IsLine ? new XElement(C + "marker", Value("symbol", "none")) : Value("invertIfNegative", "0"));
+            element.Add(series.IsOutline ? Edge(series.Fill!) : Looks(series.Fill, series.IsLine, series.IsDashed), series.IsLine ? new XElement(C + "marker", Value("symbol", "none")) : Value("invertIfNegative", "0"));
         }
         for (int at = 0; at < count && series.Fill is not null && !series.IsLine; at++)
         {
@@ -115,6 +120,10 @@ internal static class ChartXml
         if (bound.Labels is not null)
         {
             element.Add(Labels(chart, series, bound.Labels));
+        }
+        if (series.Falls)
+        {
+            element.Add(Drops(series.Fill!));
         }
         element.Add(new XElement(C + "cat", Text(table.Categories)), new XElement(C + "val", Numbers(bound.Values, format)));
         if (series.IsLine)
@@ -142,8 +151,8 @@ internal static class ChartXml
         XElement[] nothing = [.. ((string[])["showLegendKey", "showVal", "showCatName", "showSerName", "showPercent", "showBubbleSize"]).Select(name => Value(name, "0"))];
         var element = new XElement(C + "dLbls");
         // On a piece in the ink that stands out from it, beside it in the text's.
-        bool isOn = series.Fill is not null && !series.IsLine && place is "ctr" or "inEnd" or "inBase";
-        string InkOn(string? fill) => Ink.OnSheet(series.IsLine ? Ink.Text : chart.Look.LabelInk(series.LabelFill ?? fill, isOn && fill is not null))[1..];
+        bool isOn = (series.Fill is not null || series.LabelIsOnFill) && !series.IsLine && place is "ctr" or "inEnd" or "inBase";
+        string InkOn(string? fill) => Ink.OnSheet(series.IsLine ? Ink.Text : chart.Look.LabelInk(series.LabelFill ?? fill, isOn && (fill ?? series.LabelFill) is not null))[1..];
         (int size, bool strong) = chart.Look.LabelPrint(900, Enumerable.Range(0, chart.Categories.Count).Select(at => series.Label!(at)).FirstOrDefault(label => label is not null)?.Numbers ?? []);
         LabelTurn turn = chart.IsPie ? LabelTurn.Auto : chart.Look.Finish.LabelTurn;
         IEnumerable<XElement?> Looked(string colour) =>

@@ -30,6 +30,9 @@ internal interface IWorkingsPlaces
     /// <summary>Whether amounts are formulas on the rows sheet.</summary>
     bool HasRows { get; }
 
+    /// <summary>Whether their amounts add up to the workings': distinct values do only where a formula finds each once.</summary>
+    bool RowsAddUp { get; }
+
     /// <summary>Names of the workbook: what everything adds up to, and what 100 % is.</summary>
     string TotalName { get; }
 
@@ -141,8 +144,16 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
         }
     }
 
-    /// <summary>Whether the rows add up to the amounts; distinct values don't.</summary>
-    private bool HasRows => places.HasRows && Division.Study.Value is not Measure.Distinct;
+    /// <summary>Whether the rows add up to the amounts; distinct values do where they are found from them.</summary>
+    private bool HasRows => places.HasRows && places.RowsAddUp;
+
+    public string? RowsSum(string column, int row) => RowsOf(column) is { } cells ? $"SUMIFS({cells},{OfGroup(row)})" : null;
+
+    public string? RowsCount(string column, int row) => RowsOf(column) is { } cells ? $"COUNTIFS({cells},\"<>\",{OfGroup(row)})" : null;
+
+    private string? RowsOf(string column) => places.HasRows && RowsSheet.ColumnOf(_workings, column) is { } at ? RowsColumn(Sheet.Letter(at)) : null;
+
+    private string OfGroup(int row) => $"{RowsColumn("C")},{prefix}${Sheet.Place(places.RowOf(row), places.GroupNumberColumn)},{RowsColumn("D")},1";
 
     public string? Amount((int Group, int Part) pair, int row)
     {
@@ -163,7 +174,7 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
     }
 
     private string RowsOfGroup(int row) =>
-        $"SUMIFS({RowsColumn("E")},{RowsColumn("C")},{prefix}${Sheet.Place(places.RowOf(row), places.GroupNumberColumn)},{RowsColumn("D")},1)";
+        $"SUMIFS({RowsColumn("E")},{OfGroup(row)})";
 
     private string RowsColumn(string letter) => $"{places.RowsReference}!${letter}:${letter}";
 

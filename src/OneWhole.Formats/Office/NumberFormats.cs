@@ -77,7 +77,10 @@ internal sealed class NumberFormats
     }
 
     /// <summary>The formula of a number's text.</summary>
-    private string Printed(ChartNumber number, string formula, string? amount)
+    private string Printed(ChartNumber number, string formula, string? amount) =>
+        number.IsSigned ? $"IF({formula}>0,\"+\",\"\")&{Unsigned(number, formula, amount)}" : Unsigned(number, formula, amount);
+
+    private string Unsigned(ChartNumber number, string formula, string? amount)
     {
         switch (number.Unit)
         {
@@ -90,6 +93,8 @@ internal sealed class NumberFormats
                 // A share that is rounded to nothing and is something says so.
                 string least = $"<{NumberText.InPercent(NumberText.Rounded(new Fraction(ExactInt.One, ExactInt.PowerOfTen(ShareDecimals)), ShareDecimals))}";
                 return amount is null ? text : $"IF(AND({formula}=0,N({amount})<>0),\"{least}\",{text})";
+            case ColumnUnit.Points:
+                return Fixed(formula, ShareDecimals, Finish.TrimZeros);
             default:
                 return Fixed(formula, 3, trims: true);
         }

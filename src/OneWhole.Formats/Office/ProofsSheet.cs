@@ -55,7 +55,7 @@ internal static class ProofsSheet
         bool has(string key) => workings.Find(key) is not null;
         string name = sheet.TotalPlace is null ? "" : sheet.TotalName;
         const string near = "<=0.000000001*MAX(1,ABS";
-        if (sheet.HasRows && name.Length > 0 && division.Study.Value is not Measure.Distinct)
+        if (sheet.HasRows && name.Length > 0 && sheet.RowsAddUp)
         {
             // Stages of a way don't add up: the first of them is the whole.
             (string words, string parts) = division.WholeIsFirst ? ($"the rows of {division.Parts[0].Label} add up to the whole", "1") : ("the rows used add up to all amounts", "\">0\"");
@@ -120,6 +120,10 @@ internal static class ProofsSheet
         string rows = sheet.RowsReference;
         // Headings are texts: COUNTA has one more than there are rows.
         yield return ("every amount in the rows is a number", $"COUNT({rows}!$E:$E)=COUNT({rows}!$D:$D)");
+        if (RowsSheet.FindsDistinct(sheet.Workings.Division))
+        {
+            yield return ("every row counts its value once or not at all", $"COUNTIF({rows}!$E:$E,0)+COUNTIF({rows}!$E:$E,1)=COUNT({rows}!$D:$D)");
+        }
         yield return ("every row names its part", $"COUNTA({rows}!$F:$F)=COUNT({rows}!$D:$D)+1");
     }
 
@@ -147,6 +151,11 @@ internal static class ProofsSheet
                 && Proof("groups", $"by {by.Name}", SidesOf(by.Name), group => by.Name == "sum" ? $"({Own("left", group)}+{Own("right", group)})" : Own(by.Name, group)) is { } sides)
             {
                 yield return sides;
+            }
+            if (byGroups is Core.Studies.Order.By { Name: "largest" or "smallest" } && workings.Find("value") is not null
+                && Proof("groups", "", Numbers("value", Math.Min(MostOrdered, division.GroupCount)), group => Own("value", group)) is { } totals)
+            {
+                yield return totals;
             }
             yield break;
         }

@@ -27,6 +27,9 @@ internal sealed class ShapesXml
         _scale = scale;
     }
 
+    /// <summary>The first number that no shape has yet.</summary>
+    public int NextId => _id;
+
     /// <summary>The figure as a group.</summary>
     /// <param name="figure">The figure.</param>
     /// <param name="x">Its left edge on the page, in pixels of the page.</param>

@@ -28,6 +28,9 @@ internal sealed record SlideContent(string Title, string Caption, string TieOut,
     /// <summary>The figure as shapes, where there is no chart.</summary>
     public Figure? Shapes { get; init; }
 
+    /// <summary>Several figures in its place, each where it stands on a page.</summary>
+    public IReadOnlyList<PlacedFigure>? Page { get; init; }
+
     /// <summary>A table in the figure's place.</summary>
     public WorkingsTable? Table { get; init; }
 
@@ -59,20 +62,33 @@ internal sealed class SlideDeck
 
     private readonly double _width;
     private readonly double _height;
-    private readonly bool _wide;
     private int _id;
 
-    private SlideDeck(bool wide)
+    private SlideDeck(double width, double height)
     {
-        _wide = wide;
-        _width = wide ? 1280 : 960;
-        _height = 720;
+        _width = width;
+        _height = height;
     }
 
     /// <param name="slides">At least one.</param>
     /// <param name="title">Of the document.</param>
     /// <param name="wide">16:9; else 4:3.</param>
-    public static byte[] Write(IReadOnlyList<SlideContent> slides, string title, bool wide = true) => new SlideDeck(wide).ToBytes(slides, title);
+    public static byte[] Write(IReadOnlyList<SlideContent> slides, string title, bool wide = true) => new SlideDeck(wide ? 1280 : 960, 720).ToBytes(slides, title);
+
+    /// <summary>One slide that is as high as its page, and as wide.</summary>
+    public static byte[] Write(SlideContent page)
+    {
+        const double highest = 5300;
+        double under = page.Page!.Max(part => part.Y + part.Figure.Height * part.Scale), top = TopOf(page, BriefingLayout.Width);
+        return new SlideDeck(BriefingLayout.Width + 2 * Margin, Math.Min(highest, top + under + Margin)).ToBytes([page], page.Title);
+    }
+
+    /// <summary>A long title takes a second line, and what is beneath moves down.</summary>
+    private static int TitleLines(SlideContent slide, double inner) =>
+        TextFit.Wrap(TextMeasurer.Shared, slide.Title, new Font(Typeface.Sans, slide.TitleSize / 75.0, 600), inner * 0.95, 2).Count;
+
+    /// <summary>Where the figure begins.</summary>
+    private static double TopOf(SlideContent slide, double inner) => TitleTop + (slide.Page is not null && slide.Caption.Length == 0 ? 24 : 66) + 46 * TitleLines(slide, inner);
 
     private byte[] ToBytes(IReadOnlyList<SlideContent> slides, string title)
     {
@@ -112,7 +128,7 @@ internal sealed class SlideDeck
             Put(presentation, new XDocument(new XElement(P + "presentation", Prefixes(),
                 new XElement(P + "sldMasterIdLst", new XElement(P + "sldMasterId", new XAttribute("id", 2147483648), new XAttribute(R + "id", "master"))),
                 notes is null ? null : new XElement(P + "notesMasterIdLst", new XElement(P + "notesMasterId", new XAttribute(R + "id", "notes"))), list,
-                new XElement(P + "sldSz", new XAttribute("cx", (long)(_width * ShapesXml.Pixel)), new XAttribute("cy", (long)(_height * ShapesXml.Pixel)), _wide ? null : new XAttribute("type", "screen4x3")),
+                new XElement(P + "sldSz", new XAttribute("cx", (long)(_width * ShapesXml.Pixel)), new XAttribute("cy", (long)(_height * ShapesXml.Pixel)), _width == 960 ? new XAttribute("type", "screen4x3") : null),
                 new XElement(P + "notesSz", new XAttribute("cx", 6858000), new XAttribute("cy", 9144000)))));
         }
         return bytes.ToArray();
@@ -165,21 +181,31 @@ internal sealed class SlideDeck
         const double margin = Margin, top = TitleTop;
         _id = 2;
         double inner = _width - 2 * margin;
-        // A long title takes a second line, and what is beneath moves down.
-        int lines = TextFit.Wrap(TextMeasurer.Shared, slide.Title, new Font(Typeface.Sans, slide.TitleSize / 75.0, 600), inner * 0.95, 2).Count;
+        int lines = TitleLines(slide, inner);
         var shapes = new List<XElement>
         {
             TitleBox(slide.Title, lines, slide.TitleSize),
             TextBox("caption", slide.Caption, margin, top + 12 + 46 * lines, inner, 46, 1400, Ink.Quiet, "l"),
             TextBox("tie-out", slide.TieOut, margin, _height - 46, inner, 24, 1100, Ink.Quiet, "r"),
         };
-        double y = top + 66 + 46 * lines, height = _height - y - 56, width = inner;
+        double y = TopOf(slide, inner), height = _height - y - 56, width = inner;
         if (slide.Text is { } text)
         {
             width = inner * 0.66;
             shapes.Add(TextBox("text", text, margin + width + 24, y, inner - width - 24, height, 1600, Ink.Text, "l"));
         }
-        if (slide.Table is { } table)
+        if (slide.Page is { } page)
+        {
+            // What is higher than a slide can be is reduced to it.
+            double room = Math.Min(1, (_height - y - Margin) / page.Max(part => part.Y + part.Figure.Height * part.Scale));
+            foreach (PlacedFigure placed in page)
+            {
+                var drawn = new ShapesXml(P, _id, placed.Scale * room);
+                shapes.Add(drawn.Group(placed.Figure, margin + placed.X * room, y + placed.Y * room));
+                _id = drawn.NextId;
+            }
+        }
+        else if (slide.Table is { } table)
         {
             shapes.Add(Table(table, slide.Rows, margin, y, inner));
         }

@@ -59,6 +59,8 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
 
     public bool HasRows { get; }
 
+    public bool RowsAddUp => _division.Study.Value is not Measure.Distinct || RowsSheet.FindsDistinct(_division);
+
     public string RowsReference { get; }
 
     public string TotalName => "Total" + _number;
@@ -288,7 +290,7 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         {
             Sheet.Formula(WholeRow, ColumnOf("value"), TotalName, whole, strong with { Format = format });
         }
-        else if (_division.WholeOf == WholeOf.Unfiltered && _division.Study.Value is not Measure.Distinct)
+        else if (_division.WholeOf == WholeOf.Unfiltered && RowsAddUp)
         {
             // What was filtered out is in no row here and does not change; what is counted does.
             string filtered = (_division.Value(_division.ReadingWhole) - _division.Value(_division.Total)).ToDouble().ToString("R", CultureInfo.InvariantCulture);

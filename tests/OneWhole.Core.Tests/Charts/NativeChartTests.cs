@@ -1,4 +1,5 @@
 using OneWhole.Core.Charts;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
@@ -71,15 +72,54 @@ public sealed class NativeChartTests
         Assert.All(lengths, length => Assert.Equal(lengths[0], length, 9));
     }
 
-    /// <summary>Zero, where low meets high, is at one place in all rows of a diverging chart.</summary>
+    /// <summary>Low levels lie below zero and high ones above it; a neutral one half on each side, its label over zero; the nets after the longest row.</summary>
     [Fact]
-    public void Levels_meet_in_one_line()
+    public void Levels_meet_at_zero_and_nets_stand_in_one_line()
     {
         WorkingsResult workings = Run("""{"kind": "diverging"}""");
         NativeChart chart = workings.Division.Study.Form.Form.Chart(workings)!;
-        Assert.Equal(["spacer before", "bad", "poor", "fair", "good", "great"], chart.Series.Select(series => series.Name));
-        double Middle(int group) => chart.Series.Take(3).Sum(series => series.At(group)?.Value.ToDouble() ?? 0) + (chart.Series[3].At(group)?.Value.ToDouble() ?? 0) / 2;
-        Assert.All(Enumerable.Range(0, 3), group => Assert.Equal(Middle(0), Middle(group), 9));
+        Assert.Empty(chart.Without);
+        Assert.Equal(["label of fair", "fair", "poor", "bad", "fair", "good", "great", "spacer before net", "net"], chart.Series.Select(series => series.Name));
+        double Sum(int group, Func<double, bool> which) => chart.Series.Take(8).Select(series => series.At(group)?.Value.ToDouble() ?? 0).Where(which).Sum();
+        double[] ends = [.. Enumerable.Range(0, 3).Select(group => Sum(group, value => value > 0))];
+        Assert.All(ends, end => Assert.Equal(ends[0], end, 9));
+        for (int group = 0; group < 3; group++)
+        {
+            Assert.Equal(workings["base"].Number(group * 5 + 2), chart.Series[1].At(group)?.Value.ToDouble());
+            Assert.Equal(workings["top"].Number(group * 5 + 2), chart.Series[4].At(group)?.Value.ToDouble());
+            double net = workings.Readings["groups"]![group]!["net"]!.GetValue<double>();
+            Assert.Equal($"net  {(net > 0 ? "+" : "")}{NumberText.OfDouble(net * 100, 1).Replace('-', '\u2212')}", chart.Series[8].Label!(group)!.Text);
+        }
+    }
+
+    /// <summary>Whatever of the row's levels are left of zero is as long as the workings say, with as many neutral levels as there are.</summary>
+    [Theory]
+    [InlineData("""{"kind": "diverging", "sides": {"bad": "low", "poor": "neutral", "fair": "neutral", "good": "neutral", "great": "high"}}""")]
+    [InlineData("""{"kind": "diverging", "neutral": "apart"}""")]
+    [InlineData("""{"kind": "diverging", "neutral": "out", "scale": "amount"}""")]
+    public void Bars_reach_as_far_to_both_sides_as_the_workings_say(string form)
+    {
+        WorkingsResult workings = Run(form);
+        NativeChart chart = workings.Division.Study.Form.Form.Chart(workings)!;
+        for (int group = 0; group < 3; group++)
+        {
+            double left = Enumerable.Range(group * 5, 5).Min(row => Math.Min(0, Math.Min(workings["base"].Number(row) ?? 0, workings["top"].Number(row) ?? 0)));
+            double right = Enumerable.Range(group * 5, 5).Max(row => Math.Max(0, workings["top"].Number(row) ?? 0));
+            double[] lengths = [.. chart.Series.Where(series => series.Name is not ("net" or "spacer before net")).Select(series => series.At(group)?.Value.ToDouble() ?? 0)];
+            Assert.Equal((Math.Round(left, 9), Math.Round(right, 9)), (Math.Round(lengths.Where(length => length < 0).Sum(), 9), Math.Round(lengths.Where(length => length > 0).Sum(), 9)));
+        }
+    }
+
+    /// <summary>A second population is drawn over the bars by its edges, and follows its column of the workings.</summary>
+    [Fact]
+    public void A_second_population_is_bars_of_which_only_the_edge_is_drawn()
+    {
+        WorkingsResult workings = Run("""{"kind": "pyramid", "against": {"where": [{"column": "Part", "is": ["bad", "poor"]}], "label": "all"}}""", OnlyTwo);
+        NativeChart chart = workings.Division.Study.Form.Form.Chart(workings)!;
+        Assert.Equal([false, false, true, true], chart.Series.Select(series => series.IsOutline));
+        Assert.Equal(-workings["against"].Number(0)!.Value, chart.Series[2].At(0)!.Value.ToDouble(), 9);
+        Assert.Equal(workings["against"].Number(1)!.Value, chart.Series[3].At(0)!.Value.ToDouble(), 9);
+        Assert.Equal(["all"], chart.Series.Where(series => series is { IsOutline: true, InKey: true }).Select(series => series.Name));
     }
 
     /// <summary>What no chart is true to has none, and is handed over as shapes.</summary>
@@ -89,7 +129,6 @@ public sealed class NativeChartTests
     [InlineData("""{"kind": "funnel", "scales": "own"}""", "")]
     [InlineData("""{"kind": "butterfly", "scales": "own"}""", OnlyTwo)]
     [InlineData("""{"kind": "pareto", "along": "position"}""", "")]
-    [InlineData("""{"kind": "pyramid", "against": {"where": [{"column": "Part", "is": ["bad", "poor"]}], "label": "all"}}""", OnlyTwo)]
     public void What_no_kind_of_chart_is_true_to_has_none(string form, string more)
     {
         WorkingsResult workings = Run(form, more);
@@ -101,12 +140,29 @@ public sealed class NativeChartTests
     {
         WorkingsResult workings = Run("""{"kind": "pareto", "cuts": [{"share": 0.8}, {"count": 2}, {"share": 0.5}]}""");
         NativeChart chart = workings.Division.Study.Form.Form.Chart(workings)!;
-        ChartSeries[] cuts = [.. chart.Series.Where(series => series.IsDashed)];
+        ChartSeries[] cuts = [.. chart.Series.Where(series => series is { IsDashed: true, Name: "cut" })];
         Assert.Equal([0.8, 0.5], cuts.Select(cut => cut.At(0)!.Value.ToDouble()));
         Assert.All(cuts, cut => Assert.True(cut.IsLine && !cut.InKey));
         int last = chart.Categories.Count - 1;
         Assert.Equal("80.0 %", cuts[0].Label!(last)!.Text);
         Assert.All(Enumerable.Range(0, last), category => Assert.Null(cuts[0].Label!(category)));
+        // One along the parts runs from the line at its part to the end, and falls from there.
+        ChartSeries level = chart.Series.Single(series => series.Name == "cut after 2 parts"), down = chart.Series.Single(series => series.Falls);
+        double reached = workings["runningShare"].Number(1)!.Value;
+        Assert.Equal([null, .. Enumerable.Repeat<double?>(reached, last)], Enumerable.Range(0, last + 1).Select(at => level.At(at)?.Value.ToDouble()));
+        Assert.Equal([1], Enumerable.Range(0, last + 1).Where(at => down.At(at) is not null));
+    }
+
+    [Theory]
+    [InlineData("""{"position": 0.4}""", true)]
+    [InlineData("""{"position": 0.5}""", false)]
+    [InlineData("""{"count": 5}""", true)]
+    public void A_cut_within_a_part_is_named_and_not_drawn(string cut, bool isDrawn)
+    {
+        WorkingsResult workings = Run($$"""{"kind": "pareto", "cuts": [{{cut}}]}""");
+        NativeChart chart = workings.Division.Study.Form.Form.Chart(workings)!;
+        Assert.Equal(isDrawn, chart.Series.Any(series => series.Falls));
+        Assert.Equal(isDrawn, !chart.Without.Contains("cuts within a part"));
     }
 
     [Fact]

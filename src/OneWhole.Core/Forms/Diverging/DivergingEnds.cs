@@ -12,7 +12,6 @@ internal sealed class DivergingEnds
     private readonly DivergingMembers _members;
     private readonly Levels _levels;
     private readonly SideLengths[] _lengths;
-    private readonly Fraction _longestLeft;
     private readonly Fraction _longestHigh;
     private readonly bool _share;
     private readonly (Fraction? Base, Fraction? Top)[] _ends;
@@ -21,12 +20,10 @@ internal sealed class DivergingEnds
     /// <param name="members">The form's members.</param>
     /// <param name="levels">Which side each part is on.</param>
     /// <param name="lengths">Of each group; none where its whole is 0.</param>
-    /// <param name="longestLeft">The longest part of a row that is left of zero.</param>
     /// <param name="longestHigh">The longest high side, where neutral levels stand apart.</param>
-    public DivergingEnds(Division division, DivergingMembers members, Levels levels, SideLengths[] lengths, Fraction longestLeft, Fraction longestHigh)
+    public DivergingEnds(Division division, DivergingMembers members, Levels levels, SideLengths[] lengths, Fraction longestHigh)
     {
         _lengths = lengths;
-        _longestLeft = longestLeft;
         _longestHigh = longestHigh;
         _division = division;
         _members = members;
@@ -98,28 +95,84 @@ internal sealed class DivergingEnds
     /// <summary>The high side of a group, by its own whole.</summary>
     private Rule LongestHigh(int group) => OfGroup(group, SumIn(group, _levels.Highs));
 
-    /// <summary>What is left of zero in a group.</summary>
-    private Rule Left(int group)
-    {
-        Rule low = SumIn(group, _levels.Lows);
-        return OfGroup(group, _members.Neutral == NeutralPlace.Split ? low + SumIn(group, _levels.Neutrals) / new Rule.Constant(2) : low);
-    }
-
     private Rule OfGroup(int group, Rule amount) => _share ? amount / SumIn(group, Enumerable.Range(0, _division.PartCount)) : amount;
 
     private ColumnUnit Unit => _share ? ColumnUnit.Share : ColumnUnit.Amount;
 
-    /// <summary>A level's own length; null where there is none.</summary>
-    public ChartNumber? LengthOf(int row) => _ends[row] is not { Base: { } from, Top: { } to } ? null
-        : new ChartNumber(_share ? Own : Rule.Column("value"), row, (to - from).Abs(), Unit);
+    private int First(int group) => group * _division.PartCount;
 
-    /// <summary>What lets a row begin in one line with the one that reaches furthest to the left.</summary>
-    public ChartNumber? SpacerBefore(int group) => _lengths[group].Low is null ? null
-        : new ChartNumber(new Rule.Most(EachGroup(Left)) - Left(group), group * _division.PartCount, _longestLeft - _lengths[group].Left(_members.Neutral), Unit);
+    /// <summary>A level's own length, below zero on the low side; null where there is none.</summary>
+    public ChartNumber? LengthOf(int row) => _ends[row] is not { Base: { } from, Top: { } to } ? null
+        : new ChartNumber(Rule.Column("top") - Rule.Column("base"), row, to - from, Unit);
+
+    /// <summary>What of a level lies on one side of zero, below zero on the low side; null where there is none.</summary>
+    public ChartNumber? LengthOn(Side side, int row)
+    {
+        if (_ends[row] is not { Base: { } from, Top: { } to })
+        {
+            return null;
+        }
+        static Rule Above(Rule rule) => new Rule.Most([rule]);
+        static Fraction Positive(Fraction value) => Fraction.Max(Fraction.Zero, value);
+        Rule zero = new Rule.Constant(0), begin = Rule.Column("base"), end = Rule.Column("top");
+        return side == Side.Low
+            ? new ChartNumber(Above(zero - end) - Above(zero - begin), row, Positive(-to) - Positive(-from), Unit)
+            : new ChartNumber(Above(end) - Above(begin), row, Positive(to) - Positive(from), Unit);
+    }
+
+    /// <summary>Nothing, where a label can stand over zero.</summary>
+    public ChartNumber AtZero(int group) => new(new Rule.Constant(0), First(group), Fraction.Zero, Unit);
 
     /// <summary>What lets neutral levels that stand apart begin in one line.</summary>
     public ChartNumber? SpacerAfter(int group) => _lengths[group].High is not { } high ? null
-        : new ChartNumber(new Rule.Most(EachGroup(LongestHigh)) - LongestHigh(group), group * _division.PartCount, _longestHigh - high, Unit);
+        : new ChartNumber(new Rule.Most(EachGroup(LongestHigh)) - LongestHigh(group), First(group), _longestHigh - high, Unit);
+
+    /// <summary>What lets the nets stand in one line, right of the row that reaches furthest.</summary>
+    public ChartNumber SpacerToNet(int group)
+    {
+        Rule longest = new Rule.Most(EachGroup(Beyond));
+        Fraction most = _lengths.Aggregate(Fraction.Zero, (far, lengths) => Fraction.Max(far, BeyondOf(lengths)));
+        return new ChartNumber(_lengths[group].High is null ? longest : longest - Beyond(group), First(group), most - BeyondOf(_lengths[group]), Unit);
+    }
+
+    /// <summary>Room for a net: a part of the longest side, or of the neutral one.</summary>
+    public ChartNumber RoomOfNet(int group)
+    {
+        const double part = 0.25;
+        Fraction most = _lengths.Aggregate(_longestHigh, (far, lengths) => Fraction.Max(far, lengths.Low ?? Fraction.Zero));
+        Rule longest = new Rule.Most([.. EachGroup(LongestHigh), .. EachGroup(LongestLow)]);
+        return new ChartNumber(longest * new Rule.Constant(part), First(group), most * ExactDecimal.FromDouble(part).ToFraction(), Unit);
+    }
+
+    /// <summary>High less low, as it is printed: in points of percent, or as an amount; null where the group's whole is 0.</summary>
+    public ChartNumber? Net(int group)
+    {
+        if (_lengths[group].Net is not { } net)
+        {
+            return null;
+        }
+        Rule difference = OfGroup(group, SumIn(group, _levels.Highs) - SumIn(group, _levels.Lows));
+        return _share
+            ? new ChartNumber(difference * new Rule.Constant(100), First(group), net * 100L, ColumnUnit.Points)
+            : new ChartNumber(difference, First(group), net, ColumnUnit.Amount) { IsSigned = true };
+    }
+
+    private Rule LongestLow(int group) => OfGroup(group, SumIn(group, _levels.Lows));
+
+    /// <summary>What of a group stands right of where its high side begins, or of where neutral levels apart do.</summary>
+    private Rule Beyond(int group) => _members.Neutral switch
+    {
+        NeutralPlace.Apart => OfGroup(group, SumIn(group, _levels.Neutrals)),
+        NeutralPlace.Split => OfGroup(group, SumIn(group, _levels.Highs) + SumIn(group, _levels.Neutrals) / new Rule.Constant(2)),
+        _ => LongestHigh(group),
+    };
+
+    private Fraction BeyondOf(SideLengths lengths) => _members.Neutral switch
+    {
+        NeutralPlace.Apart => lengths.Neutral ?? Fraction.Zero,
+        NeutralPlace.Split => (lengths.High ?? Fraction.Zero) + (lengths.Neutral ?? Fraction.Zero) / 2L,
+        _ => lengths.High ?? Fraction.Zero,
+    };
 
     private Rule[] EachGroup(Func<int, Rule> of) => [.. Enumerable.Range(0, _lengths.Length).Where(group => _lengths[group].Low is not null).Select(of)];
 

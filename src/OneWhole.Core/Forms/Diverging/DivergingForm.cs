@@ -109,7 +109,7 @@ public sealed class DivergingForm : Form<DivergingMembers>
             left = Fraction.Max(left, side.Left(members.Neutral));
             high = Fraction.Max(high, side.High ?? Fraction.Zero);
         }
-        var ends = new DivergingEnds(division, members, levels, lengths, left, high);
+        var ends = new DivergingEnds(division, members, levels, lengths, high);
         ColumnUnit columnUnit = share ? ColumnUnit.Share : ColumnUnit.Amount;
         TieOutLine[] span = division.HasGroups ? [new TieOutLine("rows-span", TieOutStatus.Ok, $"all {groups} rows begin in one line, spacers included")] : [];
         return new FormWorkings(

@@ -130,7 +130,7 @@ public sealed class MekkoForm : Form<MekkoMembers>
             Quiet("start", new Rule.GroupsBefore() / new Rule.GrandTotal(), group => OfAll(starts[group])),
             Quiet("end", Rule.Column("start") + Rule.Column("width"), group => OfAll(starts[group] + division.GroupTotal(group))),
             Quiet("width", new Rule.GroupTotal() / new Rule.GrandTotal(), group => OfAll(division.GroupTotal(group))),
-            WorkingColumn.OfNumber("height", height.Words, ColumnUnit.Number, new Rule.Given(words), group => heights[group]),
+            WorkingColumn.OfNumber("height", height.Words, ColumnUnit.Number, new Rule.OfRows(words, height.Mean ?? height.Ratio!.Value[0], height.Mean is null ? height.Ratio!.Value[1] : null, heights), group => heights[group]),
         ], columns)
         {
             Shown = columns.Shown,

@@ -43,6 +43,12 @@ public interface IFormulaSheet
     /// <summary>The amount of a group and part from the rows behind it; null where they are not in the workbook.</summary>
     string? Amount((int Group, int Part) pair, int row);
 
+    /// <summary>What another column adds up to over the rows of a row's group; null where they are not in the workbook.</summary>
+    string? RowsSum(string column, int row);
+
+    /// <summary>How many of them have a number there.</summary>
+    string? RowsCount(string column, int row);
+
     /// <summary>A sum of cells and ranges, however many.</summary>
     string Sum(IEnumerable<string> terms);
 
