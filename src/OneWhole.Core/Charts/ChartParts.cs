@@ -26,8 +26,14 @@ internal sealed class ChartParts(WorkingsResult workings)
     /// <summary>The row of a group's part.</summary>
     public int Row(int group, int part) => group * _division.PartCount + part;
 
-    /// <summary>A cell of the workings.</summary>
-    public ChartNumber? Cell(string key, int row) => workings[key] is var column && column.Exact(row) is { } value ? new ChartNumber(Rule.Column(key), row, value, column.Unit) : null;
+    /// <summary>A cell of the workings; one of an absent pair is there, without a number. Null where there is none for another reason.</summary>
+    public ChartNumber? Cell(string key, int row)
+    {
+        WorkingColumn column = workings[key];
+        return column.Exact(row) is { } value ? new ChartNumber(Rule.Column(key), row, value, column.Unit)
+            : column.Rule is Rule.Amount || (_division.HasGroups && workings.RowsAreCells && !_division.Has(row)) ? new ChartNumber(Rule.Column(key), row, Fraction.Zero, column.Unit) { IsAbsent = true }
+            : null;
+    }
 
     /// <summary>The total of a group.</summary>
     public ChartNumber Total(int group) => new(new Rule.GroupTotal(), workings.RowsAreGroups ? group : Row(group, 0), _division.Value(_division.GroupTotal(group)), ColumnUnit.Amount);
@@ -94,12 +100,16 @@ internal sealed class ChartParts(WorkingsResult workings)
         {
             return null;
         }
+        if (Array.Exists(numbers, number => number.IsAbsent))
+        {
+            return new ChartLabel(name, numbers, "");
+        }
         string[] texts = [.. name is null ? (string[])[] : [name], .. numbers.Select(number => number == amount ? _numbers.Amount(row) : _numbers.Share(row))];
         return new ChartLabel(name, numbers, string.Join("  ", texts));
     }
 
     /// <summary>A label that prints one number of the workings.</summary>
-    public ChartLabel? Of(ChartNumber? number) => number is null ? null : new ChartLabel(null, [number], Text(number));
+    public ChartLabel? Of(ChartNumber? number) => number is null ? null : new ChartLabel(null, [number], number.IsAbsent ? "" : Text(number));
 
     private string Text(ChartNumber number) => (number is { IsSigned: true, Value.Sign: > 0 } ? "+" : "") + Unsigned(number);
 

@@ -41,13 +41,20 @@ public sealed record ChartNumber(Rule Rule, int Row, Fraction Value, ColumnUnit 
 {
     /// <summary>Whether what is above zero is printed with a plus.</summary>
     public bool IsSigned { get; init; } = Unit == ColumnUnit.Points;
+
+    /// <summary>Whether there is no number now; its cell follows all the same when one comes.</summary>
+    public bool IsAbsent { get; init; }
 }
 
 /// <summary>A label of a chart: a name, numbers, or both, and how they are printed.</summary>
 /// <param name="Name">The name before the numbers; null for none.</param>
 /// <param name="Numbers">The numbers; none for a name alone.</param>
 /// <param name="Text">All of it as the figure prints it.</param>
-public sealed record ChartLabel(string? Name, IReadOnlyList<ChartNumber> Numbers, string Text);
+public sealed record ChartLabel(string? Name, IReadOnlyList<ChartNumber> Numbers, string Text)
+{
+    /// <summary>Whether it prints nothing because there is no number now.</summary>
+    public bool IsAbsent => Numbers.Any(number => number.IsAbsent);
+}
 
 /// <summary>One series of a chart.</summary>
 /// <param name="Name">As the key has it.</param>

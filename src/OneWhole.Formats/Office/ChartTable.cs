@@ -114,7 +114,7 @@ internal sealed class ChartTable
         {
             if (series.At(at) is { } number)
             {
-                values[at] = number.Value.ToDouble();
+                values[at] = number.IsAbsent ? null : number.Value.ToDouble();
                 WriteNumber(FirstRow + at, column, number, new CellStyle(number.Unit == ColumnUnit.Share ? "0.00%" : "#,##0.######") { Quiet = series.Fill is null });
             }
         }
@@ -123,7 +123,15 @@ internal sealed class ChartTable
 
     private void WriteNumber(int row, int column, ChartNumber number, CellStyle style)
     {
-        if (_formulas.Of(number.Rule, number.Row) is { } formula)
+        string? found = _formulas.Of(number.Rule, number.Row);
+        if (number.IsAbsent)
+        {
+            if (found is not null)
+            {
+                _sheet.Formula(row, column, found, "", style);
+            }
+        }
+        else if (found is { } formula)
         {
             _sheet.Formula(row, column, formula, number.Value.ToDouble(), style);
         }
@@ -152,6 +160,8 @@ internal sealed class ChartTable
     {
         string? name = label.Name is null ? null : label.Name == _chart.Categories[row - FirstRow].Name ? categoryCell : $"\"{label.Name.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
         string text = label.Numbers.Count == 0 ? name ?? "\"\"" : _formats.Joined(label, name, Formulas(label), AmountOf, "\"  \"");
+        // What is absent has no label, until it has a number.
+        text = label.Numbers.Count > 0 && label.Numbers[0] is var first && _formulas.MayBeEmpty(first.Rule, first.Row) && _formulas.Of(first.Rule, first.Row) is { } number ? $"IF({number}=\"\",\"\",{text})" : text;
         _sheet.Formula(row, column, text, label.Text, new CellStyle { Right = true });
     }
 

@@ -155,27 +155,32 @@ internal static class ChartXml
         string InkOn(string? fill) => Ink.OnSheet(series.IsLine ? Ink.Text : chart.Look.LabelInk(series.LabelFill ?? fill, isOn && (fill ?? series.LabelFill) is not null))[1..];
         (int size, bool strong) = chart.Look.LabelPrint(900, Enumerable.Range(0, chart.Categories.Count).Select(at => series.Label!(at)).FirstOrDefault(label => label is not null)?.Numbers ?? []);
         LabelTurn turn = chart.IsPie ? LabelTurn.Auto : chart.Look.Finish.LabelTurn;
+        XElement Extension() => new(C + "extLst", new XElement(C + "ext", new XAttribute("uri", "{CE6537A1-D6FC-4f65-9D91-7224C49458BB}"), new XAttribute(XNamespace.Xmlns + "c15", C15.NamespaceName),
+            new XElement(C15 + "showDataLabelsRange", new XAttribute("val", "1"))));
         IEnumerable<XElement?> Looked(string colour) =>
         [
             new XElement(C + "spPr", new XElement(A + "noFill"), new XElement(A + "ln", new XElement(A + "noFill"))), TextLook(size, colour, strong, turn),
-            place is null ? null : Value("dLblPos", place), .. nothing.Select(flag => new XElement(flag)),
-            new XElement(C + "extLst", new XElement(C + "ext", new XAttribute("uri", "{CE6537A1-D6FC-4f65-9D91-7224C49458BB}"), new XAttribute(XNamespace.Xmlns + "c15", C15.NamespaceName),
-                new XElement(C15 + "showDataLabelsRange", new XAttribute("val", "1")))),
+            place is null ? null : Value("dLblPos", place), .. nothing.Select(flag => new XElement(flag)), Extension(),
         ];
-        string colour = InkOn(series.Fill);
+        // For each point a field of its cell, with what it says now: readers that know no ranges of labels print that.
         for (int at = 0; at < labels.Texts.Count; at++)
         {
-            if (labels.Texts[at] is null)
-            {
-                element.Add(new XElement(C + "dLbl", Value("idx", at), Value("delete", "1")));
-            }
-            else if (InkOn(series.FillAt?.Invoke(at) ?? series.Fill) is var own && own != colour)
-            {
-                element.Add(new XElement(C + "dLbl", Value("idx", at), Looked(own)));
-            }
+            element.Add(labels.Texts[at] is not { } text
+                ? new XElement(C + "dLbl", Value("idx", at), Value("delete", "1"))
+                : new XElement(C + "dLbl", Value("idx", at), Field(text, at, size, strong, InkOn(series.FillAt?.Invoke(at) ?? series.Fill), turn), Looked(InkOn(series.FillAt?.Invoke(at) ?? series.Fill))));
         }
-        element.Add(Looked(colour));
+        element.Add(Looked(InkOn(series.Fill)));
         return element;
+    }
+
+    /// <summary>A label's text as a field: the cell of its point in the range of labels.</summary>
+    private static XElement Field(string text, int at, int size, bool strong, string colour, LabelTurn turn)
+    {
+        XElement look = TextLook(size, colour, strong, turn);
+        XElement paragraph = look.Element(A + "p")!;
+        paragraph.Element(A + "pPr")!.AddAfterSelf(new XElement(A + "fld", new XAttribute("id", $"{{00000000-0000-4000-8000-{at + 1:X12}}}"), new XAttribute("type", "CELLRANGE"),
+            new XElement(A + "rPr", new XAttribute("lang", "en-GB")), new XElement(A + "pPr"), new XElement(A + "t", XmlSafe.Clean(text))));
+        return new XElement(C + "tx", new XElement(C + "rich", look.Elements()));
     }
 
     private static XElement Pie(NativeChart chart, ChartTable table)

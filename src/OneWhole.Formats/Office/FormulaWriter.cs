@@ -52,19 +52,26 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
 
     private readonly WorkingsResult _workings = places.Workings;
     private readonly Dictionary<string, bool> _mayMiss = [];
-    private readonly bool _hasAbsent = places.Workings.Division is { HasGroups: true } division && Enumerable.Range(0, division.RowCount).Any(row => !division.Has(row));
+    // Any pair may lose its last row when rows are edited.
+    private readonly bool _hasAbsent = places.Workings.Division is { HasGroups: true } division && (places.HasRows || Enumerable.Range(0, division.RowCount).Any(row => !division.Has(row)));
 
     public Division Division => _workings.Division;
 
     public int RowCount => _workings.RowCount;
 
     /// <summary>The formula of a column's cell, without the sign of equality; null where the value itself is to stand.</summary>
-    public string? OfCell(WorkingColumn column, int row) => column.Rule is Rule.Constant && column.Exact(row) is null ? null
+    public string? OfCell(WorkingColumn column, int row) => column.Rule is Rule.Constant && MayMiss(column.Key) ? OfConstant(column, row)
         : column is { Key: "value", Rule: Rule.GroupTotal } ? HasRows ? RowsOfGroup(row) : null
+        : column.Rule is Rule.ByRow { WhereAbsent: not null } && _hasAbsent && Guarded(column.Rule, row, MayMiss(column.Key)) is { } ready ? $"IF({Own("value", row)}=\"\",\"\",{ready})"
         : Guarded(column.Rule, row, MayMiss(column.Key));
 
+    /// <summary>A number that is the same for all rows stands where there is an amount.</summary>
+    private string? OfConstant(WorkingColumn column, int row) =>
+        _hasAbsent && _workings.RowsAreCells && _workings.Find("value") is not null ? $"IF({Own("value", row)}=\"\",\"\",{column.Rule.Formula(this, row)})"
+        : column.Exact(row) is null ? null : column.Rule.Formula(this, row);
+
     /// <summary>The formula of a number that is told by a rule.</summary>
-    public string? Of(Rule rule, int row) => Guarded(rule, row, _workings.Columns.Any(column => !column.IsText && column.Exact(Math.Min(row, _workings.RowCount - 1)) is null));
+    public string? Of(Rule rule, int row) => Guarded(rule, row, _hasAbsent || _workings.Columns.Any(column => !column.IsText && column.Exact(Math.Min(row, _workings.RowCount - 1)) is null));
 
     private string? Guarded(Rule rule, int row, bool mayMiss)
     {
@@ -79,13 +86,19 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
         return absent.Length == 0 ? whole : $"IF({(absent.Length == 1 ? absent[0] : $"OR({string.Join(',', absent)})")},\"\",{whole})";
     }
 
-    /// <summary>Whether a row of the column has no value; asked once a column, not once a cell.</summary>
+    /// <summary>Whether a number that is told by a rule may be empty.</summary>
+    public bool MayBeEmpty(Rule rule, int row) => rule.AllReads(row).Any(cell => MayMiss(cell.Key));
+
+    /// <summary>What an absent pair has all the same.</summary>
+    private static readonly string[] Always = ["group", "part", "side", "spacer"];
+
+    /// <summary>Whether a row of the column has no value, or may come to have none; asked once a column, not once a cell.</summary>
     private bool MayMiss(string key)
     {
         if (!_mayMiss.TryGetValue(key, out bool may))
         {
             WorkingColumn column = _workings[key];
-            _mayMiss[key] = may = Enumerable.Range(0, _workings.RowCount).Any(row => column.Exact(row) is null);
+            _mayMiss[key] = may = (_hasAbsent && _workings.RowsAreCells && !column.OfGroup && !Always.Contains(key)) || Enumerable.Range(0, _workings.RowCount).Any(row => column.Exact(row) is null);
         }
         return may;
     }

@@ -46,7 +46,11 @@ public sealed class NativeChartTests
                         ChartLabel? label = series.Label?.Invoke(category);
                         foreach (ChartNumber number in (IEnumerable<ChartNumber>)[.. series.At(category) is { } own ? [own] : (ChartNumber[])[], .. label?.Numbers ?? [], .. chart.Categories[category].Numbers])
                         {
-                            if (number.Rule is not Rule.Given)
+                            if (number.IsAbsent)
+                            {
+                                Assert.True(number.Rule.Value(new RuleCells(workings), number.Row) is null && label?.Text is null or "");
+                            }
+                            else if (number.Rule is not Rule.Given)
                             {
                                 double? expected = number.Rule.Value(new RuleCells(workings), number.Row)?.ToDouble();
                                 Assert.True(expected is { } value && Math.Abs(value - number.Value.ToDouble()) < 1e-9, $"{form} {series.Name} {category}: the rule gives {expected}, the chart has {number.Value.ToDouble()}");
@@ -67,7 +71,7 @@ public sealed class NativeChartTests
     {
         WorkingsResult workings = Run(form, more);
         NativeChart chart = workings.Division.Study.Form.Form.Chart(workings)!;
-        double[] lengths = [.. Enumerable.Range(0, chart.Categories.Count).Where(category => chart.Series.All(series => series.At(category) is not null)).Select(category => chart.Series.Sum(series => series.At(category)!.Value.ToDouble()))];
+        double[] lengths = [.. Enumerable.Range(0, chart.Categories.Count).Where(category => chart.Series.All(series => series.At(category) is { IsAbsent: false })).Select(category => chart.Series.Sum(series => series.At(category)!.Value.ToDouble()))];
         Assert.NotEmpty(lengths);
         Assert.All(lengths, length => Assert.Equal(lengths[0], length, 9));
     }

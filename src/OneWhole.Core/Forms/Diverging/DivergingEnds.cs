@@ -50,11 +50,16 @@ internal sealed class DivergingEnds
     public (Fraction? Base, Fraction? Top) this[int row] => _ends[row];
 
     /// <summary>How <c>base</c> comes about, as an expression over the amounts.</summary>
-    public Rule BaseRule => new Rule.ByRow("lengths of the levels nearer to zero, added up on its side", BaseOf);
+    public Rule BaseRule => new Rule.ByRow("lengths of the levels nearer to zero, added up on its side", row => _ends[row].Base is null ? null : BaseOf(row)) { WhereAbsent = row => IsAbsentOnly(row) ? BaseOf(row) : null };
 
     /// <summary>How <c>top</c> does.</summary>
-    public Rule TopRule => new Rule.ByRow("base and the level's own length", row => _ends[row].Top is null ? null
-        : _levels.Of(_division.PartOf(row)) == Side.Low ? Rule.Column("base") - Own : Rule.Column("base") + Own);
+    public Rule TopRule => new Rule.ByRow("base and the level's own length", row => _ends[row].Top is null ? null : TopOf(row)) { WhereAbsent = row => IsAbsentOnly(row) ? TopOf(row) : null };
+
+    /// <summary>Whether a level would be drawn if it had an amount.</summary>
+    private bool IsAbsentOnly(int row) => !_division.Has(row) && _lengths[_division.GroupOf(row)].Low is not null && _levels.Of(_division.PartOf(row)) is { } side
+        && !(side == Side.Neutral && _members.Neutral == NeutralPlace.Out);
+
+    private Rule TopOf(int row) => _levels.Of(_division.PartOf(row)) == Side.Low ? Rule.Column("base") - Own : Rule.Column("base") + Own;
 
     private Rule Own => Length(Rule.Column("value"));
 
@@ -69,12 +74,8 @@ internal sealed class DivergingEnds
         }
     }
 
-    private Rule? BaseOf(int row)
+    private Rule BaseOf(int row)
     {
-        if (_ends[row].Base is null)
-        {
-            return null;
-        }
         int part = _division.PartOf(row), group = _division.GroupOf(row);
         (IReadOnlyList<int> side, bool low) = _levels.Of(part) switch
         {
@@ -102,22 +103,25 @@ internal sealed class DivergingEnds
     private int First(int group) => group * _division.PartCount;
 
     /// <summary>A level's own length, below zero on the low side; null where there is none.</summary>
-    public ChartNumber? LengthOf(int row) => _ends[row] is not { Base: { } from, Top: { } to } ? null
+    public ChartNumber? LengthOf(int row) => _ends[row] is not { Base: { } from, Top: { } to }
+        ? !IsAbsentOnly(row) ? null : new ChartNumber(Rule.Column("top") - Rule.Column("base"), row, Fraction.Zero, Unit) { IsAbsent = true }
         : new ChartNumber(Rule.Column("top") - Rule.Column("base"), row, to - from, Unit);
 
     /// <summary>What of a level lies on one side of zero, below zero on the low side; null where there is none.</summary>
     public ChartNumber? LengthOn(Side side, int row)
     {
-        if (_ends[row] is not { Base: { } from, Top: { } to })
+        if (!IsAbsentOnly(row) && _ends[row].Base is null)
         {
             return null;
         }
+        (Fraction from, Fraction to) = (_ends[row].Base ?? Fraction.Zero, _ends[row].Top ?? Fraction.Zero);
         static Rule Above(Rule rule) => new Rule.Most([rule]);
         static Fraction Positive(Fraction value) => Fraction.Max(Fraction.Zero, value);
         Rule zero = new Rule.Constant(0), begin = Rule.Column("base"), end = Rule.Column("top");
-        return side == Side.Low
+        ChartNumber length = side == Side.Low
             ? new ChartNumber(Above(zero - end) - Above(zero - begin), row, Positive(-to) - Positive(-from), Unit)
             : new ChartNumber(Above(end) - Above(begin), row, Positive(to) - Positive(from), Unit);
+        return length with { IsAbsent = _ends[row].Base is null };
     }
 
     /// <summary>Nothing, where a label can stand over zero.</summary>
