@@ -133,6 +133,19 @@ async function changes({ url }, table) {
       if (round > 0 && times.strip) strip.push(times.strip);
     }
   }
+  // A bar's end that is dragged: what it would be, asked for with each move, at a million rows.
+  const tried = [];
+  for (let move = 0; move < 60; move++) {
+    const began = performance.now();
+    const answer = await page.evaluate(async ([id, row, text]) => {
+      const response = await fetch(`/api/studies/${id}/try-ahead?width=900&height=560`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ row, text }) });
+      await response.json();
+      return response.status;
+    }, [study.id, move % 4, String(1000 + 37 * move)]);
+    if (answer !== 200) throw new Error(`A trial was answered with ${answer}.`);
+    if (move >= 10) tried.push(performance.now() - began);
+  }
+  console.log(`a trial, asked for and answered with its figure, a million rows: median ${median(tried).toFixed(0)} ms, p95 ${p95(tried).toFixed(0)} ms of ${tried.length}`);
   await browser.close();
   console.log(`change of the statement to the painted figure, a million rows: median ${median(painted).toFixed(0)} ms, p95 ${p95(painted).toFixed(0)} ms of ${painted.length}; miniatures p95 ${p95(strip).toFixed(0)} ms of ${strip.length}`);
 }

@@ -10,6 +10,8 @@ public sealed record MoveRequest(long Revision, LabelMove Move);
 /// <summary>An amount to be tried: a row of the workings, and what was typed ("5000", "×1.2", "25 %").</summary>
 public sealed record TrialRequest(long Revision, int Row, string Text);
 
+public sealed record TrialAheadRequest(int Row, string Text);
+
 /// <summary>From what to what a bridge is to go, as it was offered.</summary>
 public sealed record WhatChangedRequest(string Text);
 
@@ -74,6 +76,8 @@ public static class StudyEndpoints
             service.Narrow(id, request.Revision, request.Labels, width ?? Width, height ?? Height));
         studies.MapPost("{id}/try", (StudyService service, string id, TrialRequest request, double? width, double? height) =>
             service.Try(id, request.Revision, request.Row, request.Text, width ?? Width, height ?? Height));
+        studies.MapPost("{id}/try-ahead", (StudyService service, string id, TrialAheadRequest request, double? width, double? height, CancellationToken cancel) =>
+            service.TryAhead(id, request.Row, request.Text, width ?? Width, height ?? Height, cancel));
         studies.MapPost("{id}/swap", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
             service.Swap(id, request.Revision, width ?? Width, height ?? Height));
         studies.MapPost("{id}/undo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>

@@ -68,3 +68,42 @@ test('what if: an amount is tried in the workings, said everywhere, and left by 
   await expect(page.getByTestId('statement')).not.toContainText('trying');
   await expect(figure(page).getByText(/^a trial; /)).toHaveCount(0);
 });
+
+test('what if: a bar is dragged at its end, and moved by keys; what was counted stays as an outline', async ({ page }) => {
+  await page.goto(`${server.url}/`);
+  await page.getByLabel('Table file').setInputFiles(file('ends.csv', 'Cause,Minutes\nFog,120\nEngine,80\nCrew change,40\n'));
+  await page.getByRole('button', { name: 'Start a study' }).click();
+  await form(page, 'Share bars').click();
+  await expect(figure(page)).toHaveAttribute('aria-label', /^Share bars/);
+  const bar = figure(page).getByRole('graphics-symbol', { name: /^Engine/ });
+  await bar.hover();
+  const end = figure(page).getByRole('slider', { name: 'Engine: try another amount' });
+  const box = await end.boundingBox();
+  const [x, y] = [(box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 30, y, { steps: 3 });
+  await page.mouse.move(x + 120, y, { steps: 4 });
+  // What it would be is shown before it is taken: Engine has overtaken Fog by now, and its end is where the pointer is.
+  await expect(page.getByTestId('statement')).toContainText(/trying Engine at \d+ instead of 80/);
+  const ahead = await page.getByTestId('statement').textContent();
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
+  expect(await page.getByTestId('statement').textContent()).toBe(ahead);
+  await expect(figure(page).locator('[data-mark^="counted-"], path[stroke-dasharray]').first()).toBeVisible();
+  // By keys: from the bar to its end, and one step down.
+  await end.focus();
+  const before = Number(await end.getAttribute('aria-valuenow'));
+  await page.keyboard.press('ArrowLeft');
+  await expect.poll(async () => Number(await end.getAttribute('aria-valuenow'))).toBeLessThan(before);
+  await expect(end).toBeFocused();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  // A slice is turned, as a share.
+  await page.getByRole('button', { name: /^Drop “.*trying Engine/ }).click();
+  await form(page, 'Pie').click();
+  await expect(figure(page)).toHaveAttribute('aria-label', /^Pie/);
+  await figure(page).getByRole('graphics-symbol', { name: /^Engine/ }).focus();
+  await figure(page).getByRole('slider', { name: 'Engine: try another amount' }).focus();
+  await page.keyboard.press('PageUp');
+  await expect(page.getByTestId('statement')).toContainText(/trying Engine at 38\.5 % instead of/);
+});

@@ -2020,6 +2020,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studies/{id}/try-ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    width?: number;
+                    height?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TrialAheadRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StudyView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studies/{id}/swap": {
         parameters: {
             query?: never;
@@ -3990,7 +4034,7 @@ export interface components {
         Edit: {
             /** @description The place in the study ("form.cuts[0].share"). */
             path: string;
-            /** @description "drag-x", "drag-y" or "move" (then double Edit.FromPixel and double Edit.ToPixel are the plot's width and height). */
+            /** @description "drag-x", "drag-y", "move" (then double Edit.FromPixel and double Edit.ToPixel are the plot's width and height), or "turn" (then they are degrees clockwise from the top, about double Edit.Across and double Edit.Down). */
             control: string;
             /**
              * Format: double
@@ -4014,7 +4058,7 @@ export interface components {
             step?: number;
             /**
              * Format: double
-             * @description For "move": how far the thing stands from its place now, across, in hundredths of the plot.
+             * @description For "move": how far the thing stands from its place now, across, in hundredths of the plot. For "turn": x of the middle.
              */
             across?: number;
             /**
@@ -5050,6 +5094,11 @@ export interface components {
             /** @description Whether it only does something, and is no part of the sentence. */
             aside?: boolean;
             value?: null | components["schemas"]["JsonNode"];
+        };
+        TrialAheadRequest: {
+            /** Format: int32 */
+            row: number;
+            text: string;
         };
         /** @description An amount to be tried: a row of the workings, and what was typed ("5000", "×1.2", "25 %"). */
         TrialRequest: {

@@ -170,8 +170,13 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     public StudyView Preview(string id, string path, JsonNode? value, double width, double height, CancellationToken cancel = default)
     {
         StudyDocument document = studies.Find(id);
+        return Ahead(document, study => StudyEdits.Set(study, path, value, document.Study.Form.Form), width, height, cancel);
+    }
+
+    private StudyView Ahead(StudyDocument document, Action<JsonObject> edit, double width, double height, CancellationToken cancel)
+    {
         var json = (JsonObject)document.Json.DeepClone();
-        StudyEdits.Set(json, path, value, document.Study.Form.Form);
+        edit(json);
         Study study = studies.Format.Read(json.ToJsonString());
         computing.Compute(document.TableId, study, cancel);
         return views.Of(document.With(studies.Format.Write(study), study), width, height);
@@ -249,6 +254,16 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
         using IDisposable style = document.Study.Finish.Numbers.Use();
         JsonObject trial = StudyEdits.TrialOf(workings, row, text);
         return Save(document, revision, study => StudyEdits.Try(study, trial), $"tried {trial["part"]}", width, height);
+    }
+
+    /// <summary>The same without saving it.</summary>
+    public StudyView TryAhead(string id, int row, string text, double width, double height, CancellationToken cancel = default)
+    {
+        StudyDocument document = studies.Find(id);
+        WorkingsResult workings = computing.Compute(document, cancel);
+        using IDisposable style = document.Study.Finish.Numbers.Use();
+        JsonObject trial = StudyEdits.TrialOf(workings, row, text);
+        return Ahead(document, study => StudyEdits.Try(study, trial), width, height, cancel);
     }
 
     /// <summary>Moves a part, or a group, to the place of another: from then on their order is the one that is listed.</summary>

@@ -82,6 +82,7 @@ public static class FigureDrawer
         if (ends is not null)
         {
             workings.Division.Study.Form.Form.Layout(workings, ends, figure);
+            TrialEnds.DrawCounted(figure, workings);
         }
         else if (!figure.IsMiniature)
         {

@@ -119,7 +119,7 @@ public sealed record TextMark(string Id, MarkRole Role, double X, double Y, stri
 /// How a mark changes the study: a place along an axis becomes a value for a path, linearly between two ends.
 /// </summary>
 /// <param name="Path">The place in the study ("form.cuts[0].share").</param>
-/// <param name="Control">"drag-x", "drag-y" or "move" (then <see cref="FromPixel"/> and <see cref="ToPixel"/> are the plot's width and height).</param>
+/// <param name="Control">"drag-x", "drag-y", "move" (then <see cref="FromPixel"/> and <see cref="ToPixel"/> are the plot's width and height), or "turn" (then they are degrees clockwise from the top, about <see cref="Across"/> and <see cref="Down"/>).</param>
 public sealed record Edit(string Path, string Control)
 {
     /// <summary>The pixel that stands for <see cref="FromValue"/>.</summary>
@@ -138,7 +138,7 @@ public sealed record Edit(string Path, string Control)
     /// <summary>The value snaps to multiples of this.</summary>
     public double Step { get; init; }
 
-    /// <summary>For "move": how far the thing stands from its place now, across, in hundredths of the plot.</summary>
+    /// <summary>For "move": how far the thing stands from its place now, across, in hundredths of the plot. For "turn": x of the middle.</summary>
     public double Across { get; init; }
 
     /// <summary>Likewise down.</summary>

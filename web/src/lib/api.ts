@@ -208,6 +208,8 @@ export const api = {
   handOverKinds: () => got(client.GET('/api/hand-over')),
   tryAmount: (id: string, revision: number, row: number, text: string, size: Size) =>
     got(client.POST('/api/studies/{id}/try', { ...of(id, size), body: { revision, row, text } })),
+  tryAhead: (id: string, row: number, text: string, size: Size, signal?: AbortSignal) =>
+    got(client.POST('/api/studies/{id}/try-ahead', { ...of(id, size), body: { row, text }, signal }), signal),
   words: () => got(client.GET('/api/words')),
   setWords: (words: object) => got(client.PUT('/api/words', { body: words as Schemas['JsonObject'] })),
   reach: (id: string, row: number) => got(client.GET('/api/studies/{id}/reach', of(id, { row }))),

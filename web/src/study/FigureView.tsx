@@ -4,6 +4,7 @@ import { api, type Edit, type Figure, type StudyView, type WorkingsRow } from '.
 import { MarkPaint } from '../parts/FigurePaint';
 import { PointerNote } from '../parts/PointerNote';
 import { AxisEnd } from './AxisEnd';
+import { BarEnd } from './BarEnd';
 import { CutEditor } from './CutEditor';
 import { CutWords, Handle } from './CutHandles';
 import { isBar, isDrawn, type Lasso, rowAt, rowsWithin } from './hits';
@@ -62,6 +63,12 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
       : [0, 0];
   };
   const isSettled = useSettled(`${figure.width} × ${figure.height}`);
+  // The end of the bar that was pointed at last: the keys reach it after the bar has lost the focus to it.
+  const [ended, setEnded] = useState<string | null>(null);
+  const ends = useMemo(() => bars.filter((mark) => mark.edit?.path === 'trial'), [bars]);
+  const pointed = ends.find((mark) => mark.row === lit);
+  if (pointed && pointed.id !== ended && !dragging.current) setEnded(pointed.id);
+  const endOf = ends.find((mark) => mark.id === ended) ?? ends[0];
   const focusRow = bars.find((mark) => mark.row === lit)?.row ?? bars[0]?.row;
 
   return (
@@ -226,6 +233,19 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           .map((mark) => (
             <Handle key={mark.id} mark={mark} place={place} actions={actions} dragging={dragging} />
           ))}
+        {endOf ? (
+          <BarEnd
+            mark={endOf}
+            shown={endOf === pointed}
+            place={place}
+            actions={actions}
+            dragging={dragging}
+            taken={() => {
+              setNote(null);
+              setLit(null);
+            }}
+          />
+        ) : null}
         {lasso && isDrawn(lasso) ? (
           <rect
             x={Math.min(lasso.fromX, lasso.x)}

@@ -80,6 +80,13 @@ export const rowsWithin = (bars: Mark[], lasso: Lasso): number[] => {
   });
 };
 
+/** The angle of a place about a middle, in degrees clockwise from the top, from a first angle on. */
+export const turnAt = (edit: Edit, x: number, y: number) => {
+  const degrees = (Math.atan2(x - (edit.across ?? 0), (edit.down ?? 0) - y) * 180) / Math.PI;
+  const from = edit.fromPixel ?? 0;
+  return from + ((((degrees - from) % 360) + 360) % 360);
+};
+
 export const valueAt = (edit: Edit, pixel: number) => {
   const span = (edit.toPixel ?? 1) - (edit.fromPixel ?? 0);
   const raw = (edit.fromValue ?? 0) + ((pixel - (edit.fromPixel ?? 0)) / span) * ((edit.toValue ?? 1) - (edit.fromValue ?? 0));

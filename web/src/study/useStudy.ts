@@ -15,6 +15,8 @@ export type StudyActions = {
   narrow: (labels: string[], groups: boolean, only: boolean) => Promise<boolean>;
   /** Tries an amount in place of the one that was counted: "5000", "×1.2" or "25 %". */
   tryAmount: (row: number, name: string, text: string) => Promise<boolean>;
+  /** Shows what it would be, without saving it. */
+  tryAhead: (row: number, text: string) => void;
   /** Lets parts and groups change places. */
   swap: () => void;
   undo: () => void;
@@ -156,21 +158,19 @@ export function useStudy(id: string, size: Size | null) {
     [save],
   );
 
-  const preview = useCallback(
-    (path: string, value: unknown) => {
-      previewing.current?.abort();
-      const control = new AbortController();
-      previewing.current = control;
-      if (!sizeNow.current) return;
-      api.preview(id, path, value, sizeNow.current, control.signal).then(
-        (next) => {
-          if (!control.signal.aborted) setView(next);
-        },
-        () => undefined,
-      );
-    },
-    [id],
-  );
+  /** Shows what is asked for, unless something else is by then. */
+  const ahead = useCallback((ask: (size: Size, signal: AbortSignal) => Promise<StudyView>) => {
+    previewing.current?.abort();
+    const control = new AbortController();
+    previewing.current = control;
+    if (!sizeNow.current) return;
+    ask(sizeNow.current, control.signal).then(
+      (next) => {
+        if (!control.signal.aborted) setView(next);
+      },
+      () => undefined,
+    );
+  }, []);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: what it says is set anew each time, and does the same
   const actions = useMemo<StudyActions>(
@@ -183,7 +183,8 @@ export function useStudy(id: string, size: Size | null) {
           drop,
           before: valueAt(latest.current?.study, path),
         }),
-      preview,
+      preview: (path, value) => ahead((size, signal) => api.preview(id, path, value, size, signal)),
+      tryAhead: (row, text) => ahead((size, signal) => api.tryAhead(id, row, text, size, signal)),
       applyRemedy: (line) => run('a remedy', { do: 'remedy', line }),
       shape: (form, shape) => run('another form', { do: 'shape', form, shape }),
       move: (move) => run(`${move.label} moved`, { do: 'move', move }),
@@ -202,7 +203,7 @@ export function useStudy(id: string, size: Size | null) {
         if (latest.current) setView(latest.current);
       },
     }),
-    [run, preview],
+    [run, ahead],
   );
   return {
     view: withTyped(

@@ -97,6 +97,21 @@ internal sealed class BridgeLayout
 
     private string KeyOf(BridgeStep step) => step.Row >= 0 ? _division.Parts[step.Row].Key : $"whole {step.Name}";
 
+    /// <summary>Up to a whole a part's amount is tried; between two, what it became: it began with what it was.</summary>
+    private Edit? EndOf(BarField field, BridgeStep step)
+    {
+        if (_figure.IsMiniature)
+        {
+            return null;
+        }
+        if (_workings.Computed is not BridgeWorkings)
+        {
+            return TrialEnds.Of(_workings, step.Row, field, step.From.ToDouble(), 1);
+        }
+        double before = _workings["before"].Number(step.Row) ?? 0, after = _workings["after"].Number(step.Row) ?? 0;
+        return TrialEnds.Of(_workings, step.Row, field, step.From.ToDouble() - before, 1, after);
+    }
+
     private void DrawStep(BarField field, int at, double band, double thickness, Labels labels)
     {
         BridgeStep step = _steps[at];
@@ -106,7 +121,7 @@ internal sealed class BridgeLayout
         string fill = step.IsWhole ? Ink.Quiet : step.Row < 0 ? (falls ? Fall : Rise) : (falls ? _falls : _rises).Row(step.Row);
         RectMark bar = FigureBuilder.Rect($"bar-{KeyOf(step)}", MarkRole.Bar, box, falls ? Ink.Behind : fill) with { Stroke = falls ? fill : null, StrokeWidth = falls ? 1.5 : 0 };
         // A mark that stands for a row of the workings lights it up; wholes and effects stand for none.
-        _figure.Add(step.Row >= 0 ? bar with { Row = step.Row, Part = KeyOf(step) } : bar);
+        _figure.Add(step.Row >= 0 ? bar with { Row = step.Row, Part = KeyOf(step), Edit = EndOf(field, step) } : bar);
         if (step.IsWhole && _domains.Least > 0)
         {
             DrawCut(box, KeyOf(step));

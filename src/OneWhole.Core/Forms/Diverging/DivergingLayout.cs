@@ -122,6 +122,7 @@ internal sealed class DivergingLayout
                 Group = name,
                 Stroke = box.Width > 4 && text ? Ink.Paper : null,
                 StrokeWidth = 1,
+                Edit = text ? TrialEnds.Of(_workings, row, field, from, Math.Sign(to - from) * PerAmount(row)) : null,
             });
             if (text && LabelFit.HasRoom(_figure, box))
             {
@@ -140,6 +141,8 @@ internal sealed class DivergingLayout
             _figure.PutWhereFree([_figure.Text($"net-{group}", MarkRole.Total, room.Right, field.Middle(group, rows) + font.CapHeight / 2, "end", nets[group], _figure.Strong, colour) with { Group = _division.Groups?[group].Label }], 0);
         }
     }
+
+    private double PerAmount(int row) => _members.Length == LengthUnit.Share ? 1 / _division.Value(_division.GroupTotal(_division.GroupOf(row))).ToDouble() : 1;
 
     private string NetText(SideLengths lengths)
     {

@@ -47,7 +47,7 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
             Box Bar(int group) => field.BarOn(group, rows, thickness, 0, Math.Max(0, _division.Value(_division.Amount(group * lanes + part)).ToDouble()));
             for (int group = 0; group < rows; group++)
             {
-                DrawBar(group, part, Bar(group), keepsLabelsOff: labelled && band < font.LineHeight);
+                DrawBar(group, part, field, Bar(group), keepsLabelsOff: labelled && band < font.LineHeight);
             }
             // The largest first: where rows are thinner than print, labels of small ones give way.
             foreach (int group in Enumerable.Range(0, labelled ? rows : 0).OrderByDescending(group => _division.Amount(group * lanes + part)))
@@ -60,7 +60,7 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
     }
 
     /// <param name="keepsLabelsOff">Whether labels are higher than their rows, and have to keep off the bars beside.</param>
-    private void DrawBar(int group, int part, Box box, bool keepsLabelsOff)
+    private void DrawBar(int group, int part, BarField field, Box box, bool keepsLabelsOff)
     {
         int row = group * _division.PartCount + part;
         if (!_division.Has(row) || box.Width <= 0)
@@ -68,7 +68,7 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
             return;
         }
         string key = _division.Parts[part].Key, name = _division.Groups![group].Label;
-        figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
+        figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with { Row = row, Part = key, Group = name, Edit = figure.IsMiniature ? null : TrialEnds.Of(workings, row, field, 0, 1) });
         if (keepsLabelsOff)
         {
             figure.Obstacles.Add(box);

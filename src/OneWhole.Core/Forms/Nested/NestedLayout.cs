@@ -107,7 +107,7 @@ internal sealed class NestedLayout
             }
             string key = _division.Parts[_parts[i]].Key;
             Box box = field.Bar(from + (broad - inner) / 2 + i * thickness, Math.Max(0.5, thickness - Math.Min(1.5 * _figure.Unit, thickness * 0.16)), 0, value);
-            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
+            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with { Row = row, Part = key, Group = name, Edit = text ? TrialEnds.Of(_workings, row, field, 0, 1) : null });
             if (text)
             {
                 DrawLabel(box, row, key, name, _ink.Row(row), value < 0);

@@ -19,7 +19,7 @@ internal sealed class ParetoBars(ParetoPlot plot)
         for (int row = 0; row < plot.Bars; row++)
         {
             string key = plot.Division.Parts[row].Key;
-            plot.Figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, plot.BarWithin(row), plot.InkOf(row)) with { Row = row, Part = key });
+            plot.Figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, plot.BarWithin(row), plot.InkOf(row)) with { Row = row, Part = key, Edit = plot.Figure.IsMiniature ? null : TrialEnds.Of(plot.Workings, row, plot.Field, 0, 1) });
         }
     }
 

@@ -55,6 +55,9 @@ internal sealed class ParetoPlot
 
     public PixelScale Amounts { get; private set; }
 
+    /// <summary>Where bars grow.</summary>
+    public BarField Field => new(Box, true, Domains.Least, Domains.Most);
+
     public PixelScale Shares { get; private set; }
 
     /// <summary>The colour of a row's bar.</summary>

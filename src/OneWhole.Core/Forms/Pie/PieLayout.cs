@@ -65,6 +65,7 @@ internal sealed class PieLayout
                 StrokeWidth = angle < 359.99 && angle > 0.5 ? Math.Max(0.75, unit) : 0,
                 Row = row,
                 Part = key,
+                Edit = text ? TrialEnds.OfSlice(_workings, row, x, y, from, angle) : null,
             });
         }
         if (!text)

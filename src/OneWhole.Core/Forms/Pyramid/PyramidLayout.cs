@@ -125,7 +125,13 @@ internal sealed class PyramidLayout
         string name = _division.Groups![group].Label, key = _division.Parts[side].Key;
         int bands = _division.GroupCount;
         Box box = field.BarOn(bands - 1 - group, bands, thickness, 0, Math.Abs(value));
-        _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with { Row = row, Part = key, Group = name });
+        _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with
+        {
+            Row = row,
+            Part = key,
+            Group = name,
+            Edit = _figure.IsMiniature ? null : TrialEnds.Of(_workings, row, field, 0, _share ? 1 / _division.Value(_division.WholeAt(0)).ToDouble() : 1),
+        });
         if (!_figure.IsMiniature && HasLabels(_figure.Finish))
         {
             IReadOnlyList<LabelLine> apart = _texts.Lines(row, LabelText.Share), lines = LabelLine.Joined(apart, "  ");

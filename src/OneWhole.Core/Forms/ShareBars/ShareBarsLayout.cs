@@ -92,7 +92,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             string key = _division.Parts[row].Key;
             if (rows.Length <= MostSeparateBars && band >= 1)
             {
-                figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, field.BarOn(i, rows.Length, bar, 0, _shares.Number(row) ?? 0), _ink.Row(row)) with { Row = row, Part = key });
+                figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, field.BarOn(i, rows.Length, bar, 0, _shares.Number(row) ?? 0), _ink.Row(row)) with { Row = row, Part = key, Edit = EndOf(row, field) });
             }
         }
         if (labelled && names > 0)
@@ -191,7 +191,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
             string key = _division.Parts[row].Key;
             double share = _shares.Number(row) ?? 0, top = field.At(share), x = field.Middle(i, rows.Length);
             Box bar = field.BarOn(i, rows.Length, figure.BarThickness(band, 0.72, 90 * unit), 0, share);
-            figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, bar, _ink.Row(row)) with { Row = row, Part = key });
+            figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, bar, _ink.Row(row)) with { Row = row, Part = key, Edit = EndOf(row, field) });
             if (labelled && !(HasShares && HasAmounts && LabelFit.Apart(figure, $"label-{key}", bar, _ink.Row(row),
                 [new(AmountText(row), figure.Amounts), new(ShareOf(row), Strong)], row, key, LabelFit.GrowthOf(upright: true, top > zero))))
             {
@@ -253,4 +253,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         Add(from + length, zero);
         figure.Add(new PathMark("bars", MarkRole.Bar, [run]) { Fill = Ink.ClassA, StrokeWidth = 0, Strip = new RowStrip(axis, from, from + length, rows.Length) });
     }
+
+    /// <summary>Bars are shares of one whole.</summary>
+    private Edit? EndOf(int row, BarField field) => figure.IsMiniature ? null : TrialEnds.Of(workings, row, field, 0, 1 / _division.Value(_division.WholeAt(0)).ToDouble());
 }

@@ -185,6 +185,9 @@ internal sealed class StackedLayout
         return (thickness * (1 + gap), thickness);
     }
 
+    /// <summary>How long an amount of 1 is: on the axis of amounts 1, else its share of the group.</summary>
+    private double PerAmount(int row) => _share ? 1 / _division.Value(_division.GroupTotal(_division.GroupOf(row))).ToDouble() : 1;
+
     private void DrawGroup(BarField field, int group, double band, List<Action> labels)
     {
         (double step, double thickness) = _beside ? Beside(band) : (0, Thickness(band));
@@ -208,6 +211,7 @@ internal sealed class StackedLayout
                 Group = name,
                 Stroke = along > 4 && thickness > 4 && !_beside ? Ink.Paper : null,
                 StrokeWidth = 1,
+                Edit = text ? TrialEnds.Of(_workings, row, field, low, PerAmount(row)) : null,
             });
             if (text && (_beside || LabelFit.HasRoom(_figure, box)))
             {
