@@ -91,6 +91,20 @@ public sealed class DocumentStore(Database database)
         return bodies;
     }
 
+    /// <summary>What a document was before its last change of a kind, and when that was made; null where it had none, or it was undone.</summary>
+    /// <param name="id">The document.</param>
+    /// <param name="note">How the change's words begin.</param>
+    public (string Body, string Made)? Before(string id, string note)
+    {
+        using SqliteConnection connection = database.Open();
+        using SqliteCommand command = Database.Command(connection,
+            "SELECT b.body, a.created FROM revision a JOIN revision b ON b.document = a.document AND b.number = a.number - 1 JOIN document d ON d.id = a.document "
+            + "WHERE a.document = $id AND a.number <= d.position AND substr(a.note, 1, length($note)) = $note ORDER BY a.number DESC LIMIT 1", null,
+            ("$id", id), ("$note", note));
+        using SqliteDataReader reader = command.ExecuteReader();
+        return reader.Read() ? (reader.GetString(0), reader.GetString(1)) : null;
+    }
+
     /// <summary>Writes a change: all of it, or nothing.</summary>
     /// <returns>Its documents as they are now: those that came, then those that moved on.</returns>
     /// <exception cref="RevisionConflictException">The current revision of one is another one.</exception>

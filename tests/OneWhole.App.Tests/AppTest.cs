@@ -26,11 +26,11 @@ public abstract class AppTest : IDisposable
         StudyStore = new StudyDocuments(Documents, Changes, Tables, FormList.Standard);
         Computing = new StudyComputing(Rows, Tables, StudyStore, Memory);
         Views = new StudyViews(StudyStore, Computing, Tables, Rows, FormList.Standard);
-        Studies = new StudyService(StudyStore, Computing, Views, Rows, Importing, Changes, FormList.Standard);
+        Studies = new StudyService(StudyStore, Computing, Views, Tables, Rows, Importing, Changes, FormList.Standard);
         Answers = new StudyQuestions(StudyStore, Computing, Rows, Tables, Views, FormList.Standard);
         Leaving = new StudyHandOver(StudyStore, Computing, Views, Rows);
         Reading = new FreshReading(Tables, Rows, Importing);
-        Refreshing = new RefreshService(Reading, Tables, StudyStore, Studies, Computing, Views, Changes, Room);
+        Refreshing = new RefreshService(Reading, FormList.Standard, Rows, Tables, StudyStore, Studies, Computing, Views, Changes, Room);
         Jobs = new ImportJobs(Importing, Room);
         Sources = new SourceService(Documents, Tables, Reading, Refreshing, Jobs, 1 << 20);
         Pages = new BriefingDocuments(Documents, Changes, StudyStore, Tables);

@@ -44,6 +44,43 @@ public sealed class WhatIfTests : AppTest
         Assert.Contains(bridge.Workings.TieOut, line => line.Id == "new-or-gone");
     }
 
+    /// <summary>What a refresh replaced is still there to be asked, becomes a table of its own when it is, and outlives the one that it is of.</summary>
+    [Fact]
+    public void The_rows_before_the_last_refresh_are_offered_and_kept_once_asked_for()
+    {
+        TableView table = BringIn("Route,Minutes\nHallin,10\nOskery,30\n", "delays.csv");
+        StudyView view = Start(table.Id);
+        Assert.Empty(Ways(view));
+        RefreshSummary summary = Refreshing.Look(table.Id, new MemoryStream("Route,Minutes\nHallin,25\nTarn Holm,5\n"u8.ToArray()), "delays.csv");
+        StudyChange moved = Assert.Single(summary.Studies);
+        Assert.StartsWith("Hallin rose most, by 15; Oskery fell most, by 30", moved.Words, StringComparison.Ordinal);
+        Refreshing.Take(summary.Id);
+        string way = Answers.Changes(view.Id, 132, 84).Single(each => each.Text.StartsWith("from the rows before the refresh of ", StringComparison.Ordinal)).Text;
+        Assert.NotNull(Answers.Changes(view.Id, 132, 84).Single(each => each.Text == way).Bridge.Figure);
+        StudyView bridge = Studies.Changed(view.Id, way, 960, 600);
+        Assert.Equal(("40", "30"), (bridge.Workings!.Readings["before"]!.ToJsonString(), bridge.Workings.Readings["after"]!.ToJsonString()));
+        // The words that the refresh was summed up by are those of the bridge.
+        Assert.StartsWith(moved.Words!, bridge.Workings!.Verdict, StringComparison.Ordinal);
+        TableSummary kept = Assert.Single(Tables.List(), other => other.Name.StartsWith("delays before ", StringComparison.Ordinal));
+        Assert.DoesNotContain(Ways(view), each => each.Contains("before the refresh", StringComparison.Ordinal));
+        // Both share their cells: removing the one leaves the other its own.
+        Tables.Remove(table.Id);
+        Assert.Equal(2, Rows.Load(kept.Id).Table.RowCount);
+        Assert.Equal("Hallin", Rows.Load(kept.Id).Table.Columns[0].Labels.Labels[0]);
+    }
+
+    [Fact]
+    public void What_is_tried_is_held_against_what_was_counted()
+    {
+        StudyView view = Start(BringIn("Cause,Minutes\nFog,120\nEngine,80\nCrew,40\n").Id);
+        Assert.Empty(Ways(view));
+        view = Studies.Try(view.Id, view.Revision, 1, "×0.5", 700, 460);
+        Assert.Equal(["from what was counted to what is tried (the same rows, without and with what is tried)"], Ways(view));
+        StudyView bridge = Studies.Changed(view.Id, "from what was counted to what is tried", 960, 600);
+        Assert.Equal(("240", "200"), (bridge.Workings!.Readings["before"]!.ToJsonString(), bridge.Workings.Readings["after"]!.ToJsonString()));
+        Assert.Contains("Engine", bridge.Workings!.Verdict, StringComparison.Ordinal);
+    }
+
     [Fact]
     public void Months_of_a_wide_table_are_before_and_after()
     {

@@ -101,7 +101,7 @@ public sealed class FreshReading(TableDocuments documents, TableRows rows, Table
 
     /// <summary>A table's next revision with the fresh rows, as part of a change.</summary>
     internal static Change AddTo(Change change, FreshRows fresh) => change
-        .Revise(new NewRevision(fresh.Id, fresh.Revision, Json.Write(fresh.Document), $"refreshed from {fresh.Document.Source}")).Publish(fresh.Import);
+        .Revise(new NewRevision(fresh.Id, fresh.Revision, Json.Write(fresh.Document), $"{TableDocuments.Refreshed} {fresh.Document.Source}")).Publish(fresh.Import);
 
     internal void Leave(FreshRows fresh) => imports.Leave([fresh.Import]);
 }

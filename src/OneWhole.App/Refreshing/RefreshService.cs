@@ -2,6 +2,7 @@ using OneWhole.App.Changing;
 using OneWhole.App.Studies;
 using OneWhole.App.Tables;
 using OneWhole.App.Waiting;
+using OneWhole.Core.Forms;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
@@ -16,7 +17,11 @@ public sealed record LabelChange(string Column, IReadOnlyList<string> Added, IRe
 
 /// <summary>How a study's whole moved.</summary>
 /// <param name="Problem">Why the study does not fit the fresh rows, or null.</param>
-public sealed record StudyChange(string Id, string Title, string? Before, string? After, string? Problem);
+public sealed record StudyChange(string Id, string Title, string? Before, string? After, string? Problem)
+{
+    /// <summary>What moved, as a bridge from the one to the other says it; null where nothing did, or none can be made.</summary>
+    public string? Words { get; init; }
+}
 
 /// <summary>What taking fresh rows would change; nothing has changed yet.</summary>
 public sealed record RefreshSummary(string Id, string Source, int RowsBefore, int RowsAfter)
@@ -43,7 +48,7 @@ public sealed record RefreshSummary(string Id, string Source, int RowsBefore, in
 }
 
 /// <summary>Gives tables fresh rows: read and prepared alike, summed up, and taken only then. Studies go on working.</summary>
-public sealed class RefreshService(FreshReading reading, TableDocuments tables, StudyDocuments studies, StudyService changing, StudyComputing computing, StudyViews views, Changes changes, WaitingRoom room)
+public sealed class RefreshService(FreshReading reading, FormList forms, TableRows rows, TableDocuments tables, StudyDocuments studies, StudyService changing, StudyComputing computing, StudyViews views, Changes changes, WaitingRoom room)
 {
     private const string Kind = "fresh rows";
     private const string Gone = "These fresh rows were taken or left already; bring them in again.";
@@ -95,7 +100,7 @@ public sealed class RefreshService(FreshReading reading, TableDocuments tables, 
             {
                 string? before = Whole(() => computing.Compute(document), out _);
                 string? now = Whole(() => Calculator.Run(after, document.Study with { PanelColumn = null }), out string? problem);
-                moved.Add(new StudyChange(document.Id, views.TitleOf(document), before, now, problem));
+                moved.Add(new StudyChange(document.Id, views.TitleOf(document), before, now, problem) { Words = before is null || now is null || before == now ? null : WordsOf(tableId, document.Study, after) });
             }
             catch (StudyException fault)
             {
@@ -103,6 +108,22 @@ public sealed class RefreshService(FreshReading reading, TableDocuments tables, 
             }
         }
         return moved;
+    }
+
+    /// <summary>The sentence under the bridge from the rows that there are to those that would be.</summary>
+    private string? WordsOf(string tableId, Study study, Table after)
+    {
+        const string now = "the rows until now";
+        try
+        {
+            Study? bridge = forms.Forms.SelectMany(form => form.WhatChanged(after, study with { Trials = [] }, [now])).FirstOrDefault(offer => offer.FromTable == now)?.Study;
+            return bridge is null ? null : bridge.Form.Form.Verdict(Calculator.Run(after, bridge, second: rows.Load(tableId).Table));
+        }
+        catch (StudyException)
+        {
+            // Rows that can't be held against one another have their wholes told all the same.
+            return null;
+        }
     }
 
     private static string? Whole(Func<WorkingsResult> compute, out string? problem)

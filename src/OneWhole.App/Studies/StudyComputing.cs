@@ -20,9 +20,9 @@ public sealed class StudyComputing(TableRows rows, TableDocuments tables, StudyD
 
     /// <summary>The workings; of small figures those that stand beside them.</summary>
     /// <exception cref="StudyException">The study does not fit its table.</exception>
-    internal WorkingsResult Compute(string tableId, Study study, CancellationToken cancel = default)
+    internal WorkingsResult Compute(string tableId, Study study, CancellationToken cancel = default, LoadedTable? second = null)
     {
-        WorkingsSet set = ComputeAll(tableId, study, cancel);
+        WorkingsSet set = ComputeAll(tableId, study, cancel, second);
         return ShownOf(set, tableId, study, cancel);
     }
 
@@ -36,10 +36,10 @@ public sealed class StudyComputing(TableRows rows, TableDocuments tables, StudyD
 
     /// <summary>The workings of each value of the study's column; of the one study where it has none.</summary>
     /// <exception cref="StudyException">The study does not fit its table.</exception>
-    internal WorkingsSet ComputeAll(string tableId, Study study, CancellationToken cancel = default)
+    internal WorkingsSet ComputeAll(string tableId, Study study, CancellationToken cancel = default, LoadedTable? second = null)
     {
         LoadedTable table = rows.Load(tableId);
-        LoadedTable? second = SecondOf(tableId, study);
+        second ??= SecondOf(tableId, study);
         string document = studies.Format.Write(study).ToJsonString();
         string numbers = studies.Format.Write(study with { Title = "", Finish = new Finish() }).ToJsonString();
         string key = $"workings\u0001{table.Key}\u0001{second?.Key}\u0001{numbers}";

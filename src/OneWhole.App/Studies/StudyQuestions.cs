@@ -159,7 +159,7 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
     public IReadOnlyList<ChangeView> Changes(string id, double width, double height, CancellationToken cancel = default)
     {
         StudyDocument document = studies.Find(id);
-        return [.. views.ChangesOf(document.TableId, document.Study).Select(offer => new ChangeView(offer.Text, offer.Detail, views.LikelyOf(document.TableId, offer.Study, width, height, cancel)))];
+        return [.. views.ChangesOf(document.TableId, document.Study).Select(offer => new ChangeView(offer.Text, offer.Detail, views.LikelyOf(document.TableId, offer, width, height, cancel)))];
     }
 
     /// <summary>Every form's shapes, drawn small with this study's rows.</summary>

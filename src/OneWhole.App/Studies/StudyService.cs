@@ -15,7 +15,7 @@ using OneWhole.Store;
 namespace OneWhole.App.Studies;
 
 /// <summary>Studies are made, changed, undone, taken away. What comes of a change is shown in its answer.</summary>
-public sealed class StudyService(StudyDocuments studies, StudyComputing computing, StudyViews views, TableRows rows, TableImport imports, Changes changes, FormList forms)
+public sealed class StudyService(StudyDocuments studies, StudyComputing computing, StudyViews views, TableDocuments tables, TableRows rows, TableImport imports, Changes changes, FormList forms)
 {
     /// <summary>Names the remedy of a form that can't be drawn, beside those of the tie-out's lines.</summary>
     private const string FormLine = "form";
@@ -138,9 +138,13 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     public StudyView Changed(string id, string text, double width, double height)
     {
         StudyDocument document = studies.Find(id);
-        Study bridge = views.ChangesOf(document.TableId, document.Study).FirstOrDefault(offer => offer.Text == text)?.Study
+        ChangeOffer asked = views.ChangesOf(document.TableId, document.Study).FirstOrDefault(offer => offer.Text == text)
             ?? throw new AppException("not-found", $"There is nothing to go {text} here (any more).");
-        return views.Of(Create(document.TableId, studies.Format.Write(bridge), "asked what changed"), width, height);
+        if (tables.Earlier(document.TableId) is { } earlier && asked.FromTable == earlier.Document.Name && !tables.List().Any(table => table.Name == asked.FromTable))
+        {
+            tables.Keep(earlier);
+        }
+        return views.Of(Create(document.TableId, studies.Format.Write(asked.Study), "asked what changed"), width, height);
     }
 
     // ---- Showing ----

@@ -74,12 +74,12 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
         figure is not null && NoRoom.Of(workings, figure, TextMeasurer.Shared) is { } left ? [.. Remarks.Of(workings.Division), left] : Remarks.Of(workings.Division);
 
     /// <summary>A study that is proposed: its sentence and its small figure, or why it can't be drawn.</summary>
-    internal LikelyStudy LikelyOf(string tableId, Study study, double width, double height, CancellationToken cancel)
+    internal LikelyStudy LikelyOf(string tableId, Study study, double width, double height, CancellationToken cancel, LoadedTable? second = null)
     {
         System.Text.Json.Nodes.JsonObject document = studies.Format.Write(study);
         try
         {
-            WorkingsResult workings = computing.Compute(tableId, study, cancel);
+            WorkingsResult workings = computing.Compute(tableId, study, cancel, second);
             Statement statement = StatementOf(workings, study);
             return new LikelyStudy(statement.Title, string.Concat(statement.Phrases.Select(phrase => phrase.Text)), document, Miniature.Of(FigureDrawer.Draw(workings, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared)));
         }
@@ -160,8 +160,20 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
     {
         Table table = rows.Load(tableId).Table;
         string[] others = [.. TablesLike(study, tableId)];
-        return [.. forms.Forms.SelectMany(form => form.WhatChanged(table, study, others))];
+        // Once kept, they are a table like the others.
+        EarlierRows? earlier = tables.Earlier(tableId) is { } found && !tables.List().Any(other => other.Name == found.Document.Name) ? found : null;
+        return
+        [
+            .. from form in forms.Forms
+               from offer in form.WhatChanged(table, study, earlier is null ? others : [earlier.Document.Name, .. others])
+               select earlier is not null && offer.FromTable == earlier.Document.Name
+                   ? offer with { Text = $"from the rows before the refresh of {earlier.When} to now", Detail = "the same table, as it was" } : offer,
+        ];
     }
+
+    /// <summary>A bridge from other rows, drawn small, though what a refresh replaced is no table yet.</summary>
+    internal LikelyStudy LikelyOf(string tableId, ChangeOffer offer, double width, double height, CancellationToken cancel) =>
+        LikelyOf(tableId, offer.Study, width, height, cancel, offer.FromTable is { } name && tables.Earlier(tableId) is { } earlier && earlier.Document.Name == name ? rows.Load(earlier.Document) : null);
 
     private IReadOnlyList<Offer> OffersOf(Statement statement, Study study, string tableId)
     {

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json.Nodes;
 using OneWhole.App.Changing;
 using OneWhole.App.Memory;
@@ -5,6 +6,11 @@ using OneWhole.Core.Tables;
 using OneWhole.Store;
 
 namespace OneWhole.App.Tables;
+
+/// <summary>The rows that a table had before its last refresh.</summary>
+/// <param name="Document">As a table of its own, with a name that says so.</param>
+/// <param name="When">When they were replaced: "2026-11-28 14:05", in UTC.</param>
+internal sealed record EarlierRows(TableDocument Document, string When);
 
 /// <summary>Tables as the store has them: found, listed, undone, removed. It knows no rows.</summary>
 public sealed class TableDocuments(DocumentStore documents, CellStore cells, Changes changes, MemoryBudget memory)
@@ -98,12 +104,30 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
 
     public TableView Redo(string id, long revision) => View(changes.Redo(Find(id).Id, revision));
 
-    /// <summary>Removes a table with its studies and all of its rows.</summary>
+    /// <summary>How the words of a change begin that gave a table fresh rows.</summary>
+    internal const string Refreshed = "refreshed from";
+
+    /// <summary>The rows that the last refresh replaced, as a table of its own that is not stored yet; null where there was none.</summary>
+    internal EarlierRows? Earlier(string id)
+    {
+        if (documents.Before(Find(id).Id, Refreshed) is not { } before || Json.TryStored<TableDocument>(before.Body) is not { } document)
+        {
+            return null;
+        }
+        string when = DateTime.Parse(before.Made, CultureInfo.InvariantCulture, DateTimeStyles.AdjustToUniversal).ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture);
+        return new EarlierRows(document with { Name = $"{document.Name} before {when}", From = null }, when);
+    }
+
+    /// <summary>Makes a table of rows that a refresh replaced; both share their cells.</summary>
+    internal void Keep(EarlierRows earlier) =>
+        changes.Write(new Change("kept from before a refresh").Create(new NewDocument(DocumentStore.NewId(), Kind, null, Json.Write(earlier.Document))));
+
+    /// <summary>Removes a table with its studies and those of its rows that no other table has.</summary>
     public void Remove(string id)
     {
         string[] imports = ImportsOf(documents.History(Kind, Find(id).Id));
         documents.Remove(id);
-        Array.ForEach(imports, cells.Remove);
+        Array.ForEach([.. imports.Except(ImportsOf(documents.History(Kind)))], cells.Remove);
     }
 
     /// <summary>Removes rows that no revision of any table holds.</summary>

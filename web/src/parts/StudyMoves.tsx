@@ -12,6 +12,7 @@ export function StudyMoves({ study }: { study: StudyChange }) {
       ) : (
         `the whole goes from ${study.before ?? 'none'} to ${study.after ?? 'none'}`
       )}
+      {study.words ? <span className="block text-[12px] text-quiet">{study.words}</span> : null}
     </li>
   );
 }

@@ -19,10 +19,21 @@ internal static class WhatChanged
         Study plain = Plain(study);
         return
         [
+            .. OfTrials(study, plain),
             .. OfColumns(table, study, plain),
             .. OfWideColumns(table, study, plain),
             .. otherTables.Select(name => new ChangeOffer($"from the table {name} to {table.Name}", "the same columns of another table", plain with { Form = Bridge(new BridgeMembers { Against = new Against { Table = name, Label = name } }) }) { FromTable = name }),
         ];
+    }
+
+    /// <summary>What was counted against what is tried; in a study of groups a trial is of one of them, which a bridge between wholes does not have.</summary>
+    private static IEnumerable<ChangeOffer> OfTrials(Study study, Study plain)
+    {
+        if (study.Trials.Length > 0 && study.Trials.All(trial => trial.Group is null))
+        {
+            var against = new Against { Where = study.Where, Label = "counted" };
+            yield return new ChangeOffer("from what was counted to what is tried", "the same rows, without and with what is tried", plain with { Trials = study.Trials, Form = Bridge(new BridgeMembers { Against = against }) });
+        }
     }
 
     private static FormChoice Bridge(BridgeMembers? members = null) =>
