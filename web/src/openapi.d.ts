@@ -4955,6 +4955,8 @@ export interface components {
             after: null | string;
             /** @description Why the study does not fit the fresh rows, or null. */
             problem: null | string;
+            /** @description What moved, as a bridge from the one to the other says it; null where nothing did, or none can be made. */
+            words?: null | string;
         };
         /** @description A study as it is listed, with a small figure. */
         StudySummary: {
