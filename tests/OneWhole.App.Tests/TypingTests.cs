@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Tables;
 using OneWhole.Store;
 
@@ -21,6 +22,23 @@ public sealed class TypingTests : AppTest
         Assert.Equal((1, true), (typed.Typed, typed.CanUndo));
         Tables.Undo(table.Id, typed.Revision);
         Assert.Equal("812 598 90", Column(Studies.Get(study.Id, 700, 460), "value"));
+    }
+
+    /// <summary>What is printed here can be typed here; where the column's own way reads it, that one holds.</summary>
+    [Theory]
+    [InlineData("de-DE", "1.234,5", 1234.5)]
+    [InlineData("de-DE", "−7,25", -7.25)]
+    [InlineData("de-DE", "1234.5", 1234.5)]
+    [InlineData("fr-FR", "1 234,5", 1234.5)]
+    [InlineData("de-CH", "1’234.5", 1234.5)]
+    [InlineData("de-DE", "zwölf", null)]
+    public void Numbers_are_typed_as_they_are_printed(string culture, string text, double? expected)
+    {
+        TableView table = BringIn("Cause,Minutes\nFog,10.5\nEngine,20\nCrew,30\nIce,4\nWind,5\nTide,6\nSwell,7\nBerth,8\nBus,9\nBow,10\n");
+        using IDisposable style = NumberStyle.Of(culture)!.Use();
+        Typing.Edit(table.Id, 1, new TableEdit { Cells = [new CellEdit(0, "Minutes", text)] });
+        NumberView numbers = Rows.Load(table.Id).Table.Find("Minutes")!.Numbers;
+        Assert.Equal(expected, numbers.At(0) is { } units ? new Fraction(units, ExactInt.PowerOfTen(numbers.Scale)).ToDouble() : null);
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.App.Numbers;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Workings;
@@ -198,7 +199,7 @@ internal static class StudyEdits
         string typed = text.Trim();
         bool isTimes = typed.Length > 0 && typed[0] is '×' or '*' or 'x' or 'X', isShare = typed.EndsWith('%');
         string number = typed.Trim('×', '*', 'x', 'X', '%', ' ', '\u00a0', '\u202f');
-        if (ReadNumber(number) is not { } value || (isTimes && (isShare || value.Units.Sign < 0)))
+        if (TypedNumber.Read(number) is not { } value || (isTimes && (isShare || value.Units.Sign < 0)))
         {
             throw new AppException("no-number", $"“{text}” can't be tried: type an amount (5000), a factor (×1.2) or a share (25 %).");
         }
@@ -208,16 +209,6 @@ internal static class StudyEdits
         }
         trial[isTimes ? "times" : isShare ? "share" : "set"] = JsonNode.Parse((isShare ? new ExactDecimal(value.Units, value.Scale + 2) : value).ToString());
         return trial;
-    }
-
-    /// <summary>A number as it is written here, or plainly.</summary>
-    private static ExactDecimal? ReadNumber(string text)
-    {
-        NumberStyle style = NumberStyle.Current;
-        string plain = text.Replace(style.Minus, "-", StringComparison.Ordinal);
-        string grouped = style.Group.Length == 0 ? plain : plain.Replace(style.Group, "", StringComparison.Ordinal);
-        string own = (style.Group is "\u00a0" or "\u202f" ? grouped.Replace(" ", "", StringComparison.Ordinal) : grouped).Replace(style.Decimal, ".", StringComparison.Ordinal);
-        return ExactDecimal.TryParse(own, out ExactDecimal value) || ExactDecimal.TryParse(plain, out value) ? value : null;
     }
 
     /// <summary>Puts a trial into a study, in place of one of the same amount.</summary>

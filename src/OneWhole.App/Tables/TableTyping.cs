@@ -1,3 +1,4 @@
+using OneWhole.App.Numbers;
 using OneWhole.Core.Tables;
 using OneWhole.Store;
 
@@ -19,6 +20,7 @@ public sealed class TableTyping(TableDocuments documents, TableRows rows, CellSt
             throw new AppException("too-many-cells", $"At most {TableEdit.MostCells:N0} cells are changed at once; bring a larger block in as a table of its own.");
         }
         Table before = rows.AsRead(document), after;
+        edit = edit with { Cells = [.. edit.Cells.Select(cell => AsTheColumnHasIt(cell, before.Find(cell.Column)))] };
         try
         {
             after = ColumnIds.Given(edit.Apply(before));
@@ -78,6 +80,19 @@ public sealed class TableTyping(TableDocuments documents, TableRows rows, CellSt
             cells.Remove(import);
             throw;
         }
+    }
+
+    /// <summary>
+    /// What is no number as the column writes them, and is one as numbers are written here, goes into a column of numbers as that one has it.
+    /// Where both can be read, the column's own way holds: it is what stands in the cells around.
+    /// </summary>
+    private static CellEdit AsTheColumnHasIt(CellEdit cell, Column? column)
+    {
+        if (column is not { Info: { Type: ColumnType.Quantity, Numbers: { } reading } } || cell.Text.Trim().Length == 0 || reading.TryRead(cell.Text, out _, out _, out _) || TypedNumber.Styled(cell.Text) is not { } number)
+        {
+            return cell;
+        }
+        return cell with { Text = number.ToString().Replace('.', reading.DecimalMark) };
     }
 
     private static Dictionary<int, string> LastTyped(IEnumerable<CellEdit> edits)
