@@ -9,6 +9,7 @@ using OneWhole.Core.Preparing;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
+using OneWhole.Engines;
 using OneWhole.Core.Workings;
 using OneWhole.Formats;
 using OneWhole.Formats.Bundles;
@@ -36,6 +37,10 @@ public static class CommandLine
         --read FILE      settles how the table is read (JSON)
         --prepare FILE   steps that make the table fit, done before anything else (JSON)
         --numbers de-CH  of figures, pages and check: numbers and dates as this culture writes them
+        --from PLACE     in place of --table: rows that stay where they are, asked for cells alone; postgres://user@host:port/database,
+                         mysql://user@host:port/database, duckdb:FILE-OR-FOLDER or sqlite:FILE; a password in ONEWHOLE_PASSWORD
+        --name TABLE     of --from: a table, a view, or a file of the folder
+        --query SELECT   or one SELECT in its place
         --against FILE   a second table, for forms that compare two
         """;
 
@@ -114,9 +119,9 @@ public static class CommandLine
         string verb = arguments[0];
         string[] known = verb switch
         {
-            "workings" => ["table", "study", "out", "only", "read", "prepare", "against"],
-            "figure" => ["table", "study", "out", "size", "scale", "paper", "margin", "pages", "only", "numbers", "read", "prepare", "against"],
-            "check" => ["table", "study", "numbers", "read", "prepare", "against"],
+            "workings" => ["table", "from", "name", "query", "study", "out", "only", "read", "prepare", "against"],
+            "figure" => ["table", "from", "name", "query", "study", "out", "size", "scale", "paper", "margin", "pages", "only", "numbers", "read", "prepare", "against"],
+            "check" => ["table", "from", "name", "query", "study", "numbers", "read", "prepare", "against"],
             "table" => ["table", "out", "read", "prepare"],
             "briefing" => ["bundle", "out", "table", "paper", "margin", "only", "numbers"],
             "schema" => ["of"],
@@ -142,12 +147,33 @@ public static class CommandLine
 
     private static (Study Study, WorkingsSet Workings) Compute(Options options, TextWriter error)
     {
-        options.Required("table");
+        if (options.Optional("from") is null)
+        {
+            options.Required("table");
+        }
         Study study = StudyFormat.Standard.Read(ReadFile(options.Required("study"), "study"));
         ReadSettings settings = Settings(options);
-        Table table = ReadPrepared(options, settings, error);
+        Table table = options.Optional("from") is { } place ? Elsewhere(options, place) : ReadPrepared(options, settings, error);
         Table? second = options.Optional("against") is { } against ? ReadTable(against, settings, error) : null;
         return (study, WorkingsSet.Run(table, study, default, second));
+    }
+
+    /// <summary>A table whose rows stay where they are: only cells come.</summary>
+    private static Table Elsewhere(Options options, string place)
+    {
+        foreach (string other in (ReadOnlySpan<string>)["table", "prepare", "read"])
+        {
+            if (options.Optional(other) is not null)
+            {
+                throw new WrongUse($"--{other} does not go with --from: rows that stay where they are are read as they are there.");
+            }
+        }
+        string? name = options.Optional("name"), query = options.Optional("query");
+        if (name is null == query is null)
+        {
+            throw new WrongUse("--from needs one of --name TABLE and --query SELECT.");
+        }
+        return EngineTable.Open(EnginePlace.Read(place), Environment.GetEnvironmentVariable("ONEWHOLE_PASSWORD"), name, query).Table;
     }
 
     private static ReadSettings Settings(Options options) =>

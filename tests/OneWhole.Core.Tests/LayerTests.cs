@@ -31,7 +31,8 @@ public sealed partial class LayerTests
     [InlineData("OneWhole.Store", "OneWhole.Core")]
     [InlineData("OneWhole.App", "OneWhole.Core OneWhole.Formats OneWhole.Store")]
     [InlineData("OneWhole.Web", "OneWhole.App")]
-    [InlineData("OneWhole.Cli", "OneWhole.Core OneWhole.Formats")]
+    [InlineData("OneWhole.Engines", "OneWhole.Core")]
+    [InlineData("OneWhole.Cli", "OneWhole.Core OneWhole.Engines OneWhole.Formats")]
     public void A_project_refers_only_to_layers_before_it(string project, string before)
     {
         XDocument file = XDocument.Load(Path.Combine(Root, "src", project, $"{project}.csproj"));

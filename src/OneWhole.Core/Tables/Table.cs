@@ -29,6 +29,9 @@ public sealed class Table : IMeasured
     /// <summary>Keeps what is computed of its rows; null for a table that is used once.</summary>
     public IScanCache? Scans { get; init; }
 
+    /// <summary>Where its rows are, when they are not here; then its columns have no cells.</summary>
+    public IRowsElsewhere? Source { get; init; }
+
     /// <summary>What was said of its shape; null where it is found from the columns.</summary>
     public TableLayout? Layout { get; init; }
 

@@ -25,6 +25,7 @@ internal sealed class Aggregation
 
     private readonly Table _table;
     private readonly byte[]? _passing;
+    private readonly ScannedRows _rows;
     private readonly AxisScan _parts;
     private readonly AxisScan? _groups;
     private readonly int[]? _partCodes;
@@ -33,10 +34,11 @@ internal sealed class Aggregation
     private readonly int _groupCount;
     private readonly CancellationToken _cancel;
 
-    private Aggregation(Table table, byte[]? passing, AxisScan parts, AxisScan? groups, CancellationToken cancel)
+    private Aggregation(ScannedRows rows, AxisScan parts, AxisScan? groups, CancellationToken cancel)
     {
-        _table = table;
-        _passing = passing;
+        _rows = rows;
+        _table = rows.Table;
+        _passing = rows.Passing;
         _parts = parts;
         _groups = groups;
         _cancel = cancel;
@@ -63,11 +65,16 @@ internal sealed class Aggregation
     /// <exception cref="StudyException">A column is missing, or there are too many bands or pairs.</exception>
     public static Aggregate Run(Table table, Study study, IReadOnlyList<Clause> where, bool takesGroups, CancellationToken cancel)
     {
-        byte[]? passing = RowFilter.Passing(table, where, cancel);
         Axis? groupAxis = takesGroups ? study.Groups : null;
+        bool isWide = study.Parts is Axis.Columns || groupAxis is Axis.Columns;
+        string[] once = !isWide && study.Value is Measure.Distinct value ? [Columns.Find(table, value.Column, "value.distinct").Name] : [];
+        string[] added = !isWide && study.Value is Measure.Sum of ? [Columns.Find(table, of.Column, "value.sum").Name] : [.. Wide(table, study.Parts, "parts"), .. Wide(table, groupAxis, "groups")];
+        ScannedRows rows = ScannedRows.Of(table, where, [.. Keys(table, study.Parts, "parts"), .. Keys(table, groupAxis, "groups"), .. once], added, cancel, once);
+        table = rows.Table;
+        byte[]? passing = rows.Passing;
         AxisScan parts = AxisScan.Of(table, study.Parts, passing, "parts");
         AxisScan? groups = groupAxis is null ? null : AxisScan.Of(table, groupAxis, passing, "groups");
-        var run = new Aggregation(table, passing, parts, groups, cancel);
+        var run = new Aggregation(rows, parts, groups, cancel);
 
         if (study.Parts is Axis.Columns wideParts)
         {
@@ -79,11 +86,16 @@ internal sealed class Aggregation
         }
         return study.Value switch
         {
-            Measure.Sum sum => run.Sum(Columns.Find(table, sum.Column, "value.sum").Numbers),
+            Measure.Sum sum => run.Sum(Columns.Find(table, sum.Column, "value.sum").Numbers, sum.Column),
             Measure.Distinct distinct => run.Distinct(Columns.Find(table, distinct.Column, "value.distinct")),
             _ => run.Sum(null),
         };
     }
+
+    /// <summary>An axis's columns, which the table has.</summary>
+    private static IEnumerable<string> Keys(Table table, Axis? axis, string place) => ScannedRows.KeysOf(axis).Select(name => Columns.Find(table, name, $"{place}.column").Name);
+
+    private static IEnumerable<string> Wide(Table table, Axis? axis, string place) => ScannedRows.NumbersOf(axis).Select((name, at) => Columns.Find(table, name, $"{place}.columns[{at}]").Name);
 
     private int[] Renumber(AxisScan axis, out int count)
     {
@@ -111,8 +123,12 @@ internal sealed class Aggregation
     }
 
     /// <summary>Sums, or counts rows where there are no numbers.</summary>
-    private Aggregate Sum(NumberView? numbers)
+    private Aggregate Sum(NumberView? numbers, string column = "")
     {
+        if (!_rows.AreSingle)
+        {
+            return SumCells(numbers, column);
+        }
         int cells = _partCount * _groupCount;
         int rows = _table.RowCount;
         Tally tally;
@@ -137,6 +153,55 @@ internal sealed class Aggregation
         else
         {
             tally = Scan(numbers, cells, safe, 0, rows);
+        }
+        return Finish(numbers?.Scale ?? 0, tally, null);
+    }
+
+    /// <summary>The same over rows that stand for many.</summary>
+    private Aggregate SumCells(NumberView? numbers, string column)
+    {
+        var tally = new Tally(_partCount * _groupCount, false);
+        Func<int, long> times = _rows.Times(column);
+        var cellOf = new int[BlockRows];
+        var groupOf = new int[BlockRows];
+        for (int first = 0; first < _table.RowCount; first += BlockRows)
+        {
+            _cancel.ThrowIfCancellationRequested();
+            int count = Math.Min(BlockRows, _table.RowCount - first);
+            FillCells(first, cellOf.AsSpan(0, count), groupOf.AsSpan(0, count));
+            for (int i = 0; i < count; i++)
+            {
+                int row = first + i, cell = cellOf[i];
+                long weight = _rows.Weight(row);
+                if (weight == 0)
+                {
+                    continue;
+                }
+                ExactInt? number = numbers is null ? weight : numbers.At(row) is { } own ? own * times(row) : null;
+                if (_passing![row] == 0)
+                {
+                    tally.FilteredOut += weight;
+                    tally.FilteredAmount += number ?? ExactInt.Zero;
+                    continue;
+                }
+                if (cell >= 0)
+                {
+                    tally.RowsOf[cell] = 1;
+                }
+                if (number is null || cell == AxisScan.NotReadable)
+                {
+                    tally.NotReadable += weight;
+                }
+                else if (cell < 0)
+                {
+                    tally.Outside += weight;
+                }
+                else
+                {
+                    tally.Used += weight;
+                    tally.WideSums![cell] += number.Value;
+                }
+            }
         }
         return Finish(numbers?.Scale ?? 0, tally, null);
     }
@@ -314,9 +379,14 @@ internal sealed class Aggregation
             for (int i = 0; i < count; i++)
             {
                 int cell = cellOf[i], value = valueOf[first + i];
+                long weight = _rows.Weight(first + i);
+                if (weight == 0)
+                {
+                    continue;
+                }
                 if (_passing is not null && _passing[first + i] == 0)
                 {
-                    tally.FilteredOut++;
+                    tally.FilteredOut += weight;
                     if (value >= 0)
                     {
                         filteredOut.Add(value);
@@ -325,11 +395,11 @@ internal sealed class Aggregation
                 }
                 if (cell < 0)
                 {
-                    _ = cell == AxisScan.NotReadable ? tally.NotReadable++ : tally.Outside++;
+                    _ = cell == AxisScan.NotReadable ? tally.NotReadable += weight : tally.Outside += weight;
                     continue;
                 }
                 tally.RowsOf[cell]++;
-                tally.Used++;
+                tally.Used += weight;
                 if (value >= 0)
                 {
                     all.Add(value);
@@ -396,6 +466,7 @@ internal sealed class Aggregation
             scale = Math.Max(scale, views[i].Scale);
         }
         ExactInt[] step = [.. views.Select(view => ExactInt.PowerOfTen(scale - view.Scale))];
+        Func<int, long>[] times = [.. names.Select(_rows.Times)];
         var tally = new Tally(_partCount * _groupCount, false);
         var cellOf = new int[BlockRows];
         var groupOf = new int[BlockRows];
@@ -409,10 +480,15 @@ internal sealed class Aggregation
             {
                 int row = first + i, cell = cellOf[i];
                 bool passes = _passing is null || _passing[row] != 0;
+                long weight = _rows.Weight(row);
+                if (weight == 0)
+                {
+                    continue;
+                }
                 bool readable = false;
                 for (int c = 0; c < views.Length; c++)
                 {
-                    ExactInt? number = views[c].At(row);
+                    ExactInt? number = views[c].At(row) is { } own ? own * times[c](row) : null;
                     readable |= number is not null;
                     if (!passes)
                     {
@@ -428,9 +504,9 @@ internal sealed class Aggregation
                         }
                     }
                 }
-                _ = !passes ? tally.FilteredOut++
-                    : !readable || cell == AxisScan.NotReadable ? tally.NotReadable++
-                    : cell < 0 ? tally.Outside++ : tally.Used++;
+                _ = !passes ? tally.FilteredOut += weight
+                    : !readable || cell == AxisScan.NotReadable ? tally.NotReadable += weight
+                    : cell < 0 ? tally.Outside += weight : tally.Used += weight;
             }
         }
         return Finish(scale, tally, null);
@@ -472,7 +548,7 @@ internal sealed class Aggregation
         }
         return new Aggregate(
             new Amounts(scale, parts, groups?.Entries, cells, exists),
-            new RowCounts(_table.RowCount, tally.Used, tally.FilteredOut, tally.NotReadable, tally.Outside),
+            new RowCounts(_rows.Total, tally.Used, tally.FilteredOut, tally.NotReadable, tally.Outside),
             tally.FilteredAmount,
             distinctInAll);
     }

@@ -63,10 +63,11 @@ public sealed record WorkingsSet(string? Column, IReadOnlyList<Panel> Values, IR
     /// <summary>Labels of rows that pass, by first appearance in the table; of a quantity each number once.</summary>
     private static List<string> ValuesOf(Table table, Study study, Column column, CancellationToken cancel)
     {
-        byte[]? passing = RowFilter.Passing(table, study.Where, cancel);
-        LabelView labels = column.Labels;
+        ScannedRows rows = ScannedRows.Of(table, study.Where, [column.Name], [], cancel);
+        byte[]? passing = rows.Passing;
+        LabelView labels = rows.Table.Find(column.Name)!.Labels;
         var seen = new bool[labels.Labels.Count];
-        for (int row = 0; row < table.RowCount; row++)
+        for (int row = 0; row < rows.Table.RowCount; row++)
         {
             seen[labels.Codes[row]] |= passing is null || passing[row] != 0;
         }

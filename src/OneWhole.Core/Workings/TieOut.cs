@@ -215,7 +215,7 @@ internal sealed class TieOut
         }
     }
 
-    private Axis? Covering(Axis? axis) => axis is Axis.Bands bands && _division.Table.Find(bands.Column) is { } column ? RoundBands.Cover(column.Numbers, bands) : axis;
+    private Axis? Covering(Axis? axis) => axis is Axis.Bands bands && _division.Table.Source is null && _division.Table.Find(bands.Column) is { } column ? RoundBands.Cover(column.Numbers, bands) : axis;
 
     private void LeftOutAmounts()
     {

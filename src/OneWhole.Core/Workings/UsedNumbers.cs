@@ -14,14 +14,14 @@ internal static class UsedNumbers
     /// <exception cref="StudyException">The table has no such column.</exception>
     public static (Fraction Sum, long Count)[] ByGroup(Division division, string column, string place)
     {
-        NumberView numbers = Columns.Find(division.Table, column, place).Numbers;
+        _ = Columns.Find(division.Table, column, place);
         var sums = new Dictionary<int, (ExactInt Sum, long Count)>();
-        Each(division.Table, division.Study, division.Study.Groups, numbers, (group, _, number) =>
+        int scale = Each(division.Table, division.Study, division.Study.Groups, column, (group, _, number, rows) =>
         {
             (ExactInt sum, long count) = sums.GetValueOrDefault(group);
-            sums[group] = (sum + number, count + 1);
+            sums[group] = (sum + number, count + rows);
         });
-        var unit = new Fraction(ExactInt.One, ExactInt.PowerOfTen(numbers.Scale));
+        var unit = new Fraction(ExactInt.One, ExactInt.PowerOfTen(scale));
         return [.. division.Groups!.Select(group => sums.GetValueOrDefault(group.TableRank)).Select(sum => (new Fraction(sum.Sum) * unit, sum.Count))];
     }
 
@@ -34,10 +34,10 @@ internal static class UsedNumbers
     /// <exception cref="StudyException">The table has no such column.</exception>
     public static Fraction[] ByCell(Table table, Study study, Amounts amounts, string column, string place)
     {
-        NumberView numbers = Columns.Find(table, column, place).Numbers;
+        _ = Columns.Find(table, column, place);
         var sums = new Dictionary<(int, int), ExactInt>();
-        Each(table, study, amounts.Groups is null ? null : study.Groups, numbers, (group, part, number) => sums[(group, part)] = sums.GetValueOrDefault((group, part)) + number);
-        ExactInt divisor = ExactInt.PowerOfTen(numbers.Scale);
+        int scale = Each(table, study, amounts.Groups is null ? null : study.Groups, column, (group, part, number, _) => sums[(group, part)] = sums.GetValueOrDefault((group, part)) + number);
+        ExactInt divisor = ExactInt.PowerOfTen(scale);
         var volumes = new Fraction[amounts.Cells.Length];
         for (int cell = 0; cell < volumes.Length; cell++)
         {
@@ -55,16 +55,24 @@ internal static class UsedNumbers
     {
         var read = new HashSet<(int, int)>();
         var unread = new HashSet<(int, int)>();
-        NumberView numbers = table.Find(((Measure.Sum)study.Value).Column)!.Numbers;
-        Each(table, study, grouped ? study.Groups : null, numbers, (group, part, _) => read.Add((group, part)), (group, part) => unread.Add((group, part)));
+        Each(table, study, grouped ? study.Groups : null, ((Measure.Sum)study.Value).Column, (group, part, _, _) => read.Add((group, part)), (group, part) => unread.Add((group, part)));
         unread.ExceptWith(read);
         return unread;
     }
 
-    /// <summary>Calls for each number of a column in the rows used, with the codes of its group (0 without groups) and part; and, where asked, for each row that can't be used.</summary>
-    private static void Each(Table table, Study study, Axis? groupAxis, NumberView numbers, Action<int, int, ExactInt> take, Action<int, int>? unread = null)
+    /// <summary>
+    /// Calls for each number of a column in the rows used, with the codes of its group (0 without groups) and part, and how many rows it is
+    /// of; and, where asked, for each row that can't be used.
+    /// </summary>
+    /// <returns>The numbers' scale.</returns>
+    private static int Each(Table table, Study study, Axis? groupAxis, string column, Action<int, int, ExactInt, long> take, Action<int, int>? unread = null)
     {
-        byte[]? passing = RowFilter.Passing(table, study.Where, CancellationToken.None);
+        string[] counted = [.. ScannedRows.NumbersOf(study.Parts), .. ScannedRows.NumbersOf(study.Groups), .. study.Value is Measure.Sum counts ? (string[])[counts.Column] : []];
+        ScannedRows rows = ScannedRows.Of(table, study.Where, [.. ScannedRows.KeysOf(study.Parts), .. ScannedRows.KeysOf(groupAxis)], [column, .. counted], CancellationToken.None);
+        table = rows.Table;
+        byte[]? passing = rows.Passing;
+        NumberView numbers = table.Find(column)!.Numbers;
+        Func<int, long> times = rows.Times(column);
         AxisScan parts = AxisScan.Of(table, study.Parts, passing, "parts");
         AxisScan? groups = groupAxis is null ? null : AxisScan.Of(table, groupAxis, passing, "groups");
         // A row of a wide table is used where one of its columns is a number, and is in every one of them.
@@ -86,7 +94,8 @@ internal static class UsedNumbers
             for (int i = 0; i < count; i++)
             {
                 int row = first + i;
-                if ((passing is not null && passing[row] == 0) || partOf[i] < 0 || groupOf[i] < 0)
+                long weight = rows.Weight(row);
+                if (weight == 0 || (passing is not null && passing[row] == 0) || partOf[i] < 0 || groupOf[i] < 0)
                 {
                     continue;
                 }
@@ -101,9 +110,10 @@ internal static class UsedNumbers
                 }
                 for (int group = wideGroups ? 0 : groupOf[i]; group < (wideGroups ? groups!.Size : groupOf[i] + 1); group++)
                 {
-                    take(group, partOf[i], number);
+                    take(group, partOf[i], number * times(row), weight);
                 }
             }
         }
+        return numbers.Scale;
     }
 }

@@ -1,0 +1,29 @@
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>What is asked of rows that stay where they are: how many there are of each combination, and what some columns add up to in each.</summary>
+/// <param name="Keys">The columns whose cells tell one combination from another: labels, and numbers that are cut into bands or counted once.</param>
+/// <param name="Numbers">The columns that are added up. A cell of one is a sum where the column is no key too; rows with and without a number are apart.</param>
+/// <param name="Where">The clauses that rows have to pass.</param>
+public sealed record CellQuestion(IReadOnlyList<string> Keys, IReadOnlyList<string> Numbers, IReadOnlyList<Clause> Where)
+{
+    /// <summary>Which of the keys rows that don't pass are told apart by.</summary>
+    public IReadOnlyList<string> FilteredKeys { get; init; } = [];
+}
+
+/// <summary>The answer: a small table of combinations, each with how many rows it stands for.</summary>
+/// <param name="Table">The columns that were asked for. Labels are in the order of the rows that stay where they are.</param>
+/// <param name="Weights">Of each row: how many it stands for; 0 for one that is there for the order of labels alone.</param>
+/// <param name="Passing">Of each row: whether what it stands for passes. What has no weight does not.</param>
+/// <param name="Summed">The columns whose cells are sums.</param>
+public sealed record AskedCells(Table Table, long[] Weights, byte[] Passing, IReadOnlySet<string> Summed);
+
+/// <summary>Rows that stay where they are, and are asked for cells.</summary>
+public interface ICellSource : IRowsElsewhere
+{
+    /// <summary>Asks for cells.</summary>
+    /// <exception cref="StudyException">The question can't be answered, or the answer has too many cells.</exception>
+    AskedCells Ask(CellQuestion question, CancellationToken cancel);
+}

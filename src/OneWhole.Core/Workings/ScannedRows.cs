@@ -1,0 +1,65 @@
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+
+namespace OneWhole.Core.Workings;
+
+/// <summary>
+/// The rows that a scan goes over: those of the table, or the cells of rows that stay where they are, each standing for many. Whatever
+/// scans rows asks for them here, so that nothing else knows where they are.
+/// </summary>
+internal sealed class ScannedRows
+{
+    private readonly AskedCells? _asked;
+
+    private ScannedRows(Table table, byte[]? passing, AskedCells? asked)
+    {
+        Table = table;
+        Passing = passing;
+        _asked = asked;
+        Total = asked is null ? table.RowCount : asked.Weights.Sum();
+    }
+
+    /// <param name="table">The table.</param>
+    /// <param name="where">The clauses.</param>
+    /// <param name="keys">The columns whose cells are looked at one by one.</param>
+    /// <param name="numbers">The columns that are added up.</param>
+    /// <param name="cancel">Ends it.</param>
+    /// <param name="filteredKeys">The keys that are looked at in rows that don't pass, too.</param>
+    public static ScannedRows Of(Table table, IReadOnlyList<Clause> where, IEnumerable<string> keys, IEnumerable<string> numbers, CancellationToken cancel, IEnumerable<string>? filteredKeys = null)
+    {
+        if (table.Source is not ICellSource source)
+        {
+            return new ScannedRows(table, RowFilter.Passing(table, where, cancel), null);
+        }
+        AskedCells asked = source.Ask(new CellQuestion([.. keys.Distinct()], [.. numbers.Distinct()], where) { FilteredKeys = [.. (filteredKeys ?? []).Distinct()] }, cancel);
+        return new ScannedRows(asked.Table, asked.Passing, asked);
+    }
+
+    /// <summary>With the columns that were asked for.</summary>
+    public Table Table { get; }
+
+    /// <summary>One byte a row, 1 where it passes; null where every row does.</summary>
+    public byte[]? Passing { get; }
+
+    /// <summary>How many rows there are in all.</summary>
+    public long Total { get; }
+
+    /// <summary>Whether a row stands for itself alone.</summary>
+    public bool AreSingle => _asked is null;
+
+    /// <summary>How many rows a row stands for.</summary>
+    public long Weight(int row) => _asked is null ? 1 : _asked.Weights[row];
+
+    /// <summary>By how much a cell of a column counts: sums once, other numbers for each row.</summary>
+    public Func<int, long> Times(string column) => _asked is null || _asked.Summed.Contains(column) ? _ => 1 : Weight;
+
+    /// <summary>The columns that an axis is made of: of keys, and of numbers that stand side by side.</summary>
+    public static IEnumerable<string> KeysOf(Axis? axis) => axis switch
+    {
+        Axis.Labels labels => [labels.Column],
+        Axis.Bands bands => [bands.Column],
+        _ => [],
+    };
+
+    public static IEnumerable<string> NumbersOf(Axis? axis) => axis is Axis.Columns columns ? columns.Names : [];
+}

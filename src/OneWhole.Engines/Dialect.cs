@@ -1,0 +1,109 @@
+using System.Data.Common;
+
+namespace OneWhole.Engines;
+
+/// <summary>What a column of an engine is, as far as a study cares.</summary>
+public enum EngineType
+{
+    Integer,
+    Decimal,
+
+    /// <summary>Binary fractions: their sums are the engine's.</summary>
+    Float,
+    Date,
+    Text,
+}
+
+/// <summary>What engines write differently: one class an engine.</summary>
+internal abstract class Dialect
+{
+    /// <exception cref="NotSupportedException">There is no such engine.</exception>
+    public static Dialect Of(string kind) => kind switch
+    {
+        "postgres" => new PostgresDialect(),
+        "mysql" => new MariaDialect(),
+        "duckdb" => new DuckDbDialect(),
+        "sqlite" => new SqliteDialect(),
+        _ => throw new NotSupportedException(kind),
+    };
+
+    /// <summary>What people call it.</summary>
+    public abstract string Name { get; }
+
+    /// <summary>A connection that is open and can only read.</summary>
+    public abstract DbConnection Open(EnginePlace place, string? password);
+
+    /// <summary>An identifier, whatever is in it.</summary>
+    public virtual string Quote(string name) => $"\"{name.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
+
+    /// <summary>The name of a parameter in a command.</summary>
+    public virtual string Parameter(int at) => $"@p{at}";
+
+    /// <summary>What a table is called in a question.</summary>
+    public virtual string Relation(EnginePlace place, string name) => string.Join('.', name.Split('.').Select(Quote));
+
+    /// <summary>A query in the place of a table; its order stays where it has one.</summary>
+    public virtual string Subquery(string query, bool isOrdered) => $"({query})";
+
+    /// <summary>A value as text, told apart by its bytes.</summary>
+    public abstract string Text(string expression, EngineType type);
+
+    /// <summary>A sum as text, with all of its digits.</summary>
+    public virtual string Sum(string column, EngineType type) => Text($"SUM({column})", type);
+
+    /// <summary>What orders a key's column as its engine does, by bytes for text.</summary>
+    public virtual string OrderOf(string column, EngineType type) => column;
+
+    /// <summary>A parameter's value that is compared with <see cref="Text"/>.</summary>
+    public virtual object TextValue(string text) => text;
+
+    /// <summary>A text as the engine answers it.</summary>
+    public virtual string? Read(DbDataReader reader, int at) => reader.IsDBNull(at) ? null : reader.GetString(at);
+
+    public virtual EngineType TypeOf(string name)
+    {
+        string type = name.ToUpperInvariant().Split('(')[0].Trim();
+        return type switch
+        {
+            "SMALLINT" or "INTEGER" or "INT" or "BIGINT" or "TINYINT" or "MEDIUMINT" or "HUGEINT" or "UHUGEINT" or "UTINYINT" or "USMALLINT" or "UINTEGER" or "UBIGINT" or "INT2" or "INT4" or "INT8" or "YEAR"
+                or "SERIAL" or "BIGSERIAL" or "TINYINT UNSIGNED" or "SMALLINT UNSIGNED" or "MEDIUMINT UNSIGNED" or "INT UNSIGNED" or "BIGINT UNSIGNED" => EngineType.Integer,
+            "NUMERIC" or "DECIMAL" or "NEWDECIMAL" => EngineType.Decimal,
+            "REAL" or "DOUBLE" or "DOUBLE PRECISION" or "FLOAT" or "FLOAT4" or "FLOAT8" => EngineType.Float,
+            _ when type.StartsWith("DATE", StringComparison.Ordinal) || type.StartsWith("TIMESTAMP", StringComparison.Ordinal) => EngineType.Date,
+            _ => EngineType.Text,
+        };
+    }
+
+    /// <summary>The columns of a table's primary key, in their order; none where it has none.</summary>
+    public abstract IReadOnlyList<string> KeyOf(DbConnection connection, EnginePlace place, string table);
+
+    /// <summary>What a fault of the engine means, as the sentence's end ("the password was not taken"); null where it is none of the known ones.</summary>
+    public abstract string? Means(DbException fault);
+
+    protected static IReadOnlyList<string> Column(DbConnection connection, string sql, params ReadOnlySpan<(string Name, object Value)> parameters)
+    {
+        using DbCommand command = connection.CreateCommand();
+        command.CommandText = sql;
+        foreach ((string name, object value) in parameters)
+        {
+            DbParameter parameter = command.CreateParameter();
+            parameter.ParameterName = name;
+            parameter.Value = value;
+            command.Parameters.Add(parameter);
+        }
+        using DbDataReader reader = command.ExecuteReader();
+        var found = new List<string>();
+        while (reader.Read())
+        {
+            found.Add(reader.GetString(0));
+        }
+        return found;
+    }
+
+    protected static void Run(DbConnection connection, string sql)
+    {
+        using DbCommand command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.ExecuteNonQuery();
+    }
+}

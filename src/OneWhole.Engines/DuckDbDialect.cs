@@ -1,0 +1,63 @@
+using System.Data.Common;
+using DuckDB.NET.Data;
+
+namespace OneWhole.Engines;
+
+/// <summary>DuckDB, inside this process: a file of its own, or a folder of Parquet and CSV files, each a table.</summary>
+internal sealed class DuckDbDialect : Dialect
+{
+    private static readonly string[] Extensions = [".parquet", ".csv"];
+
+    public override string Name => "DuckDB";
+
+    public override DbConnection Open(EnginePlace place, string? password)
+    {
+        bool isFolder = Directory.Exists(place.Path);
+        string folder = isFolder ? place.Path : Path.GetDirectoryName(place.Path)!;
+        var connection = new DuckDBConnection(isFolder ? "DataSource=:memory:" : $"DataSource={place.Path};ACCESS_MODE=READ_ONLY");
+        connection.Open();
+        Run(connection, "SET TimeZone = 'UTC'");
+        Run(connection, "SET autoinstall_known_extensions = false");
+        Run(connection, "SET autoload_known_extensions = false");
+        if (isFolder)
+        {
+            Run(connection, $"SET allowed_directories = [{Literal(folder + Path.DirectorySeparatorChar)}]");
+        }
+        Run(connection, "SET enable_external_access = false");
+        Run(connection, "SET lock_configuration = true");
+        return connection;
+    }
+
+    private static string Literal(string text) => $"'{text.Replace("'", "''", StringComparison.Ordinal)}'";
+
+    public override string Parameter(int at) => $"$p{at}";
+
+    public override string Relation(EnginePlace place, string name)
+    {
+        if (!Directory.Exists(place.Path))
+        {
+            return base.Relation(place, name);
+        }
+        string? file = FileOf(place, name);
+        return file is null ? base.Relation(place, name)
+            : Path.GetExtension(file).Equals(".csv", StringComparison.OrdinalIgnoreCase) ? $"read_csv({Literal(file)})" : $"read_parquet({Literal(file)})";
+    }
+
+    /// <summary>The file of a folder that is a table: named with its ending or without; never one that lies elsewhere.</summary>
+    private static string? FileOf(EnginePlace place, string name) => Directory.EnumerateFiles(place.Path)
+        .Where(file => Extensions.Contains(Path.GetExtension(file).ToLowerInvariant()))
+        .OrderBy(file => Array.IndexOf(Extensions, Path.GetExtension(file).ToLowerInvariant())).ThenBy(file => file, StringComparer.Ordinal)
+        .FirstOrDefault(file => Path.GetFileName(file) == name || Path.GetFileNameWithoutExtension(file) == name);
+
+    public override string Text(string expression, EngineType type) => $"CAST({expression} AS VARCHAR)";
+
+    public override IReadOnlyList<string> KeyOf(DbConnection connection, EnginePlace place, string table) => Directory.Exists(place.Path) ? [] : Column(connection,
+        "SELECT unnest(constraint_column_names) FROM duckdb_constraints() WHERE constraint_type = 'PRIMARY KEY' AND table_name = $name", ("name", table.Split('.')[^1]));
+
+    public override string? Means(DbException fault) =>
+        fault.Message.Contains("Catalog Error", StringComparison.Ordinal) && fault.Message.Contains("does not exist", StringComparison.Ordinal) ? "there is no such table"
+        : fault.Message.Contains("INTERRUPT", StringComparison.OrdinalIgnoreCase) ? "the question was stopped"
+        : fault.Message.Contains("Out of Memory", StringComparison.OrdinalIgnoreCase) ? "the question takes more memory than there is"
+        : fault.Message.StartsWith("Parser Error", StringComparison.Ordinal) || fault.Message.StartsWith("Binder Error", StringComparison.Ordinal) ? $"the query can't be run: {fault.Message.Split('\n')[0]}"
+        : fault.Message.Contains("IO Error", StringComparison.Ordinal) ? "the file can't be read, or is none of this engine's" : null;
+}

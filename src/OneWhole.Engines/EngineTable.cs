@@ -1,0 +1,357 @@
+using System.Data.Common;
+using System.Globalization;
+using System.Text.RegularExpressions;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Engines;
+
+/// <summary>
+/// A table, a view or a query whose rows stay in their engine. Its cells are asked for by one GROUP BY: by the texts of the keys, told apart
+/// by their bytes, and by whether each number is there; sums come as text, with all of their digits. Labels are merged here, by the rules
+/// of any other table.
+/// </summary>
+public sealed partial class EngineTable : ICellSource, IDisposable
+{
+    /// <summary>At most so many cells are fetched; more are counted and refused.</summary>
+    private const int MostCells = 1_000_001;
+
+    /// <summary>Cells of a filtered column that are looked at one by one.</summary>
+    private const int MostFiltered = 30_000;
+
+    private readonly EnginePlace _place;
+    private readonly Dialect _dialect;
+    private readonly DbConnection _connection;
+    private readonly string _relation;
+    private readonly bool _isOrdered;
+    private readonly IReadOnlyList<string> _key;
+    private readonly Dictionary<string, EngineType> _types = new(StringComparer.Ordinal);
+
+    private EngineTable(EnginePlace place, Dialect dialect, DbConnection connection, string name, string? query)
+    {
+        _place = place;
+        _dialect = dialect;
+        _connection = connection;
+        string? plain = query?.Trim().TrimEnd(';').TrimEnd();
+        _isOrdered = plain is not null && OrderBy().IsMatch(plain);
+        _relation = plain is null ? dialect.Relation(place, name) : dialect.Subquery(plain, _isOrdered) + " AS ow";
+        var columns = new List<Column>();
+        using (DbCommand command = connection.CreateCommand())
+        {
+            command.CommandText = $"SELECT * FROM {_relation} WHERE 1 = 0";
+            using DbDataReader reader = command.ExecuteReader();
+            for (int at = 0; at < reader.FieldCount; at++)
+            {
+                string column = reader.GetName(at);
+                _types[column] = dialect.TypeOf(reader.GetDataTypeName(at));
+                columns.Add(Build(column, []));
+            }
+        }
+        _key = plain is null ? dialect.KeyOf(connection, place, name) : [];
+        Table = new Table(plain is null ? name.Split('.')[^1] : "query", columns) { Source = this };
+    }
+
+    /// <summary>With its columns, and without a cell.</summary>
+    public Table Table { get; }
+
+    public string Words => $"They stay in {_dialect.Name}";
+
+    /// <summary>Opens a table that stays where it is.</summary>
+    /// <param name="place">Where.</param>
+    /// <param name="password">Null where none is needed.</param>
+    /// <param name="name">Of a table, a view or a file.</param>
+    /// <param name="query">One SELECT, in its place.</param>
+    /// <exception cref="StudyException">It can't be reached or read.</exception>
+    public static EngineTable Open(EnginePlace place, string? password, string? name, string? query)
+    {
+        Dialect dialect = Dialect.Of(place.Kind);
+        DbConnection connection = Told(place, dialect, name ?? "the query", () => dialect.Open(place, password));
+        try
+        {
+            return Told(place, dialect, name ?? "the query", () => new EngineTable(place, dialect, connection, name ?? "query", query));
+        }
+        catch
+        {
+            connection.Dispose();
+            throw;
+        }
+    }
+
+    public void Dispose() => _connection.Dispose();
+
+    /// <summary>A fault in our own words.</summary>
+    private static T Told<T>(EnginePlace place, Dialect dialect, string what, Func<T> act)
+    {
+        try
+        {
+            return act();
+        }
+        catch (DbException fault)
+        {
+            throw new StudyException("engine", "from", $"{what} in {dialect.Name} ({place.Words}) could not be read: {dialect.Means(fault) ?? "the engine does not say why"}.");
+        }
+    }
+
+    [GeneratedRegex(@"\border\s+by\b[^()]*$", RegexOptions.IgnoreCase)]
+    private static partial Regex OrderBy();
+
+    /// <summary>All rows, as a table that no engine has to be asked for any more: in the order of its key, or of the query.</summary>
+    /// <exception cref="StudyException">It can't be read.</exception>
+    public Table BringIn(CancellationToken cancel = default) => Told(_place, _dialect, Table.Name, () =>
+    {
+        string[] names = [.. Table.Columns.Select(column => column.Name)];
+        ColumnBuilder[] builders = [.. names.Select(BuilderOf)];
+        string order = _key.Count == 0 ? "" : $" ORDER BY {string.Join(", ", _key.Select(key => _dialect.OrderOf(_dialect.Quote(key), _types[key])))}";
+        foreach (DbDataReader reader in Read($"SELECT {string.Join(", ", names.Select((name, at) => $"{TextOf(name)} AS ow_{at}"))} FROM {_relation}{order}", [], cancel))
+        {
+            for (int at = 0; at < names.Length; at++)
+            {
+                builders[at].Add(LabelOf(names[at], _dialect.Read(reader, at)));
+            }
+        }
+        return new Table(Table.Name, [.. names.Zip(builders, Built)]);
+    });
+
+    // ---- Asking ----
+
+    public AskedCells Ask(CellQuestion question, CancellationToken cancel) => Told(_place, _dialect, Table.Name, () => Asked(question, cancel));
+
+    private AskedCells Asked(CellQuestion question, CancellationToken cancel)
+    {
+        // What is text, or a date, has no sum here: its cells are looked at.
+        string[] keys = [.. question.Keys.Concat(question.Numbers.Where(name => !IsNumber(name))).Distinct()], sums = [.. question.Numbers.Where(name => IsNumber(name) && !question.Keys.Contains(name))];
+        var rows = new Rows([.. keys, .. sums]);
+        foreach (string key in keys.Where(key => question.Keys.Contains(key) && !question.FilteredKeys.Contains(key)))
+        {
+            rows.Order(key, OrderOf(key, cancel));
+        }
+        rows.Begin();
+        (string predicate, IReadOnlyList<object> values) = Predicate(question.Where, cancel);
+        Fetch(keys, sums, question.Where.Count == 0 ? "" : $"WHERE {predicate}", values, passes: true);
+        if (question.Where.Count > 0)
+        {
+            Fetch([.. keys.Where(key => question.FilteredKeys.Contains(key) || question.Numbers.Contains(key))], sums, $"WHERE CASE WHEN {predicate} THEN 0 ELSE 1 END = 1", values, passes: false);
+        }
+        return new AskedCells(new Table(Table.Name, [.. rows.Names.Select(name => Build(name, rows.CellsOf(name)))]), [.. rows.Weights], [.. rows.Passing], new HashSet<string>(sums));
+
+        void Fetch(string[] by, string[] added, string where, IReadOnlyList<object> parameters, bool passes)
+        {
+            string[] selected = [.. by.Select(TextOf), .. added.Select(name => $"CASE WHEN {_dialect.Quote(name)} IS NULL THEN 1 ELSE 0 END")];
+            string groups = selected.Length == 0 ? "" : $" GROUP BY {string.Join(", ", Enumerable.Range(1, selected.Length))}";
+            string from = $"FROM {_relation} {where}{groups}";
+            int fetched = 0;
+            foreach (DbDataReader reader in Read($"SELECT {string.Join(", ", [.. selected, .. added.Select(name => _dialect.Sum(_dialect.Quote(name), _types[name])), "COUNT(*)"])} {from} LIMIT {MostCells + 1}", parameters, cancel))
+            {
+                long weight = Convert.ToInt64(reader.GetValue(selected.Length + added.Length), CultureInfo.InvariantCulture);
+                if (weight == 0)
+                {
+                    continue;
+                }
+                if (++fetched > MostCells)
+                {
+                    break;
+                }
+                rows.Add(weight, passes);
+                foreach ((int at, string name) in by.Index())
+                {
+                    rows.Set(name, LabelOf(name, _dialect.Read(reader, at)));
+                }
+                foreach ((int at, string name) in added.Index())
+                {
+                    rows.Set(name, NumberOf(name, ReadText(reader, selected.Length + at)));
+                }
+            }
+            if (fetched > MostCells)
+            {
+                long all = 0;
+                foreach (DbDataReader reader in Read($"SELECT COUNT(*) FROM (SELECT 1 AS one {from}) AS cells", parameters, cancel))
+                {
+                    all = Convert.ToInt64(reader.GetValue(0), CultureInfo.InvariantCulture);
+                }
+                throw new StudyException("too-many-pairs", "groups", $"The study makes {all} cells; at most {MostCells} are fetched: choose columns with fewer labels, or filter rows.");
+            }
+        }
+    }
+
+    private bool IsNumber(string column) => _types[column] is EngineType.Integer or EngineType.Decimal or EngineType.Float;
+
+    private string TextOf(string column) => _dialect.Text(_dialect.Quote(column), _types[column]);
+
+    private string? ReadText(DbDataReader reader, int at) => reader.IsDBNull(at) ? null : reader.GetValue(at) is byte[] ? _dialect.Read(reader, at) : Convert.ToString(reader.GetValue(at), CultureInfo.InvariantCulture);
+
+    /// <summary>The labels of a column in the order of the table: of its key, or of the query; else in natural order.</summary>
+    private List<string> OrderOf(string column, CancellationToken cancel)
+    {
+        string text = TextOf(column);
+        string sql = _key is [var only] && _types[only] != EngineType.Float
+            ? $"SELECT {text}, MIN({_dialect.OrderOf(_dialect.Quote(only), _types[only])}) FROM {_relation} GROUP BY 1 ORDER BY 2"
+            : _key.Count > 0 || _isOrdered
+                ? $"SELECT label, MIN(place) FROM (SELECT {text} AS label, ROW_NUMBER() OVER ({(_key.Count > 0 ? $"ORDER BY {string.Join(", ", _key.Select(key => _dialect.OrderOf(_dialect.Quote(key), _types[key])))}" : "")}) AS place FROM {_relation}) AS placed GROUP BY 1 ORDER BY 2"
+                : $"SELECT {text} FROM {_relation} GROUP BY 1";
+        var labels = new List<string>();
+        foreach (DbDataReader reader in Read($"{sql} LIMIT {MostCells + 1}", [], cancel))
+        {
+            labels.Add(LabelOf(column, _dialect.Read(reader, 0)));
+        }
+        return _key.Count > 0 || _isOrdered ? labels
+            : [.. NaturalOrder.Sort([.. labels.Select(label => Label.Of(label)).Distinct().Select((label, at) => new Entry(label, EntryKind.Label, at))]).Select(entry => entry.Label)];
+    }
+
+    /// <summary>A value as a label: decimals without zeros at their end, dates as ISO has them; empty for nothing.</summary>
+    private string LabelOf(string column, string? text) => text is null ? "" : _types[column] switch
+    {
+        EngineType.Decimal => Shortest(text),
+        EngineType.Float => NumberOf(column, text)!,
+        EngineType.Date => DateOf(text),
+        _ => text,
+    };
+
+    private string? NumberOf(string column, string? text) => text is null ? "" : _types[column] != EngineType.Float ? Shortest(text)
+        : double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out double number) ? number.ToString("R", CultureInfo.InvariantCulture) : text;
+
+    private static string Shortest(string number) =>
+        number.Contains('.', StringComparison.Ordinal) && !number.Contains('e', StringComparison.OrdinalIgnoreCase) ? number.TrimEnd('0').TrimEnd('.') : number;
+
+    private static string DateOf(string text)
+    {
+        string plain = text.EndsWith("+00", StringComparison.Ordinal) ? text[..^3] : text;
+        if (plain.Contains('.', StringComparison.Ordinal))
+        {
+            plain = plain.TrimEnd('0').TrimEnd('.');
+        }
+        return plain.Length > 10 && plain[10] is ' ' or 'T' ? plain[11..] is "00:00:00" or "00:00" ? plain[..10] : $"{plain[..10]}T{plain[11..]}" : plain;
+    }
+
+    private Column Build(string name, IReadOnlyList<string> cells)
+    {
+        ColumnBuilder builder = BuilderOf(name);
+        foreach (string cell in cells)
+        {
+            builder.Add(cell);
+        }
+        return Built(name, builder);
+    }
+
+    private ColumnBuilder BuilderOf(string name) => new(NumberReading.Plain, guessNumbers: IsNumber(name));
+
+    private Column Built(string name, ColumnBuilder builder)
+    {
+        EngineType type = _types[name];
+        ColumnType known = type switch { EngineType.Date => ColumnType.Date, EngineType.Text => ColumnType.Category, _ => ColumnType.Quantity };
+        return builder.Build(name, known, type == EngineType.Date ? DateOrder.Iso : null);
+    }
+
+    // ---- Filtering ----
+
+    private (string Sql, IReadOnlyList<object> Values) Predicate(IReadOnlyList<Clause> where, CancellationToken cancel)
+    {
+        var values = new List<object>();
+        var parts = new List<string>();
+        foreach ((int at, Clause clause) in where.Index())
+        {
+            _ = ClauseTest.ColumnOf(Table, clause.Column, $"where[{at}].column");
+            parts.Add(IsRange(clause) ? Range(clause) : OneByOne(clause, values, at, cancel));
+        }
+        return (string.Join(" AND ", parts.Select(part => $"({part})")), values);
+    }
+
+    /// <summary>Numbers between two ends are compared where they are.</summary>
+    private bool IsRange(Clause clause) => clause is { Is: null, IsNot: null, Blank: null } && clause.From is null or RangeEnd.Number && clause.To is null or RangeEnd.Number
+        && _types[clause.Column] is EngineType.Integer or EngineType.Decimal;
+
+    private string Range(Clause clause)
+    {
+        string column = _dialect.Quote(clause.Column);
+        string[] ends = [.. clause.From is RangeEnd.Number from ? (string[])[$"{column} >= {from.Value}"] : [], .. clause.To is RangeEnd.Number to ? (string[])[$"{column} <= {to.Value}"] : []];
+        return string.Join(" AND ", ends.Prepend($"{column} IS NOT NULL"));
+    }
+
+    /// <summary>The cells that the column has are tested here, by the rules of any other table, and named to the engine.</summary>
+    private string OneByOne(Clause clause, List<object> values, int at, CancellationToken cancel)
+    {
+        string text = TextOf(clause.Column), column = _dialect.Quote(clause.Column);
+        var raw = new List<string?>();
+        foreach (DbDataReader reader in Read($"SELECT DISTINCT {text} FROM {_relation} LIMIT {MostFiltered + 1}", [], cancel))
+        {
+            raw.Add(_dialect.Read(reader, 0));
+        }
+        if (raw.Count > MostFiltered)
+        {
+            throw new StudyException("too-many-labels", $"where[{at}].column", $"\"{clause.Column}\" has more than {MostFiltered} different cells; rows that stay where they are can be filtered by so many alone, or by numbers from and to: filter them in the query.");
+        }
+        bool[] passing = ClauseTest.Passing(Build(clause.Column, [.. raw.Select(cell => LabelOf(clause.Column, cell))]), clause);
+        string[] ok = [.. raw.Zip(passing).Where(cell => cell.Second && cell.First is not null).Select(cell => cell.First!)], not = [.. raw.Zip(passing).Where(cell => !cell.Second && cell.First is not null).Select(cell => cell.First!)];
+        bool blank = raw.Zip(passing).Any(cell => cell is { First: null, Second: true });
+        string List(string[] cells) => string.Join(", ", cells.Select(cell =>
+        {
+            values.Add(_dialect.TextValue(cell));
+            return _dialect.Parameter(values.Count - 1);
+        }));
+        string filled = ok.Length == 0 ? "1 = 0" : not.Length == 0 ? $"{column} IS NOT NULL" : ok.Length <= not.Length ? $"{column} IS NOT NULL AND {text} IN ({List(ok)})" : $"{column} IS NOT NULL AND {text} NOT IN ({List(not)})";
+        return blank ? $"({filled}) OR {column} IS NULL" : filled;
+    }
+
+    private IEnumerable<DbDataReader> Read(string sql, IReadOnlyList<object> values, CancellationToken cancel)
+    {
+        using DbCommand command = _connection.CreateCommand();
+        command.CommandText = sql;
+        foreach ((int at, object value) in values.Index())
+        {
+            DbParameter parameter = command.CreateParameter();
+            parameter.ParameterName = _dialect.Parameter(at).TrimStart('$');
+            parameter.Value = value;
+            command.Parameters.Add(parameter);
+        }
+        using CancellationTokenRegistration stop = cancel.Register(command.Cancel);
+        using DbDataReader reader = command.ExecuteReader();
+        while (reader.Read())
+        {
+            cancel.ThrowIfCancellationRequested();
+            yield return reader;
+        }
+    }
+
+    /// <summary>The answer's rows as they come.</summary>
+    private sealed class Rows(IReadOnlyList<string> names)
+    {
+        private readonly Dictionary<string, List<string>> _cells = names.ToDictionary(name => name, _ => new List<string>());
+        private readonly Dictionary<string, List<string>> _orders = [];
+
+        public IReadOnlyList<string> Names => names;
+
+        public List<long> Weights { get; } = [];
+
+        public List<byte> Passing { get; } = [];
+
+        public IReadOnlyList<string> CellsOf(string name) => _cells[name];
+
+        public void Order(string name, List<string> labels) => _orders[name] = labels;
+
+        /// <summary>First the labels in their order, in rows that stand for none.</summary>
+        public void Begin()
+        {
+            for (int at = 0; at < _orders.Values.Select(labels => labels.Count).DefaultIfEmpty(0).Max(); at++)
+            {
+                Add(0, false);
+                foreach ((string name, List<string> labels) in _orders)
+                {
+                    // A column with fewer labels has its last one again: a blank would be a label.
+                    Set(name, labels.Count == 0 ? "" : labels[Math.Min(at, labels.Count - 1)]);
+                }
+            }
+        }
+
+        public void Add(long weight, bool passes)
+        {
+            Weights.Add(weight);
+            Passing.Add(passes && weight > 0 ? (byte)1 : (byte)0);
+            foreach (List<string> cells in _cells.Values)
+            {
+                cells.Add("");
+            }
+        }
+
+        public void Set(string name, string? cell) => _cells[name][^1] = cell ?? "";
+    }
+}

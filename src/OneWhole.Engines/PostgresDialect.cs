@@ -1,0 +1,55 @@
+using System.Data.Common;
+using Npgsql;
+
+namespace OneWhole.Engines;
+
+/// <summary>PostgreSQL, and what speaks its protocol.</summary>
+internal sealed class PostgresDialect : Dialect
+{
+    public override string Name => "PostgreSQL";
+
+    public override DbConnection Open(EnginePlace place, string? password)
+    {
+        var settings = new NpgsqlConnectionStringBuilder
+        {
+            Host = place.Host,
+            Port = place.Port > 0 ? place.Port : 5432,
+            Username = place.User,
+            Database = place.Database,
+            Password = password,
+            SslMode = place.IsHere ? SslMode.Prefer : SslMode.VerifyFull,
+            Timezone = "UTC",
+            Timeout = 15,
+            CommandTimeout = 600,
+            Pooling = false,
+            Options = "-c default_transaction_read_only=on",
+            IncludeErrorDetail = false,
+        };
+        var connection = new NpgsqlConnection(settings.ConnectionString);
+        connection.Open();
+        return connection;
+    }
+
+    public override string Text(string expression, EngineType type) => type == EngineType.Text ? $"({expression})::text COLLATE \"C\"" : $"({expression})::text";
+
+    public override string Sum(string column, EngineType type) => $"SUM({column})::text";
+
+    public override string OrderOf(string column, EngineType type) => type == EngineType.Text ? $"{column} COLLATE \"C\"" : column;
+
+    public override IReadOnlyList<string> KeyOf(DbConnection connection, EnginePlace place, string table) => Column(connection,
+        "SELECT a.attname::text FROM pg_index i JOIN pg_attribute a ON a.attrelid = i.indrelid AND a.attnum = ANY(i.indkey) "
+        + "WHERE i.indisprimary AND i.indrelid = to_regclass(@name)::oid ORDER BY array_position(i.indkey::int2[], a.attnum)", ("name", Relation(place, table)));
+
+    public override string? Means(DbException fault) => fault switch
+    {
+        PostgresException { SqlState: "28P01" or "28000" } => "the user or the password was not taken; give the password in the variable ONEWHOLE_PASSWORD",
+        PostgresException { SqlState: "3D000" } => "there is no such database there",
+        PostgresException { SqlState: "42P01" } => "there is no such table or view",
+        PostgresException { SqlState: "42501" } => "this user may not read it",
+        PostgresException { SqlState: "57014" } => "the question took too long, or was stopped",
+        PostgresException { SqlState: ['5', '7', 'P', ..] } => "the server was shut down meanwhile; try again",
+        PostgresException asked when asked.SqlState.StartsWith("42", StringComparison.Ordinal) => $"the query can't be run: {asked.MessageText}",
+        NpgsqlException { InnerException: System.Net.Sockets.SocketException or IOException or TimeoutException } => "the server can't be reached, or the connection was lost; see that it runs and listens there, and try again",
+        _ => null,
+    };
+}
