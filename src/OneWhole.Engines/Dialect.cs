@@ -42,8 +42,9 @@ internal abstract class Dialect
     /// <summary>What a table is called in a question.</summary>
     public virtual string Relation(EnginePlace place, string name) => string.Join('.', name.Split('.').Select(Quote));
 
-    /// <summary>A query in the place of a table; its order stays where it has one.</summary>
-    public virtual string Subquery(string query, bool isOrdered) => $"({query})";
+    /// <summary>How the rows of an ordered query are numbered: as they come out of it.</summary>
+    /// <param name="order">What it is put in order by.</param>
+    public virtual string Places(string order) => "";
 
     /// <summary>A value as text, told apart by its bytes.</summary>
     public abstract string Text(string expression, EngineType type);

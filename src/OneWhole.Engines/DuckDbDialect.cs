@@ -12,19 +12,20 @@ internal sealed class DuckDbDialect : Dialect
 
     public override DbConnection Open(EnginePlace place, string? password)
     {
-        bool isFolder = Directory.Exists(place.Path);
-        string folder = isFolder ? place.Path : Path.GetDirectoryName(place.Path)!;
-        var connection = new DuckDBConnection(isFolder ? "DataSource=:memory:" : $"DataSource={place.Path};ACCESS_MODE=READ_ONLY");
-        connection.Open();
-        Run(connection, "SET TimeZone = 'UTC'");
-        Run(connection, "SET autoinstall_known_extensions = false");
-        Run(connection, "SET autoload_known_extensions = false");
-        if (isFolder)
+        if (!Directory.Exists(place.Path))
         {
-            Run(connection, $"SET allowed_directories = [{Literal(folder + Path.DirectorySeparatorChar)}]");
+            // All connections of a process to one file share what it is set to: it is said when it is opened.
+            var file = new DuckDBConnection($"DataSource={place.Path};ACCESS_MODE=READ_ONLY;autoinstall_known_extensions=false;autoload_known_extensions=false;enable_external_access=false;lock_configuration=true");
+            file.Open();
+            return file;
         }
-        Run(connection, "SET enable_external_access = false");
-        Run(connection, "SET lock_configuration = true");
+        var connection = new DuckDBConnection("DataSource=:memory:");
+        connection.Open();
+        foreach (string setting in (ReadOnlySpan<string>)["TimeZone = 'UTC'", "autoinstall_known_extensions = false", "autoload_known_extensions = false",
+            $"allowed_directories = [{Literal(place.Path.TrimEnd(Path.DirectorySeparatorChar) + Path.DirectorySeparatorChar)}]", "enable_external_access = false", "lock_configuration = true"])
+        {
+            Run(connection, $"SET {setting}");
+        }
         return connection;
     }
 

@@ -1,6 +1,5 @@
 using System.Data.Common;
 using System.Globalization;
-using System.Text.RegularExpressions;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
@@ -12,7 +11,7 @@ namespace OneWhole.Engines;
 /// by their bytes, and by whether each number is there; sums come as text, with all of their digits. Labels are merged here, by the rules
 /// of any other table.
 /// </summary>
-public sealed partial class EngineTable : ICellSource, IDisposable
+public sealed class EngineTable : ICellSource, IDisposable
 {
     /// <summary>At most so many cells are fetched; more are counted and refused.</summary>
     private const int MostCells = 1_000_001;
@@ -24,7 +23,7 @@ public sealed partial class EngineTable : ICellSource, IDisposable
     private readonly Dialect _dialect;
     private readonly DbConnection _connection;
     private readonly string _relation;
-    private readonly bool _isOrdered;
+    private readonly string? _order;
     private readonly IReadOnlyList<string> _key;
     private readonly Dictionary<string, EngineType> _types = new(StringComparer.Ordinal);
 
@@ -33,9 +32,9 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         _place = place;
         _dialect = dialect;
         _connection = connection;
-        string? plain = query?.Trim().TrimEnd(';').TrimEnd();
-        _isOrdered = plain is not null && OrderBy().IsMatch(plain);
-        _relation = plain is null ? dialect.Relation(place, name) : dialect.Subquery(plain, _isOrdered) + " AS ow";
+        string? plain = query is null ? null : OneSelect.Of(query);
+        _order = plain is null ? null : OneSelect.OrderOf(plain);
+        _relation = plain is null ? dialect.Relation(place, name) : $"({plain}\n) AS ow";
         var columns = new List<Column>();
         using (DbCommand command = connection.CreateCommand())
         {
@@ -89,12 +88,9 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         }
         catch (DbException fault)
         {
-            throw new StudyException("engine", "from", $"{what} in {dialect.Name} ({place.Words}) could not be read: {dialect.Means(fault) ?? "the engine does not say why"}.");
+            throw new StudyException("engine", "from", $"{what} in {dialect.Name} ({place.Words}) could not be read: {dialect.Means(fault) ?? $"the engine gives the code {fault.SqlState ?? fault.ErrorCode.ToString(CultureInfo.InvariantCulture)}, and no reason that is known here"}.");
         }
     }
-
-    [GeneratedRegex(@"\border\s+by\b[^()]*$", RegexOptions.IgnoreCase)]
-    private static partial Regex OrderBy();
 
     /// <summary>All rows, as a table that no engine has to be asked for any more: in the order of its key, or of the query.</summary>
     /// <exception cref="StudyException">It can't be read.</exception>
@@ -122,7 +118,7 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         // What is text, or a date, has no sum here: its cells are looked at.
         string[] keys = [.. question.Keys.Concat(question.Numbers.Where(name => !IsNumber(name))).Distinct()], sums = [.. question.Numbers.Where(name => IsNumber(name) && !question.Keys.Contains(name))];
         var rows = new Rows([.. keys, .. sums]);
-        foreach (string key in keys.Where(key => question.Keys.Contains(key) && !question.FilteredKeys.Contains(key)))
+        foreach (string key in question.Ordered)
         {
             rows.Order(key, OrderOf(key, cancel));
         }
@@ -186,15 +182,15 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         string text = TextOf(column);
         string sql = _key is [var only] && _types[only] != EngineType.Float
             ? $"SELECT {text}, MIN({_dialect.OrderOf(_dialect.Quote(only), _types[only])}) FROM {_relation} GROUP BY 1 ORDER BY 2"
-            : _key.Count > 0 || _isOrdered
-                ? $"SELECT label, MIN(place) FROM (SELECT {text} AS label, ROW_NUMBER() OVER ({(_key.Count > 0 ? $"ORDER BY {string.Join(", ", _key.Select(key => _dialect.OrderOf(_dialect.Quote(key), _types[key])))}" : "")}) AS place FROM {_relation}) AS placed GROUP BY 1 ORDER BY 2"
+            : _key.Count > 0 || _order is not null
+                ? $"SELECT ow_label, MIN(ow_place) FROM (SELECT {text} AS ow_label, ROW_NUMBER() OVER ({(_key.Count > 0 ? $"ORDER BY {string.Join(", ", _key.Select(key => _dialect.OrderOf(_dialect.Quote(key), _types[key])))}" : _dialect.Places(_order!))}) AS ow_place FROM {_relation}) AS ow_placed GROUP BY 1 ORDER BY 2"
                 : $"SELECT {text} FROM {_relation} GROUP BY 1";
         var labels = new List<string>();
         foreach (DbDataReader reader in Read($"{sql} LIMIT {MostCells + 1}", [], cancel))
         {
             labels.Add(LabelOf(column, _dialect.Read(reader, 0)));
         }
-        return _key.Count > 0 || _isOrdered ? labels
+        return _key.Count > 0 || _order is not null ? labels
             : [.. NaturalOrder.Sort([.. labels.Select(label => Label.Of(label)).Distinct().Select((label, at) => new Entry(label, EntryKind.Label, at))]).Select(entry => entry.Label)];
     }
 

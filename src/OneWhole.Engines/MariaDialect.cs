@@ -35,8 +35,8 @@ internal sealed class MariaDialect : Dialect
 
     public override string Quote(string name) => $"`{name.Replace("`", "``", StringComparison.Ordinal)}`";
 
-    // The order of a derived table is kept only where it is limited.
-    public override string Subquery(string query, bool isOrdered) => isOrdered && !query.Contains(" limit ", StringComparison.OrdinalIgnoreCase) ? $"({query} LIMIT 18446744073709551615)" : $"({query})";
+    // It does not keep the order of a query in another: what that goes by has to be among its columns.
+    public override string Places(string order) => $"ORDER BY {order}";
 
     public override string Text(string expression, EngineType type) =>
         type == EngineType.Text ? $"CAST(CONVERT({expression} USING utf8mb4) AS BINARY)" : $"CAST(CAST({expression} AS CHAR) AS BINARY)";
@@ -59,7 +59,7 @@ internal sealed class MariaDialect : Dialect
         MySqlErrorCode.TableAccessDenied or MySqlErrorCode.ColumnAccessDenied => "this user may not read it",
         MySqlErrorCode.QueryInterrupted or MySqlErrorCode.CommandTimeoutExpired => "the question took too long, or was stopped",
         MySqlErrorCode.UnableToConnectToHost or MySqlErrorCode.ServerShutdown or MySqlErrorCode.None => "the server can't be reached, or the connection was lost; see that it runs and listens there, and try again",
-        MySqlErrorCode.ParseError or MySqlErrorCode.BadFieldError => $"the query can't be run: {own.Message}",
+        MySqlErrorCode.ParseError or MySqlErrorCode.BadFieldError or MySqlErrorCode.WrongFieldWithGroup => $"the query can't be run: {own.Message}",
         _ => null,
     };
 }

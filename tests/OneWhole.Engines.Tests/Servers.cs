@@ -55,6 +55,19 @@ public sealed class Servers : IDisposable
         return connection;
     }
 
+    /// <summary>Has a server do something as its own administrator.</summary>
+    public void Ask(string kind, string sql)
+    {
+        using DbConnection connection = kind == "postgres" ? Writing(kind) : new MySqlConnection($"Server=127.0.0.1;Port={_maria.Value};User ID=root;Pooling=false");
+        if (connection.State != System.Data.ConnectionState.Open)
+        {
+            connection.Open();
+        }
+        using DbCommand command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.ExecuteNonQuery();
+    }
+
     private int StartPostgres()
     {
         string programs = Directory.GetDirectories("/usr/lib/postgresql").Order(StringComparer.Ordinal).LastOrDefault(folder => File.Exists(Path.Combine(folder, "bin", "initdb")))
@@ -89,7 +102,7 @@ public sealed class Servers : IDisposable
         int port = FreePort();
         Run("mysql", "/usr/bin/mariadb-install-db", "--no-defaults", $"--datadir={data}", "--auth-root-authentication-method=normal", "--skip-test-db");
         string begin = Path.Combine(data, "begin.sql");
-        File.WriteAllText(begin, $"CREATE DATABASE ferry CHARACTER SET utf8mb4;\nCREATE USER owner@'127.0.0.1';\nGRANT ALL ON ferry.* TO owner@'127.0.0.1';\nCREATE USER reader@'127.0.0.1' IDENTIFIED BY '{Password}';\nGRANT SELECT ON ferry.* TO reader@'127.0.0.1';\n");
+        File.WriteAllText(begin, $"CREATE DATABASE ferry CHARACTER SET utf8mb4;\nCREATE USER IF NOT EXISTS root@'127.0.0.1';\nGRANT ALL ON *.* TO root@'127.0.0.1';\nCREATE USER owner@'127.0.0.1';\nGRANT ALL ON ferry.* TO owner@'127.0.0.1';\nCREATE USER reader@'127.0.0.1' IDENTIFIED BY '{Password}';\nGRANT SELECT ON ferry.* TO reader@'127.0.0.1';\n");
         Own(begin, "mysql");
         Process server = Begin("mysql", "/usr/sbin/mariadbd", "--no-defaults", $"--datadir={data}", $"--socket={data}/s", $"--port={port}", "--bind-address=127.0.0.1", "--skip-name-resolve", $"--init-file={begin}", "--innodb-flush-log-at-trx-commit=0");
         _stops.Add(() =>

@@ -69,7 +69,7 @@ internal sealed class Aggregation
         bool isWide = study.Parts is Axis.Columns || groupAxis is Axis.Columns;
         string[] once = !isWide && study.Value is Measure.Distinct value ? [Columns.Find(table, value.Column, "value.distinct").Name] : [];
         string[] added = !isWide && study.Value is Measure.Sum of ? [Columns.Find(table, of.Column, "value.sum").Name] : [.. Wide(table, study.Parts, "parts"), .. Wide(table, groupAxis, "groups")];
-        ScannedRows rows = ScannedRows.Of(table, where, [.. Keys(table, study.Parts, "parts"), .. Keys(table, groupAxis, "groups"), .. once], added, cancel, once);
+        ScannedRows rows = ScannedRows.Of(table, where, [.. Keys(table, study.Parts, "parts"), .. Keys(table, groupAxis, "groups"), .. once], added, [.. ScannedRows.LabelsOf(study.Parts), .. ScannedRows.LabelsOf(groupAxis)], cancel, once);
         table = rows.Table;
         byte[]? passing = rows.Passing;
         AxisScan parts = AxisScan.Of(table, study.Parts, passing, "parts");

@@ -9,6 +9,9 @@ namespace OneWhole.Core.Workings;
 /// <param name="Where">The clauses that rows have to pass.</param>
 public sealed record CellQuestion(IReadOnlyList<string> Keys, IReadOnlyList<string> Numbers, IReadOnlyList<Clause> Where)
 {
+    /// <summary>Which of the keys' labels have to come in the order of the rows: by their first one.</summary>
+    public IReadOnlyList<string> Ordered { get; init; } = [];
+
     /// <summary>Which of the keys rows that don't pass are told apart by.</summary>
     public IReadOnlyList<string> FilteredKeys { get; init; } = [];
 }

@@ -63,7 +63,7 @@ public sealed record WorkingsSet(string? Column, IReadOnlyList<Panel> Values, IR
     /// <summary>Labels of rows that pass, by first appearance in the table; of a quantity each number once.</summary>
     private static List<string> ValuesOf(Table table, Study study, Column column, CancellationToken cancel)
     {
-        ScannedRows rows = ScannedRows.Of(table, study.Where, [column.Name], [], cancel);
+        ScannedRows rows = ScannedRows.Of(table, study.Where, [column.Name], [], [column.Name], cancel);
         byte[]? passing = rows.Passing;
         LabelView labels = rows.Table.Find(column.Name)!.Labels;
         var seen = new bool[labels.Labels.Count];

@@ -23,15 +23,16 @@ internal sealed class ScannedRows
     /// <param name="where">The clauses.</param>
     /// <param name="keys">The columns whose cells are looked at one by one.</param>
     /// <param name="numbers">The columns that are added up.</param>
+    /// <param name="ordered">The keys whose labels are told apart by their order in the table.</param>
     /// <param name="cancel">Ends it.</param>
     /// <param name="filteredKeys">The keys that are looked at in rows that don't pass, too.</param>
-    public static ScannedRows Of(Table table, IReadOnlyList<Clause> where, IEnumerable<string> keys, IEnumerable<string> numbers, CancellationToken cancel, IEnumerable<string>? filteredKeys = null)
+    public static ScannedRows Of(Table table, IReadOnlyList<Clause> where, IEnumerable<string> keys, IEnumerable<string> numbers, IEnumerable<string> ordered, CancellationToken cancel, IEnumerable<string>? filteredKeys = null)
     {
         if (table.Source is not ICellSource source)
         {
             return new ScannedRows(table, RowFilter.Passing(table, where, cancel), null);
         }
-        AskedCells asked = source.Ask(new CellQuestion([.. keys.Distinct()], [.. numbers.Distinct()], where) { FilteredKeys = [.. (filteredKeys ?? []).Distinct()] }, cancel);
+        AskedCells asked = source.Ask(new CellQuestion([.. keys.Distinct()], [.. numbers.Distinct()], where) { Ordered = [.. ordered.Distinct()], FilteredKeys = [.. (filteredKeys ?? []).Distinct()] }, cancel);
         return new ScannedRows(asked.Table, asked.Passing, asked);
     }
 
@@ -60,6 +61,9 @@ internal sealed class ScannedRows
         Axis.Bands bands => [bands.Column],
         _ => [],
     };
+
+    /// <summary>The column of labels that an axis is.</summary>
+    public static IEnumerable<string> LabelsOf(Axis? axis) => axis is Axis.Labels labels ? [labels.Column] : [];
 
     public static IEnumerable<string> NumbersOf(Axis? axis) => axis is Axis.Columns columns ? columns.Names : [];
 }
