@@ -174,7 +174,7 @@ public sealed class EngineTable : ICellSource, IDisposable
 
     private string TextOf(string column) => _dialect.Text(_dialect.Quote(column), _types[column]);
 
-    private string? ReadText(DbDataReader reader, int at) => reader.IsDBNull(at) ? null : reader.GetValue(at) is byte[] ? _dialect.Read(reader, at) : Convert.ToString(reader.GetValue(at), CultureInfo.InvariantCulture);
+    private string? ReadText(DbDataReader reader, int at) => reader.IsDBNull(at) ? null : reader.GetValue(at) is byte[]? _dialect.Read(reader, at) : Convert.ToString(reader.GetValue(at), CultureInfo.InvariantCulture);
 
     /// <summary>The labels of a column in the order of the table: of its key, or of the query; else in natural order.</summary>
     private List<string> OrderOf(string column, CancellationToken cancel)

@@ -34,7 +34,7 @@ internal sealed class PostgresDialect : Dialect
 
     public override string Sum(string column, EngineType type) => $"SUM({column})::text";
 
-    public override string OrderOf(string column, EngineType type) => type == EngineType.Text ? $"{column} COLLATE \"C\"" : column;
+    public override string OrderOf(string column, EngineType type) => type == EngineType.Text ? Text(column, type) : column;
 
     public override IReadOnlyList<string> KeyOf(DbConnection connection, EnginePlace place, string table) => Column(connection,
         "SELECT a.attname::text FROM pg_index i JOIN pg_attribute a ON a.attrelid = i.indrelid AND a.attnum = ANY(i.indkey) "
