@@ -70,6 +70,18 @@ public sealed class WhatIfTests : AppTest
     }
 
     [Fact]
+    public void A_factor_is_tried_in_one_group_or_in_all()
+    {
+        StudyView view = Start(BringIn(Csv).Id);
+        Assert.NotNull(view.Study["groups"]);
+        int row = view.Workings!.Rows.First(each => each.Name.Contains("Hallin", StringComparison.Ordinal)).Row;
+        view = Studies.Try(view.Id, view.Revision, row, "×2 in all", 700, 460);
+        Assert.Null(view.Study["trial"]![0]!["group"]);
+        Assert.Contains("trying Hallin times 2", Sentence(view), StringComparison.Ordinal);
+        Assert.Equal("no-number", Assert.Throws<AppException>(() => Studies.Try(view.Id, view.Revision, row, "500 in all", 700, 460)).Code);
+    }
+
+    [Fact]
     public void What_is_tried_is_held_against_what_was_counted()
     {
         StudyView view = Start(BringIn("Cause,Minutes\nFog,120\nEngine,80\nCrew,40\n").Id);

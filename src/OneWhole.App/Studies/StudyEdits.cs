@@ -176,7 +176,10 @@ internal static class StudyEdits
         };
     }
 
-    /// <summary>A trial of a row's amount, as it was typed.</summary>
+    /// <summary>What stands after a factor that is tried in every group.</summary>
+    private const string Everywhere = "in all";
+
+    /// <summary>A trial of a row's amount, as it was typed: an amount, a factor, a share, or a factor for its part in every group ("×1.2 in all").</summary>
     /// <exception cref="AppException">The row has no amount of its own, or what was typed is none.</exception>
     public static JsonObject TrialOf(WorkingsResult workings, int row, string text)
     {
@@ -191,17 +194,23 @@ internal static class StudyEdits
             throw new AppException("no-trial", $"{part.Label} stands for many: unfold it to try one of them.");
         }
         var trial = new JsonObject { ["part"] = part.Label };
-        if (division.Groups is { } groups && division.Study.Groups is not null)
+        string typed = text.Trim();
+        bool isEverywhere = typed.EndsWith(Everywhere, StringComparison.OrdinalIgnoreCase);
+        typed = isEverywhere ? typed[..^Everywhere.Length].TrimEnd() : typed;
+        if (!isEverywhere && division.Groups is { } groups && division.Study.Groups is not null)
         {
             // In a bridge what was is a fact: what is tried is what it becomes.
             trial["group"] = workings.Rows == RowKind.Parts ? groups[^1].Label : groups[division.GroupOf(row)].Label;
         }
-        string typed = text.Trim();
         bool isTimes = typed.Length > 0 && typed[0] is '×' or '*' or 'x' or 'X', isShare = typed.EndsWith('%');
         string number = typed.Trim('×', '*', 'x', 'X', '%', ' ', '\u00a0', '\u202f');
         if (TypedNumber.Read(number) is not { } value || (isTimes && (isShare || value.Units.Sign < 0)))
         {
             throw new AppException("no-number", $"“{text}” can't be tried: type an amount (5000), a factor (×1.2) or a share (25 %).");
+        }
+        if (isEverywhere && !isTimes)
+        {
+            throw new AppException("no-number", $"“{text}” can't be tried: what is tried in all groups is a factor (×1.2 in all).");
         }
         if (isShare && (value.Units.Sign < 0 || value >= 100))
         {

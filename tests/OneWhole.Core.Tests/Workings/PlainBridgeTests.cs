@@ -118,7 +118,7 @@ public sealed class PlainBridgeTests
         List<Row> kept = rows, gone = [];
         if (asked.Keep > 0 && rows.Count - asked.Keep >= 2 && rows.Sum(Total) > 0)
         {
-            List<Row> largest = [.. rows.OrderByDescending(Total)];
+            List<Row> largest = [.. rows.OrderByDescending(row => Math.Round(10 * Total(row)))];
             gone = largest[asked.Keep..];
             kept = [.. rows.Except(gone)];
         }

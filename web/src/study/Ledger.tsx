@@ -278,6 +278,7 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
               row={cell.row}
               stamp={stamp ?? ''}
               name={rowOf(cell.row)?.name ?? ''}
+              grouped={!!view.study.groups}
               act={(text) => actions.tryAmount(cell.row, rowOf(cell.row)?.name ?? '', text)}
             />
           ) : null}
@@ -296,12 +297,15 @@ function Try({
   row,
   stamp,
   name,
+  grouped,
   act,
 }: {
   id: string;
   row: number;
   stamp: string;
   name: string;
+  /** A factor can be tried in all groups at once. */
+  grouped: boolean;
   act: (text: string) => Promise<boolean>;
 }) {
   const goals = useQuery({ queryKey: ['reach', id, row, stamp], queryFn: () => api.reach(id, row) });
@@ -327,6 +331,11 @@ function Try({
         <button type="submit" className="button px-2.5" disabled={!text.trim()}>
           Try it
         </button>
+        {grouped && /^\s*[×*x]/i.test(text) ? (
+          <button type="button" className="button px-2.5" onClick={() => act(`${text} in all`)}>
+            In all groups
+          </button>
+        ) : null}
       </form>
       {goals.data?.map((goal) => (
         <p key={goal.text} className="mt-1">

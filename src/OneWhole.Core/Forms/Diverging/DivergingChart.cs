@@ -39,7 +39,7 @@ internal sealed class DivergingChart
         if (_members.Neutral == NeutralPlace.Split)
         {
             // On nothing that lies above zero before it.
-            series.AddRange(levels.Neutrals.Select(LabelAtZero));
+            series.AddRange(levels.Neutrals.Count == 1 ? levels.Neutrals.Select(LabelAtZero) : []);
             series.AddRange(levels.Neutrals.Reverse().Select(part => Half(part, Side.Low)));
         }
         series.AddRange(levels.Lows.Select(Level));
@@ -73,7 +73,18 @@ internal sealed class DivergingChart
     private ChartSeries Level(int part) => Bars(part, row => _computed.Ends.LengthOf(row)) with { Label = group => LabelOf(group, part) };
 
     /// <summary>What of a neutral level lies on one side of zero.</summary>
-    private ChartSeries Half(int part, Side side) => Bars(part, row => _computed.Ends.LengthOn(side, row)) with { InKey = side == Side.High };
+    private ChartSeries Half(int part, Side side) => Bars(part, row => _computed.Ends.LengthOn(side, row)) with
+    {
+        InKey = side == Side.High,
+        // Of several neutral levels each has its label where more of it lies.
+        Label = _computed.Levels.Neutrals.Count == 1 ? null : group => LiesMostlyOn(side, _chart.Row(group, part)) ? LabelOf(group, part) : null,
+    };
+
+    private bool LiesMostlyOn(Side side, int row)
+    {
+        Fraction low = _computed.Ends.LengthOn(Side.Low, row)?.Value.Abs() ?? Fraction.Zero, high = _computed.Ends.LengthOn(Side.High, row)?.Value ?? Fraction.Zero;
+        return side == Side.Low ? low > high : high >= low;
+    }
 
     private ChartSeries Bars(int part, Func<int, ChartNumber?> length) => new(_division.Parts[part].Label, group => length(_chart.Row(group, part)))
     {
@@ -82,18 +93,13 @@ internal sealed class DivergingChart
     };
 
     /// <summary>Over zero, where a neutral level has its middle: on a bar of no length, since a half has its own middle elsewhere.</summary>
-    private ChartSeries LabelAtZero(int part)
-    {
-        bool isOnly = _computed.Levels.Neutrals.Count == 1;
-        return isOnly
-            ? new ChartSeries($"label of {_division.Parts[part].Label}", group => _computed.Ends.LengthOf(_chart.Row(group, part)) is null ? null : _computed.Ends.AtZero(group))
-            {
-                Label = group => LabelOf(group, part),
-                LabelFill = _ink[part],
-                LabelIsOnFill = true,
-            }
-            : new ChartSeries($"label of {_division.Parts[part].Label}", _ => null);
-    }
+    private ChartSeries LabelAtZero(int part) =>
+        new($"label of {_division.Parts[part].Label}", group => _computed.Ends.LengthOf(_chart.Row(group, part)) is null ? null : _computed.Ends.AtZero(group))
+        {
+            Label = group => LabelOf(group, part),
+            LabelFill = _ink[part],
+            LabelIsOnFill = true,
+        };
 
     private ChartLabel? Net(int group)
     {
