@@ -49,6 +49,9 @@ internal abstract class Dialect
     /// <summary>A value as text, told apart by its bytes.</summary>
     public abstract string Text(string expression, EngineType type);
 
+    /// <summary>Whether a cell of a column of numbers is one: neither empty nor what has no place among them.</summary>
+    public virtual string IsThere(string column, EngineType type) => $"{column} IS NOT NULL";
+
     /// <summary>A sum as text, with all of its digits.</summary>
     public virtual string Sum(string column, EngineType type) => Text($"SUM({column})", type);
 

@@ -52,6 +52,8 @@ internal sealed class DuckDbDialect : Dialect
 
     public override string Text(string expression, EngineType type) => $"CAST({expression} AS VARCHAR)";
 
+    public override string IsThere(string column, EngineType type) => type == EngineType.Float ? $"{column} IS NOT NULL AND isfinite({column})" : base.IsThere(column, type);
+
     public override IReadOnlyList<string> KeyOf(DbConnection connection, EnginePlace place, string table) => Directory.Exists(place.Path) ? [] : Column(connection,
         "SELECT unnest(constraint_column_names) FROM duckdb_constraints() WHERE constraint_type = 'PRIMARY KEY' AND table_name = $name", ("name", table.Split('.')[^1]));
 

@@ -133,7 +133,7 @@ public sealed class EngineTable : ICellSource, IDisposable
 
         void Fetch(string[] by, string[] added, string where, IReadOnlyList<object> parameters, bool passes)
         {
-            string[] selected = [.. by.Select(TextOf), .. added.Select(name => $"CASE WHEN {_dialect.Quote(name)} IS NULL THEN 1 ELSE 0 END")];
+            string[] selected = [.. by.Select(TextOf), .. added.Select(name => $"CASE WHEN {_dialect.IsThere(_dialect.Quote(name), _types[name])} THEN 1 ELSE 0 END")];
             string groups = selected.Length == 0 ? "" : $" GROUP BY {string.Join(", ", Enumerable.Range(1, selected.Length))}";
             string from = $"FROM {_relation} {where}{groups}";
             int fetched = 0;
@@ -155,7 +155,8 @@ public sealed class EngineTable : ICellSource, IDisposable
                 }
                 foreach ((int at, string name) in added.Index())
                 {
-                    rows.Set(name, NumberOf(name, ReadText(reader, selected.Length + at)));
+                    bool isThere = Convert.ToInt64(reader.GetValue(by.Length + at), CultureInfo.InvariantCulture) == 1;
+                    rows.Set(name, isThere ? NumberOf(name, ReadText(reader, selected.Length + at)) : "");
                 }
             }
             if (fetched > MostCells)

@@ -32,6 +32,13 @@ internal sealed class PostgresDialect : Dialect
 
     public override string Text(string expression, EngineType type) => type == EngineType.Text ? $"({expression})::text COLLATE \"C\"" : $"({expression})::text";
 
+    public override string IsThere(string column, EngineType type) => type switch
+    {
+        EngineType.Float => $"{column} IS NOT NULL AND {column} NOT IN ('NaN', 'Infinity', '-Infinity')",
+        EngineType.Decimal => $"{column} IS NOT NULL AND {column} <> 'NaN'",
+        _ => base.IsThere(column, type),
+    };
+
     public override string Sum(string column, EngineType type) => $"SUM({column})::text";
 
     public override string OrderOf(string column, EngineType type) => type == EngineType.Text ? Text(column, type) : column;

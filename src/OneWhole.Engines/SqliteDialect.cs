@@ -30,6 +30,9 @@ internal sealed class SqliteDialect : Dialect
     public override string Text(string expression, EngineType type) => type == EngineType.Float
         ? $"CASE typeof({expression}) WHEN 'real' THEN printf('%!.17g', {expression}) ELSE CAST({expression} AS TEXT) END" : $"CAST({expression} AS TEXT)";
 
+    // A column of numbers can have anything in it.
+    public override string IsThere(string column, EngineType type) => $"typeof({column}) IN ('integer', 'real')";
+
     public override IReadOnlyList<string> KeyOf(DbConnection connection, EnginePlace place, string table) =>
         Column(connection, "SELECT name FROM pragma_table_info(@name) WHERE pk > 0 ORDER BY pk", ("@name", table));
 

@@ -160,6 +160,29 @@ public sealed class EngineTableTests(Servers servers) : IClassFixture<Servers>
         Assert.Equal("0.3", workings.Division.Decimal(workings.Division.Amount(1)).ToString().TrimEnd('0'));
     }
 
+    /// <summary>A text in a column of numbers, or what is no number among floating ones, is not readable: it neither counts as 0 nor spoils a sum.</summary>
+    [Theory]
+    [InlineData("sqlite", "INTEGER", "'see below'")]
+    [InlineData("postgres", "DOUBLE PRECISION", "'NaN'")]
+    [InlineData("duckdb", "DOUBLE", "'Infinity'")]
+    public void What_is_no_number_is_not_readable(string kind, string type, string odd)
+    {
+        var dialect = Dialect.Of(kind);
+        using (DbConnection connection = servers.Writing(kind))
+        {
+            foreach (string sql in (string[])["DROP TABLE IF EXISTS odd", $"CREATE TABLE odd ({dialect.Quote("Cause")} VARCHAR(9), {dialect.Quote("Amount")} {type})", $"INSERT INTO odd VALUES ('a', 4), ('a', {odd}), ('a', NULL), ('b', 6)"])
+            {
+                using DbCommand command = connection.CreateCommand();
+                command.CommandText = sql;
+                command.ExecuteNonQuery();
+            }
+        }
+        using EngineTable table = Open(kind, "odd");
+        WorkingsResult workings = Calculator.Run(table.Table, StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Amount"}, "form": {"kind": "pareto"}, "order": {"parts": "natural"}}"""));
+        Assert.Equal([4.0, 6.0], Enumerable.Range(0, 2).Select(row => workings["value"].Number(row)!.Value));
+        Assert.Equal(new RowCounts(4, 2, 0, 2, 0), workings.Division.Rows);
+    }
+
     [Fact]
     public void A_question_is_stopped()
     {

@@ -77,7 +77,7 @@ test('what if: a bar is dragged at its end, and moved by keys; what was counted 
   await expect(figure(page)).toHaveAttribute('aria-label', /^Share bars/);
   const bar = figure(page).locator('[data-row="1"]');
   await bar.hover();
-  const end = figure(page).getByRole('slider', { name: 'Engine: try another amount' });
+  const end = figure(page).getByRole('slider', { name: 'try another amount of Engine' });
   const box = await end.boundingBox();
   const [x, y] = [(box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) / 2];
   await page.mouse.move(x, y);
@@ -103,7 +103,7 @@ test('what if: a bar is dragged at its end, and moved by keys; what was counted 
   await form(page, 'Pie').click();
   await expect(figure(page)).toHaveAttribute('aria-label', /^Pie/);
   await figure(page).locator('[data-row="1"]').focus();
-  await figure(page).getByRole('slider', { name: 'Engine: try another amount' }).focus();
+  await figure(page).getByRole('slider', { name: 'try another amount of Engine' }).focus();
   await page.keyboard.press('PageUp');
   await expect(page.getByTestId('statement')).toContainText(/trying Engine at a share of 38\.5\s%/);
 });

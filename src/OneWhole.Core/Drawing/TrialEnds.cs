@@ -79,7 +79,7 @@ internal static class TrialEnds
     {
         Division division = workings.Division;
         string part = division.Parts[division.PartOf(row)].Label;
-        return $"{(division.Groups is { } groups && workings.RowsAreCells ? $"{part}, {groups[division.GroupOf(row)].Label}" : part)}: try another amount";
+        return $"try another amount of {(division.Groups is { } groups && workings.RowsAreCells ? $"{part}, {groups[division.GroupOf(row)].Label}" : part)}";
     }
 
     /// <summary>Outlines what was counted, where something else is tried.</summary>

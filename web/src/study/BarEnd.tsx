@@ -30,7 +30,7 @@ export function BarEnd({ mark: now, shown, place, actions, dragging, taken }: Pr
     const [px, py] = place(event);
     return valueAt(edit, turns ? turnAt(edit, px, py) : edit.control === 'drag-y' ? py : px);
   };
-  const name = edit.name?.split(':')[0] ?? '';
+  const name = edit.name?.replace(/^try another amount of /, '') ?? '';
   const set = (next: number) => actions.tryAmount(mark.row ?? 0, name, written(edit, next));
   return (
     <g
