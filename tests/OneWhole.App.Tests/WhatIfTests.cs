@@ -73,6 +73,7 @@ public sealed class WhatIfTests : AppTest
     public void A_factor_is_tried_in_one_group_or_in_all()
     {
         StudyView view = Start(BringIn(Csv).Id);
+        view = Studies.Shape(view.Id, view.Revision, "stacked", "amount", 700, 460);
         Assert.NotNull(view.Study["groups"]);
         int row = view.Workings!.Rows.First(each => each.Name.Contains("Hallin", StringComparison.Ordinal)).Row;
         view = Studies.Try(view.Id, view.Revision, row, "×2 in all", 700, 460);
