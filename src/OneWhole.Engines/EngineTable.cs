@@ -98,7 +98,7 @@ public sealed class EngineTable : ICellSource, IDisposable
     {
         string[] names = [.. Table.Columns.Select(column => column.Name)];
         ColumnBuilder[] builders = [.. names.Select(BuilderOf)];
-        string order = _key.Count == 0 ? "" : $" ORDER BY {string.Join(", ", _key.Select(key => _dialect.OrderOf(_dialect.Quote(key), _types[key])))}";
+        string order = _key.Count == 0 ? "" : $" {ByKey}";
         foreach (DbDataReader reader in Read($"SELECT {string.Join(", ", names.Select((name, at) => $"{TextOf(name)} AS ow_{at}"))} FROM {_relation}{order}", [], cancel))
         {
             for (int at = 0; at < names.Length; at++)
@@ -162,7 +162,7 @@ public sealed class EngineTable : ICellSource, IDisposable
             if (fetched > MostCells)
             {
                 long all = 0;
-                foreach (DbDataReader reader in Read($"SELECT COUNT(*) FROM (SELECT 1 AS one {from}) AS cells", parameters, cancel))
+                foreach (DbDataReader reader in Read($"SELECT COUNT(*) FROM (SELECT {string.Join(", ", selected.Select((cell, at) => $"{cell} AS ow_{at}"))} {from}) AS cells", parameters, cancel))
                 {
                     all = Convert.ToInt64(reader.GetValue(0), CultureInfo.InvariantCulture);
                 }
@@ -170,6 +170,9 @@ public sealed class EngineTable : ICellSource, IDisposable
             }
         }
     }
+
+    /// <summary>The order of the rows by their key.</summary>
+    private string ByKey => $"ORDER BY {string.Join(", ", _key.Select(key => _dialect.OrderOf(_dialect.Quote(key), _types[key])))}";
 
     private bool IsNumber(string column) => _types[column] is EngineType.Integer or EngineType.Decimal or EngineType.Float;
 
@@ -184,7 +187,7 @@ public sealed class EngineTable : ICellSource, IDisposable
         string sql = _key is [var only] && _types[only] != EngineType.Float
             ? $"SELECT {text}, MIN({_dialect.OrderOf(_dialect.Quote(only), _types[only])}) FROM {_relation} GROUP BY 1 ORDER BY 2"
             : _key.Count > 0 || _order is not null
-                ? $"SELECT ow_label, MIN(ow_place) FROM (SELECT {text} AS ow_label, ROW_NUMBER() OVER ({(_key.Count > 0 ? $"ORDER BY {string.Join(", ", _key.Select(key => _dialect.OrderOf(_dialect.Quote(key), _types[key])))}" : _dialect.Places(_order!))}) AS ow_place FROM {_relation}) AS ow_placed GROUP BY 1 ORDER BY 2"
+                ? $"SELECT ow_label, MIN(ow_place) FROM (SELECT {text} AS ow_label, ROW_NUMBER() OVER ({(_key.Count > 0 ? ByKey : _dialect.Places(_order!))}) AS ow_place FROM {_relation}) AS ow_placed GROUP BY 1 ORDER BY 2"
                 : $"SELECT {text} FROM {_relation} GROUP BY 1";
         var labels = new List<string>();
         foreach (DbDataReader reader in Read($"{sql} LIMIT {MostCells + 1}", [], cancel))

@@ -31,7 +31,7 @@ internal static partial class OneSelect
     }
 
     /// <summary>What a query is put in order by; null where it is not.</summary>
-    public static string? OrderOf(string query) => Order().Match(string.Concat(query)) is { Success: true } found ? found.Groups["by"].Value.Trim() : null;
+    public static string? OrderOf(string query) => Order().Match(query) is { Success: true } found ? found.Groups["by"].Value.Trim() : null;
 
     /// <summary>The characters that are no part of a text, a quoted name or a comment.</summary>
     private static IEnumerable<char> Outside(string sql)

@@ -183,6 +183,17 @@ public sealed class EngineTableTests(Servers servers) : IClassFixture<Servers>
         Assert.Equal(new RowCounts(4, 2, 0, 2, 0), workings.Division.Rows);
     }
 
+    /// <summary>More cells than are fetched are counted, and refused with their number.</summary>
+    [Fact]
+    public void Too_many_cells_are_refused_with_their_number()
+    {
+        using EngineTable many = Open("duckdb", null, "SELECT range % 1100 AS a, range // 1100 AS b, 1 AS c FROM range(1210000)");
+        Study pairs = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "a"}, "groups": {"column": "b"}, "value": {"sum": "c"}, "form": {"kind": "stacked"}}""");
+        StudyException refused = Assert.Throws<StudyException>(() => Calculator.Run(many.Table, pairs));
+        Assert.Equal("too-many-pairs", refused.Code);
+        Assert.Contains("makes 1210000 cells; at most 1000001 are fetched", refused.Message, StringComparison.Ordinal);
+    }
+
     [Fact]
     public void A_question_is_stopped()
     {

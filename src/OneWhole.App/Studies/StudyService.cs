@@ -140,7 +140,7 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
         StudyDocument document = studies.Find(id);
         ChangeOffer asked = views.ChangesOf(document.TableId, document.Study).FirstOrDefault(offer => offer.Text == text)
             ?? throw new AppException("not-found", $"There is nothing to go {text} here (any more).");
-        if (tables.Earlier(document.TableId) is { } earlier && asked.FromTable == earlier.Document.Name && !tables.List().Any(table => table.Name == asked.FromTable))
+        if (views.EarlierOf(document.TableId, asked) is { } earlier)
         {
             tables.Keep(earlier);
         }

@@ -160,8 +160,7 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
     {
         Table table = rows.Load(tableId).Table;
         string[] others = [.. TablesLike(study, tableId)];
-        // Once kept, they are a table like the others.
-        EarlierRows? earlier = tables.Earlier(tableId) is { } found && !tables.List().Any(other => other.Name == found.Document.Name) ? found : null;
+        EarlierRows? earlier = tables.Earlier(tableId);
         return
         [
             .. from form in forms.Forms
@@ -173,7 +172,11 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
 
     /// <summary>A bridge from other rows, drawn small, though what a refresh replaced is no table yet.</summary>
     internal LikelyStudy LikelyOf(string tableId, ChangeOffer offer, double width, double height, CancellationToken cancel) =>
-        LikelyOf(tableId, offer.Study, width, height, cancel, offer.FromTable is { } name && tables.Earlier(tableId) is { } earlier && earlier.Document.Name == name ? rows.Load(earlier.Document) : null);
+        LikelyOf(tableId, offer.Study, width, height, cancel, EarlierOf(tableId, offer) is { } earlier ? rows.Load(earlier.Document) : null);
+
+    /// <summary>The rows that a refresh replaced, where an offer goes from them and they are no table yet.</summary>
+    internal EarlierRows? EarlierOf(string tableId, ChangeOffer offer) =>
+        offer.FromTable is { } name && tables.Earlier(tableId) is { } earlier && earlier.Document.Name == name ? earlier : null;
 
     private IReadOnlyList<Offer> OffersOf(Statement statement, Study study, string tableId)
     {

@@ -107,7 +107,7 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
     /// <summary>How the words of a change begin that gave a table fresh rows.</summary>
     internal const string Refreshed = "refreshed from";
 
-    /// <summary>The rows that the last refresh replaced, as a table of its own that is not stored yet; null where there was none.</summary>
+    /// <summary>The rows that the last refresh replaced, as a table of its own that is not stored yet; null where there was none, or it was kept already.</summary>
     internal EarlierRows? Earlier(string id)
     {
         if (documents.Before(Find(id).Id, Refreshed) is not { } before || Json.TryStored<TableDocument>(before.Body) is not { } document)
@@ -115,7 +115,8 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
             return null;
         }
         string when = DateTime.Parse(before.Made, CultureInfo.InvariantCulture, DateTimeStyles.AdjustToUniversal).ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture);
-        return new EarlierRows(document with { Name = $"{document.Name} before {when}", From = null }, when);
+        string name = $"{document.Name} before {when}";
+        return List().Any(other => other.Name == name) ? null : new EarlierRows(document with { Name = name, From = null }, when);
     }
 
     /// <summary>Makes a table of rows that a refresh replaced; both share their cells.</summary>

@@ -165,9 +165,10 @@ internal static class ChartXml
         // For each point a field of its cell, with what it says now: readers that know no ranges of labels print that.
         for (int at = 0; at < labels.Texts.Count; at++)
         {
+            string ink = InkOn(series.FillAt?.Invoke(at) ?? series.Fill);
             element.Add(labels.Texts[at] is not { } text
                 ? new XElement(C + "dLbl", Value("idx", at), Value("delete", "1"))
-                : new XElement(C + "dLbl", Value("idx", at), Field(text, at, size, strong, InkOn(series.FillAt?.Invoke(at) ?? series.Fill), turn), Looked(InkOn(series.FillAt?.Invoke(at) ?? series.Fill))));
+                : new XElement(C + "dLbl", Value("idx", at), Field(text, at, size, strong, ink, turn), Looked(ink)));
         }
         element.Add(Looked(InkOn(series.Fill)));
         return element;
