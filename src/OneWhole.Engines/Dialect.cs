@@ -1,4 +1,6 @@
 using System.Data.Common;
+using System.Globalization;
+using OneWhole.Core.Numbers;
 
 namespace OneWhole.Engines;
 
@@ -31,7 +33,31 @@ internal abstract class Dialect
     public abstract string Name { get; }
 
     /// <summary>A connection that is open and can only read.</summary>
-    public abstract DbConnection Open(EnginePlace place, string? password);
+    public abstract DbConnection Open(EnginePlace place, string? password, EngineLimits limits);
+
+    /// <summary>The tables and views that there are, in the order of their names.</summary>
+    public abstract IReadOnlyList<EngineTableInfo> Tables(DbConnection connection, EnginePlace place);
+
+    /// <summary>A number that stands for its band: where its band begins, or what lies outside for what does; null where that can't be said exactly.</summary>
+    /// <param name="column">The column.</param>
+    /// <param name="type">Its type.</param>
+    /// <param name="start">Where the first band begins.</param>
+    /// <param name="width">How wide bands are.</param>
+    /// <param name="end">Where the last one ends, or null.</param>
+    public virtual string? Band(string column, EngineType type, ExactDecimal start, ExactDecimal width, ExactDecimal? end)
+    {
+        if (type is not (EngineType.Integer or EngineType.Decimal))
+        {
+            return null;
+        }
+        string beyond = end is null ? "" : $" WHEN {column} > {end} THEN {end} + {width}";
+        return $"CASE WHEN NOT ({IsThere(column, type)}) THEN NULL WHEN {column} < {start} THEN {start} - {width}{beyond} ELSE {column} - {Modulo($"({column} - {start})", width)} END";
+    }
+
+    protected virtual string Modulo(string number, ExactDecimal width) => $"MOD({number}, {width})";
+
+    /// <summary>A band's number as text.</summary>
+    public virtual string BandText(string expression) => Text(expression, EngineType.Decimal);
 
     /// <summary>An identifier, whatever is in it.</summary>
     public virtual string Quote(string name) => $"\"{name.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
@@ -61,6 +87,9 @@ internal abstract class Dialect
     /// <summary>A parameter's value that is compared with <see cref="Text"/>.</summary>
     public virtual object TextValue(string text) => text;
 
+    /// <summary>Ends what a command is working on, from another thread.</summary>
+    public virtual void Stop(DbCommand command) => command.Cancel();
+
     /// <summary>A text as the engine answers it.</summary>
     public virtual string? Read(DbDataReader reader, int at) => reader.IsDBNull(at) ? null : reader.GetString(at);
 
@@ -84,6 +113,15 @@ internal abstract class Dialect
     /// <summary>What a fault of the engine means, as the sentence's end ("the password was not taken"); null where it is none of the known ones.</summary>
     public abstract string? Means(DbException fault);
 
+    /// <summary>Whether a fault says that the user or the password was not taken.</summary>
+    protected virtual bool IsRefused(DbException fault) => false;
+
+    /// <summary>Whether the connection is gone, so that another one may do.</summary>
+    protected virtual bool IsLost(DbException fault) => false;
+
+    /// <summary>"wrong-password", "engine-lost" or "engine".</summary>
+    public string CodeOf(DbException fault) => IsRefused(fault) ? "wrong-password" : IsLost(fault) ? "engine-lost" : "engine";
+
     protected static IReadOnlyList<string> Column(DbConnection connection, string sql, params ReadOnlySpan<(string Name, object Value)> parameters)
     {
         using DbCommand command = connection.CreateCommand();
@@ -100,6 +138,29 @@ internal abstract class Dialect
         while (reader.Read())
         {
             found.Add(reader.GetString(0));
+        }
+        return found;
+    }
+
+    /// <summary>Name, schema, "view" or "table", rows (null where nobody knows), columns.</summary>
+    protected static IReadOnlyList<EngineTableInfo> Listed(DbConnection connection, string sql, string homeSchema, params ReadOnlySpan<(string Name, object Value)> parameters)
+    {
+        using DbCommand command = connection.CreateCommand();
+        command.CommandText = sql;
+        foreach ((string name, object value) in parameters)
+        {
+            DbParameter parameter = command.CreateParameter();
+            parameter.ParameterName = name;
+            parameter.Value = value;
+            command.Parameters.Add(parameter);
+        }
+        using DbDataReader reader = command.ExecuteReader();
+        var found = new List<EngineTableInfo>();
+        while (reader.Read())
+        {
+            (string name, string schema) = (reader.GetString(0), reader.GetString(1));
+            long? rows = reader.IsDBNull(3) ? null : Convert.ToInt64(reader.GetValue(3), CultureInfo.InvariantCulture);
+            found.Add(new EngineTableInfo(schema == homeSchema || schema.Length == 0 ? name : $"{schema}.{name}", schema, reader.GetString(2) == "view", rows < 0 ? null : rows, Convert.ToInt32(reader.GetValue(4), CultureInfo.InvariantCulture)));
         }
         return found;
     }

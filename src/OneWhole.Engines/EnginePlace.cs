@@ -22,6 +22,35 @@ public sealed record EnginePlace(string Kind, string Path)
     /// <summary>"postgres://reader@db.example/ferry": without a password, whatever was given.</summary>
     public string Words => Path.Length > 0 ? $"{Kind}:{Path}" : $"{Kind}://{(User.Length > 0 ? User + "@" : "")}{Host}{(Port > 0 ? $":{Port}" : "")}/{Database}";
 
+    /// <summary>What people call the engine.</summary>
+    public string EngineName => Dialect.Of(Kind).Name;
+
+    /// <summary>The engine of a file or a folder, by what it holds; null where it holds nothing that one reads.</summary>
+    public static EnginePlace? OfPath(string path)
+    {
+        try
+        {
+            if (Directory.Exists(path))
+            {
+                return DuckDbDialect.HasTables(path) ? new EnginePlace("duckdb", System.IO.Path.GetFullPath(path)) : null;
+            }
+            // Anything else than a plain file is never opened: it might not end.
+            if (!File.Exists(path) || (File.GetAttributes(path) & FileAttributes.Device) != 0 || new FileInfo(path).Length < 16)
+            {
+                return null;
+            }
+            Span<byte> head = stackalloc byte[16];
+            using FileStream file = new(path, FileMode.Open, FileAccess.Read, FileShare.ReadWrite);
+            file.ReadExactly(head);
+            string? kind = head.SequenceEqual("SQLite format 3\0"u8) ? "sqlite" : head[8..12].SequenceEqual("DUCK"u8) ? "duckdb" : null;
+            return kind is null ? null : new EnginePlace(kind, System.IO.Path.GetFullPath(path));
+        }
+        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
+        {
+            return null;
+        }
+    }
+
     /// <summary>Reads "postgres://user@host:port/database", "mysql://…", "duckdb:FILE-OR-FOLDER" or "sqlite:FILE".</summary>
     /// <exception cref="StudyException">It is none of them, or has a password in it.</exception>
     public static EnginePlace Read(string text)

@@ -11,7 +11,7 @@ namespace OneWhole.Engines;
 /// by their bytes, and by whether each number is there; sums come as text, with all of their digits. Labels are merged here, by the rules
 /// of any other table.
 /// </summary>
-public sealed class EngineTable : ICellSource, IDisposable
+public sealed partial class EngineTable : ICellSource, IDisposable
 {
     /// <summary>At most so many cells are fetched; more are counted and refused.</summary>
     private const int MostCells = 1_000_001;
@@ -56,16 +56,28 @@ public sealed class EngineTable : ICellSource, IDisposable
 
     public string Words => $"They stay in {_dialect.Name}";
 
+    public long? Rows { get; init; }
+
+    /// <summary>What people call its engine.</summary>
+    public string EngineName => _dialect.Name;
+
+    /// <summary>Whether rows have an order of their own: that of a key, or of the query.</summary>
+    public bool HasOrder => _key.Count > 0 || _order is not null;
+
+    /// <summary>A column's type there.</summary>
+    internal EngineType TypeOf(string column) => _types[column];
+
     /// <summary>Opens a table that stays where it is.</summary>
     /// <param name="place">Where.</param>
     /// <param name="password">Null where none is needed.</param>
     /// <param name="name">Of a table, a view or a file.</param>
     /// <param name="query">One SELECT, in its place.</param>
+    /// <param name="limits">What the engine may take.</param>
     /// <exception cref="StudyException">It can't be reached or read.</exception>
-    public static EngineTable Open(EnginePlace place, string? password, string? name, string? query)
+    public static EngineTable Open(EnginePlace place, string? password, string? name, string? query, EngineLimits? limits = null)
     {
         Dialect dialect = Dialect.Of(place.Kind);
-        DbConnection connection = Told(place, dialect, name ?? "the query", () => dialect.Open(place, password));
+        DbConnection connection = Told(place, dialect, name ?? "the query", () => dialect.Open(place, password, limits ?? EngineLimits.Usual));
         try
         {
             return Told(place, dialect, name ?? "the query", () => new EngineTable(place, dialect, connection, name ?? "query", query));
@@ -79,8 +91,20 @@ public sealed class EngineTable : ICellSource, IDisposable
 
     public void Dispose() => _connection.Dispose();
 
+    /// <summary>The tables and views at a place.</summary>
+    /// <exception cref="StudyException">It can't be reached.</exception>
+    public static IReadOnlyList<EngineTableInfo> List(EnginePlace place, string? password, EngineLimits? limits = null)
+    {
+        Dialect dialect = Dialect.Of(place.Kind);
+        return Told(place, dialect, "what is there", () =>
+        {
+            using DbConnection connection = dialect.Open(place, password, limits ?? EngineLimits.Usual);
+            return dialect.Tables(connection, place);
+        });
+    }
+
     /// <summary>A fault in our own words.</summary>
-    private static T Told<T>(EnginePlace place, Dialect dialect, string what, Func<T> act)
+    internal static T Told<T>(EnginePlace place, Dialect dialect, string what, Func<T> act)
     {
         try
         {
@@ -88,24 +112,30 @@ public sealed class EngineTable : ICellSource, IDisposable
         }
         catch (DbException fault)
         {
-            throw new StudyException("engine", "from", $"{what} in {dialect.Name} ({place.Words}) could not be read: {dialect.Means(fault) ?? $"the engine gives the code {fault.SqlState ?? fault.ErrorCode.ToString(CultureInfo.InvariantCulture)}, and no reason that is known here"}.");
+            throw new StudyException(dialect.CodeOf(fault), "from", $"{what} in {dialect.Name} ({place.Words}) could not be read: {dialect.Means(fault) ?? $"the engine gives the code {fault.SqlState ?? fault.ErrorCode.ToString(CultureInfo.InvariantCulture)}, and no reason that is known here"}.");
         }
     }
 
     /// <summary>All rows, as a table that no engine has to be asked for any more: in the order of its key, or of the query.</summary>
     /// <exception cref="StudyException">It can't be read.</exception>
-    public Table BringIn(CancellationToken cancel = default) => Told(_place, _dialect, Table.Name, () =>
+    public Table BringIn(CancellationToken cancel = default, Action<long>? progress = null) => Told(_place, _dialect, Table.Name, () =>
     {
         string[] names = [.. Table.Columns.Select(column => column.Name)];
         ColumnBuilder[] builders = [.. names.Select(BuilderOf)];
         string order = _key.Count == 0 ? "" : $" {ByKey}";
+        long read = 0;
         foreach (DbDataReader reader in Read($"SELECT {string.Join(", ", names.Select((name, at) => $"{TextOf(name)} AS ow_{at}"))} FROM {_relation}{order}", [], cancel))
         {
             for (int at = 0; at < names.Length; at++)
             {
                 builders[at].Add(LabelOf(names[at], _dialect.Read(reader, at)));
             }
+            if ((++read & 4095) == 0)
+            {
+                progress?.Invoke(read);
+            }
         }
+        progress?.Invoke(read);
         return new Table(Table.Name, [.. names.Zip(builders, Built)]);
     });
 
@@ -117,7 +147,7 @@ public sealed class EngineTable : ICellSource, IDisposable
     {
         // What is text, or a date, has no sum here: its cells are looked at.
         string[] keys = [.. question.Keys.Concat(question.Numbers.Where(name => !IsNumber(name))).Distinct()], sums = [.. question.Numbers.Where(name => IsNumber(name) && !question.Keys.Contains(name))];
-        var rows = new Rows([.. keys, .. sums]);
+        var rows = new AnswerRows([.. keys, .. sums]);
         foreach (string key in question.Ordered)
         {
             rows.Order(key, OrderOf(key, cancel));
@@ -131,15 +161,18 @@ public sealed class EngineTable : ICellSource, IDisposable
         }
         return new AskedCells(new Table(Table.Name, [.. rows.Names.Select(name => Build(name, rows.CellsOf(name)))]), [.. rows.Weights], [.. rows.Passing], new HashSet<string>(sums));
 
+        string KeyText(string name) => question.Bands.FirstOrDefault(axis => axis.Column == name) is { } cut && _dialect.Band(_dialect.Quote(name), _types[name], cut.Start, cut.Width, cut.End) is { } band
+            ? _dialect.BandText(band) : TextOf(name);
+
         void Fetch(string[] by, string[] added, string where, IReadOnlyList<object> parameters, bool passes)
         {
-            string[] selected = [.. by.Select(TextOf), .. added.Select(name => $"CASE WHEN {_dialect.IsThere(_dialect.Quote(name), _types[name])} THEN 1 ELSE 0 END")];
+            string[] selected = [.. by.Select(KeyText), .. added.Select(name => $"CASE WHEN {_dialect.IsThere(_dialect.Quote(name), _types[name])} THEN 1 ELSE 0 END")];
             string groups = selected.Length == 0 ? "" : $" GROUP BY {string.Join(", ", Enumerable.Range(1, selected.Length))}";
             string from = $"FROM {_relation} {where}{groups}";
             int fetched = 0;
             foreach (DbDataReader reader in Read($"SELECT {string.Join(", ", [.. selected, .. added.Select(name => _dialect.Sum(_dialect.Quote(name), _types[name])), "COUNT(*)"])} {from} LIMIT {MostCells + 1}", parameters, cancel))
             {
-                long weight = Convert.ToInt64(reader.GetValue(selected.Length + added.Length), CultureInfo.InvariantCulture);
+                long weight = Number(reader, selected.Length + added.Length);
                 if (weight == 0)
                 {
                     continue;
@@ -155,7 +188,7 @@ public sealed class EngineTable : ICellSource, IDisposable
                 }
                 foreach ((int at, string name) in added.Index())
                 {
-                    bool isThere = Convert.ToInt64(reader.GetValue(by.Length + at), CultureInfo.InvariantCulture) == 1;
+                    bool isThere = Number(reader, by.Length + at) == 1;
                     rows.Set(name, isThere ? NumberOf(name, ReadText(reader, selected.Length + at)) : "");
                 }
             }
@@ -164,7 +197,7 @@ public sealed class EngineTable : ICellSource, IDisposable
                 long all = 0;
                 foreach (DbDataReader reader in Read($"SELECT COUNT(*) FROM (SELECT {string.Join(", ", selected.Select((cell, at) => $"{cell} AS ow_{at}"))} {from}) AS cells", parameters, cancel))
                 {
-                    all = Convert.ToInt64(reader.GetValue(0), CultureInfo.InvariantCulture);
+                    all = Number(reader, 0);
                 }
                 throw new StudyException("too-many-pairs", "groups", $"The study makes {all} cells; at most {MostCells} are fetched: choose columns with fewer labels, or filter rows.");
             }
@@ -303,7 +336,7 @@ public sealed class EngineTable : ICellSource, IDisposable
             parameter.Value = value;
             command.Parameters.Add(parameter);
         }
-        using CancellationTokenRegistration stop = cancel.Register(command.Cancel);
+        using CancellationTokenRegistration stop = cancel.Register(() => _dialect.Stop(command));
         using DbDataReader reader = command.ExecuteReader();
         while (reader.Read())
         {
@@ -313,7 +346,7 @@ public sealed class EngineTable : ICellSource, IDisposable
     }
 
     /// <summary>The answer's rows as they come.</summary>
-    private sealed class Rows(IReadOnlyList<string> names)
+    private sealed class AnswerRows(IReadOnlyList<string> names)
     {
         private readonly Dictionary<string, List<string>> _cells = names.ToDictionary(name => name, _ => new List<string>());
         private readonly Dictionary<string, List<string>> _orders = [];

@@ -9,7 +9,7 @@ internal sealed class MariaDialect : Dialect
 {
     public override string Name => "MariaDB";
 
-    public override DbConnection Open(EnginePlace place, string? password)
+    public override DbConnection Open(EnginePlace place, string? password, EngineLimits limits)
     {
         var settings = new MySqlConnectionStringBuilder
         {
@@ -20,7 +20,7 @@ internal sealed class MariaDialect : Dialect
             Database = place.Database,
             SslMode = place.IsHere ? MySqlSslMode.Preferred : MySqlSslMode.VerifyFull,
             ConnectionTimeout = 15,
-            DefaultCommandTimeout = 600,
+            DefaultCommandTimeout = (uint)limits.Question.TotalSeconds,
             Pooling = false,
             TreatTinyAsBoolean = false,
             AllowLoadLocalInfile = false,
@@ -32,6 +32,11 @@ internal sealed class MariaDialect : Dialect
         Run(connection, "SET time_zone = '+00:00'");
         return connection;
     }
+
+    public override IReadOnlyList<EngineTableInfo> Tables(DbConnection connection, EnginePlace place) => Listed(connection,
+        "SELECT t.TABLE_NAME, t.TABLE_SCHEMA, CASE WHEN t.TABLE_TYPE LIKE '%VIEW%' THEN 'view' ELSE 'table' END, t.TABLE_ROWS, "
+        + "(SELECT COUNT(*) FROM information_schema.COLUMNS c WHERE c.TABLE_SCHEMA = t.TABLE_SCHEMA AND c.TABLE_NAME = t.TABLE_NAME) "
+        + "FROM information_schema.TABLES t WHERE t.TABLE_SCHEMA NOT IN ('mysql', 'information_schema', 'performance_schema', 'sys') ORDER BY t.TABLE_SCHEMA <> @home, 2, 1", place.Database, ("@home", place.Database));
 
     public override string Quote(string name) => $"`{name.Replace("`", "``", StringComparison.Ordinal)}`";
 
@@ -50,6 +55,10 @@ internal sealed class MariaDialect : Dialect
     public override IReadOnlyList<string> KeyOf(DbConnection connection, EnginePlace place, string table) => Column(connection,
         "SELECT COLUMN_NAME FROM information_schema.KEY_COLUMN_USAGE WHERE CONSTRAINT_NAME = 'PRIMARY' AND TABLE_SCHEMA = @schema AND TABLE_NAME = @table ORDER BY ORDINAL_POSITION",
         ("@schema", table.Contains('.', StringComparison.Ordinal) ? table.Split('.')[0] : place.Database), ("@table", table.Split('.')[^1]));
+
+    protected override bool IsRefused(DbException fault) => fault is MySqlException { ErrorCode: MySqlErrorCode.AccessDenied };
+
+    protected override bool IsLost(DbException fault) => fault is MySqlException { ErrorCode: MySqlErrorCode.UnableToConnectToHost or MySqlErrorCode.ServerShutdown or MySqlErrorCode.None };
 
     public override string? Means(DbException fault) => fault is not MySqlException own ? null : own.ErrorCode switch
     {

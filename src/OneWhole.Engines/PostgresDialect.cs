@@ -8,7 +8,7 @@ internal sealed class PostgresDialect : Dialect
 {
     public override string Name => "PostgreSQL";
 
-    public override DbConnection Open(EnginePlace place, string? password)
+    public override DbConnection Open(EnginePlace place, string? password, EngineLimits limits)
     {
         var settings = new NpgsqlConnectionStringBuilder
         {
@@ -20,7 +20,7 @@ internal sealed class PostgresDialect : Dialect
             SslMode = place.IsHere ? SslMode.Prefer : SslMode.VerifyFull,
             Timezone = "UTC",
             Timeout = 15,
-            CommandTimeout = 600,
+            CommandTimeout = (int)limits.Question.TotalSeconds,
             Pooling = false,
             Options = "-c default_transaction_read_only=on",
             IncludeErrorDetail = false,
@@ -29,6 +29,16 @@ internal sealed class PostgresDialect : Dialect
         connection.Open();
         return connection;
     }
+
+    public override IReadOnlyList<EngineTableInfo> Tables(DbConnection connection, EnginePlace place) => Listed(connection,
+        "SELECT c.relname::text, n.nspname::text, CASE WHEN c.relkind IN ('v', 'm') THEN 'view' ELSE 'table' END, "
+        // Of a table in pieces the pieces are counted.
+        + "CASE WHEN c.relkind = 'p' THEN (SELECT sum(NULLIF(p.reltuples, -1)) FROM pg_partition_tree(c.oid) t JOIN pg_class p ON p.oid = t.relid WHERE t.isleaf)::bigint WHEN c.relkind = 'v' THEN NULL ELSE NULLIF(c.reltuples, -1)::bigint END, "
+        + "(SELECT count(*)::int FROM pg_attribute a WHERE a.attrelid = c.oid AND a.attnum > 0 AND NOT a.attisdropped) "
+        + "FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace WHERE c.relkind IN ('r', 'v', 'm', 'p', 'f') AND n.nspname NOT IN ('pg_catalog', 'information_schema') AND n.nspname NOT LIKE 'pg_toast%' "
+        + "AND NOT (c.relispartition) AND has_table_privilege(c.oid, 'SELECT') ORDER BY n.nspname <> 'public', 2, 1", "public");
+
+    public override string BandText(string expression) => $"({expression})::text";
 
     public override string Text(string expression, EngineType type) => type == EngineType.Text ? $"({expression})::text COLLATE \"C\"" : $"({expression})::text";
 
@@ -47,9 +57,14 @@ internal sealed class PostgresDialect : Dialect
         "SELECT a.attname::text FROM pg_index i JOIN pg_attribute a ON a.attrelid = i.indrelid AND a.attnum = ANY(i.indkey) "
         + "WHERE i.indisprimary AND i.indrelid = to_regclass(@name)::oid ORDER BY array_position(i.indkey::int2[], a.attnum)", ("name", Relation(place, table)));
 
+    protected override bool IsRefused(DbException fault) => fault is PostgresException { SqlState: "28P01" or "28000" } || (fault is NpgsqlException && fault.Message.StartsWith("No password", StringComparison.Ordinal));
+
+    protected override bool IsLost(DbException fault) => fault is PostgresException { SqlState: ['5', '7', 'P', ..] } or NpgsqlException { InnerException: System.Net.Sockets.SocketException or IOException };
+
     public override string? Means(DbException fault) => fault switch
     {
         PostgresException { SqlState: "28P01" or "28000" } => "the user or the password was not taken; give the password in the variable ONEWHOLE_PASSWORD",
+        not PostgresException when IsRefused(fault) => "it asks for a password, and none was given; give the password in the variable ONEWHOLE_PASSWORD",
         PostgresException { SqlState: "3D000" } => "there is no such database there",
         PostgresException { SqlState: "42P01" } => "there is no such table or view",
         PostgresException { SqlState: "42501" } => "this user may not read it",

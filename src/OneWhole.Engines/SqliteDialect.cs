@@ -1,5 +1,6 @@
 using System.Data.Common;
 using Microsoft.Data.Sqlite;
+using OneWhole.Core.Numbers;
 
 namespace OneWhole.Engines;
 
@@ -8,13 +9,28 @@ internal sealed class SqliteDialect : Dialect
 {
     public override string Name => "SQLite";
 
-    public override DbConnection Open(EnginePlace place, string? password)
+    public override DbConnection Open(EnginePlace place, string? password, EngineLimits limits)
     {
-        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = place.Path, Mode = SqliteOpenMode.ReadOnly, Pooling = false, DefaultTimeout = 600 }.ConnectionString);
+        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = place.Path, Mode = SqliteOpenMode.ReadOnly, Pooling = false, DefaultTimeout = (int)limits.Question.TotalSeconds }.ConnectionString);
         connection.Open();
         Run(connection, "PRAGMA query_only = on");
         return connection;
     }
+
+    public override IReadOnlyList<EngineTableInfo> Tables(DbConnection connection, EnginePlace place) => Listed(connection,
+        "SELECT m.name, '', m.type, NULL, (SELECT COUNT(*) FROM pragma_table_info(m.name)) FROM sqlite_master m WHERE m.type IN ('table', 'view') AND m.name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY 1", "");
+
+    // Whole numbers alone are exact here.
+    public override string? Band(string column, EngineType type, ExactDecimal start, ExactDecimal width, ExactDecimal? end) =>
+        type != EngineType.Integer || start.Scale > 0 || width.Scale > 0 || end is { Scale: > 0 } ? null
+            : $"CASE typeof({column}) WHEN 'integer' THEN {base.Band(column, type, start, width, end)} ELSE {column} END";
+
+    protected override string Modulo(string number, ExactDecimal width) => $"{number} % {width}";
+
+    public override string BandText(string expression) => $"CAST({expression} AS TEXT)";
+
+    // A command's own way to cancel does nothing here.
+    public override void Stop(DbCommand command) => SQLitePCL.raw.sqlite3_interrupt(((SqliteConnection)command.Connection!).Handle);
 
     public override EngineType TypeOf(string name)
     {

@@ -20,10 +20,10 @@ public static class HandOverEndpoints
             return Results.File(content, type, name);
         }).WithMetadata(new SentAsRead());
 
-        app.MapGet("/api/briefings/{id}/bundle", (BundleService service, string id) => Sent(service.OfBriefing(id))).WithTags("bundles").WithMetadata(new SentAsRead());
-        app.MapPost("/api/briefings/{id}/bundle", (BundleService service, HandOverJobs jobs, string id) => jobs.Start(_ => service.OfBriefing(id))).WithTags("bundles");
-        app.MapGet("/api/studies/{id}/bundle", (BundleService service, string id) => Sent(service.OfStudy(id))).WithTags("bundles").WithMetadata(new SentAsRead());
-        app.MapPost("/api/studies/{id}/bundle", (BundleService service, HandOverJobs jobs, string id) => jobs.Start(_ => service.OfStudy(id))).WithTags("bundles");
+        app.MapGet("/api/briefings/{id}/bundle", (BundleService service, string id, bool? question) => Sent(service.OfBriefing(id, question ?? false))).WithTags("bundles").WithMetadata(new SentAsRead());
+        app.MapPost("/api/briefings/{id}/bundle", (BundleService service, HandOverJobs jobs, string id, bool? question) => jobs.Start(_ => service.OfBriefing(id, question ?? false))).WithTags("bundles");
+        app.MapGet("/api/studies/{id}/bundle", (BundleService service, string id, bool? question) => Sent(service.OfStudy(id, question ?? false))).WithTags("bundles").WithMetadata(new SentAsRead());
+        app.MapPost("/api/studies/{id}/bundle", (BundleService service, HandOverJobs jobs, string id, bool? question) => jobs.Start(_ => service.OfStudy(id, question ?? false))).WithTags("bundles");
         app.MapPost("/api/bundles", async (BundleService service, HttpContext context) =>
         {
             // The directory of an archive is at its end: it is taken to the disk first.

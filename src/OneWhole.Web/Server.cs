@@ -7,6 +7,7 @@ using OneWhole.App;
 using OneWhole.App.Briefings;
 using OneWhole.App.Changing;
 using OneWhole.App.Colours;
+using OneWhole.App.Elsewhere;
 using OneWhole.App.Numbers;
 using OneWhole.App.HandingOver;
 using OneWhole.App.Importing;
@@ -17,6 +18,7 @@ using OneWhole.App.Studies;
 using OneWhole.App.Tables;
 using OneWhole.App.Waiting;
 using OneWhole.Core.Forms;
+using OneWhole.Engines;
 using OneWhole.Formats;
 using OneWhole.Store;
 
@@ -58,6 +60,7 @@ public static class Server
         app.MapBriefings();
         app.MapHandOvers(mostUpload);
         app.MapSources();
+        app.MapEngines();
         app.MapColours();
         app.MapNumbers();
         if (builder.Configuration["demo"] is { } demo && Directory.Exists(Path.Combine(demo, "feed")))
@@ -81,6 +84,19 @@ public static class Server
         services.AddSingleton(new WaitingRoom(new WaitingLimits { WorkingBytes = working }, null, () => InUse(working + memory.Bytes) - memory.Bytes));
         services.AddSingleton<Changes>();
         services.AddSingleton<TableDocuments>();
+        services.AddSingleton<SourceDocuments>();
+        services.AddSingleton<Freshness>(_ => new Freshness());
+        services.AddSingleton<IPasswordKeeper, ProtectedPasswords>();
+        services.AddSingleton(provider => new Passwords(provider.GetRequiredService<IPasswordKeeper>(), builder.Configuration["passwords"]));
+        services.AddSingleton(provider => new EnginePool(provider.GetRequiredService<Passwords>(), new EngineLimits
+        {
+            Question = TimeSpan.FromMinutes(builder.Configuration.GetValue("engine-minutes", EngineLimits.Usual.Question.TotalMinutes)),
+            Connections = builder.Configuration.GetValue("engine-connections", EngineLimits.Usual.Connections),
+            Memory = Size(builder.Configuration, "engine-memory") ?? EngineLimits.Usual.Memory,
+            SpillFolder = data + ".tmp",
+        }));
+        services.AddSingleton<LeftRows>();
+        services.AddSingleton<LeftTables>();
         services.AddSingleton<TableRows>();
         services.AddSingleton<TableImport>();
         services.AddSingleton<ColumnChanges>();

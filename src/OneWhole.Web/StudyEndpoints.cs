@@ -56,7 +56,7 @@ public static class StudyEndpoints
     {
         RouteGroupBuilder studies = app.MapGroup("/api/studies").WithTags("studies");
         studies.MapGet("", (StudyService service, double? width, double? height) => service.List(width ?? 220, height ?? 140));
-        studies.MapGet("{id}", (StudyService service, string id, double? width, double? height) => service.Get(id, width ?? Width, height ?? Height));
+        studies.MapGet("{id}", (StudyService service, string id, double? width, double? height, CancellationToken cancel) => service.Get(id, width ?? Width, height ?? Height, cancel));
         studies.MapDelete("{id}", (StudyService service, string id) =>
         {
             service.Remove(id);

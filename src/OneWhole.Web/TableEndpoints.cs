@@ -100,7 +100,7 @@ public static class TableEndpoints
         tables.MapPost("{id}/steps", (TableSteps service, string id, StepsRequest request) => service.Set(id, request.Revision, request.Steps));
         tables.MapPost("{id}/try", (TableSteps service, string id, TryRequest request) => service.Try(id, request.Step, request.Stage));
         tables.MapGet("{id}/labels", (TableQuestions service, string id, string column, int? stage) => service.Labels(id, column, 1000, stage));
-        tables.MapGet("{id}/portrait", (TableQuestions service, string id, string column, int? stage) => service.PortraitOf(id, column, stage));
+        tables.MapGet("{id}/portrait", (TableQuestions service, string id, string column, int? stage, CancellationToken cancel) => service.PortraitOf(id, column, stage, cancel));
         tables.MapGet("{id}/spellings", (TableQuestions service, string id, string column, int? stage) => service.Spellings(id, column, stage));
         app.MapGet("/api/step-kinds", () => TableSteps.Kinds).WithTags("tables");
         tables.MapPost("{id}/undo", (TableDocuments service, string id, RevisionRequest request) => service.Undo(id, request.Revision));

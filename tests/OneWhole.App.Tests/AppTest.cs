@@ -17,12 +17,15 @@ public abstract class AppTest : IDisposable
         Cells = new CellStore(Database);
         Changes = new Changes(Documents);
         Tables = new TableDocuments(Documents, Cells, Changes, Memory);
-        Rows = new TableRows(Tables, Cells, Memory);
+        SourceStore = new SourceDocuments(Documents);
+        Pool = new EnginePool(Passwords);
+        Left = new LeftRows(SourceStore, Pool, Fresh, Memory);
+        Rows = new TableRows(Tables, Cells, Memory, Left);
         Importing = new TableImport(Tables, Rows, Cells, Changes);
         Columns = new ColumnChanges(Tables, Rows);
         Steps = new TableSteps(Tables, Rows, Cells, Changes, Columns);
         Typing = new TableTyping(Tables, Rows, Cells);
-        TableAnswers = new TableQuestions(Tables, Rows);
+        TableAnswers = new TableQuestions(Tables, Rows, Left);
         StudyStore = new StudyDocuments(Documents, Changes, Tables, FormList.Standard);
         Computing = new StudyComputing(Rows, Tables, StudyStore, Memory);
         Views = new StudyViews(StudyStore, Computing, Tables, Rows, FormList.Standard);
@@ -32,13 +35,26 @@ public abstract class AppTest : IDisposable
         Reading = new FreshReading(Tables, Rows, Importing);
         Refreshing = new RefreshService(Reading, FormList.Standard, Rows, Tables, StudyStore, Studies, Computing, Views, Changes, Room);
         Jobs = new ImportJobs(Importing, Room);
-        Sources = new SourceService(Documents, Tables, Reading, Refreshing, Jobs, 1 << 20);
+        LeftTables = new LeftTables(SourceStore, Pool, Passwords, Left, Tables, Importing, Jobs, Cells);
+        Sources = new SourceService(Documents, SourceStore, Tables, Reading, Refreshing, Jobs, LeftTables, 1 << 20);
         Pages = new BriefingDocuments(Documents, Changes, StudyStore, Tables);
         Briefings = new BriefingService(Pages, Leaving, Rows);
-        Bundles = new BundleService(Tables, Rows, Importing, StudyStore, Leaving, Studies, Pages, Changes, Room);
+        Bundles = new BundleService(Tables, Rows, Importing, StudyStore, Leaving, Studies, Pages, Changes, Room, LeftTables);
     }
 
     protected string Folder { get; }
+
+    protected SourceDocuments SourceStore { get; }
+
+    protected Passwords Passwords { get; } = new();
+
+    protected EnginePool Pool { get; }
+
+    protected Freshness Fresh { get; } = new();
+
+    protected LeftRows Left { get; }
+
+    protected LeftTables LeftTables { get; }
 
     protected Database Database { get; }
 

@@ -1,5 +1,6 @@
 global using OneWhole.App.Briefings;
 global using OneWhole.App.Changing;
+global using OneWhole.App.Elsewhere;
 global using OneWhole.App.HandingOver;
 global using OneWhole.App.Importing;
 global using OneWhole.App.Memory;

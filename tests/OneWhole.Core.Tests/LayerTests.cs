@@ -29,7 +29,7 @@ public sealed partial class LayerTests
     [InlineData("OneWhole.Core", "")]
     [InlineData("OneWhole.Formats", "OneWhole.Core")]
     [InlineData("OneWhole.Store", "OneWhole.Core")]
-    [InlineData("OneWhole.App", "OneWhole.Core OneWhole.Formats OneWhole.Store")]
+    [InlineData("OneWhole.App", "OneWhole.Core OneWhole.Engines OneWhole.Formats OneWhole.Store")]
     [InlineData("OneWhole.Web", "OneWhole.App")]
     [InlineData("OneWhole.Engines", "OneWhole.Core")]
     [InlineData("OneWhole.Cli", "OneWhole.Core OneWhole.Engines OneWhole.Formats")]

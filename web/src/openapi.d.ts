@@ -185,7 +185,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    question?: boolean;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -206,7 +208,9 @@ export interface paths {
         put?: never;
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    question?: boolean;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -241,7 +245,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    question?: boolean;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -262,7 +268,9 @@ export interface paths {
         put?: never;
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    question?: boolean;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -3683,6 +3691,400 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sources/{id}/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    find?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EngineTables"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PasswordRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}/cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EngineTableRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EngineCost"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EngineTableRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportStatus"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EngineTableRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportStatus"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/ask-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/ask-every": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AskEveryRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/look-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RevisionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/stop-asking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    after?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LeftPage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/colour-sets": {
         parameters: {
             query?: never;
@@ -3798,6 +4200,13 @@ export interface components {
         /** @description How a cell came about. */
         ArithmeticReply: {
             text: string;
+        };
+        /** @description After how many minutes a table is asked again; null for only when it is said. */
+        AskEveryRequest: {
+            /** Format: int64 */
+            revision: number;
+            /** Format: int32 */
+            minutes?: null | number;
         };
         /** @description A block of a page. */
         BlockView: {
@@ -3931,6 +4340,23 @@ export interface components {
             column: string;
             text: string;
         };
+        /** @description What is known of a column's cells that stay where they are. */
+        CellsElsewhere: {
+            /**
+             * Format: int64
+             * @description How many rows there are in all.
+             */
+            rows: number;
+            /**
+             * Format: int64
+             * @description How many different labels they have, blanks aside; null where that was not counted.
+             */
+            labels: null | number;
+            /** @description Whether it is the key of its table by itself. */
+            tellsRowsApart: boolean;
+            /** @description The labels, where they are few: those that the first rows lack among them. */
+            listed?: string[];
+        };
         /** @description The whole document of a page, changed. */
         ChangeBriefingRequest: {
             /** Format: int64 */
@@ -3998,12 +4424,16 @@ export interface components {
             holdsShares?: boolean;
             decimalComma?: boolean;
             dates?: components["schemas"]["DateOrder"];
-            /** Format: int32 */
-            distinct?: number;
-            /** Format: int32 */
+            /**
+             * Format: int64
+             * @description How many different labels or numbers there are; null where nobody has counted them.
+             */
+            distinct?: null | number;
+            elsewhere?: null | components["schemas"]["CellsElsewhere"];
+            /** Format: int64 */
             blanks?: number;
             /**
-             * Format: int32
+             * Format: int64
              * @description Filled cells that the column's type can't read.
              */
             unreadable?: number;
@@ -4081,6 +4511,57 @@ export interface components {
             /** Format: int64 */
             revision: number;
             edit: components["schemas"]["TableEdit"];
+        };
+        /** @description What the two ways to a table cost. */
+        EngineCost: {
+            /**
+             * Format: int64
+             * @description How many rows there are.
+             */
+            rows: number;
+            columns: string[];
+            /** @description What bringing it in means, in words. */
+            bringIn: string;
+            /** @description What leaving it there means. */
+            leave: string;
+        };
+        /** @description A table or a view of an engine, as it is listed. */
+        EngineTableInfo: {
+            /** @description By which it is asked for; with its schema where that is not the usual one. */
+            name: string;
+            /** @description Empty where there are none. */
+            schema: string;
+            /** @description Whether it is worked out each time it is asked. */
+            isView: boolean;
+            /**
+             * Format: int64
+             * @description About how many rows it has, by the engine's own notes; null where it has none.
+             */
+            rows: null | number;
+            /**
+             * Format: int32
+             * @description How many columns it has.
+             */
+            columns: number;
+            /** @description Why it can't be read, or null. */
+            problem?: null | string;
+        };
+        /** @description A table or a view of a source, or one SELECT. */
+        EngineTableRequest: {
+            name?: null | string;
+            query?: null | string;
+        };
+        /** @description A source's tables and views. */
+        EngineTables: {
+            /** @description What people call the engine. */
+            engine: string;
+            /** @description Those that are called as was looked for, at most so many. */
+            tables: components["schemas"]["EngineTableInfo"][];
+            /**
+             * Format: int32
+             * @description How many there are besides.
+             */
+            more: number;
         };
         /** @description A figure laid out to marks in pixels. The screen, SVG, PNG and PDF are painted from the same marks. */
         Figure: {
@@ -4232,6 +4713,20 @@ export interface components {
             parts: number;
             clause: components["schemas"]["JsonObject"];
         };
+        /** @description Rows of a source that stay where they are. */
+        LeftLink: {
+            /** @description Of a table or a view; null where a query was written. */
+            name: null | string;
+            /** @description One SELECT; null where a table was picked. */
+            query: null | string;
+            /** @description What people call the engine that has them. */
+            engine: string;
+            /**
+             * Format: int32
+             * @description After so many minutes the engine is asked again; null for only when it is said.
+             */
+            everyMinutes?: null | number;
+        };
         /** @description What a figure has no room for, though it was wished: said at its foot, beside it, and by the command. */
         LeftOut: {
             /**
@@ -4267,6 +4762,13 @@ export interface components {
             isNothing?: boolean;
             /** @description "14 of 45 names and 20 of 45 labels have no room"; empty where all have. */
             words?: null | string;
+        };
+        /** @description A page of rows that stay where they are. */
+        LeftPage: {
+            /** @description As texts. */
+            rows: string[][];
+            /** @description By which the next page is asked for; null after the last one. */
+            next: null | string;
         };
         /** @description A study that is proposed for a table. */
         LikelyStudy: {
@@ -4544,6 +5046,12 @@ export interface components {
             kind: string;
             name: string;
         };
+        /** @description A source's password: for this session, or kept by the system. */
+        PasswordRequest: {
+            password: string;
+            /** @default false */
+            keep?: boolean;
+        };
         /** @description A run of tokens. A clause that can be dropped says which member of the study goes with it. */
         Phrase: {
             /** @description Stable within the statement. */
@@ -4558,7 +5066,7 @@ export interface components {
         /** @description One line of a column's distribution. */
         PortraitLine: {
             label: string;
-            /** Format: int32 */
+            /** Format: int64 */
             rows: number;
             /**
              * Format: double
@@ -4570,16 +5078,16 @@ export interface components {
         PortraitView: {
             column: string;
             type: components["schemas"]["ColumnType"];
-            /** Format: int32 */
+            /** Format: int64 */
             rows: number;
-            /** Format: int32 */
+            /** Format: int64 */
             blanks: number;
-            /** Format: int32 */
+            /** Format: int64 */
             distinct: number;
             /** @description Its most frequent labels, or its numbers in round bands. */
             lines: components["schemas"]["PortraitLine"][];
             /**
-             * Format: int32
+             * Format: int64
              * @description How many labels there are besides.
              */
             more: number;
@@ -4799,9 +5307,9 @@ export interface components {
         SourceCheck: {
             tableId: string;
             name: string;
-            /** Format: int32 */
+            /** Format: int64 */
             rowsBefore: number;
-            /** Format: int32 */
+            /** Format: int64 */
             rowsAfter: number;
             /** @description Why it does not, or null. */
             problem: null | string;
@@ -4844,11 +5352,13 @@ export interface components {
             revision: number;
             name: string;
             place: string;
-            /** @description "folder", "file", "address" or "missing". */
+            /** @description "folder", "file", "address", "server" or "missing". */
             placeKind: string;
             tables: components["schemas"]["TableSummary"][];
             /** @description The place as it is shown: inside the folder that the server runs in without the way to it. */
             shownPlace?: string;
+            /** @description The engine that has its rows, so that they can stay there; null where there is none. */
+            engine?: null | string;
         };
         /** @description One of the tables that stand side by side. */
         SplitBlock: {
@@ -5001,8 +5511,18 @@ export interface components {
             figure?: null | components["schemas"]["Figure"];
             /** @description What is wrong, where there are no workings or no figure. */
             problem?: null | string;
+            /** @description The problem's kind: "wrong-password", "engine-lost", "engine", "stopped" of rows elsewhere; else the study's own. */
+            problemCode?: null | string;
             /** @description The one change that lets the form be drawn, where there is one. */
             remedy?: null | string;
+            left?: null | components["schemas"]["LeftLink"];
+            /** @description The source that they are of, whose password may be asked for. */
+            sourceId?: null | string;
+            /**
+             * Format: date-time
+             * @description When the cells of rows elsewhere were asked for, in UTC.
+             */
+            asOf?: null | string;
         };
         /**
          * @description Typing in a table, as one change: rows go, rows come, columns go, columns come, cells are typed over, in this order. Cells
@@ -5024,13 +5544,15 @@ export interface components {
             revision: number;
             name: string;
             source: string;
-            /** Format: int32 */
+            /** Format: int64 */
             rowCount: number;
             /** Format: int32 */
             columnCount: number;
             changed: string;
             /** @description The named source that it is read from, or null. */
             sourceId?: null | string;
+            /** @description The engine that its rows stay in, or null. */
+            leftIn?: null | string;
             /** @description Why it can't be opened, or null. */
             problem?: null | string;
         };
@@ -5043,7 +5565,7 @@ export interface components {
             canRedo: boolean;
             name: string;
             source: string;
-            /** Format: int32 */
+            /** Format: int64 */
             rowCount: number;
             columns: components["schemas"]["ColumnDocument"][];
             notes: components["schemas"]["ReadNote"][];
@@ -5055,6 +5577,12 @@ export interface components {
             steps?: components["schemas"]["StepView"][];
             /** @description The named source that it is read from, or null. */
             sourceId?: null | string;
+            left?: null | components["schemas"]["LeftLink"];
+            /**
+             * Format: date-time
+             * @description As of when its cells are, where it is a copy of those of a table elsewhere.
+             */
+            keptAsOf?: null | string;
             /**
              * Format: int32
              * @description How many of the steps these rows and columns stand after: 0 as they were read.
@@ -5774,6 +6302,8 @@ export interface components {
                     "notes.one"?: string;
                     /** @default a trial */
                     trial?: string;
+                    /** @default as of {when} */
+                    asOf?: string;
                     /** @default {shown} of {all} shown */
                     shown?: string;
                     /** @default {shown} of {all} shown, {share} of all */

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
+using System.Text.Json.Nodes;
 using OneWhole.App.Briefings;
 using OneWhole.App.Changing;
+using OneWhole.App.Elsewhere;
 using OneWhole.App.Studies;
 using OneWhole.App.Tables;
 using OneWhole.App.Waiting;
@@ -8,6 +10,7 @@ using OneWhole.Core.Briefings;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
 using OneWhole.Formats.Bundles;
 using OneWhole.Formats.Reading;
 using OneWhole.Store;
@@ -29,24 +32,27 @@ public sealed record BundleLook(string Id, string Title, IReadOnlyList<string> T
 public sealed record BundleTaken(string? Briefing, string Study);
 
 /// <summary>Studies and pages with their tables as one file; opened, it is added beside what is there.</summary>
-public sealed class BundleService(TableDocuments tables, TableRows rows, TableImport imports, StudyDocuments studyDocuments, StudyHandOver studies, StudyService changing, BriefingDocuments briefings, Changes changes, WaitingRoom room)
+public sealed class BundleService(TableDocuments tables, TableRows rows, TableImport imports, StudyDocuments studyDocuments, StudyHandOver studies, StudyService changing, BriefingDocuments briefings, Changes changes, WaitingRoom room, LeftTables? left = null)
 {
     private const string Kind = "bundle";
     private const string Gone = "The bundle is not at hand any more: open it again.";
 
     /// <summary>A study with its tables.</summary>
-    public LeavingFile OfStudy(string id) => Leaving(Of([id], null));
+    /// <param name="id">The study.</param>
+    /// <param name="questionAlone">Whether of rows elsewhere only the question leaves; else the cells that it was answered with, so that the bundle opens anywhere.</param>
+    public LeavingFile OfStudy(string id, bool questionAlone = false) => Leaving(Of([id], null, questionAlone));
 
     /// <summary>A page with its studies and their tables.</summary>
-    public LeavingFile OfBriefing(string id)
+    /// <inheritdoc cref="OfStudy"/>
+    public LeavingFile OfBriefing(string id, bool questionAlone = false)
     {
         Briefing page = briefings.Portable(briefings.Find(id));
-        return Leaving(Of([.. page.Blocks.Where(block => block.Kind == BlockKind.Study && studyDocuments.TableOf(block.Study) is not null).Select(block => block.Study).Distinct()], page));
+        return Leaving(Of([.. page.Blocks.Where(block => block.Kind == BlockKind.Study && studyDocuments.TableOf(block.Study) is not null).Select(block => block.Study).Distinct()], page, questionAlone));
     }
 
     private static LeavingFile Leaving(Bundle bundle) => new($"{Bundle.FileName(bundle.Title)}.bundle.zip", "application/zip", bundle.Write);
 
-    private Bundle Of(IReadOnlyList<string> studyIds, Briefing? page)
+    private Bundle Of(IReadOnlyList<string> studyIds, Briefing? page, bool questionAlone)
     {
         if (studyIds.Count == 0)
         {
@@ -57,9 +63,16 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
         // Among all resources of a package a name is there once.
         string Distinct(string name) => Bundle.FileName(name, [.. names.Values, .. studyNames.Values, "briefing"]);
         var bundled = new List<BundledTable>();
+        // Of rows elsewhere the answers that the studies use.
+        var answers = new Dictionary<string, List<UsedAnswer>>();
         string TableName(string tableId)
         {
-            if (!names.TryGetValue(tableId, out string? name))
+            if (!names.TryGetValue(tableId, out string? name) && tables.Document(tableId) is { } document && (document.Left is not null || document.Kept is not null))
+            {
+                name = names[tableId] = Distinct(document.Name);
+                answers[tableId] = [];
+            }
+            else if (name is null)
             {
                 (Table table, Preparation steps) = rows.WithSteps(tableId);
                 name = names[tableId] = Distinct(table.Name);
@@ -78,10 +91,69 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
             }
             string name = studyNames[id] = Distinct(study.Handed.Title);
             list.Add(new BundledStudy(name, TableName(study.TableId), study.Handed.Study));
+            NoteAnswers(study, answers);
+        }
+        foreach ((string tableId, List<UsedAnswer> used) in answers)
+        {
+            bundled.AddRange(questionAlone && tables.Document(tableId).Left is not null ? [WithoutRows(names[tableId], tableId)] : WithAnswers(names[tableId], tableId, used, Distinct));
         }
         string title = page?.Title ?? studies.OnBriefing(studyIds[0], _ => [], ImmutableDictionary<string, string>.Empty).Handed.Title;
         Briefing? named = page is null ? null : page with { Blocks = [.. page.Blocks.Where(block => block.Kind == BlockKind.Text || studyNames.ContainsKey(block.Study)).Select(block => block.Kind == BlockKind.Text ? block : block with { Study = studyNames[block.Study] })] };
         return new Bundle(title, bundled, list, named);
+    }
+
+    /// <summary>Notes what a study asks of rows elsewhere: for its workings, its proofs and its figure.</summary>
+    private void NoteAnswers(StudyHandOver.BriefedStudy study, Dictionary<string, List<UsedAnswer>> answers)
+    {
+        string? secondId = study.Handed.Study.Form.Form.SecondTable(study.Handed.Study) is { } second ? tables.List().FirstOrDefault(table => table.Name == second)?.Id : null;
+        Table Noting(string id)
+        {
+            Table table = rows.Load(id).Table;
+            if (!answers.TryGetValue(id, out List<UsedAnswer>? all))
+            {
+                return table;
+            }
+            (Table noting, List<UsedAnswer> used) = KeptCells.Noting(table, all);
+            return noting;
+        }
+        if (!answers.ContainsKey(study.TableId) && (secondId is null || !answers.ContainsKey(secondId)))
+        {
+            return;
+        }
+        WorkingsSet set = WorkingsSet.Run(Noting(study.TableId), study.Handed.Study, default, secondId is null ? null : Noting(secondId));
+        foreach (Panel each in set.Values)
+        {
+            _ = each.Workings.TieOut.Count;
+        }
+        _ = (study.Handed with { Workings = set }).Draw(960, 600);
+    }
+
+    /// <summary>A table with the answers instead of its rows.</summary>
+    private IEnumerable<BundledTable> WithAnswers(string name, string tableId, IEnumerable<UsedAnswer> used, Func<string, string> distinct)
+    {
+        IReadOnlyList<UsedAnswer> kept = KeptCells.Distinct(used);
+        Table table = rows.Load(tableId).Table;
+        yield return BundledTable.Of(name, KeptCells.Bare(table, kept));
+        foreach ((int at, UsedAnswer answer) in kept.Index())
+        {
+            yield return BundledTable.Of(distinct($"{name}-answer-{at + 1}"), KeptCells.TableOf(answer)) with
+            {
+                Answer = new JsonObject
+                {
+                    ["of"] = name,
+                    ["asOf"] = answer.Cells.AsOf,
+                    ["question"] = JsonNode.Parse(answer.Question.Text),
+                    ["summed"] = new JsonArray([.. answer.Cells.Summed.Select(column => JsonValue.Create(column))]),
+                },
+            };
+        }
+    }
+
+    /// <summary>A table's columns, and where its rows are.</summary>
+    private BundledTable WithoutRows(string name, string tableId)
+    {
+        TableDocument document = tables.Document(tableId);
+        return BundledTable.Of(name, KeptCells.Bare(rows.Load(tableId).Table, [])) with { Left = left!.AddressOf(document) };
     }
 
     // ---- Opening ----
@@ -92,8 +164,14 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
     {
         Bundle bundle = Bundle.Read(stream);
         string id = room.Keep(Kind, bundle, null, stream.Length).Id;
-        return new BundleLook(id, bundle.Title, [.. bundle.Tables.Select(table => table.Title)], [.. bundle.Studies.Select(study => study.Study.Title.Length > 0 ? study.Study.Title : study.Name)], bundle.Page?.Title) { Known = [.. Here(bundle).Words] };
+        return new BundleLook(id, bundle.Title, [.. Tables(bundle).Select(TitleOf)], [.. bundle.Studies.Select(study => study.Study.Title.Length > 0 ? study.Study.Title : study.Name)], bundle.Page?.Title) { Known = [.. Here(bundle).Words] };
     }
+
+    /// <summary>Its tables, without the answers that belong to one.</summary>
+    private static IEnumerable<BundledTable> Tables(Bundle bundle) => bundle.Tables.Where(table => table.Answer is null);
+
+    /// <summary>What is said of a table before it is taken.</summary>
+    private static string TitleOf(BundledTable table) => table.Left is { } there ? $"{table.Title} (its rows stay at {(string?)there["place"]})" : table.Title;
 
     /// <summary>What is here under the names that a bundle has.</summary>
     /// <param name="Pages">Pages of its page's title.</param>
@@ -134,14 +212,25 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
         try
         {
             var coming = new Dictionary<string, (string Id, TableDocument Document)>();
-            foreach (BundledTable table in bundle.Tables)
+            foreach (BundledTable table in Tables(bundle))
             {
+                if (table.Left is { } there)
+                {
+                    (change, string leftId, TableDocument document) = left!.AddTo(change, there, tables.FreeName(table.Title, [.. coming.Values.Select(other => other.Document.Name)]), cancel);
+                    coming[table.Name] = (leftId, document);
+                    continue;
+                }
                 using FileStream stream = table.ToFile();
                 string name = tables.FreeName(table.Title, [.. coming.Values.Select(other => other.Document.Name)]);
                 ReadTable read = imports.ReadIn(stream, $"{table.Name}.csv", name, table.Read, null, cancel);
                 if (table.Prepare.Steps.Length > 0)
                 {
                     read = read with { Document = TableSteps.Prepared(read.Table, read.Document, table.Prepare) };
+                }
+                BundledTable[] answers = [.. bundle.Tables.Where(other => (string?)other.Answer?["of"] == table.Name)];
+                if (answers.Length > 0)
+                {
+                    (change, read) = WithAnswers(change, read, answers, cancel);
                 }
                 (change, string tableId) = read.AddTo(change);
                 coming[table.Name] = (tableId, read.Document);
@@ -179,6 +268,22 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
             }
             throw;
         }
+    }
+
+    /// <summary>A table that comes with answers in place of rows.</summary>
+    private (Change Change, ReadTable Read) WithAnswers(Change change, ReadTable read, IReadOnlyList<BundledTable> answers, CancellationToken cancel)
+    {
+        var kept = new List<KeptAnswer>();
+        foreach (BundledTable table in answers)
+        {
+            using FileStream stream = table.ToFile();
+            ReadTable answer = imports.ReadIn(stream, $"{table.Name}.csv", table.Title, table.Read, null, cancel);
+            change = change.Publish(answer.Import);
+            KeptQuestion question = Json.Stored<KeptQuestion>(table.Answer!["question"]?.ToJsonString() ?? "", "answer");
+            kept.Add(new KeptAnswer(question, [.. (table.Answer["summed"] as JsonArray ?? []).Select(column => (string)column!)], (DateTime?)table.Answer["asOf"] ?? default, answer.Document.Columns));
+        }
+        TableDocument document = read.Document with { Kept = kept, Steps = null, Prepared = null, Notes = [], Source = $"cells as of {kept.Min(answer => answer.AsOf).ToLocalTime():yyyy-MM-dd HH:mm}" };
+        return (change, read with { Document = document });
     }
 
     /// <summary>Takes away what was here under the same names; the new tables take the names that have become free.</summary>

@@ -65,7 +65,7 @@ public sealed class DemoService(DocumentStore documents, Changes changes, TableD
                     page with { Blocks = [.. page.Blocks.Select(block => studyIds.TryGetValue(block.Study, out NewDocument? study) ? block with { Study = study.Id } : block)] },
                     studyIds.Values.ToDictionary(study => study.Id, study => study.Parent!), coming.Values.ToDictionary(table => table.Id, table => table.Document)));
             }
-            foreach ((string name, string place) in (ReadOnlySpan<(string, string)>)[("Kiosk sales, monthly", "feed"), ("Company database", "company.sqlite")])
+            foreach ((string name, string place) in (ReadOnlySpan<(string, string)>)[("Kiosk sales, monthly", "feed"), ("Company database", "company.sqlite"), ("Archive of crossings", "archive")])
             {
                 string path = Path.GetFullPath(Path.Combine(folder!, place));
                 if (Path.Exists(path))

@@ -73,6 +73,14 @@ public sealed class ImportJobs(TableImport imports, WaitingRoom room)
         return Read(guest, file, settings, name);
     }, () => File.Delete(path)));
 
+    /// <summary>Starts to bring in what no file has.</summary>
+    internal ImportStatus Start(Func<WaitingRoom.Guest, TableView> work) => StatusOf(room.Start(Kind, guest =>
+    {
+        TableView table = work(guest);
+        guest.Rows = table.RowCount;
+        return table;
+    }));
+
     private object Read(WaitingRoom.Guest guest, Question file, ReadSettings settings, string? name)
     {
         string path = file.Path;

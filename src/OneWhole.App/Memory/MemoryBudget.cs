@@ -102,6 +102,16 @@ public sealed class MemoryBudget(long mostBytes)
         }
     }
 
+    /// <summary>The value of a key where it is known; nothing is made.</summary>
+    public T? Known<T>(string key)
+        where T : class, IMeasured
+    {
+        lock (_gate)
+        {
+            return _entries.GetValueOrDefault(Short(key))?.Value as T;
+        }
+    }
+
     /// <summary>Keeps a value in place of the key's one.</summary>
     public void Put(string key, IMeasured value)
     {
@@ -124,7 +134,7 @@ public sealed class MemoryBudget(long mostBytes)
     private const int LongestKey = 200;
 
     /// <summary>A key of a whole document would take more than many a value: it is kept as its hash.</summary>
-    private static string Short(string key) => key.Length <= LongestKey ? key
+    internal static string Short(string key) => key.Length <= LongestKey ? key
         : Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Runtime.InteropServices.MemoryMarshal.AsBytes(key.AsSpan())));
 
     private void Take(Entry entry, IMeasured value)

@@ -28,15 +28,27 @@ public sealed class FreshReading(TableDocuments documents, TableRows rows, Table
     internal FreshRows Read(string id, Stream stream, string fileName, SourceLink? from = null, CancellationToken cancel = default)
     {
         StoredDocument stored = documents.Find(id);
-        TableDocument old = documents.Read(stored);
+        TableDocument old = documents.Changeable(id);
         ReadSettings settings = old.Reading is { } reading ? ReadSettings.Read(reading.ToJsonString()) : ReadSettings.Found;
         // The separator and the encoding belong to the file, not to the table.
-        ReadTable read = imports.ReadIn(stream, fileName, old.Name, settings with { Separator = null, Encoding = null }, null, cancel);
+        return Ready(id, stored.Revision, old, imports.ReadIn(stream, fileName, old.Name, settings with { Separator = null, Encoding = null }, null, cancel), from);
+    }
+
+    /// <summary>Takes rows that an engine gave for fresh ones, without taking them yet.</summary>
+    internal FreshRows Read(string id, Table table, SourceLink from, CancellationToken cancel)
+    {
+        StoredDocument stored = documents.Find(id);
+        TableDocument old = documents.Changeable(id);
+        return Ready(id, stored.Revision, old, imports.Kept(table, old.Name, old.Source, cancel), from);
+    }
+
+    private FreshRows Ready(string id, long revision, TableDocument old, ReadTable read, SourceLink? from)
+    {
         try
         {
             TableDocument fresh = Corrected(read.Document with { From = from, Notes = [.. read.Document.Notes.Where(note => !note.Ask)] }, old, read.Table, name => name);
             rows.Keep(fresh.Columns, read.Table);
-            return Ready(id, stored.Revision, old, fresh, read.Import, TableRows.StepsIn(old));
+            return Ready(id, revision, old, fresh, read.Import, TableRows.StepsIn(old));
         }
         catch
         {

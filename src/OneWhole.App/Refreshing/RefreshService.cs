@@ -58,6 +58,9 @@ public sealed class RefreshService(FreshReading reading, FormList forms, TableRo
     public RefreshSummary Look(string tableId, Stream stream, string fileName, SourceLink? from = null, CancellationToken cancel = default) =>
         Wait(reading.Read(tableId, stream, fileName, from, cancel));
 
+    /// <summary>Says what rows would change that an engine gave.</summary>
+    internal RefreshSummary Look(string tableId, Table table, SourceLink from, CancellationToken cancel = default) => Wait(reading.Read(tableId, table, from, cancel));
+
     /// <summary>Calls a column of fresh rows as it was before, now and at every later refresh, and says what they would change then.</summary>
     public RefreshSummary CallAsBefore(string id, RenamedColumn column)
     {

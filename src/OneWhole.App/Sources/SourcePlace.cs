@@ -1,5 +1,7 @@
 using System.Globalization;
 using System.Net;
+using OneWhole.Core.Studies;
+using OneWhole.Engines;
 using OneWhole.Formats;
 using OneWhole.Formats.Databases;
 using OneWhole.Formats.Reading;
@@ -27,9 +29,31 @@ public static class SourcePlace
 
     private static readonly HttpClient Http = new(new SocketsHttpHandler { AutomaticDecompression = DecompressionMethods.All, PooledConnectionLifetime = TimeSpan.FromMinutes(5), ConnectTimeout = TimeSpan.FromSeconds(10), MaxAutomaticRedirections = 5 }) { Timeout = Timeout.InfiniteTimeSpan };
 
-    /// <summary>"folder", "file", "address" or "missing".</summary>
+    private static readonly string[] Servers = ["postgres://", "postgresql://", "mysql://"];
+
+    private static bool IsServer(string place) => Array.Exists(Servers, begins => place.StartsWith(begins, StringComparison.OrdinalIgnoreCase));
+
+    /// <summary>A file or a folder of an engine by its path alone; what it is is found there.</summary>
+    internal static string Plain(string place) =>
+        place.StartsWith("duckdb:", StringComparison.Ordinal) || place.StartsWith("sqlite:", StringComparison.Ordinal) ? place[(place.IndexOf(':', StringComparison.Ordinal) + 1)..] : place;
+
+    /// <summary>The engine that has the rows of a place, so that they can stay there; null where there is none.</summary>
+    /// <exception cref="AppException">A server is not named as it must be.</exception>
+    public static EnginePlace? EngineOf(string place)
+    {
+        try
+        {
+            return IsServer(place) ? EnginePlace.Read(place) : EnginePlace.OfPath(place);
+        }
+        catch (StudyException fault)
+        {
+            throw new AppException("wrong-place", fault.Plain.Replace("--from: ", "", StringComparison.Ordinal));
+        }
+    }
+
+    /// <summary>"server", "folder", "file", "address" or "missing".</summary>
     public static string KindOf(string place) =>
-        IsAddress(place) ? "address" : Directory.Exists(place) ? "folder" : File.Exists(place) ? "file" : "missing";
+        IsServer(place) ? "server" : IsAddress(place) ? "address" : Directory.Exists(place) ? "folder" : File.Exists(place) ? "file" : "missing";
 
     private static bool IsAddress(string place) => Uri.TryCreate(place, UriKind.Absolute, out Uri? address) && address.Scheme is "http" or "https";
 

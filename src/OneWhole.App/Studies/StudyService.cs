@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using OneWhole.App.Changing;
+using OneWhole.App.Elsewhere;
 using OneWhole.App.Tables;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
@@ -138,18 +139,28 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     public StudyView Changed(string id, string text, double width, double height)
     {
         StudyDocument document = studies.Find(id);
-        ChangeOffer asked = views.ChangesOf(document.TableId, document.Study).FirstOrDefault(offer => offer.Text == text)
+        ChangeOffer offered = views.ChangesOf(document.TableId, document.Study).FirstOrDefault(offer => offer.Text == text)
             ?? throw new AppException("not-found", $"There is nothing to go {text} here (any more).");
-        if (views.EarlierOf(document.TableId, asked) is { } earlier)
+        if (views.EarlierOf(document.TableId, offered) is { } earlier)
         {
-            tables.Keep(earlier);
+            if (earlier.Asked is { } asked)
+            {
+                (Table noting, List<UsedAnswer> used) = KeptCells.Noting(asked.Table);
+                Table now = rows.Load(document.TableId).Table;
+                Calculator.Run(now, offered.Study, default, noting);
+                tables.Keep((tables.Document(document.TableId), now), earlier.Document.Name, used);
+            }
+            else
+            {
+                tables.Keep(earlier);
+            }
         }
-        return views.Of(Create(document.TableId, studies.Format.Write(asked.Study), "asked what changed"), width, height);
+        return views.Of(Create(document.TableId, studies.Format.Write(offered.Study), "asked what changed"), width, height);
     }
 
     // ---- Showing ----
 
-    public StudyView Get(string id, double width, double height) => views.Of(studies.Find(id), width, height);
+    public StudyView Get(string id, double width, double height, CancellationToken cancel = default) => views.Of(studies.Find(id), width, height, cancel);
 
     /// <summary>All studies, the latest changed first, each with a name of its own: of those with one title, the later made ones are numbered.</summary>
     public IReadOnlyList<StudySummary> List(double width, double height)

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.App.Elsewhere;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Tables;
@@ -132,8 +133,20 @@ public sealed record StudyView
     /// <summary>What is wrong, where there are no workings or no figure.</summary>
     public string? Problem { get; init; }
 
+    /// <summary>The problem's kind: "wrong-password", "engine-lost", "engine", "stopped" of rows elsewhere; else the study's own.</summary>
+    public string? ProblemCode { get; init; }
+
     /// <summary>The one change that lets the form be drawn, where there is one.</summary>
     public string? Remedy { get; init; }
+
+    /// <summary>Where the table's rows are, when they stay there; null for rows that are here.</summary>
+    public LeftLink? Left { get; init; }
+
+    /// <summary>The source that they are of, whose password may be asked for.</summary>
+    public string? SourceId { get; init; }
+
+    /// <summary>When the cells of rows elsewhere were asked for, in UTC.</summary>
+    public DateTime? AsOf { get; init; }
 }
 
 /// <summary>One column of the workings as shown.</summary>

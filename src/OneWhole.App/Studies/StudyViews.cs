@@ -1,4 +1,6 @@
+using System.Globalization;
 using System.Text.Json.Nodes;
+using OneWhole.App.Elsewhere;
 using OneWhole.App.Tables;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
@@ -20,21 +22,22 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
     /// <summary>The sentence. What 100 % is differs from one small figure to the next: it then has no number for it.</summary>
     internal static Statement StatementOf(WorkingsResult workings, Study study) => study.PanelColumn is null ? Statement.Of(workings) : Statement.Of(workings.Division.Table, study);
 
-    internal StudyView Of(StudyDocument document, double width, double height)
+    internal StudyView Of(StudyDocument document, double width, double height, CancellationToken cancel = default)
     {
         Study study = document.Study;
         using IDisposable style = study.Finish.Numbers.Use();
         StoredDocument stored = document.Stored;
-        Table table = rows.Load(document.TableId).Table;
+        TableDocument described = tables.Document(document.TableId);
+        Table table = rows.Load(described).Table;
         Statement statement;
         WorkingsResult? workings = null;
         PanelsView? panels = null;
         Figure? figure = null;
-        string? problem = null;
+        string? problem = null, code = null;
         try
         {
-            WorkingsSet set = computing.ComputeAll(document.TableId, study);
-            workings = computing.ShownOf(set, document.TableId, study);
+            WorkingsSet set = computing.ComputeAll(document.TableId, study, cancel);
+            workings = computing.ShownOf(set, document.TableId, study, cancel);
             statement = StatementOf(workings, study);
             panels = study.PanelColumn is null ? null : StudyPictures.PanelsOf(set, study);
             figure = FigureDrawer.Draw(set, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared);
@@ -43,6 +46,7 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
         catch (StudyException fault)
         {
             problem = workings is null ? fault.Message : fault.Plain;
+            code = fault.Code;
             statement = workings is null ? Statement.Of(table, study) : Statement.Of(workings);
         }
         return new StudyView
@@ -65,6 +69,10 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
             Remarks = workings is null ? [] : [.. RemarksOf(workings, panels is null ? figure : null).Select(remark => new RemarkView(remark.Id, remark.Text, remark.Remedy?.Text))],
             Figure = figure,
             Problem = problem,
+            ProblemCode = code,
+            Left = described.Left,
+            SourceId = described.Left is null ? null : described.From?.Source,
+            AsOf = workings?.Division.AsOf,
             Remedy = problem is null || workings is null ? null : study.Form.Form.Suits(workings)?.Remedy?.Text,
         };
     }
@@ -95,6 +103,8 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
     {
         try
         {
+            // A list does not wait for engines.
+            using IDisposable known = LeftRows.KnownOnly();
             StudyView view = Of(studies.Read(stored), width, height);
             return new StudySummary(view.Id, view.Revision, view.Title, string.Concat(view.Statement.Select(phrase => phrase.Text)), view.TableId, view.TableName, view.Changed, view.Figure, view.Problem);
         }
@@ -160,23 +170,38 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
     {
         Table table = rows.Load(tableId).Table;
         string[] others = [.. TablesLike(study, tableId)];
-        EarlierRows? earlier = tables.Earlier(tableId);
+        EarlierRows? earlier = Earlier(tableId);
         return
         [
             .. from form in forms.Forms
                from offer in form.WhatChanged(table, study, earlier is null ? others : [earlier.Document.Name, .. others])
                select earlier is not null && offer.FromTable == earlier.Document.Name
-                   ? offer with { Text = $"from the rows before the refresh of {earlier.When} to now", Detail = "the same table, as it was" } : offer,
+                   ? offer with { Text = $"from {earlier.Words} to now", Detail = "the same table, as it was" } : offer,
         ];
     }
 
     /// <summary>A bridge from other rows, drawn small, though what a refresh replaced is no table yet.</summary>
     internal LikelyStudy LikelyOf(string tableId, ChangeOffer offer, double width, double height, CancellationToken cancel) =>
-        LikelyOf(tableId, offer.Study, width, height, cancel, EarlierOf(tableId, offer) is { } earlier ? rows.Load(earlier.Document) : null);
+        LikelyOf(tableId, offer.Study, width, height, cancel, EarlierOf(tableId, offer) is { } earlier ? earlier.Asked ?? rows.Load(earlier.Document) : null);
 
     /// <summary>The rows that a refresh replaced, where an offer goes from them and they are no table yet.</summary>
     internal EarlierRows? EarlierOf(string tableId, ChangeOffer offer) =>
-        offer.FromTable is { } name && tables.Earlier(tableId) is { } earlier && earlier.Document.Name == name ? earlier : null;
+        offer.FromTable is { } name && Earlier(tableId) is { } earlier && earlier.Document.Name == name ? earlier : null;
+
+    /// <summary>What a table was: before its last refresh, or before it was asked again.</summary>
+    private EarlierRows? Earlier(string tableId)
+    {
+        TableDocument document = tables.Document(tableId);
+        if (rows.EarlierOf(document) is not var (loaded, asOf))
+        {
+            return tables.Earlier(tableId);
+        }
+        string when = asOf.ToLocalTime().ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture), name = $"{document.Name} as of {when}";
+        return tables.List().Any(other => other.Name == name) ? null
+            : new EarlierRows(document with { Name = name }, $"what was asked at {when}") { Asked = loaded with { Table = Named(loaded.Table, name) } };
+    }
+
+    private static Table Named(Table table, string name) => new(name, table.Columns) { Source = table.Source, Layout = table.Layout };
 
     private IReadOnlyList<Offer> OffersOf(Statement statement, Study study, string tableId)
     {

@@ -11,7 +11,8 @@ public sealed class ColumnChanges(TableDocuments documents, TableRows rows)
     /// <exception cref="AppException">There is no such column, or the name is taken or empty.</exception>
     public TableView Set(string id, long revision, string column, ColumnChange change)
     {
-        TableDocument document = documents.Document(id);
+        // What its numbers are counted in is said here; the rest of a table elsewhere is as it is there.
+        TableDocument document = change is { Name: null, Type: null, DecimalComma: null, Dates: null } ? documents.Document(id) : documents.Changeable(id);
         if (document.Steps is not null)
         {
             return AppendSteps(id, revision, document, column, change);

@@ -41,12 +41,16 @@ public sealed record ColumnDocument(int At, string Name, ColumnType Type)
 
     public DateOrder Dates { get; init; }
 
-    public int Distinct { get; init; }
+    /// <summary>How many different labels or numbers there are; null where nobody has counted them.</summary>
+    public long? Distinct { get; init; }
 
-    public int Blanks { get; init; }
+    /// <summary>What is known of its cells, where they stay where they are.</summary>
+    public CellsElsewhere? Elsewhere { get; init; }
+
+    public long Blanks { get; init; }
 
     /// <summary>Filled cells that the column's type can't read.</summary>
-    public int Unreadable { get; init; }
+    public long Unreadable { get; init; }
 
     public ColumnInfo ToInfo() => new(Name, Type)
     {
@@ -60,6 +64,7 @@ public sealed record ColumnDocument(int At, string Name, ColumnType Type)
         HoldsShares = HoldsShares,
         Numbers = DecimalComma ? NumberReading.Comma : NumberReading.Point,
         Dates = Dates,
+        Elsewhere = Elsewhere,
     };
 
     /// <summary>A table's columns, each at the place of its number.</summary>
@@ -86,6 +91,7 @@ public sealed record ColumnDocument(int At, string Name, ColumnType Type)
             Distinct = ColumnFacts.Distinct(column),
             Blanks = blanks,
             Unreadable = unreadable,
+            Elsewhere = column.Info.Elsewhere,
         };
     }
 }

@@ -1,17 +1,18 @@
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
+using OneWhole.Engines;
 
 namespace OneWhole.App.Tables;
 
 /// <summary>One line of a column's distribution.</summary>
 /// <param name="Share">Of all rows, 0 to 1.</param>
-public sealed record PortraitLine(string Label, int Rows, double Share);
+public sealed record PortraitLine(string Label, long Rows, double Share);
 
 /// <summary>What there is to know of a column at a glance.</summary>
 /// <param name="Lines">Its most frequent labels, or its numbers in round bands.</param>
 /// <param name="More">How many labels there are besides.</param>
-public sealed record PortraitView(string Column, ColumnType Type, int Rows, int Blanks, int Distinct, IReadOnlyList<PortraitLine> Lines, int More)
+public sealed record PortraitView(string Column, ColumnType Type, long Rows, long Blanks, long Distinct, IReadOnlyList<PortraitLine> Lines, long More)
 {
     public string? Smallest { get; init; }
 
@@ -40,7 +41,19 @@ public sealed record SharedName(string IdColumn, string Example, int Count, int 
 /// <summary>Makes portraits of columns.</summary>
 internal static class Portrait
 {
-    private const int MostLines = 8;
+    public const int MostLines = 8;
+
+    /// <summary>Of a column whose cells stay where they are: its most frequent cells, numbers too.</summary>
+    public static PortraitView Of(ColumnInfo info, EnginePortrait there) => new(info.Name, info.Type, there.Rows, there.Blanks, there.Distinct,
+        [.. there.Top.Select(line => new PortraitLine(line.Label, line.Rows, line.Rows / (double)Math.Max(1, there.Rows)))], Math.Max(0, there.Distinct - there.Top.Count))
+    {
+        Smallest = there.Least is { } least ? info.Type == ColumnType.Quantity ? Plain(least) : least : null,
+        Largest = there.Most is { } most ? info.Type == ColumnType.Quantity ? Plain(most) : most : null,
+        Sum = there.Sum is { } sum ? Plain(sum) : null,
+        Unreadable = there.Unreadable > 0 ? [$"{NumberText.Count(there.Unreadable)} cells that are no numbers"] : [],
+    };
+
+    private static string Plain(string number) => ExactDecimal.TryParse(number, out ExactDecimal exact) ? NumberText.Exact(exact) : number;
 
     public static PortraitView Of(Table table, Column column) => Of(column) with
     {

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
+using OneWhole.App.Elsewhere;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Tables;
 using OneWhole.Formats.Reading;
@@ -14,12 +15,18 @@ public sealed record TableDocument
     /// <summary>The file it came from.</summary>
     public required string Source { get; init; }
 
-    public required int RowCount { get; init; }
+    public required long RowCount { get; init; }
 
     public required IReadOnlyList<ColumnDocument> Columns { get; init; }
 
     /// <summary>The named source that it came from, and can be read from again; null for a file that was brought in by hand.</summary>
     public SourceLink? From { get; init; }
+
+    /// <summary>Where its rows are, when they stay there; then only its first rows are kept here. Null for rows that are here.</summary>
+    public LeftLink? Left { get; init; }
+
+    /// <summary>The cells that it has, where it is a copy of those of a table elsewhere; null where it has rows.</summary>
+    public IReadOnlyList<KeptAnswer>? Kept { get; init; }
 
     /// <summary>How it was read, so that fresh rows are read alike; null for tables from before that was kept.</summary>
     public JsonObject? Reading { get; init; }
@@ -37,7 +44,7 @@ public sealed record TableDocument
     public IReadOnlyList<ColumnDocument>? Prepared { get; init; }
 
     /// <summary>The rows after the steps.</summary>
-    public int PreparedRows { get; init; }
+    public long PreparedRows { get; init; }
 
     /// <summary>What was said of its shape; null where it is found from its columns.</summary>
     public SaidShape? Said { get; init; }
@@ -47,7 +54,7 @@ public sealed record TableDocument
     public IReadOnlyList<ColumnDocument> Shown => Prepared ?? Columns;
 
     [JsonIgnore]
-    public int ShownRows => Prepared is null ? RowCount : PreparedRows;
+    public long ShownRows => Prepared is null ? RowCount : PreparedRows;
 
     /// <summary>By column (after the steps, by its id), the labels that it has had since its rows were first replaced, in the order of their colours.</summary>
     public IReadOnlyDictionary<string, IReadOnlyList<string>>? EarlierLabels { get; init; }
@@ -69,6 +76,10 @@ public sealed record SaidShape(TableShape Shape, IReadOnlyList<string> Columns);
 
 /// <summary>Which of a source's files holds a table's rows.</summary>
 /// <param name="Source">The source's id.</param>
-/// <param name="Item">In a folder a file's name, with a star for its changing digits; else null.</param>
+/// <param name="Item">In a folder a file's name, with a star for its changing digits; in an engine a table's name; else null.</param>
 /// <param name="Seen">What the file was when it was last read, to tell whether it is another one now.</param>
-public sealed record SourceLink(string Source, string? Item, string? Seen);
+public sealed record SourceLink(string Source, string? Item, string? Seen)
+{
+    /// <summary>The query whose rows it has, where it is of an engine and one was written.</summary>
+    public string? Query { get; init; }
+}

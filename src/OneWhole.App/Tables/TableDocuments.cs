@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
 using OneWhole.App.Changing;
+using OneWhole.App.Elsewhere;
 using OneWhole.App.Memory;
 using OneWhole.Core.Tables;
 using OneWhole.Store;
@@ -9,8 +10,12 @@ namespace OneWhole.App.Tables;
 
 /// <summary>The rows that a table had before its last refresh.</summary>
 /// <param name="Document">As a table of its own, with a name that says so.</param>
-/// <param name="When">When they were replaced: "2026-11-28 14:05", in UTC.</param>
-internal sealed record EarlierRows(TableDocument Document, string When);
+/// <param name="Words">What they are: "the rows before the refresh of 2026-11-28 14:05" (UTC).</param>
+internal sealed record EarlierRows(TableDocument Document, string Words)
+{
+    /// <summary>The table, where its rows stay elsewhere and were asked before; null where it has rows of its own.</summary>
+    public LoadedTable? Asked { get; init; }
+}
 
 /// <summary>Tables as the store has them: found, listed, undone, removed. It knows no rows.</summary>
 public sealed class TableDocuments(DocumentStore documents, CellStore cells, Changes changes, MemoryBudget memory)
@@ -30,6 +35,15 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
     /// <exception cref="AppException">There is no such table, or what is stored of it can't be read.</exception>
     internal TableDocument Document(string id) => Read(Find(id));
 
+    /// <summary>What is stored of a table whose rows are here, so that they can be changed.</summary>
+    /// <exception cref="AppException">There is no such table, or its rows stay where they are.</exception>
+    internal TableDocument Changeable(string id) => Document(id) switch
+    {
+        { Left: { } left } there => throw new AppException("left", $"The rows of {there.Name} stay in {left.Engine} and are not changed here: bring the table in, or do it in a view or a query there."),
+        { Kept: not null } kept => throw new AppException("kept", $"{kept.Name} is a copy of cells and has no rows to be changed: change the table that it is from."),
+        var document => document,
+    };
+
     internal TableDocument Read(StoredDocument stored) =>
         memory.Get($"document\u0001{stored.Body}", () => new Known(Json.Stored<TableDocument>(stored.Body, "table"), 8L * stored.Body.Length)).Document;
 
@@ -39,7 +53,7 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
            let document = Json.TryStored<TableDocument>(stored.Body)
            select document is null
                ? new TableSummary(stored.Id, stored.Revision, "(damaged table)", "", 0, 0, stored.Changed) { Problem = "What is stored of this table can't be read." }
-               : new TableSummary(stored.Id, stored.Revision, document.Name, document.Source, document.ShownRows, document.Shown.Count, stored.Changed) { SourceId = document.From?.Source },
+               : new TableSummary(stored.Id, stored.Revision, document.Name, document.Source, document.ShownRows, document.Shown.Count, stored.Changed) { SourceId = document.From?.Source, LeftIn = document.Left?.Engine },
     ];
 
     /// <summary>Every table's name by its id.</summary>
@@ -116,12 +130,19 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
         }
         string when = DateTime.Parse(before.Made, CultureInfo.InvariantCulture, DateTimeStyles.AdjustToUniversal).ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture);
         string name = $"{document.Name} before {when}";
-        return List().Any(other => other.Name == name) ? null : new EarlierRows(document with { Name = name, From = null }, when);
+        return List().Any(other => other.Name == name) ? null : new EarlierRows(document with { Name = name, From = null }, $"the rows before the refresh of {when}");
     }
 
     /// <summary>Makes a table of rows that a refresh replaced; both share their cells.</summary>
     internal void Keep(EarlierRows earlier) =>
         changes.Write(new Change("kept from before a refresh").Create(new NewDocument(DocumentStore.NewId(), Kind, null, Json.Write(earlier.Document))));
+
+    /// <summary>Makes a table of the cells that were asked of another one.</summary>
+    internal void Keep((TableDocument Document, Table Table) from, string name, IReadOnlyList<UsedAnswer> used)
+    {
+        TableDocument kept = KeptCells.Kept(from, name, used, cells);
+        changes.Write(new Change("kept as it was asked").Create(new NewDocument(DocumentStore.NewId(), Kind, null, Json.Write(kept))).Publish(ImportsOf(kept)));
+    }
 
     /// <summary>Removes a table with its studies and those of its rows that no other table has.</summary>
     public void Remove(string id)
@@ -134,7 +155,9 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
     /// <summary>Removes rows that no revision of any table holds.</summary>
     public void CleanUp() => cells.KeepOnly(ImportsOf(documents.History(Kind)));
 
-    private static string[] ImportsOf(IEnumerable<string> bodies) => [.. bodies.Select(Json.TryStored<TableDocument>).OfType<TableDocument>().SelectMany(document => document.Columns).Select(column => column.In).Distinct()];
+    private static string[] ImportsOf(IEnumerable<string> bodies) => [.. bodies.Select(Json.TryStored<TableDocument>).OfType<TableDocument>().SelectMany(ImportsOf).Distinct()];
+
+    internal static string[] ImportsOf(TableDocument document) => [.. document.Columns.Concat((document.Kept ?? []).SelectMany(kept => kept.Columns)).Select(column => column.In).Distinct()];
 
     internal TableView View(StoredDocument stored) => View(stored, Read(stored));
 
@@ -147,6 +170,8 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
             Steps = document.Steps is { } steps ? [.. steps["steps"]!.AsArray().Select((step, at) => new StepView((JsonObject)step!.DeepClone(), at < document.Reports.Count ? document.Reports[at] : null))] : [],
             Stage = document.Steps?["steps"]!.AsArray().Count ?? 0,
             Typed = document.Typed,
+            Left = document.Left,
+            KeptAsOf = document.Kept?.Min(kept => kept.AsOf),
             SourceId = document.From?.Source,
         };
 }

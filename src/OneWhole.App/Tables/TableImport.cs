@@ -31,6 +31,47 @@ public sealed class TableImport(TableDocuments documents, TableRows rows, CellSt
         return Take(read with { Document = read.Document with { From = from } }, "brought in");
     }
 
+    /// <summary>Takes a table that was read from an engine, as a new one.</summary>
+    internal TableView Bring(Table table, string name, string source, SourceLink from, CancellationToken cancel)
+    {
+        ReadTable read = Kept(table, name, source, cancel);
+        return Take(read with { Document = read.Document with { From = from } }, "brought in");
+    }
+
+    /// <summary>Takes a document whose cells were written just now, as a new table.</summary>
+    internal TableView Take(TableDocument document, string note)
+    {
+        string[] imports = TableDocuments.ImportsOf(document);
+        try
+        {
+            return TableDocuments.View(changes.Write(new Change(note).Create(new NewDocument(DocumentStore.NewId(), TableDocuments.Kind, null, Json.Write(document))).Publish(imports))[0], document);
+        }
+        catch
+        {
+            Leave(imports);
+            throw;
+        }
+    }
+
+    /// <summary>Writes a table into rows that nothing sees yet.</summary>
+    internal ReadTable Kept(Table table, string name, string source, CancellationToken cancel)
+    {
+        table = ColumnIds.Given(table);
+        string import = cells.Write(table.Columns, cancel);
+        try
+        {
+            IReadOnlyList<ColumnDocument> columns = [.. ColumnDocument.Of(table, cancel).Select(column => column with { In = import })];
+            cancel.ThrowIfCancellationRequested();
+            var document = new TableDocument { Name = name, Source = source, RowCount = table.RowCount, Columns = columns };
+            return new ReadTable(TableSteps.WithTotals(table, document, more => TableSteps.Prepared(table, document, more)), table, import);
+        }
+        catch
+        {
+            cells.Remove(import);
+            throw;
+        }
+    }
+
     private TableView Take(ReadTable read, string note)
     {
         try

@@ -1,10 +1,11 @@
+using OneWhole.App.Elsewhere;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.App.Tables;
 
 /// <summary>Answers what is asked of tables: their rows, their labels, their columns at a glance. Nothing changes.</summary>
-public sealed class TableQuestions(TableDocuments documents, TableRows rows)
+public sealed class TableQuestions(TableDocuments documents, TableRows rows, LeftRows? left = null)
 {
     /// <param name="id">The table's.</param>
     /// <param name="stage">After how many steps it is shown; null for all.</param>
@@ -33,9 +34,17 @@ public sealed class TableQuestions(TableDocuments documents, TableRows rows)
     }
 
     /// <summary>A column at a glance.</summary>
-    public PortraitView PortraitOf(string id, string column, int? stage = null)
+    /// <param name="id">The table's.</param>
+    /// <param name="column">Its heading.</param>
+    /// <param name="stage">After how many steps; null for all.</param>
+    /// <param name="cancel">Stops what is asked of rows elsewhere.</param>
+    public PortraitView PortraitOf(string id, string column, int? stage = null, CancellationToken cancel = default)
     {
         Table table = rows.At(id, stage);
+        if (documents.Document(id) is { Left: not null } there)
+        {
+            return Portrait.Of(TableRows.ColumnOf(table, column).Info, left!.Use(there, (asked, stop) => asked.PortraitOf(column, Portrait.MostLines, stop), cancel));
+        }
         Following? following = stage is null ? documents.Document(id).Shown.FirstOrDefault(known => known.Name == column)?.Following : null;
         return Portrait.Of(table, TableRows.ColumnOf(table, column)) with { Following = following };
     }

@@ -1,6 +1,7 @@
 using System.Runtime.CompilerServices;
 using System.Security.Cryptography;
 using System.Text;
+using OneWhole.App.Elsewhere;
 using OneWhole.App.Memory;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Tables;
@@ -12,7 +13,7 @@ namespace OneWhole.App.Tables;
 public readonly record struct LoadedTable(Table Table, string Key);
 
 /// <summary>Tables with their rows: from memory, or from their blocks, after their steps.</summary>
-public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryBudget memory)
+public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryBudget memory, LeftRows? left = null)
 {
     /// <summary>The table of a document at its current revision.</summary>
     /// <exception cref="AppException">There is no such table, or its rows are damaged.</exception>
@@ -21,8 +22,26 @@ public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryB
     internal LoadedTable Load(TableDocument document)
     {
         string key = Keys.GetValue(document, KeyOf);
-        return new LoadedTable(memory.Get($"table\u0001{key}", () => WithEarlierLabels(Make(document), document, memory.For(key))), key);
+        if (document.Left is not null)
+        {
+            string stretch = Elsewhere.StretchOf(document);
+            key = $"{key} {document.From?.Source} {stretch}";
+            return new LoadedTable(memory.Get($"table\u0001{key}", () => Elsewhere.TableOf(document, FirstRows(document), memory.For(key), stretch)), key);
+        }
+        return document.Kept is not null
+            ? new LoadedTable(memory.Get($"table\u0001{key}", () => KeptCells.Of(document.Kept, FirstRows(document), answer => new Table(document.Name, [.. answer.Columns.Select(Column)]), memory.For(key))), key)
+            : new LoadedTable(memory.Get($"table\u0001{key}", () => WithEarlierLabels(Make(document), document, memory.For(key))), key);
     }
+
+    private LeftRows Elsewhere => left ?? throw new AppException("no-engines", "Rows that stay where they are can't be asked for here.");
+
+    /// <summary>The first rows of a table whose rows stay where they are.</summary>
+    internal Table FirstRows(TableDocument document) => WithEarlierLabels(AsRead(document), document);
+
+    /// <summary>The table as it was before it was asked again, by what was asked then; null where nothing was.</summary>
+    internal (LoadedTable Loaded, DateTime AsOf)? EarlierOf(TableDocument document) =>
+        document.Left is not null && Elsewhere.EarlierOf(document, FirstRows(document)) is { } earlier
+            ? (new LoadedTable(earlier.Table, $"{Keys.GetValue(document, KeyOf)} {earlier.Stretch}"), earlier.AsOf) : null;
 
     /// <summary>A table after so many of its steps; after all of them where no number is given.</summary>
     internal Table At(string id, int? stage)

@@ -19,7 +19,7 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
     /// <exception cref="Core.Studies.StudyException">It is no list of steps. Steps that don't fit the table are kept, and say so.</exception>
     public TableView Set(string id, long revision, JsonArray steps)
     {
-        TableDocument document = Prepared(rows, documents.Document(id), Of(steps));
+        TableDocument document = Prepared(rows, documents.Changeable(id), Of(steps));
         return documents.Revise(id, revision, document, document.Reports.Count == 0 ? "steps changed" : document.Reports[^1].Words);
     }
 
@@ -118,6 +118,7 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
     /// <param name="stage">The table that it would stand on: after so many of its steps; null for all.</param>
     public StepTrial Try(string id, JsonObject step, int? stage = null)
     {
+        documents.Changeable(id);
         Table table = rows.At(id, stage);
         StepKind kind = StepList.Find((string?)step["do"] ?? "", "do");
         JsonObject? suggested = (string?)step["column"] is { } name && table.Find(name) is { } column ? kind.Suggest(column) : null;
@@ -147,7 +148,7 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
     /// <exception cref="AppException">There is no such question.</exception>
     public TableView Answer(string id, long revision, int note, int answer)
     {
-        TableDocument document = documents.Document(id);
+        TableDocument document = documents.Changeable(id);
         if (note < 0 || note >= document.Notes.Count || answer < 0 || answer >= document.Notes[note].Answers.Count)
         {
             throw new AppException("not-found", "That was answered already.");

@@ -14,7 +14,7 @@ public sealed class TableTyping(TableDocuments documents, TableRows rows, CellSt
     /// <exception cref="AppException">The change does not fit the table.</exception>
     public TableView Edit(string id, long revision, TableEdit edit)
     {
-        TableDocument document = documents.Document(id);
+        TableDocument document = documents.Changeable(id);
         if (edit.Cells.Count > TableEdit.MostCells)
         {
             throw new AppException("too-many-cells", $"At most {TableEdit.MostCells:N0} cells are changed at once; bring a larger block in as a table of its own.");

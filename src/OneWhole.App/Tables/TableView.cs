@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using OneWhole.App.Elsewhere;
 using OneWhole.Core.Preparing;
 using OneWhole.Core.Tables;
 using OneWhole.Formats.Reading;
@@ -6,17 +7,20 @@ using OneWhole.Formats.Reading;
 namespace OneWhole.App.Tables;
 
 /// <summary>A table as it is listed.</summary>
-public sealed record TableSummary(string Id, long Revision, string Name, string Source, int RowCount, int ColumnCount, string Changed)
+public sealed record TableSummary(string Id, long Revision, string Name, string Source, long RowCount, int ColumnCount, string Changed)
 {
     /// <summary>The named source that it is read from, or null.</summary>
     public string? SourceId { get; init; }
+
+    /// <summary>The engine that its rows stay in, or null.</summary>
+    public string? LeftIn { get; init; }
 
     /// <summary>Why it can't be opened, or null.</summary>
     public string? Problem { get; init; }
 }
 
 /// <summary>A table with its columns.</summary>
-public sealed record TableView(string Id, long Revision, bool CanUndo, bool CanRedo, string Name, string Source, int RowCount, IReadOnlyList<ColumnDocument> Columns, IReadOnlyList<ReadNote> Notes)
+public sealed record TableView(string Id, long Revision, bool CanUndo, bool CanRedo, string Name, string Source, long RowCount, IReadOnlyList<ColumnDocument> Columns, IReadOnlyList<ReadNote> Notes)
 {
     /// <summary>Lines that stood above the headings.</summary>
     public IReadOnlyList<string> Titles { get; init; } = [];
@@ -29,6 +33,12 @@ public sealed record TableView(string Id, long Revision, bool CanUndo, bool CanR
 
     /// <summary>The named source that it is read from, or null.</summary>
     public string? SourceId { get; init; }
+
+    /// <summary>Where its rows are, when they stay there; null for rows that are here.</summary>
+    public LeftLink? Left { get; init; }
+
+    /// <summary>As of when its cells are, where it is a copy of those of a table elsewhere.</summary>
+    public DateTime? KeptAsOf { get; init; }
 
     /// <summary>How many of the steps these rows and columns stand after: 0 as they were read.</summary>
     public int Stage { get; init; }

@@ -47,6 +47,7 @@ internal sealed class Foot
             : FigureWords.Counted("rowsOf", rows.Total, ("used", NumberText.Count(rows.Used)), ("total", total));
         _from = figure.Finish.Source ?? division.Table.Name;
         string note = _from.Length > 0 ? $"{_from}, {counts}" : counts;
+        note = AsOf(division) is { } asOf ? $"{note}, {asOf}" : note;
         // Whatever text stands over it, a figure of amounts that were not counted says so.
         note = division.Study.Trials.Length > 0 ? $"{FigureWords.Of("trial")}; {note}" : note;
         note = division.Study.Form.Form.SaidOfAxis(workings) is { } axis ? $"{axis}; {note}" : note;
@@ -56,6 +57,10 @@ internal sealed class Foot
         int warnings = workings.TieOut.Count(line => line.Status == TieOutStatus.Warn);
         _note = warnings > 0 && _proven ? $"{note}, {FigureWords.Counted("notes", warnings, ("count", NumberText.Count(warnings)))}" : note;
     }
+
+    /// <summary>"as of 2026-11-28 14:05", of rows that stay where they are; null where they are here.</summary>
+    internal static string? AsOf(Division division) =>
+        division.AsOf is { } asOf ? FigureWords.Of("asOf", ("when", asOf.ToLocalTime().ToString("yyyy-MM-dd HH:mm", System.Globalization.CultureInfo.InvariantCulture))) : null;
 
     private double Used(string note) => _addsWidth + _tick + _figure.TextWidth(note, _figure.Small) + 3 * _gap;
 

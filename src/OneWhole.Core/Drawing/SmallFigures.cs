@@ -44,7 +44,7 @@ public static class SmallFigures
             sheet.Add(sheet.Text($"caption-{line}", MarkRole.Caption, margin, below, "start", lines[line], small, Ink.Quiet));
         }
         bool proven = set.Values.All(each => each.Workings.Outcome.Holds);
-        string proof = $"{(study.Trials.Length > 0 ? FigureWords.Of("trial") + "; " : "")}{(!proven ? FigureWords.Of("notEach") : first.Division.WholeIsFirst ? first.Outcome.Words : FigureWords.Of("eachAddsUp"))}, {first.Division.Table.Name}, {FigureWords.Counted("rows", first.Division.Rows.Total, ("count", Numbers.NumberText.Count(first.Division.Rows.Total)))}";
+        string proof = $"{(study.Trials.Length > 0 ? FigureWords.Of("trial") + "; " : "")}{(!proven ? FigureWords.Of("notEach") : first.Division.WholeIsFirst ? first.Outcome.Words : FigureWords.Of("eachAddsUp"))}, {first.Division.Table.Name}, {FigureWords.Counted("rows", first.Division.Rows.Total, ("count", Numbers.NumberText.Count(first.Division.Rows.Total)))}{(Foot.AsOf(first.Division) is { } asOf ? ", " + asOf : "")}";
         sheet.Add(sheet.Text("tie-out", MarkRole.TieOut, width - margin, height - margin * 0.7, "end", proof, small, proven ? Ink.Quiet : Ink.Warn));
         // One key for all of them: what each names beside its bars has no room in a small one.
         double keyEnd = height - margin * 0.7;

@@ -59,10 +59,10 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
     public bool IsLabel => Role is ColumnRole.Label or ColumnRole.Ordered;
 
     /// <summary>How many labels there are, blanks aside.</summary>
-    public int Labels => Column.Labels.Labels.Count - (Column.Labels.BlankCode >= 0 ? 1 : 0);
+    public long Labels => Column.LabelCount - (Column.Labels.BlankCode >= 0 ? 1 : 0);
 
     /// <summary>Whether each row, or nearly, has a label of its own, so that it names rows and does not gather them.</summary>
-    public bool NamesRows => Labels * 10L >= Column.Count * 9L;
+    public bool NamesRows => Labels * 10 >= Column.AllRows * 9;
 
     /// <summary>How well it does as what is counted: money before other measures, measures before counts.</summary>
     internal int Worth => Column.Info.Unit switch
@@ -82,6 +82,10 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
     internal static KnownColumn Of(Column column, bool others)
     {
         // Numbers are not asked for their labels: a long column would be written out for it.
+        if (column.Info.Elsewhere is { TellsRowsApart: true })
+        {
+            return new KnownColumn(column, ColumnRole.Identifier, "it is the key of its table");
+        }
         if (column.Info.Type != ColumnType.Quantity)
         {
             return column.Labels.Labels.All(label => label == Label.Blank) ? new KnownColumn(column, ColumnRole.Empty, "no cell is filled") : LabelOf(column);
@@ -125,7 +129,7 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
         {
             return new KnownColumn(column, ColumnRole.Ordered, "its labels have an order of their own");
         }
-        bool ownLabels = column.Count > ManyRows && labels.Count == column.Count;
+        bool ownLabels = column.AllRows > ManyRows && column.LabelCount == column.AllRows;
         return ownLabels && (Nouns.IsId(column.Name) || labels.Count(label => label.Any(char.IsAsciiDigit)) * 10L >= labels.Count * 9L)
             ? new KnownColumn(column, ColumnRole.Identifier, "each row has a label of its own, with a number in it")
             : new KnownColumn(column, ColumnRole.Label, "its labels make parts or groups");

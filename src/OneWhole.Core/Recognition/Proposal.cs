@@ -22,9 +22,9 @@ public static class Likely
         return
         [
             .. known.Labels.Where(column => column.Labels > 0)
-                .OrderByDescending(column => column.Column.Labels.Labels.Count is >= FewestParts and <= MostParts)
+                .OrderByDescending(column => column.Column.LabelCount is >= FewestParts and <= MostParts)
                 .ThenBy(column => column.Column.Info.Type == ColumnType.Date)
-                .ThenBy(column => gathers && column.NamesRows && table.RowCount > MostParts)
+                .ThenBy(column => gathers && column.NamesRows && (table.AllRows ?? table.RowCount) > MostParts)
                 .ThenBy(column => column.Role == ColumnRole.Ordered)
                 .ThenByDescending(column => column.Labels),
         ];

@@ -20,7 +20,7 @@ public static class TableFit
     {
         string? taken = study.Parts switch { Axis.Labels labels => labels.Column, Axis.Bands bands => bands.Column, _ => null };
         return from known in TableKnowledge.Of(table).Labels
-               where known.Name != taken && known.Column.Info.Type != ColumnType.Date && known.Column.Labels.Labels.Count is >= 2 and <= MostGroups
+               where known.Name != taken && known.Column.Info.Type != ColumnType.Date && known.Column.LabelCount is >= 2 and <= MostGroups
                select known.Column;
     }
 
@@ -141,7 +141,7 @@ public static class TableFit
     private static bool IsOrdered(Table table, Axis axis) => axis switch
     {
         Axis.Bands => true,
-        Axis.Labels labels => table.Find(labels.Column) is { } column && column.Labels.Labels.Count is > 1 and <= 500 && NaturalOrder.IsOrderedSet(column.Labels.Labels),
+        Axis.Labels labels => table.Find(labels.Column) is { } column && column.LabelCount is > 1 and <= 500 && NaturalOrder.IsOrderedSet(column.Labels.Labels),
         _ => false,
     };
 }

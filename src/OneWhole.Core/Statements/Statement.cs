@@ -66,7 +66,7 @@ public sealed class Statement
             if (_study.Form.Form.Groups != GroupUse.None && _study.Groups is null)
             {
                 offers.AddRange(TableFit.GroupColumns(_table, _study).Take(4).Select(column =>
-                    new Offer($"within each {column.Info.NounOne}", $"{NumberText.Count(column.Labels.Labels.Count)} {column.Info.NounMany}", "groups", new JsonObject { ["column"] = column.Name })));
+                    new Offer($"within each {column.Info.NounOne}", $"{NumberText.Count(column.LabelCount)} {column.Info.NounMany}", "groups", new JsonObject { ["column"] = column.Name })));
             }
             if (_workings?.Division is { } division && _study.Parts is Axis.Labels { Expected: [] } && division.PartCount is > 0 and <= MostExpected)
             {
@@ -82,7 +82,7 @@ public sealed class Statement
                 {
                     // Limited to one label, there would be one figure.
                     int limit = _study.Where.ToList().FindIndex(clause => clause.Column == column.Name && clause.Is is [_]);
-                    offers.Add(new Offer($"the same for each {column.Info.NounOne}", $"{NumberText.Count(column.Labels.Labels.Count)} small figures on one scale{(limit < 0 ? "" : $", not only {_study.Where[limit].Is!.Value[0]}")}", "each", new JsonObject { ["column"] = column.Name })
+                    offers.Add(new Offer($"the same for each {column.Info.NounOne}", $"{NumberText.Count(column.LabelCount)} small figures on one scale{(limit < 0 ? "" : $", not only {_study.Where[limit].Is!.Value[0]}")}", "each", new JsonObject { ["column"] = column.Name })
                     {
                         Drop = limit < 0 ? null : $"where[{limit}]",
                     });
@@ -104,11 +104,11 @@ public sealed class Statement
     private IEnumerable<Column> EachColumns()
     {
         HashSet<string> used = [.. ((Axis?[])[_study.Parts, UsesGroups ? _study.Groups : null]).SelectMany(axis => axis switch { Axis.Labels labels => [labels.Column], Axis.Bands bands => [bands.Column], _ => Array.Empty<string>() })];
-        return _table.Columns.Where(column => column.Info.Type == ColumnType.Category && !used.Contains(column.Name) && column.Labels.Labels.Count is > 1 and <= MostEach);
+        return _table.Columns.Where(column => column.Info.Type == ColumnType.Category && !used.Contains(column.Name) && column.LabelCount is > 1 and <= MostEach);
     }
 
     private IReadOnlyList<Option> EachOptions() =>
-        [.. EachColumns().Select(column => new Option(column.Info.NounOne, "each", new JsonObject { ["column"] = column.Name }, _study.PanelColumn == column.Name) { Detail = $"{NumberText.Count(column.Labels.Labels.Count)} small figures on one scale" })];
+        [.. EachColumns().Select(column => new Option(column.Info.NounOne, "each", new JsonObject { ["column"] = column.Name }, _study.PanelColumn == column.Name) { Detail = $"{NumberText.Count(column.LabelCount)} small figures on one scale" })];
 
     private bool UsesGroups => _study.Groups is not null && _study.Form.Form.Groups != GroupUse.None;
 
@@ -406,7 +406,7 @@ public sealed class Statement
         }
         var options = new List<Option>
         {
-            new($"number of {_words.Rows}", "value", new JsonObject { ["count"] = "rows" }, _study.Value is Measure.Rows) { Detail = "one for every row", Note = $"{NumberText.Count(_table.RowCount)} rows" },
+            new($"number of {_words.Rows}", "value", new JsonObject { ["count"] = "rows" }, _study.Value is Measure.Rows) { Detail = "one for every row", Note = _table.AllRows is { } rows ? $"{NumberText.Count(rows)} rows" : null },
         };
         foreach (Column column in _table.Columns.Where(column => column.Info.Type == ColumnType.Quantity))
         {
@@ -437,7 +437,7 @@ public sealed class Statement
             {
                 options.Add(new Option(column.Info.NounOne, path, new JsonObject { ["column"] = column.Name }, now is Axis.Labels labels && labels.Column == column.Name)
                 {
-                    Note = $"{NumberText.Count(column.Labels.Labels.Count)} {(column.Labels.Labels.Count == 1 ? column.Info.NounOne : column.Info.NounMany)}",
+                    Note = $"{NumberText.Count(column.LabelCount)} {(column.LabelCount == 1 ? column.Info.NounOne : column.Info.NounMany)}",
                     // A column that would be refused is left to who looks for it.
                     Quiet = Wanted(path) is { } wanted && TableFit.LabelsLeft(_study, column).Take(wanted + 1).Count() != wanted,
                 });

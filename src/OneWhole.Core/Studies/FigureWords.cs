@@ -28,7 +28,7 @@ public static partial class FigureWords
         new("addsUp", "adds up"), new("doesNotAddUp", "does not add up"), new("wholeIsZero", "a whole is 0"), new("notTheWhole", "does not make up the whole"),
         new("nothingLeft", "nothing is left"), new("everyRow", "every row accounted for"), new("eachAddsUp", "each adds up"), new("notEach", "not every one adds up"),
         new("rows", "{count} rows"), new("rows.one", "{count} row"), new("rowsOf", "{used} of {total} rows"), new("rowsOf.one", "{used} of {total} row"),
-        new("notes", "{count} notes"), new("notes.one", "{count} note"), new("trial", "a trial"),
+        new("notes", "{count} notes"), new("notes.one", "{count} note"), new("trial", "a trial"), new("asOf", "as of {when}"),
         new("shown", "{shown} of {all} shown"), new("shownShare", "{shown} of {all} shown, {share} of all"),
         new("axisBegins", "the axis begins at {number}, not at 0"), new("axisOver", "the axis begins at 0: {number} is over the lowest step"),
         // What has no room.

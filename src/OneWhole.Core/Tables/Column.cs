@@ -54,6 +54,9 @@ public sealed record ColumnInfo(string Name, ColumnType Type)
     /// </summary>
     public IReadOnlyList<string>? EarlierLabels { get; init; }
 
+    /// <summary>What is known of all of its cells, where those that are here are only the first of them; null where all are here.</summary>
+    public CellsElsewhere? Elsewhere { get; init; }
+
     /// <summary>Something to tell about the column: an invented heading, an ambiguous reading.</summary>
     public string? Note { get; init; }
 
@@ -64,6 +67,21 @@ public sealed record ColumnInfo(string Name, ColumnType Type)
     public string NounMany => Many ?? Nouns.Many(NounOne);
 }
 
+/// <summary>What is known of a column's cells that stay where they are.</summary>
+/// <param name="Rows">How many rows there are in all.</param>
+/// <param name="Labels">How many different labels they have, blanks aside; null where that was not counted.</param>
+/// <param name="TellsRowsApart">Whether it is the key of its table by itself.</param>
+public sealed record CellsElsewhere(long Rows, long? Labels, bool TellsRowsApart)
+{
+    /// <summary>The labels, where they are few: those that the first rows lack among them.</summary>
+    public IReadOnlyList<string> Listed { get; init; } = [];
+
+    public bool Equals(CellsElsewhere? other) =>
+        other is not null && Rows == other.Rows && Labels == other.Labels && TellsRowsApart == other.TellsRowsApart && Listed.SequenceEqual(other.Listed);
+
+    public override int GetHashCode() => HashCode.Combine(Rows, Labels, TellsRowsApart, Listed.Count);
+}
+
 /// <summary>One column of a table. Its readings as labels, numbers and dates are made when first asked for, and kept.</summary>
 public sealed class Column : IMeasured
 {
@@ -72,9 +90,12 @@ public sealed class Column : IMeasured
     private readonly Lazy<DateView> _dates;
 
     public Column(ColumnInfo info, Cells cells)
-        : this(info, cells, new Lazy<LabelView>(() => LabelView.Of(cells)), new Lazy<NumberView>(() => NumberView.Of(cells, info.Numbers)), null)
+        : this(info, cells, LabelsOf(info, cells), new Lazy<NumberView>(() => NumberView.Of(cells, info.Numbers)), null)
     {
     }
+
+    private static Lazy<LabelView> LabelsOf(ColumnInfo info, Cells cells) =>
+        new(() => info.Elsewhere is { Listed: { Count: > 0 } listed } ? LabelView.Of(cells).And(listed) : LabelView.Of(cells));
 
     private Column(ColumnInfo info, Cells cells, Lazy<LabelView> labels, Lazy<NumberView> numbers, Lazy<DateView>? dates)
     {
@@ -99,12 +120,18 @@ public sealed class Column : IMeasured
     /// <summary>The cells as exact numbers, whatever the column's type.</summary>
     public NumberView Numbers => _numbers.Value;
 
+    /// <summary>How many different labels there are, a blank among them; of cells that stay where they are as many as were counted there.</summary>
+    public long LabelCount => Info.Elsewhere?.Labels is { } there ? there + (Labels.BlankCode >= 0 ? 1 : 0) : Labels.Labels.Count;
+
+    /// <summary>How many rows there are, wherever they are.</summary>
+    public long AllRows => Info.Elsewhere?.Rows ?? Count;
+
     /// <summary>The labels as dates.</summary>
     public DateView Dates => _dates.Value;
 
     /// <summary>The same cells under another heading, type or reading; the views that stay the same are shared.</summary>
-    public Column With(ColumnInfo info) => new(info, Cells, _labels,
-        info.Numbers == Info.Numbers ? _numbers : new Lazy<NumberView>(() => NumberView.Of(Cells, info.Numbers)), info.Dates == Info.Dates ? _dates : null);
+    public Column With(ColumnInfo info) => new(info, Cells, info.Elsewhere == Info.Elsewhere ? _labels : LabelsOf(info, Cells),
+        info.Numbers == Info.Numbers ? _numbers : new Lazy<NumberView>(() => NumberView.Of(Cells, info.Numbers)), info.Dates == Info.Dates && info.Elsewhere == Info.Elsewhere ? _dates : null);
 
     /// <summary>The cells, and the views that were made of them.</summary>
     public void Measure(MemoryCount count)

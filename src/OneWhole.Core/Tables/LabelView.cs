@@ -39,6 +39,13 @@ public sealed class LabelView : IMeasured
     /// <summary>The code of "(blank)", or −1 where every cell is filled.</summary>
     public int BlankCode { get; }
 
+    /// <summary>The same, with labels after its own that no row here has.</summary>
+    internal LabelView And(IReadOnlyList<string> labels)
+    {
+        string[] all = [.. Labels, .. labels.Except(Labels)];
+        return new LabelView(all, Codes.From(Codes.ToInts(), Codes.Count, Math.Max(1, all.Length)));
+    }
+
     /// <returns>The label's code, or −1.</returns>
     public int CodeOf(string label)
     {

@@ -29,7 +29,7 @@ public sealed class Table : IMeasured
     /// <summary>Keeps what is computed of its rows; null for a table that is used once.</summary>
     public IScanCache? Scans { get; init; }
 
-    /// <summary>Where its rows are, when they are not here; then its columns have no cells.</summary>
+    /// <summary>Where its rows are, when they are not here; then its columns have no cells, or those of its first rows alone.</summary>
     public IRowsElsewhere? Source { get; init; }
 
     /// <summary>What was said of its shape; null where it is found from the columns.</summary>
@@ -45,6 +45,10 @@ public sealed class Table : IMeasured
 
     public IReadOnlyList<Column> Columns { get; }
 
+    /// <summary>How many rows it has, wherever they are; null where nobody has counted them.</summary>
+    public long? AllRows => Source is { } source ? source.Rows : RowCount;
+
+    /// <summary>How many rows are here.</summary>
     public int RowCount => Columns.Count == 0 ? 0 : Columns[0].Count;
 
     /// <returns>The column of that heading, or null.</returns>

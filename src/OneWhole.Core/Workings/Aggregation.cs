@@ -9,6 +9,10 @@ namespace OneWhole.Core.Workings;
 /// <param name="DistinctInAll">For distinct counts: how many values there are in all used rows.</param>
 internal sealed record Aggregate(Amounts Amounts, RowCounts Rows, ExactInt FilteredAmount, long? DistinctInAll) : IMeasured
 {
+    /// <summary>When rows that stay where they are were asked for, in UTC; null for rows that are here.</summary>
+    public DateTime? AsOf { get; init; }
+
+
     public void Measure(MemoryCount count) => Amounts.Measure(count);
 }
 
@@ -69,7 +73,7 @@ internal sealed class Aggregation
         bool isWide = study.Parts is Axis.Columns || groupAxis is Axis.Columns;
         string[] once = !isWide && study.Value is Measure.Distinct value ? [Columns.Find(table, value.Column, "value.distinct").Name] : [];
         string[] added = !isWide && study.Value is Measure.Sum of ? [Columns.Find(table, of.Column, "value.sum").Name] : [.. Wide(table, study.Parts, "parts"), .. Wide(table, groupAxis, "groups")];
-        ScannedRows rows = ScannedRows.Of(table, where, [.. Keys(table, study.Parts, "parts"), .. Keys(table, groupAxis, "groups"), .. once], added, [.. ScannedRows.LabelsOf(study.Parts), .. ScannedRows.LabelsOf(groupAxis)], cancel, once);
+        ScannedRows rows = ScannedRows.Of(table, where, [.. Keys(table, study.Parts, "parts"), .. Keys(table, groupAxis, "groups"), .. once], added, [.. ScannedRows.LabelsOf(study.Parts), .. ScannedRows.LabelsOf(groupAxis)], cancel, once, study.Parts, groupAxis);
         table = rows.Table;
         byte[]? passing = rows.Passing;
         AxisScan parts = AxisScan.Of(table, study.Parts, passing, "parts");
@@ -550,7 +554,8 @@ internal sealed class Aggregation
             new Amounts(scale, parts, groups?.Entries, cells, exists),
             new RowCounts(_rows.Total, tally.Used, tally.FilteredOut, tally.NotReadable, tally.Outside),
             tally.FilteredAmount,
-            distinctInAll);
+            distinctInAll)
+        { AsOf = _rows.AsOf };
     }
 
     /// <summary>The entries that are listed, in table order, with their cell numbers (−1 for one without a row in the table).</summary>

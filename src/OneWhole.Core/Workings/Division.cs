@@ -27,6 +27,7 @@ public sealed class Division : IMeasured
         Rows = aggregate.Rows;
         FilteredAmount = aggregate.FilteredAmount * ExactInt.FloorDivide(display.Divisor, aggregate.Amounts.Divisor).Quotient;
         DistinctInAll = aggregate.DistinctInAll;
+        AsOf = aggregate.AsOf;
         _partTotals = new ExactInt[display.Parts.Count];
         _sortedTotals = new Lazy<ExactInt[]>(() => [.. CountedTotals.Order()]);
         _groupTotals = new ExactInt[display.GroupCount];
@@ -66,7 +67,7 @@ public sealed class Division : IMeasured
         _sortedTotals = from._sortedTotals;
         _groupTotals = from._groupTotals;
         (Study, Table, Second, Listed, LeftOut, Tried, Rows) = (study, from.Table, from.Second, from.Listed, from.LeftOut, from.Tried, from.Rows);
-        (FilteredAmount, DistinctInAll, TakesGroups, Before, Volumes) = (from.FilteredAmount, from.DistinctInAll, from.TakesGroups, from.Before, from.Volumes);
+        (FilteredAmount, DistinctInAll, TakesGroups, Before, Volumes, AsOf) = (from.FilteredAmount, from.DistinctInAll, from.TakesGroups, from.Before, from.Volumes, from.AsOf);
         (IsEmpty, HasNegative, WholeIsFirst, Total, FixedWhole) = (from.IsEmpty, from.HasNegative, from.WholeIsFirst, from.Total, from.FixedWhole);
     }
 
@@ -90,6 +91,9 @@ public sealed class Division : IMeasured
     }
 
     public Table Table { get; }
+
+    /// <summary>When rows that stay where they are were asked for, in UTC: the earliest of what is counted here; null for rows that are here.</summary>
+    public DateTime? AsOf { get; private init; }
 
     /// <summary>A second table for a form that lays one population over another, or null.</summary>
     public Table? Second { get; private init; }
@@ -351,10 +355,12 @@ public sealed class Division : IMeasured
         (Amounts listed, TrialOutcome tried) = Trials.Apply(counted, study);
 
         ExactInt? fixedWhole = null;
+        DateTime? asOf = aggregate.AsOf;
         Whole whole = form.UsesWhole(study) ? study.EffectiveWhole : new Whole(form.DefaultWhole);
         if (whole.Of == WholeOf.Unfiltered)
         {
             Aggregate unfiltered = study.Where.Length == 0 ? aggregate : AggregateCache.Run(table, study, [], takesGroups, cancel);
+            asOf = Earlier(asOf, unfiltered.AsOf);
             fixedWhole = Negation.Apply(unfiltered.Amounts, study.Negatives).Amounts.Total();
             (listed, fixedWhole) = Align(listed, new ExactDecimal(fixedWhole.Value, unfiltered.Amounts.Scale));
         }
@@ -368,7 +374,10 @@ public sealed class Division : IMeasured
         if (before is not null)
         {
             (Table beforeTable, Study beforeStudy) = before.Rows(study, table, second);
-            (Amounts was, IReadOnlyList<LeftOut> wasLeftOut) = Negation.Apply(AggregateCache.Run(beforeTable, beforeStudy, beforeStudy.Where, false, cancel).Amounts, study.Negatives);
+            Aggregate earlier = AggregateCache.Run(beforeTable, beforeStudy, beforeStudy.Where, false, cancel);
+            // Rows of another table are said to be of their own time by that table's name.
+            asOf = beforeTable == table ? Earlier(asOf, earlier.AsOf) : asOf;
+            (Amounts was, IReadOnlyList<LeftOut> wasLeftOut) = Negation.Apply(earlier.Amounts, study.Negatives);
             Fraction[]? volumesBefore = form.VolumeOf(study) is { } name ? UsedNumbers.ByCell(beforeTable, beforeStudy, was, name, VolumePlace) : null;
             (listed, volumes) = BeforeAndAfter.Of((before.Name, was, volumesBefore), (NowName, listed, volumes));
             leftOut = [.. wasLeftOut.Select(left => left with { Group = before.Name }), .. leftOut];
@@ -401,8 +410,11 @@ public sealed class Division : IMeasured
             TakesGroups = takesGroups,
             Before = before,
             Volumes = volumes,
+            AsOf = asOf,
         };
     }
+
+    private static DateTime? Earlier(DateTime? one, DateTime? other) => one is null || other < one ? other : one;
 
     /// <summary>Brings amounts and a whole with more decimals to one scale.</summary>
     private static (Amounts, ExactInt) Align(Amounts amounts, ExactDecimal whole)

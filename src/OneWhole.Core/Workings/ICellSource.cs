@@ -12,6 +12,9 @@ public sealed record CellQuestion(IReadOnlyList<string> Keys, IReadOnlyList<stri
     /// <summary>Which of the keys' labels have to come in the order of the rows: by their first one.</summary>
     public IReadOnlyList<string> Ordered { get; init; } = [];
 
+    /// <summary>Which of the keys are cut into bands and are asked for nothing else: any number of a band may stand for all of it.</summary>
+    public IReadOnlyList<Axis.Bands> Bands { get; init; } = [];
+
     /// <summary>Which of the keys rows that don't pass are told apart by.</summary>
     public IReadOnlyList<string> FilteredKeys { get; init; } = [];
 }
@@ -21,7 +24,17 @@ public sealed record CellQuestion(IReadOnlyList<string> Keys, IReadOnlyList<stri
 /// <param name="Weights">Of each row: how many it stands for; 0 for one that is there for the order of labels alone.</param>
 /// <param name="Passing">Of each row: whether what it stands for passes. What has no weight does not.</param>
 /// <param name="Summed">The columns whose cells are sums.</param>
-public sealed record AskedCells(Table Table, long[] Weights, byte[] Passing, IReadOnlySet<string> Summed);
+public sealed record AskedCells(Table Table, long[] Weights, byte[] Passing, IReadOnlySet<string> Summed) : IMeasured
+{
+    /// <summary>When they were asked for, in UTC; null where that is not kept.</summary>
+    public DateTime? AsOf { get; init; }
+
+    public void Measure(MemoryCount count)
+    {
+        Table.Measure(count);
+        count.Add(Weights, 9L * Weights.Length);
+    }
+}
 
 /// <summary>Rows that stay where they are, and are asked for cells.</summary>
 public interface ICellSource : IRowsElsewhere

@@ -26,13 +26,18 @@ internal sealed class ScannedRows
     /// <param name="ordered">The keys whose labels are told apart by their order in the table.</param>
     /// <param name="cancel">Ends it.</param>
     /// <param name="filteredKeys">The keys that are looked at in rows that don't pass, too.</param>
-    public static ScannedRows Of(Table table, IReadOnlyList<Clause> where, IEnumerable<string> keys, IEnumerable<string> numbers, IEnumerable<string> ordered, CancellationToken cancel, IEnumerable<string>? filteredKeys = null)
+    /// <param name="axes">What the keys make, so that a number that is cut into bands alone need not come by itself.</param>
+    public static ScannedRows Of(Table table, IReadOnlyList<Clause> where, IEnumerable<string> keys, IEnumerable<string> numbers, IEnumerable<string> ordered, CancellationToken cancel, IEnumerable<string>? filteredKeys = null, params ReadOnlySpan<Axis?> axes)
     {
         if (table.Source is not ICellSource source)
         {
             return new ScannedRows(table, RowFilter.Passing(table, where, cancel), null);
         }
-        AskedCells asked = source.Ask(new CellQuestion([.. keys.Distinct()], [.. numbers.Distinct()], where) { Ordered = [.. ordered.Distinct()], FilteredKeys = [.. (filteredKeys ?? []).Distinct()] }, cancel);
+        string[] allKeys = [.. keys], added = [.. numbers], filtered = [.. (filteredKeys ?? []).Distinct()];
+        // A column that is counted as well, or stands on both axes, comes as it is.
+        Axis.Bands[] bands = [.. axes.ToArray().OfType<Axis.Bands>().Where(axis => allKeys.Count(key => key == axis.Column) == 1 && !added.Contains(axis.Column) && !filtered.Contains(axis.Column))];
+        var question = new CellQuestion([.. allKeys.Distinct()], [.. added.Distinct()], where) { Ordered = [.. ordered.Distinct()], FilteredKeys = filtered, Bands = bands };
+        AskedCells asked = source.Ask(question, cancel);
         return new ScannedRows(asked.Table, asked.Passing, asked);
     }
 
@@ -41,6 +46,9 @@ internal sealed class ScannedRows
 
     /// <summary>One byte a row, 1 where it passes; null where every row does.</summary>
     public byte[]? Passing { get; }
+
+    /// <summary>When rows that stay where they are were asked for, in UTC; null for rows that are here.</summary>
+    public DateTime? AsOf => _asked?.AsOf;
 
     /// <summary>How many rows there are in all.</summary>
     public long Total { get; }

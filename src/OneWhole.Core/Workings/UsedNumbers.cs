@@ -68,7 +68,7 @@ internal static class UsedNumbers
     private static int Each(Table table, Study study, Axis? groupAxis, string column, Action<int, int, ExactInt, long> take, Action<int, int>? unread = null)
     {
         string[] counted = [.. ScannedRows.NumbersOf(study.Parts), .. ScannedRows.NumbersOf(study.Groups), .. study.Value is Measure.Sum counts ? (string[])[counts.Column] : []];
-        ScannedRows rows = ScannedRows.Of(table, study.Where, [.. ScannedRows.KeysOf(study.Parts), .. ScannedRows.KeysOf(groupAxis)], [column, .. counted], [.. ScannedRows.LabelsOf(study.Parts), .. ScannedRows.LabelsOf(groupAxis)], CancellationToken.None);
+        ScannedRows rows = ScannedRows.Of(table, study.Where, [.. ScannedRows.KeysOf(study.Parts), .. ScannedRows.KeysOf(groupAxis)], [column, .. counted], [.. ScannedRows.LabelsOf(study.Parts), .. ScannedRows.LabelsOf(groupAxis)], CancellationToken.None, null, study.Parts, groupAxis);
         table = rows.Table;
         byte[]? passing = rows.Passing;
         NumberView numbers = table.Find(column)!.Numbers;

@@ -57,6 +57,14 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
             {
                 resource["prepare"] = table.Prepare.Write();
             }
+            if (table.Answer is { } answer)
+            {
+                resource["answer"] = answer.DeepClone();
+            }
+            if (table.Left is { } left)
+            {
+                resource["left"] = left.DeepClone();
+            }
         }
         foreach (BundledStudy study in Studies)
         {
@@ -193,6 +201,8 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
                 tables.Add(new BundledTable(name, Text(resource, "title") ?? name, resource["read"] is { } read ? ReadSettings.Read(read.ToJsonString()) : ReadSettings.Found, (to, _) => CopyOut(entry, to))
                 {
                     Prepare = resource["prepare"] is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None,
+                    Answer = (resource["answer"] as JsonObject)?.DeepClone() as JsonObject,
+                    Left = (resource["left"] as JsonObject)?.DeepClone() as JsonObject,
                 });
                 continue;
             }
@@ -221,6 +231,10 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
         if (tables.Count < bundle.Tables.Count || studies.Count < bundle.Studies.Count)
         {
             throw Refused("two of its tables, or of its studies, have one name");
+        }
+        if (bundle.Tables.FirstOrDefault(table => table.Answer is { } answer && !tables.Contains(Text(answer, "of") ?? "")) is { } orphan)
+        {
+            throw Refused($"\"{orphan.Name}\" is an answer for a table that is not in it");
         }
         if (bundle.Studies.FirstOrDefault(study => !tables.Contains(study.Table)) is { } lost)
         {

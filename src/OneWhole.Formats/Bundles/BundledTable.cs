@@ -23,6 +23,12 @@ public sealed record BundledTable(string Name, string Title, ReadSettings Read, 
     /// <summary>The steps that make the table of its rows: fresh rows are as raw as these, and are made fit by the same.</summary>
     public Preparation Prepare { get; init; } = Preparation.None;
 
+    /// <summary>Where it has no rows but is an answer that was got for another table of the bundle: of which one, what was asked, and when. Null for a table.</summary>
+    public JsonObject? Answer { get; init; }
+
+    /// <summary>Where its rows are, when it has none and they stay there: a place, and a table or a query. Null for a table with rows, or with answers.</summary>
+    public JsonObject? Left { get; init; }
+
     /// <summary>A table as it was read, and the steps that make it fit.</summary>
     public static BundledTable Of(string name, Table table, Preparation? prepare = null) => new(name, table.Name, SettingsOf(table), (to, progress) => TableCsv.Write(table, to, progress))
     {

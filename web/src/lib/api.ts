@@ -35,6 +35,7 @@ export type StudyChange = Schemas['StudyChange'];
 export type RenamedColumn = Schemas['RenamedColumn'];
 export type TableEdit = Partial<Schemas['TableEdit']>;
 export type SourceView = Schemas['SourceView'];
+export type EngineTableRequest = Schemas['EngineTableRequest'];
 export type StepKind = Schemas['StepKindView'];
 export type StepTrial = Schemas['StepTrial'];
 export type StepField = Schemas['StepField'];
@@ -162,6 +163,21 @@ export const api = {
     got(client.POST('/api/sources/{id}/look', { ...of(id), body: { name, place } })),
   moveSource: (id: string, revision: number, name: string, place: string) =>
     got(client.POST('/api/sources/{id}/move', { ...of(id), body: { revision, name, place } })),
+  engineTables: (id: string, find?: string) => got(client.GET('/api/sources/{id}/tables', of(id, { find }))),
+  setPassword: (id: string, password: string, keep: boolean) =>
+    got(client.POST('/api/sources/{id}/password', { ...of(id), body: { password, keep } })),
+  engineCost: (id: string, table: EngineTableRequest, signal?: AbortSignal) =>
+    got(client.POST('/api/sources/{id}/cost', { ...of(id), body: table, signal }), signal),
+  bringFrom: (id: string, table: EngineTableRequest) => got(client.POST('/api/sources/{id}/bring', { ...of(id), body: table })),
+  leaveThere: (id: string, table: EngineTableRequest) => got(client.POST('/api/sources/{id}/leave', { ...of(id), body: table })),
+  askAgain: (table: string) => got(client.POST('/api/tables/{id}/ask-again', of(table))),
+  askEvery: (table: string, revision: number, minutes: number | null) =>
+    got(client.POST('/api/tables/{id}/ask-every', { ...of(table), body: { revision, minutes } })),
+  lookAtLeft: (table: string, revision: number) =>
+    got(client.POST('/api/tables/{id}/look-again', { ...of(table), body: { revision } })),
+  stopAsking: (table: string) => got(client.POST('/api/tables/{id}/stop-asking', of(table))),
+  leftPage: (table: string, after?: string, signal?: AbortSignal) =>
+    got(client.GET('/api/tables/{id}/page', { ...of(table, { after }), signal }), signal),
   newer: (table: string) => got(client.GET('/api/tables/{id}/newer', of(table))),
   lookAgain: (table: string) => got(client.POST('/api/tables/{id}/again', of(table))),
   demo: () => got(client.POST('/api/demo')),

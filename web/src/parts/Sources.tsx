@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { EngineTables } from '../engine/EngineTables';
 import { api, type ImportStatus, type SourceView } from '../lib/api';
 import { inDigits } from '../lib/numbers';
 import { Problem } from './Problem';
@@ -9,6 +10,7 @@ const kinds: Record<string, string> = {
   folder: 'a folder',
   file: 'a file',
   address: 'an address',
+  server: 'a server',
   missing: 'nothing is there now',
 };
 
@@ -17,7 +19,16 @@ export function SourcePicker({ follow, cancel }: { follow: (started: Promise<Imp
   const sources = useQuery({ queryKey: ['sources'], queryFn: api.sources });
   const [chosen, setChosen] = useState<string | null>(null);
   const id = chosen ?? sources.data?.[0]?.id ?? null;
-  const items = useQuery({ queryKey: ['sources', id, 'items'], queryFn: () => api.sourceItems(id ?? ''), enabled: !!id });
+  const source = sources.data?.find((known) => known.id === id);
+  // What an engine has can stay there; files are read as files unless that is wanted.
+  const onlyEngine = source?.placeKind === 'server' || (source?.placeKind === 'file' && !!source.engine);
+  const [leaving, setLeaving] = useState<string | null>(null);
+  const asked = onlyEngine || leaving === id;
+  const items = useQuery({
+    queryKey: ['sources', id, 'items'],
+    queryFn: () => api.sourceItems(id ?? ''),
+    enabled: !!id && !asked,
+  });
   return (
     <div className="flex flex-col gap-3">
       <p className="font-serif text-[19px]">From a source</p>
@@ -38,25 +49,42 @@ export function SourcePicker({ follow, cancel }: { follow: (started: Promise<Imp
               </li>
             ))}
           </ul>
-          <ul aria-label="What can be read" className="flex flex-col items-start gap-1.5">
-            {items.data?.map((item) => (
-              <li key={item.name} className="flex items-baseline gap-3">
-                <button type="button" className="button" onClick={() => id && follow(api.importFrom(id, item.item ?? null))}>
-                  {item.name}
-                </button>
-                <span className="text-[13px] text-quiet">
-                  {item.files > 1 ? `${item.files} files; the newest, ${item.newest}, is read` : ''}
-                </span>
-              </li>
-            ))}
-            {items.data?.length === 0 ? <li className="text-quiet">No file there is of a kind that can be read here.</li> : null}
-            {items.error ? <li className="text-fail">{items.error.message}</li> : null}
-          </ul>
+          {source?.engine && asked ? (
+            <EngineTables key={source.id} source={source} follow={follow} />
+          ) : (
+            <ul aria-label="What can be read" className="flex flex-col items-start gap-1.5">
+              {items.data?.map((item) => (
+                <li key={item.name} className="flex items-baseline gap-3">
+                  <button type="button" className="button" onClick={() => id && follow(api.importFrom(id, item.item ?? null))}>
+                    {item.name}
+                  </button>
+                  <span className="text-[13px] text-quiet">
+                    {item.files > 1 ? `${item.files} files; the newest, ${item.newest}, is read` : ''}
+                  </span>
+                </li>
+              ))}
+              {items.data?.length === 0 ? (
+                <li className="text-quiet">No file there is of a kind that can be read here.</li>
+              ) : null}
+              {items.error ? <li className="text-fail">{items.error.message}</li> : null}
+              {source?.engine && items.data?.length ? (
+                <li>
+                  <button
+                    type="button"
+                    className="word cursor-pointer text-[13px] text-accent"
+                    onClick={() => setLeaving(source.id)}
+                  >
+                    leave the rows there instead: {source.engine} asks the Parquet and CSV files where they are
+                  </button>
+                </li>
+              ) : null}
+            </ul>
+          )}
         </div>
       ) : (
         <p className="text-quiet">
           A source is named once and serves several tables, which can be read from it again: a folder of monthly files, a database
-          file, an address.
+          file, an address, a database server whose rows can stay where they are.
         </p>
       )}
       <NewSource added={(source) => setChosen(source.id)} cancel={cancel} />
@@ -85,11 +113,17 @@ function NewSource({ added, cancel }: { added: (source: SourceView) => void; can
     >
       <label className="flex flex-col gap-1">
         <span className="text-[13px] text-quiet">Name</span>
-        <input name="name" required className="field w-44" placeholder="Monthly files" />
+        <input name="name" className="field w-44" placeholder="as its place is called" />
       </label>
       <label className="flex flex-1 flex-col gap-1">
-        <span className="text-[13px] text-quiet">Folder, file or address</span>
-        <input name="place" required className="field min-w-64" placeholder="/data/monthly, or https://…" spellCheck={false} />
+        <span className="text-[13px] text-quiet">Folder, file, address or server</span>
+        <input
+          name="place"
+          required
+          className="field min-w-64"
+          placeholder="/data/monthly, https://…, postgres://reader@db.example/ferry"
+          spellCheck={false}
+        />
       </label>
       <button type="submit" className="button" disabled={add.isPending}>
         Add the source

@@ -1,6 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
+import { LeftBar } from '../engine/LeftBar';
+import { LeftGrid } from '../engine/LeftGrid';
 import { api, type Step, type TableView } from '../lib/api';
 import { inDigits } from '../lib/numbers';
 import { go } from '../lib/router';
@@ -10,6 +12,7 @@ import { NotSaved } from '../parts/NotSaved';
 import { Problem } from '../parts/Problem';
 import { TopBar } from '../parts/TopBar';
 import type { Marked } from '../table/BlockBar';
+import { ColumnHeading } from '../table/ColumnHeading';
 import { OtherCells } from '../table/OtherCells';
 import { PreparePanel } from '../table/PreparePanel';
 import { Refresh } from '../table/Refresh';
@@ -68,10 +71,14 @@ export function TableScreen({ id }: { id: string }) {
         <IconButton name="Redo" disabled={!view.canRedo} act={() => step('redo')}>
           <Redo2 size={15} />
         </IconButton>
-        <Refresh view={view} onChanged={settle} />
-        <button type="button" className="button" aria-pressed={preparing} onClick={() => setPreparing(!preparing)}>
-          Prepare{view.steps?.length ? ` (${view.steps.length})` : ''}
-        </button>
+        {view.left || view.keptAsOf ? null : (
+          <>
+            <Refresh view={view} onChanged={settle} />
+            <button type="button" className="button" aria-pressed={preparing} onClick={() => setPreparing(!preparing)}>
+              Prepare{view.steps?.length ? ` (${view.steps.length})` : ''}
+            </button>
+          </>
+        )}
         <button type="button" className="button primary" onClick={() => start.mutate(0)} disabled={start.isPending}>
           Start a study
         </button>
@@ -98,6 +105,13 @@ export function TableScreen({ id }: { id: string }) {
             </button>
           </p>
         ) : null}
+        {view.left ? <LeftBar view={view} changed={settle} /> : null}
+        {view.keptAsOf ? (
+          <p className="mt-2 border-l-2 border-accent bg-wash px-3 py-1.5">
+            A copy of cells as of {new Date(view.keptAsOf).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}:
+            it answers the studies that it came with, and has no rows.
+          </p>
+        ) : null}
         <Questions view={view} saving={saving} />
         <Notes view={view} />
         <NotSaved saving={saving} />
@@ -106,7 +120,22 @@ export function TableScreen({ id }: { id: string }) {
         <div className="mt-3 flex min-h-0 flex-1 gap-4">
           {at !== null && !staged.data ? (
             <p role="status">Going back to that step</p>
-          ) : (
+          ) : view.left ? (
+            <LeftGrid
+              view={view}
+              heading={(column) => (
+                <ColumnHeading
+                  key={column.name}
+                  view={view}
+                  stage={null}
+                  column={column}
+                  saving={saving}
+                  prepare={() => undefined}
+                  study={() => start.mutate(column.name)}
+                />
+              )}
+            />
+          ) : view.keptAsOf ? null : (
             <RowsGrid
               key={at ?? 'finished'}
               view={at !== null && staged.data ? staged.data : view}

@@ -46,7 +46,10 @@ export function TableList() {
             </td>
             <td className="figures py-1.5 text-right">{inDigits(table.rowCount)}</td>
             <td className="figures py-1.5 text-right">{table.columnCount}</td>
-            <td className="py-1.5 pl-8 text-quiet">{table.source}</td>
+            <td className="py-1.5 pl-8 text-quiet">
+              {table.source}
+              {table.leftIn ? `; stays in ${table.leftIn}` : ''}
+            </td>
           </tr>
         ))}
       </tbody>

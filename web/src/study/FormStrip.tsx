@@ -6,14 +6,23 @@ import type { StudyActions } from './useStudy';
 const size = { width: 108, height: 64 };
 
 /** Every form, drawn small with these rows, always in one order. An unsuitable one is faint and says why. */
-export const FormStrip = memo(function FormStrip({ view, actions }: { view: StudyView; actions: StudyActions }) {
+export const FormStrip = memo(function FormStrip({
+  view,
+  actions,
+  asked,
+}: {
+  view: StudyView;
+  actions: StudyActions;
+  /** How often rows elsewhere were asked again. */
+  asked: number;
+}) {
   const [items, setItems] = useState<StripItem[]>([]);
   useEffect(() => {
     const control = new AbortController();
-    void view.revision;
+    void [view.revision, asked];
     api.strip(view.id, size, control.signal).then(setItems, () => undefined);
     return () => control.abort();
-  }, [view.id, view.revision]);
+  }, [view.id, view.revision, asked]);
   return (
     <section
       aria-label="Forms"

@@ -48,7 +48,17 @@ export function HandOver({
       }),
     }));
   });
-  files.push({ name: 'Bundle', detail: 'with its table', address: `/api/studies/${view.id}/bundle` });
+  files.push({
+    name: 'Bundle',
+    detail: view.left ? 'with its cells, as of when they were asked' : 'with its table',
+    address: `/api/studies/${view.id}/bundle`,
+  });
+  if (view.left)
+    files.push({
+      name: 'Bundle of the question',
+      detail: `without a number; asks ${view.left.engine} where it is opened`,
+      address: `/api/studies/${view.id}/bundle?question=true`,
+    });
   const copyPicture = async () => {
     try {
       const png = fetch(handOver(view.id, 'figure.png', size, { scale: 2, sharesOnly: sharesOnly || undefined })).then((reply) =>

@@ -1,5 +1,6 @@
 import { Copy, Redo2, Search, Undo2 } from 'lucide-react';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { AsOf, AtWork, EngineFault } from '../engine/AtWork';
 import { api, type Figure, type SelectionReading, type Size } from '../lib/api';
 import { isolated } from '../lib/bidi';
 import { go } from '../lib/router';
@@ -28,7 +29,13 @@ export function StudyScreen({ id }: { id: string }) {
   const [room, setRoom] = useState<Size | null>(null);
   const [proportion, setProportion] = useState<number | undefined>();
   const size = useMemo(() => (room ? fitted(room, proportion) : null), [room, proportion]);
-  const { view, problem, actions, saving } = useStudy(id, size);
+  const { view, problem, actions, saving, working, asked } = useStudy(id, size);
+  const minutes = view?.left?.everyMinutes;
+  useEffect(() => {
+    if (!minutes) return;
+    const timer = setInterval(() => actions.askAgain(false), minutes * 60_000);
+    return () => clearInterval(timer);
+  }, [minutes, actions]);
   const wished = view?.study.finish?.proportion;
   useEffect(() => setProportion(wished), [wished]);
   // The figure first; what stands around it follows in the next breath.
@@ -164,6 +171,7 @@ export function StudyScreen({ id }: { id: string }) {
                 className="relative overflow-hidden rounded-xs border border-hairline bg-sheet"
                 style={proportion && size ? { width: size.width, height: size.height } : { width: '100%', height: '100%' }}
               >
+                {view?.left ? <AtWork view={view} working={working} /> : null}
                 {view?.figure ? (
                   <FigureView
                     view={view}
@@ -178,18 +186,21 @@ export function StudyScreen({ id }: { id: string }) {
                     actions={actions}
                   />
                 ) : view?.problem ? (
-                  <p role="alert" className="m-6 max-w-[52ch] font-serif text-[17px]">
-                    {view.problem}
-                    {view.remedy ? (
-                      <button
-                        type="button"
-                        className="button mt-3 block font-sans text-[14px]"
-                        onClick={() => actions.applyRemedy('form')}
-                      >
-                        {view.remedy}
-                      </button>
-                    ) : null}
-                  </p>
+                  <>
+                    <p role="alert" className="m-6 max-w-[52ch] font-serif text-[17px]">
+                      {view.problem}
+                      {view.remedy ? (
+                        <button
+                          type="button"
+                          className="button mt-3 block font-sans text-[14px]"
+                          onClick={() => actions.applyRemedy('form')}
+                        >
+                          {view.remedy}
+                        </button>
+                      ) : null}
+                    </p>
+                    <EngineFault view={view} again={() => actions.askAgain(false)} />
+                  </>
                 ) : null}
               </div>
             </div>
@@ -241,6 +252,7 @@ export function StudyScreen({ id }: { id: string }) {
               >
                 Workings
               </button>
+              {view ? <AsOf view={view} again={() => actions.askAgain(true)} /> : null}
               {view ? (
                 <WhatChanged
                   view={view}
@@ -283,7 +295,7 @@ export function StudyScreen({ id }: { id: string }) {
             ) : null}
           </div>
         </div>
-        {later ? <FormStrip view={later} actions={actions} /> : null}
+        {later ? <FormStrip view={later} actions={actions} asked={asked} /> : null}
       </main>
       {view ? (
         <FindOrDo

@@ -24,6 +24,8 @@ export type StudyActions = {
   say: (problem: string | null) => void;
   /** Shows what is saved, after previews that were not taken. */
   settle: () => void;
+  /** Rows elsewhere are asked again; or, where they did not answer, once more. */
+  askAgain: (anew: boolean) => void;
   /** Something that is shown has changed elsewhere: it is fetched anew. */
   outdated: () => void;
 };
@@ -57,6 +59,8 @@ const shown = (value: unknown) =>
 export function useStudy(id: string, size: Size | null) {
   const [view, setView] = useState<StudyView | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
+  const [asking, setAsking] = useState(0);
+  const [asked, setAsked] = useState(0);
   const client = useQueryClient();
   const latest = useRef<StudyView | null>(null);
   const sizeNow = useRef(size);
@@ -128,6 +132,7 @@ export function useStudy(id: string, size: Size | null) {
     let stale = false;
     const fetch = async () => {
       const round = rounds.current;
+      setAsking((now) => now + 1);
       try {
         const next = await api.study(id, { width, height });
         if (stale) return;
@@ -138,6 +143,8 @@ export function useStudy(id: string, size: Size | null) {
         else show(next);
       } catch (fault) {
         if (!stale) setFailed(fault instanceof Error ? fault.message : String(fault));
+      } finally {
+        setAsking((now) => now - 1);
       }
     };
     fetch();
@@ -198,6 +205,19 @@ export function useStudy(id: string, size: Size | null) {
       outdated: () => {
         api.study(id, at()).then(show, () => undefined);
       },
+      askAgain: async (anew) => {
+        setAsking((now) => now + 1);
+        try {
+          if (anew && latest.current) await api.askAgain(latest.current.tableId);
+          show(await api.study(id, at()));
+          client.invalidateQueries();
+          setAsked((now) => now + 1);
+        } catch (fault) {
+          say(fault instanceof Error ? fault.message : String(fault));
+        } finally {
+          setAsking((now) => now - 1);
+        }
+      },
       settle: () => {
         previewing.current?.abort();
         if (latest.current) setView(latest.current);
@@ -213,6 +233,10 @@ export function useStudy(id: string, size: Size | null) {
     problem: saving.problem?.message ?? failed,
     actions,
     saving,
+    /** Whether an answer is waited for. */
+    working: asking > 0 || waiting.length > 0,
+    /** How often rows elsewhere were asked again. */
+    asked,
   };
 }
 

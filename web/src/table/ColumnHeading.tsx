@@ -43,7 +43,7 @@ export function ColumnHeading({
     setRefused(!done);
   };
   const facts = [
-    `${inDigits(column.distinct ?? 0)} distinct`,
+    column.distinct === null || column.distinct === undefined ? '' : `${inDigits(column.distinct)} distinct`,
     column.blanks ? `${inDigits(column.blanks)} blank` : '',
     column.unreadable ? `${inDigits(column.unreadable)} not readable` : '',
   ].filter(Boolean);
@@ -93,49 +93,61 @@ export function ColumnHeading({
                     name: form.get('name'),
                     type: form.get('type'),
                     unit: form.get('unit') ?? '',
-                    decimalComma: form.get('mark') === 'comma',
+                    decimalComma: form.has('mark') ? form.get('mark') === 'comma' : null,
                     dates: form.get('dates'),
                   };
                   said.multiplier = form.get('multiplier') ?? '';
                   const known: Record<string, unknown> = { ...column, unit: column.unit ?? '' };
                   // Only what was changed: what reading asked stays open until it is answered.
-                  const values = Object.fromEntries(Object.entries(said).filter(([member, value]) => known[member] !== value));
+                  const values = Object.fromEntries(
+                    Object.entries(said).filter(
+                      ([member, value]) => value !== null && value !== undefined && known[member] !== value,
+                    ),
+                  );
                   if (Object.keys(values).length === 0) setOpen(false);
                   else change(values);
                 }}
               >
-                <label className="flex flex-col gap-1">
-                  <span className="text-quiet">Heading</span>
-                  <input name="name" className="field" defaultValue={column.name} />
-                </label>
-                <label className="flex flex-col gap-1">
-                  <span className="text-quiet">Treated as a</span>
-                  <select name="type" className="field" defaultValue={column.type}>
-                    <option value="category">category</option>
-                    <option value="quantity">quantity</option>
-                    <option value="date">date</option>
-                  </select>
-                </label>
+                {view.left ? null : (
+                  <>
+                    <label className="flex flex-col gap-1">
+                      <span className="text-quiet">Heading</span>
+                      <input name="name" className="field" defaultValue={column.name} />
+                    </label>
+                    <label className="flex flex-col gap-1">
+                      <span className="text-quiet">Treated as a</span>
+                      <select name="type" className="field" defaultValue={column.type}>
+                        <option value="category">category</option>
+                        <option value="quantity">quantity</option>
+                        <option value="date">date</option>
+                      </select>
+                    </label>
+                  </>
+                )}
                 <label className="flex flex-col gap-1">
                   <span className="text-quiet">Unit</span>
                   <input name="unit" className="field" defaultValue={column.unit ?? ''} placeholder="min, €, people" />
                 </label>
-                <label className="flex flex-col gap-1">
-                  <span className="text-quiet">Decimal mark</span>
-                  <select name="mark" className="field" defaultValue={column.decimalComma ? 'comma' : 'point'}>
-                    <option value="point">point: 1,204.5</option>
-                    <option value="comma">comma: 1.204,5</option>
-                  </select>
-                </label>
-                <label className="flex flex-col gap-1">
-                  <span className="text-quiet">Dates are written</span>
-                  <select name="dates" className="field" defaultValue={column.dates}>
-                    <option value="iso">year-month-day: 2026-03-09</option>
-                    <option value="dayMonthYear">day, month, year: 9.3.2026</option>
-                    <option value="monthDayYear">month, day, year: 3/9/2026</option>
-                    <option value="yearMonthDay">year, month, day: 2026/3/9</option>
-                  </select>
-                </label>
+                {view.left ? null : (
+                  <>
+                    <label className="flex flex-col gap-1">
+                      <span className="text-quiet">Decimal mark</span>
+                      <select name="mark" className="field" defaultValue={column.decimalComma ? 'comma' : 'point'}>
+                        <option value="point">point: 1,204.5</option>
+                        <option value="comma">comma: 1.204,5</option>
+                      </select>
+                    </label>
+                    <label className="flex flex-col gap-1">
+                      <span className="text-quiet">Dates are written</span>
+                      <select name="dates" className="field" defaultValue={column.dates}>
+                        <option value="iso">year-month-day: 2026-03-09</option>
+                        <option value="dayMonthYear">day, month, year: 9.3.2026</option>
+                        <option value="monthDayYear">month, day, year: 3/9/2026</option>
+                        <option value="yearMonthDay">year, month, day: 2026/3/9</option>
+                      </select>
+                    </label>
+                  </>
+                )}
                 {refused ? <Problem of={saving.problem} /> : null}
                 <button type="submit" className="button primary justify-center" disabled={waits}>
                   {waits ? 'Not saved yet' : 'Change the column'}
@@ -155,7 +167,7 @@ export function ColumnHeading({
         {column.unit || column.multiplier
           ? ` in ${[column.multiplier && `${column.multiplier}s`, column.unit].filter(Boolean).join(' ')}`
           : ''}{' '}
-        · {facts.join(', ')}
+        {facts.length ? `· ${facts.join(', ')}` : ''}
         {column.holdsShares ? ' · holds shares' : ''}
         {column.following ? ` · ${column.following.rule}` : ''}
       </div>

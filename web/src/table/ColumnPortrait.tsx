@@ -24,8 +24,9 @@ export function ColumnPortrait({
   const data = portrait.data;
   if (!data) return <p className="text-quiet">{portrait.error?.message ?? 'Counting'}</p>;
   const most = Math.max(...data.lines.map((line) => line.share), 1e-9);
-  const steps: [string, string][] =
-    data.type === 'quantity'
+  const steps: [string, string][] = view.left
+    ? []
+    : data.type === 'quantity'
       ? [['bands', 'cut into bands']]
       : [
           ['unify', 'unify labels'],
@@ -47,7 +48,7 @@ export function ColumnPortrait({
       </ul>
       <p className="text-left text-quiet">
         {[
-          data.more ? `${inDigits(data.more)} more labels` : '',
+          data.more ? `${inDigits(data.more)} more ${data.type === 'quantity' ? 'numbers' : 'labels'}` : '',
           data.smallest ? `from ${data.smallest} to ${data.largest}` : '',
           data.sum ? `sum ${data.sum}` : '',
           data.blanks ? `${inDigits(data.blanks)} blank` : '',
