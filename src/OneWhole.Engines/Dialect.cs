@@ -107,6 +107,18 @@ internal abstract class Dialect
         };
     }
 
+    /// <summary>What rows are grouped by, where the column itself does as well as its text; null for its text.</summary>
+    /// <param name="column">The column.</param>
+    /// <param name="type">Its type.</param>
+    /// <param name="isPlain">Whether the engine tells its texts apart by their bytes.</param>
+    public virtual string? GroupBy(string column, EngineType type, bool isPlain) => null;
+
+    /// <summary>The columns of text of a table that the engine tells apart by their bytes.</summary>
+    public virtual IReadOnlyList<string> PlainTexts(DbConnection connection, EnginePlace place, string table) => [];
+
+    /// <summary>The pieces of a table that lie on other servers; null where it has none.</summary>
+    public virtual EnginePieces? PiecesOf(DbConnection connection, EnginePlace place, string table) => null;
+
     /// <summary>The columns of a table's primary key, in their order; none where it has none.</summary>
     public abstract IReadOnlyList<string> KeyOf(DbConnection connection, EnginePlace place, string table);
 

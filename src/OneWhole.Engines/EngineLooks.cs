@@ -174,10 +174,12 @@ public sealed partial class EngineTable
         return new EnginePage(rows, null);
     });
 
-    private long Counted(string sql, CancellationToken cancel)
+    private long Counted(string sql, CancellationToken cancel) => Counted(sql, [], cancel);
+
+    private long Counted(string sql, IReadOnlyList<object> values, CancellationToken cancel)
     {
         long counted = 0;
-        foreach (DbDataReader reader in Read(sql, [], cancel))
+        foreach (DbDataReader reader in Read(sql, values, cancel))
         {
             counted = Number(reader, 0);
         }

@@ -1,5 +1,6 @@
 using System.Data.Common;
 using System.Globalization;
+using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
@@ -27,6 +28,9 @@ public sealed partial class EngineTable : ICellSource, IDisposable
     private readonly IReadOnlyList<string> _key;
     private readonly Dictionary<string, EngineType> _types = new(StringComparer.Ordinal);
 
+    /// <summary>The columns of text that the engine itself tells apart by their bytes.</summary>
+    private readonly HashSet<string> _isPlain = new(StringComparer.Ordinal);
+
     private EngineTable(EnginePlace place, Dialect dialect, DbConnection connection, string name, string? query)
     {
         _place = place;
@@ -48,6 +52,8 @@ public sealed partial class EngineTable : ICellSource, IDisposable
             }
         }
         _key = plain is null ? dialect.KeyOf(connection, place, name) : [];
+        _isPlain.UnionWith(plain is null ? dialect.PlainTexts(connection, place, name) : []);
+        _pieces = new Lazy<EnginePieces?>(() => plain is null ? dialect.PiecesOf(connection, place, name) : null);
         Table = new Table(plain is null ? name.Split('.')[^1] : "query", columns) { Source = this };
     }
 
@@ -143,66 +149,168 @@ public sealed partial class EngineTable : ICellSource, IDisposable
 
     public AskedCells Ask(CellQuestion question, CancellationToken cancel) => Told(_place, _dialect, Table.Name, () => Asked(question, cancel));
 
-    private AskedCells Asked(CellQuestion question, CancellationToken cancel)
+    /// <summary>The engine's answer to a question, as it is fetched.</summary>
+    private sealed class Fetching(EngineTable table, CellQuestion question, CancellationToken cancel)
     {
         // What is text, or a date, has no sum here: its cells are looked at.
-        string[] keys = [.. question.Keys.Concat(question.Numbers.Where(name => !IsNumber(name))).Distinct()], sums = [.. question.Numbers.Where(name => IsNumber(name) && !question.Keys.Contains(name))];
-        var rows = new AnswerRows([.. keys, .. sums]);
-        foreach (string key in question.Ordered)
-        {
-            rows.Order(key, OrderOf(key, cancel));
-        }
-        rows.Begin();
-        (string predicate, IReadOnlyList<object> values) = Predicate(question.Where, cancel);
-        Fetch(keys, sums, question.Where.Count == 0 ? "" : $"WHERE {predicate}", values, passes: true);
-        if (question.Where.Count > 0)
-        {
-            Fetch([.. keys.Where(key => question.FilteredKeys.Contains(key) || question.Numbers.Contains(key))], sums, $"WHERE CASE WHEN {predicate} THEN 0 ELSE 1 END = 1", values, passes: false);
-        }
-        return new AskedCells(new Table(Table.Name, [.. rows.Names.Select(name => Build(name, rows.CellsOf(name)))]), [.. rows.Weights], [.. rows.Passing], new HashSet<string>(sums));
+        private readonly string[] _keys = [.. question.Keys.Concat(question.Numbers.Where(name => !table.IsNumber(name))).Distinct()];
+        private readonly string[] _sums = [.. question.Numbers.Where(name => table.IsNumber(name) && !question.Keys.Contains(name))];
+        private readonly Dictionary<string, FirstKeys> _first = [];
+        private readonly Dialect _dialect = table._dialect;
+        private AnswerRows? _rows;
 
-        string KeyText(string name) => question.Bands.FirstOrDefault(axis => axis.Column == name) is { } cut && _dialect.Band(_dialect.Quote(name), _types[name], cut.Start, cut.Width, cut.End) is { } band
-            ? _dialect.BandText(band) : TextOf(name);
-
-        void Fetch(string[] by, string[] added, string where, IReadOnlyList<object> parameters, bool passes)
+        public AskedCells Cells()
         {
-            string[] selected = [.. by.Select(KeyText), .. added.Select(name => $"CASE WHEN {_dialect.IsThere(_dialect.Quote(name), _types[name])} THEN 1 ELSE 0 END")];
-            string groups = selected.Length == 0 ? "" : $" GROUP BY {string.Join(", ", Enumerable.Range(1, selected.Length))}";
-            string from = $"FROM {_relation} {where}{groups}";
-            int fetched = 0;
-            foreach (DbDataReader reader in Read($"SELECT {string.Join(", ", [.. selected, .. added.Select(name => _dialect.Sum(_dialect.Quote(name), _types[name])), "COUNT(*)"])} {from} LIMIT {MostCells + 1}", parameters, cancel))
+            (string predicate, IReadOnlyList<object> values) = table.Predicate(question.Where, cancel);
+            bool filters = question.Where.Count > 0;
+            // The labels' order is that of a key's column, which comes with the cells; any other takes a question of its own for each.
+            bool byKey = table._key.Count == 0 ? table._order is null : table._key is [var only] && table._types[only] != EngineType.Float;
+            if (byKey && Once(filters ? predicate : null, values))
             {
-                long weight = Number(reader, selected.Length + added.Length);
+                return Answer(name => _first[name].Labels(table._key.Count > 0));
+            }
+            _rows = new AnswerRows([.. _keys, .. _sums]);
+            Separately(predicate, values, filters);
+            return Answer(name => table.OrderOf(name, cancel));
+        }
+
+        private AskedCells Answer(Func<string, IReadOnlyList<string>> orderOf)
+        {
+            (IReadOnlyDictionary<string, List<string>> cells, long[] weights, byte[] passing) = _rows!.Told(question.Ordered.ToDictionary(name => name, orderOf));
+            return new AskedCells(new Table(table.Table.Name, [.. _rows.Names.Select(name => table.Build(name, cells[name]))]), weights, passing, new HashSet<string>(_sums));
+        }
+
+        /// <summary>All by one GROUP BY: cells of rows that pass and of those that don't, each with the first key of its rows.</summary>
+        /// <returns>False where that makes more cells than are fetched.</returns>
+        private bool Once(string? predicate, IReadOnlyList<object> values)
+        {
+            _rows = new AnswerRows([.. _keys, .. _sums]);
+            foreach (string name in question.Ordered)
+            {
+                _first[name] = new FirstKeys();
+            }
+            string passes = predicate is null ? "1" : $"CASE WHEN {predicate} THEN 1 ELSE 0 END";
+            string? first = table._key is [var key] && question.Ordered.Count > 0 ? $"MIN({_dialect.OrderOf(_dialect.Quote(key), table._types[key])})" : null;
+            return Fetch(_keys, "", values, passes, predicate is null, first);
+        }
+
+        /// <summary>Cells of rows that pass, and then those of rows that don't, told apart by no more than is needed.</summary>
+        private void Separately(string predicate, IReadOnlyList<object> values, bool filters)
+        {
+            if (!Fetch(_keys, filters ? $"WHERE {predicate}" : "", values, "1", true, null))
+            {
+                throw TooMany(_keys, filters ? $"WHERE {predicate}" : "", values);
+            }
+            string[] few = [.. _keys.Where(key => question.FilteredKeys.Contains(key) || question.Numbers.Contains(key))];
+            string where = $"WHERE CASE WHEN {predicate} THEN 0 ELSE 1 END = 1";
+            if (filters && !Fetch(few, where, values, "0", true, null))
+            {
+                throw TooMany(few, where, values);
+            }
+        }
+
+        private bool IsCut(string name) => question.Bands.Any(axis => axis.Column == name);
+
+        // An engine in pieces knows by the column itself that its pieces can work by themselves.
+        private string? PlainKey(string name) => IsCut(name) ? null : _dialect.GroupBy(_dialect.Quote(name), table._types[name], table._isPlain.Contains(name));
+
+        private string KeyText(string name) =>
+            question.Bands.FirstOrDefault(axis => axis.Column == name) is { } cut && _dialect.Band(_dialect.Quote(name), table._types[name], cut.Start, cut.Width, cut.End) is { } band
+                ? _dialect.BandText(band) : table.TextOf(name);
+
+        private (string[] Selected, string Groups) Grouped(string[] by)
+        {
+            string[] there = [.. _sums.Select(name => $"CASE WHEN {_dialect.IsThere(_dialect.Quote(name), table._types[name])} THEN 1 ELSE 0 END")];
+            string[] groups = [.. by.Select((name, at) => PlainKey(name) ?? $"{at + 1}"), .. there.Select((_, at) => $"{by.Length + at + 1}")];
+            return ([.. by.Select(KeyText), .. there], string.Join(", ", groups));
+        }
+
+        private bool Fetch(string[] by, string where, IReadOnlyList<object> values, string passes, bool passesAreKnown, string? first)
+        {
+            (string[] selected, string groups) = Grouped(by);
+            string[] sums = [.. _sums.Select(name => _dialect.Sum(_dialect.Quote(name), table._types[name]))];
+            // Whether rows pass is a key only where both kinds come.
+            string grouping = string.Join(", ", ((string[])[groups, passesAreKnown ? "" : $"{selected.Length + 1}"]).Where(part => part.Length > 0));
+            string asked = $"SELECT {string.Join(", ", [.. selected, passes, .. sums, "COUNT(*)", first ?? "NULL"])} FROM {table._relation} {where}{(grouping.Length > 0 ? $" GROUP BY {grouping}" : "")} LIMIT {MostCells + 1}";
+            if (table._explaining is not null)
+            {
+                table._explaining(asked, values);
+                return true;
+            }
+            int fetched = 0, sumsFrom = selected.Length + 1, weightAt = sumsFrom + sums.Length;
+            foreach (DbDataReader reader in table.Read(asked, values, cancel))
+            {
+                long weight = Number(reader, weightAt);
                 if (weight == 0)
                 {
                     continue;
                 }
                 if (++fetched > MostCells)
                 {
-                    break;
+                    return false;
                 }
-                rows.Add(weight, passes);
+                _rows!.Add(weight, Number(reader, selected.Length) == 1);
+                string? firstKey = first is null ? null : table.ReadText(reader, weightAt + 1);
                 foreach ((int at, string name) in by.Index())
                 {
-                    rows.Set(name, LabelOf(name, _dialect.Read(reader, at)));
+                    string label = table.LabelOf(name, _dialect.Read(reader, at));
+                    _rows.Set(name, label);
+                    if (_first.TryGetValue(name, out FirstKeys? keys))
+                    {
+                        keys.Meet(label, firstKey is null ? null : KeyValue.Of(firstKey, table._types[table._key[0]]));
+                    }
                 }
-                foreach ((int at, string name) in added.Index())
+                foreach ((int at, string name) in _sums.Index())
                 {
                     bool isThere = Number(reader, by.Length + at) == 1;
-                    rows.Set(name, isThere ? NumberOf(name, ReadText(reader, selected.Length + at)) : "");
+                    _rows.Set(name, isThere ? table.NumberOf(name, table.ReadText(reader, sumsFrom + at)) : "");
                 }
             }
-            if (fetched > MostCells)
-            {
-                long all = 0;
-                foreach (DbDataReader reader in Read($"SELECT COUNT(*) FROM (SELECT {string.Join(", ", selected.Select((cell, at) => $"{cell} AS ow_{at}"))} {from}) AS cells", parameters, cancel))
-                {
-                    all = Number(reader, 0);
-                }
-                throw new StudyException("too-many-pairs", "groups", $"The study makes {all} cells; at most {MostCells} are fetched: choose columns with fewer labels, or filter rows.");
-            }
+            return true;
+        }
+
+        private StudyException TooMany(string[] by, string where, IReadOnlyList<object> values)
+        {
+            (string[] selected, string groups) = Grouped(by);
+            long all = table.Counted($"SELECT COUNT(*) FROM (SELECT {string.Join(", ", selected.Select((cell, at) => $"{cell} AS ow_{at}"))} FROM {table._relation} {where} GROUP BY {groups}) AS cells", values, cancel);
+            return new StudyException("too-many-pairs", "groups", $"The study makes {all} cells; at most {MostCells} are fetched: choose columns with fewer labels, or filter rows.");
         }
     }
+
+    private AskedCells Asked(CellQuestion question, CancellationToken cancel) => new Fetching(this, question, cancel).Cells();
+
+    /// <summary>A key's value, compared as its engine orders it.</summary>
+    private readonly record struct KeyValue(System.Numerics.BigInteger Whole, ExactDecimal Number, byte[]? Bytes) : IComparable<KeyValue>
+    {
+        public static KeyValue Of(string text, EngineType type) => type switch
+        {
+            EngineType.Integer => new(System.Numerics.BigInteger.Parse(text, CultureInfo.InvariantCulture), default, null),
+            EngineType.Decimal => new(default, ExactDecimal.Parse(text), null),
+            _ => new(default, default, System.Text.Encoding.UTF8.GetBytes(text)),
+        };
+
+        public int CompareTo(KeyValue other) => Bytes is not null ? Bytes.AsSpan().SequenceCompareTo(other.Bytes) : Whole.CompareTo(other.Whole) is var order && order != 0 ? order : Number.CompareTo(other.Number);
+    }
+
+    /// <summary>The first key of each label.</summary>
+    private sealed class FirstKeys
+    {
+        private readonly Dictionary<string, KeyValue?> _first = new(StringComparer.Ordinal);
+
+        public void Meet(string label, KeyValue? key)
+        {
+            if (!_first.TryGetValue(label, out KeyValue? known) || (key is { } value && known is { } before && value.CompareTo(before) < 0))
+            {
+                _first[label] = key;
+            }
+        }
+
+        /// <summary>The labels by their first key; in natural order where there is none.</summary>
+        public IReadOnlyList<string> Labels(bool byKey) => byKey ? [.. _first.OrderBy(pair => pair.Value is null ? 0 : 1).ThenBy(pair => pair.Value ?? default).Select(pair => pair.Key)] : InNaturalOrder(_first.Keys);
+    }
+
+    private static IReadOnlyList<string> InNaturalOrder(IEnumerable<string> labels) =>
+        [.. NaturalOrder.Sort([.. labels.Select(label => Label.Of(label)).Distinct().Select((label, at) => new Entry(label, EntryKind.Label, at))]).Select(entry => entry.Label)];
 
     /// <summary>The order of the rows by their key.</summary>
     private string ByKey => $"ORDER BY {string.Join(", ", _key.Select(key => _dialect.OrderOf(_dialect.Quote(key), _types[key])))}";
@@ -227,8 +335,7 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         {
             labels.Add(LabelOf(column, _dialect.Read(reader, 0)));
         }
-        return _key.Count > 0 || _order is not null ? labels
-            : [.. NaturalOrder.Sort([.. labels.Select(label => Label.Of(label)).Distinct().Select((label, at) => new Entry(label, EntryKind.Label, at))]).Select(entry => entry.Label)];
+        return _key.Count > 0 || _order is not null ? labels : [.. InNaturalOrder(labels)];
     }
 
     /// <summary>A value as a label: decimals without zeros at their end, dates as ISO has them; empty for nothing.</summary>
@@ -349,36 +456,15 @@ public sealed partial class EngineTable : ICellSource, IDisposable
     private sealed class AnswerRows(IReadOnlyList<string> names)
     {
         private readonly Dictionary<string, List<string>> _cells = names.ToDictionary(name => name, _ => new List<string>());
-        private readonly Dictionary<string, List<string>> _orders = [];
+        private readonly List<long> _weights = [];
+        private readonly List<byte> _passing = [];
 
         public IReadOnlyList<string> Names => names;
 
-        public List<long> Weights { get; } = [];
-
-        public List<byte> Passing { get; } = [];
-
-        public IReadOnlyList<string> CellsOf(string name) => _cells[name];
-
-        public void Order(string name, List<string> labels) => _orders[name] = labels;
-
-        /// <summary>First the labels in their order, in rows that stand for none.</summary>
-        public void Begin()
-        {
-            for (int at = 0; at < _orders.Values.Select(labels => labels.Count).DefaultIfEmpty(0).Max(); at++)
-            {
-                Add(0, false);
-                foreach ((string name, List<string> labels) in _orders)
-                {
-                    // A column with fewer labels has its last one again: a blank would be a label.
-                    Set(name, labels.Count == 0 ? "" : labels[Math.Min(at, labels.Count - 1)]);
-                }
-            }
-        }
-
         public void Add(long weight, bool passes)
         {
-            Weights.Add(weight);
-            Passing.Add(passes && weight > 0 ? (byte)1 : (byte)0);
+            _weights.Add(weight);
+            _passing.Add(passes ? (byte)1 : (byte)0);
             foreach (List<string> cells in _cells.Values)
             {
                 cells.Add("");
@@ -386,5 +472,18 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         }
 
         public void Set(string name, string? cell) => _cells[name][^1] = cell ?? "";
+
+        /// <summary>All of it; first the labels in their order, in rows that stand for none.</summary>
+        public (IReadOnlyDictionary<string, List<string>> Cells, long[] Weights, byte[] Passing) Told(IReadOnlyDictionary<string, IReadOnlyList<string>> orders)
+        {
+            int before = orders.Values.Select(labels => labels.Count).DefaultIfEmpty(0).Max();
+            foreach ((string name, List<string> cells) in _cells)
+            {
+                // A column with fewer labels has its last one again: a blank would be a label.
+                IReadOnlyList<string> labels = orders.GetValueOrDefault(name) ?? [];
+                cells.InsertRange(0, Enumerable.Range(0, before).Select(at => labels.Count == 0 ? "" : labels[Math.Min(at, labels.Count - 1)]));
+            }
+            return (_cells, [.. new long[before], .. _weights], [.. new byte[before], .. _passing]);
+        }
     }
 }

@@ -53,6 +53,23 @@ internal sealed class PostgresDialect : Dialect
 
     public override string OrderOf(string column, EngineType type) => type == EngineType.Text ? Text(column, type) : column;
 
+    // A number's texts are one label wherever they are one number; a floating one has two zeros.
+    public override string? GroupBy(string column, EngineType type, bool isPlain) => type is EngineType.Integer or EngineType.Decimal or EngineType.Date || (type == EngineType.Text && isPlain) ? column : null;
+
+    // Every deterministic collation takes for equal what has the same bytes.
+    public override IReadOnlyList<string> PlainTexts(DbConnection connection, EnginePlace place, string table) => Column(connection,
+        "SELECT a.attname::text FROM pg_attribute a LEFT JOIN pg_collation c ON c.oid = a.attcollation WHERE a.attrelid = to_regclass(@name)::oid AND a.attnum > 0 AND NOT a.attisdropped "
+        + "AND a.atttypid IN ('text'::regtype, 'varchar'::regtype) AND COALESCE(c.collisdeterministic, true)", ("name", Relation(place, table)));
+
+    public override EnginePieces? PiecesOf(DbConnection connection, EnginePlace place, string table)
+    {
+        IReadOnlyList<string> keys = Column(connection,
+            "SELECT a.attname::text FROM pg_partitioned_table p JOIN pg_attribute a ON a.attrelid = p.partrelid AND a.attnum = ANY(p.partattrs) WHERE p.partrelid = to_regclass(@name)::oid ORDER BY a.attnum", ("name", Relation(place, table)));
+        IReadOnlyList<string> servers = keys.Count == 0 ? [] : Column(connection,
+            "SELECT DISTINCT s.srvname::text FROM pg_partition_tree(to_regclass(@name)) t JOIN pg_foreign_table f ON f.ftrelid = t.relid JOIN pg_foreign_server s ON s.oid = f.ftserver", ("name", Relation(place, table)));
+        return servers.Count == 0 ? null : new EnginePieces(keys, servers.Count);
+    }
+
     public override IReadOnlyList<string> KeyOf(DbConnection connection, EnginePlace place, string table) => Column(connection,
         "SELECT a.attname::text FROM pg_index i JOIN pg_attribute a ON a.attrelid = i.indrelid AND a.attnum = ANY(i.indkey) "
         + "WHERE i.indisprimary AND i.indrelid = to_regclass(@name)::oid ORDER BY array_position(i.indkey::int2[], a.attnum)", ("name", Relation(place, table)));

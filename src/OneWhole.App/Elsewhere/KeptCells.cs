@@ -102,7 +102,7 @@ internal static class KeptCells
     {
         Table table = TableOf(answer);
         string import = cells.Write(table.Columns);
-        return new KeptAnswer(answer.Question, [.. answer.Cells.Summed], answer.Cells.AsOf ?? DateTime.UtcNow, [.. table.Columns.Select((column, at) => ColumnDocument.Of(at, column) with { In = import })]);
+        return new KeptAnswer(answer.Question, [.. answer.Cells.Summed], answer.Cells.Asked?.AsOf ?? DateTime.UtcNow, [.. table.Columns.Select((column, at) => ColumnDocument.Of(at, column) with { In = import })]);
     }
 
     private static string Free(Table table, string name) => table.Find(name) is null ? name : Free(table, name + "_");
@@ -128,7 +128,7 @@ internal static class KeptCells
     private static AskedCells CellsOf(KeptAnswer answer, Table stored)
     {
         Column[] columns = [.. stored.Columns.SkipLast(2)];
-        return new AskedCells(new Table(stored.Name, columns), Longs(stored.Columns[^2]), Array.ConvertAll(Longs(stored.Columns[^1]), passes => (byte)passes), new HashSet<string>(answer.Summed)) { AsOf = answer.AsOf };
+        return new AskedCells(new Table(stored.Name, columns), Longs(stored.Columns[^2]), Array.ConvertAll(Longs(stored.Columns[^1]), passes => (byte)passes), new HashSet<string>(answer.Summed)) { Asked = new Asking(answer.AsOf, null) };
     }
 
     private static long[] Longs(Column column) => [.. Enumerable.Range(0, column.Count).Select(row => column.Numbers.At(row)?.Small ?? 0)];

@@ -64,7 +64,7 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
             return null;
         }
         AskedCells? any = asked.Keys.Select(key => memory.Known<AskedCells>(key)).OfType<AskedCells>().FirstOrDefault();
-        return any is null ? null : (new Table(first.Name, first.Columns) { Source = new Source(this, document, before.Key, Earlier: true) }, before.Key, any.AsOf!.Value);
+        return any?.Asked is null ? null : (new Table(first.Name, first.Columns) { Source = new Source(this, document, before.Key, Earlier: true) }, before.Key, any.Asked.AsOf);
     }
 
     /// <summary>The answer that was got in a stretch of time to a question, or to a finer one.</summary>
@@ -140,7 +140,7 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
         AskedCells cells = memory.Get(key, () =>
         {
             DateTime when = freshness.Now;
-            return Use(document, (table, stop) => table.Ask(question, stop), cancel) with { AsOf = when };
+            return Use(document, (table, stop) => table.Ask(question, stop) with { Asked = new Asking(when, table.TravelOf(question, stop)) }, cancel);
         });
         ConcurrentDictionary<string, KeptQuestion> questions = _asked.GetOrAdd(stretch, _ => new(StringComparer.Ordinal));
         if (questions.Count < MostRemembered)

@@ -141,7 +141,7 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
                 Answer = new JsonObject
                 {
                     ["of"] = name,
-                    ["asOf"] = answer.Cells.AsOf,
+                    ["asOf"] = answer.Cells.Asked?.AsOf,
                     ["question"] = JsonNode.Parse(answer.Question.Text),
                     ["summed"] = new JsonArray([.. answer.Cells.Summed.Select(column => JsonValue.Create(column))]),
                 },

@@ -9,8 +9,8 @@ namespace OneWhole.Core.Workings;
 /// <param name="DistinctInAll">For distinct counts: how many values there are in all used rows.</param>
 internal sealed record Aggregate(Amounts Amounts, RowCounts Rows, ExactInt FilteredAmount, long? DistinctInAll) : IMeasured
 {
-    /// <summary>When rows that stay where they are were asked for, in UTC; null for rows that are here.</summary>
-    public DateTime? AsOf { get; init; }
+    /// <summary>How rows that stay where they are were asked; null for rows that are here.</summary>
+    public Asking? Asked { get; init; }
 
 
     public void Measure(MemoryCount count) => Amounts.Measure(count);
@@ -555,7 +555,7 @@ internal sealed class Aggregation
             new RowCounts(_rows.Total, tally.Used, tally.FilteredOut, tally.NotReadable, tally.Outside),
             tally.FilteredAmount,
             distinctInAll)
-        { AsOf = _rows.AsOf };
+        { Asked = _rows.Asked };
     }
 
     /// <summary>The entries that are listed, in table order, with their cell numbers (−1 for one without a row in the table).</summary>

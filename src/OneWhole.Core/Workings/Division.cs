@@ -27,7 +27,7 @@ public sealed class Division : IMeasured
         Rows = aggregate.Rows;
         FilteredAmount = aggregate.FilteredAmount * ExactInt.FloorDivide(display.Divisor, aggregate.Amounts.Divisor).Quotient;
         DistinctInAll = aggregate.DistinctInAll;
-        AsOf = aggregate.AsOf;
+        Asked = aggregate.Asked;
         _partTotals = new ExactInt[display.Parts.Count];
         _sortedTotals = new Lazy<ExactInt[]>(() => [.. CountedTotals.Order()]);
         _groupTotals = new ExactInt[display.GroupCount];
@@ -67,7 +67,7 @@ public sealed class Division : IMeasured
         _sortedTotals = from._sortedTotals;
         _groupTotals = from._groupTotals;
         (Study, Table, Second, Listed, LeftOut, Tried, Rows) = (study, from.Table, from.Second, from.Listed, from.LeftOut, from.Tried, from.Rows);
-        (FilteredAmount, DistinctInAll, TakesGroups, Before, Volumes, AsOf) = (from.FilteredAmount, from.DistinctInAll, from.TakesGroups, from.Before, from.Volumes, from.AsOf);
+        (FilteredAmount, DistinctInAll, TakesGroups, Before, Volumes, Asked) = (from.FilteredAmount, from.DistinctInAll, from.TakesGroups, from.Before, from.Volumes, from.Asked);
         (IsEmpty, HasNegative, WholeIsFirst, Total, FixedWhole) = (from.IsEmpty, from.HasNegative, from.WholeIsFirst, from.Total, from.FixedWhole);
     }
 
@@ -92,8 +92,11 @@ public sealed class Division : IMeasured
 
     public Table Table { get; }
 
-    /// <summary>When rows that stay where they are were asked for, in UTC: the earliest of what is counted here; null for rows that are here.</summary>
-    public DateTime? AsOf { get; private init; }
+    /// <summary>How rows that stay where they are were asked: the earliest of what is counted here; null for rows that are here.</summary>
+    public Asking? Asked { get; private init; }
+
+    /// <summary>When, in UTC.</summary>
+    public DateTime? AsOf => Asked?.AsOf;
 
     /// <summary>A second table for a form that lays one population over another, or null.</summary>
     public Table? Second { get; private init; }
@@ -355,12 +358,12 @@ public sealed class Division : IMeasured
         (Amounts listed, TrialOutcome tried) = Trials.Apply(counted, study);
 
         ExactInt? fixedWhole = null;
-        DateTime? asOf = aggregate.AsOf;
+        Asking? asked = aggregate.Asked;
         Whole whole = form.UsesWhole(study) ? study.EffectiveWhole : new Whole(form.DefaultWhole);
         if (whole.Of == WholeOf.Unfiltered)
         {
             Aggregate unfiltered = study.Where.Length == 0 ? aggregate : AggregateCache.Run(table, study, [], takesGroups, cancel);
-            asOf = Earlier(asOf, unfiltered.AsOf);
+            asked = Asking.Both(asked, unfiltered.Asked);
             fixedWhole = Negation.Apply(unfiltered.Amounts, study.Negatives).Amounts.Total();
             (listed, fixedWhole) = Align(listed, new ExactDecimal(fixedWhole.Value, unfiltered.Amounts.Scale));
         }
@@ -376,7 +379,7 @@ public sealed class Division : IMeasured
             (Table beforeTable, Study beforeStudy) = before.Rows(study, table, second);
             Aggregate earlier = AggregateCache.Run(beforeTable, beforeStudy, beforeStudy.Where, false, cancel);
             // Rows of another table are said to be of their own time by that table's name.
-            asOf = beforeTable == table ? Earlier(asOf, earlier.AsOf) : asOf;
+            asked = beforeTable == table ? Asking.Both(asked, earlier.Asked) : asked;
             (Amounts was, IReadOnlyList<LeftOut> wasLeftOut) = Negation.Apply(earlier.Amounts, study.Negatives);
             Fraction[]? volumesBefore = form.VolumeOf(study) is { } name ? UsedNumbers.ByCell(beforeTable, beforeStudy, was, name, VolumePlace) : null;
             (listed, volumes) = BeforeAndAfter.Of((before.Name, was, volumesBefore), (NowName, listed, volumes));
@@ -410,11 +413,9 @@ public sealed class Division : IMeasured
             TakesGroups = takesGroups,
             Before = before,
             Volumes = volumes,
-            AsOf = asOf,
+            Asked = asked,
         };
     }
-
-    private static DateTime? Earlier(DateTime? one, DateTime? other) => one is null || other < one ? other : one;
 
     /// <summary>Brings amounts and a whole with more decimals to one scale.</summary>
     private static (Amounts, ExactInt) Align(Amounts amounts, ExactDecimal whole)

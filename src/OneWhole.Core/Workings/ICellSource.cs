@@ -26,14 +26,24 @@ public sealed record CellQuestion(IReadOnlyList<string> Keys, IReadOnlyList<stri
 /// <param name="Summed">The columns whose cells are sums.</param>
 public sealed record AskedCells(Table Table, long[] Weights, byte[] Passing, IReadOnlySet<string> Summed) : IMeasured
 {
-    /// <summary>When they were asked for, in UTC; null where that is not kept.</summary>
-    public DateTime? AsOf { get; init; }
+    /// <summary>When they were asked for, and how; null where that is not kept.</summary>
+    public Asking? Asked { get; init; }
 
     public void Measure(MemoryCount count)
     {
         Table.Measure(count);
         count.Add(Weights, 9L * Weights.Length);
     }
+}
+
+/// <summary>How rows that stay where they are were asked.</summary>
+/// <param name="AsOf">When, in UTC.</param>
+/// <param name="Note">What there is to say of how they answered ("rows travelled"); null for nothing.</param>
+public sealed record Asking(DateTime AsOf, string? Note)
+{
+    /// <summary>Of two, the earlier time; and whatever there is to say.</summary>
+    public static Asking? Both(Asking? one, Asking? other) =>
+        one is null || other is null ? one ?? other : new Asking(one.AsOf < other.AsOf ? one.AsOf : other.AsOf, one.Note ?? other.Note);
 }
 
 /// <summary>Rows that stay where they are, and are asked for cells.</summary>

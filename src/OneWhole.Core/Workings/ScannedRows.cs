@@ -47,8 +47,8 @@ internal sealed class ScannedRows
     /// <summary>One byte a row, 1 where it passes; null where every row does.</summary>
     public byte[]? Passing { get; }
 
-    /// <summary>When rows that stay where they are were asked for, in UTC; null for rows that are here.</summary>
-    public DateTime? AsOf => _asked?.AsOf;
+    /// <summary>How rows that stay where they are were asked; null for rows that are here.</summary>
+    public Asking? Asked => _asked?.Asked;
 
     /// <summary>How many rows there are in all.</summary>
     public long Total { get; }
