@@ -87,6 +87,9 @@ internal abstract class Dialect
     /// <summary>A parameter's value that is compared with <see cref="Text"/>.</summary>
     public virtual object TextValue(string text) => text;
 
+    /// <summary>Whether it is stopped by the token of what it does: then it gives a silent network up, too.</summary>
+    public virtual bool TakesToken => false;
+
     /// <summary>Ends what a command is working on, from another thread.</summary>
     public virtual void Stop(DbCommand command) => command.Cancel();
 

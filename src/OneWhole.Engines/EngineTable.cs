@@ -97,6 +97,27 @@ public sealed partial class EngineTable : ICellSource, IDisposable
 
     public void Dispose() => _connection.Dispose();
 
+    /// <summary>Whether its connection is there still, by the shortest of all questions.</summary>
+    public bool IsAlive(CancellationToken cancel)
+    {
+        if (_place.Path.Length > 0)
+        {
+            return true;
+        }
+        try
+        {
+            using DbCommand command = _connection.CreateCommand();
+            command.CommandText = "SELECT 1";
+            command.CommandTimeout = 5;
+            command.ExecuteScalarAsync(cancel).GetAwaiter().GetResult();
+            return true;
+        }
+        catch (Exception fault) when (fault is DbException or InvalidOperationException or IOException or OperationCanceledException)
+        {
+            return false;
+        }
+    }
+
     /// <summary>The tables and views at a place.</summary>
     /// <exception cref="StudyException">It can't be reached.</exception>
     public static IReadOnlyList<EngineTableInfo> List(EnginePlace place, string? password, EngineLimits? limits = null)
@@ -442,6 +463,15 @@ public sealed partial class EngineTable : ICellSource, IDisposable
             parameter.ParameterName = _dialect.Parameter(at).TrimStart('$');
             parameter.Value = value;
             command.Parameters.Add(parameter);
+        }
+        if (_dialect.TakesToken)
+        {
+            using DbDataReader awaited = command.ExecuteReaderAsync(cancel).GetAwaiter().GetResult();
+            while (awaited.ReadAsync(cancel).GetAwaiter().GetResult())
+            {
+                yield return awaited;
+            }
+            yield break;
         }
         using CancellationTokenRegistration stop = cancel.Register(() => _dialect.Stop(command));
         using DbDataReader reader = command.ExecuteReader();

@@ -30,6 +30,14 @@ internal sealed class MariaDialect : Dialect
         connection.Open();
         Run(connection, "SET SESSION TRANSACTION READ ONLY");
         Run(connection, "SET time_zone = '+00:00'");
+        try
+        {
+            Run(connection, $"SET max_statement_time = {(int)limits.Question.TotalSeconds}");
+        }
+        catch (MySqlException)
+        {
+            // MySQL calls it otherwise; the time is kept on this side, too.
+        }
         return connection;
     }
 
@@ -59,6 +67,8 @@ internal sealed class MariaDialect : Dialect
     protected override bool IsRefused(DbException fault) => fault is MySqlException { ErrorCode: MySqlErrorCode.AccessDenied };
 
     protected override bool IsLost(DbException fault) => fault is MySqlException { ErrorCode: MySqlErrorCode.UnableToConnectToHost or MySqlErrorCode.ServerShutdown or MySqlErrorCode.None };
+
+    public override bool TakesToken => true;
 
     public override string? Means(DbException fault) => fault is not MySqlException own ? null : own.ErrorCode switch
     {

@@ -27,6 +27,15 @@ internal sealed class PostgresDialect : Dialect
         };
         var connection = new NpgsqlConnection(settings.ConnectionString);
         connection.Open();
+        try
+        {
+            // A stop can come before the server has the question, and is lost then: it looks by itself whether anybody waits for its answer.
+            Run(connection, "SELECT set_config(name, CASE name WHEN 'statement_timeout' THEN '" + (long)limits.Question.TotalMilliseconds + "' ELSE '1000' END, false) FROM pg_settings WHERE name IN ('client_connection_check_interval', 'statement_timeout')");
+        }
+        catch (PostgresException)
+        {
+            // What only speaks the protocol may know neither.
+        }
         return connection;
     }
 
@@ -77,6 +86,8 @@ internal sealed class PostgresDialect : Dialect
     protected override bool IsRefused(DbException fault) => fault is PostgresException { SqlState: "28P01" or "28000" } || (fault is NpgsqlException && fault.Message.StartsWith("No password", StringComparison.Ordinal));
 
     protected override bool IsLost(DbException fault) => fault is PostgresException { SqlState: ['5', '7', 'P', ..] } or NpgsqlException { InnerException: System.Net.Sockets.SocketException or IOException };
+
+    public override bool TakesToken => true;
 
     public override string? Means(DbException fault) => fault switch
     {

@@ -24,12 +24,14 @@ public sealed class Servers : IDisposable
     private readonly List<Action> _stops = [];
     private readonly Lazy<int> _postgres;
     private readonly Lazy<int> _maria;
+    private readonly Lazy<int> _shards;
 
     public Servers()
     {
         // Whoever a server runs as has to come through.
         Run(null, "chmod", "755", _folder);
-        _postgres = new(StartPostgres);
+        _postgres = new(() => StartPostgres("postgres"));
+        _shards = new(StartShards);
         _maria = new(StartMaria);
     }
 
@@ -40,6 +42,48 @@ public sealed class Servers : IDisposable
         "mysql" => new EnginePlace(kind, "") { Host = "127.0.0.1", Port = _maria.Value, User = "reader", Database = "ferry" },
         _ => new EnginePlace(kind, Path.Combine(_folder, $"ferry.{kind}")),
     };
+
+    /// <summary>A coordinator whose table "crossings", cut into pieces by region, lies on two other servers.</summary>
+    internal EnginePlace Shards => new("postgres", "") { Host = "127.0.0.1", Port = _shards.Value, User = "reader", Database = "postgres" };
+
+    /// <summary>The regions of that table, in pairs of one server each.</summary>
+    public static readonly string[][] Regions = [["East", "North"], ["South", "West"]];
+
+    private int StartShards()
+    {
+        int[] shards = [StartPostgres("shard1"), StartPostgres("shard2")];
+        foreach ((int at, int port) in shards.Index())
+        {
+            Execute(port, $"""
+                CREATE TABLE crossings (id BIGINT PRIMARY KEY, region TEXT NOT NULL, cause TEXT, minutes BIGINT);
+                INSERT INTO crossings SELECT i * 2 + {at}, CASE WHEN i % 3 = 0 THEN '{Regions[at][0]}' ELSE '{Regions[at][1]}' END, CASE i % 7 WHEN 0 THEN NULL WHEN 1 THEN 'Fog' WHEN 2 THEN 'Tide' ELSE 'Engine' END, i % 90 FROM generate_series(1, 20000) i;
+                ANALYZE crossings;
+                """);
+        }
+        int coordinator = StartPostgres("coordinator");
+        Execute(coordinator, $"""
+            CREATE EXTENSION postgres_fdw;
+            {string.Concat(shards.Select((port, at) => $"""
+                CREATE SERVER shard{at} FOREIGN DATA WRAPPER postgres_fdw OPTIONS (host '127.0.0.1', port '{port}', dbname 'postgres', use_remote_estimate 'true', async_capable 'true');
+                CREATE USER MAPPING FOR reader SERVER shard{at} OPTIONS (user 'reader', password '{Password}');
+                CREATE USER MAPPING FOR owner SERVER shard{at} OPTIONS (user 'owner', password_required 'false');
+                """))}
+            CREATE TABLE crossings (id BIGINT, region TEXT NOT NULL, cause TEXT, minutes BIGINT) PARTITION BY LIST (region);
+            {string.Concat(Regions.Select((regions, at) => $"CREATE FOREIGN TABLE crossings_{at} PARTITION OF crossings FOR VALUES IN ('{regions[0]}', '{regions[1]}') SERVER shard{at} OPTIONS (table_name 'crossings');"))}
+            GRANT SELECT ON ALL TABLES IN SCHEMA public TO reader;
+            ALTER ROLE reader SET enable_partitionwise_aggregate = on;
+            """);
+        return coordinator;
+    }
+
+    private static void Execute(int port, string sql)
+    {
+        using var connection = new NpgsqlConnection($"Host=127.0.0.1;Port={port};Username=owner;Database=postgres;Pooling=false");
+        connection.Open();
+        using NpgsqlCommand command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.ExecuteNonQuery();
+    }
 
     /// <summary>A connection that may write, to fill tables.</summary>
     public DbConnection Writing(string kind)
@@ -55,6 +99,15 @@ public sealed class Servers : IDisposable
         return connection;
     }
 
+    /// <summary>A number that PostgreSQL tells its administrator.</summary>
+    public int Tell(string sql)
+    {
+        using DbConnection connection = Writing("postgres");
+        using DbCommand command = connection.CreateCommand();
+        command.CommandText = sql;
+        return Convert.ToInt32(command.ExecuteScalar(), CultureInfo.InvariantCulture);
+    }
+
     /// <summary>Has a server do something as its own administrator.</summary>
     public void Ask(string kind, string sql)
     {
@@ -68,11 +121,11 @@ public sealed class Servers : IDisposable
         command.ExecuteNonQuery();
     }
 
-    private int StartPostgres()
+    private int StartPostgres(string name)
     {
         string programs = Directory.GetDirectories("/usr/lib/postgresql").Order(StringComparer.Ordinal).LastOrDefault(folder => File.Exists(Path.Combine(folder, "bin", "initdb")))
             ?? throw new InvalidOperationException("PostgreSQL is missing: apt-get install postgresql");
-        string data = Path.Combine(_folder, "postgres");
+        string data = Path.Combine(_folder, name);
         Directory.CreateDirectory(data);
         Own(data, "postgres");
         int port = FreePort();
@@ -82,11 +135,7 @@ public sealed class Servers : IDisposable
         string control = Path.Combine(programs, "bin", "pg_ctl");
         Run("postgres", control, "-D", data, "-w", "-l", Path.Combine(data, "log"), "-o", $"-p {port} -c listen_addresses=127.0.0.1 -c unix_socket_directories={data} -c fsync=off", "start");
         _stops.Add(() => Run("postgres", control, "-D", data, "-m", "immediate", "stop"));
-        using var connection = new NpgsqlConnection($"Host=127.0.0.1;Port={port};Username=owner;Database=postgres;Pooling=false");
-        connection.Open();
-        using NpgsqlCommand command = connection.CreateCommand();
-        command.CommandText = $"CREATE ROLE reader LOGIN PASSWORD '{Password}'; ALTER DEFAULT PRIVILEGES IN SCHEMA public GRANT SELECT ON TABLES TO reader";
-        command.ExecuteNonQuery();
+        Execute(port, $"CREATE ROLE reader LOGIN PASSWORD '{Password}'; ALTER DEFAULT PRIVILEGES IN SCHEMA public GRANT SELECT ON TABLES TO reader");
         return port;
     }
 

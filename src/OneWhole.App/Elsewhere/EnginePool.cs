@@ -43,17 +43,16 @@ public sealed class EnginePool(Passwords passwords, EngineLimits? limits = null,
         {
             ConcurrentStack<Idle> open = place.Open.GetOrAdd($"{name}\u0001{query}", _ => []);
             Close(place, _clock.GetUtcNow() - Kept);
-            if (open.TryPop(out Idle? idle))
+            while (open.TryPop(out Idle? idle))
             {
-                try
+                if (idle.Table.IsAlive(cancel))
                 {
                     return Asked(idle.Table, act, open, cancel);
                 }
-                catch (StudyException lost) when (lost.Code == "engine-lost" && !cancel.IsCancellationRequested)
-                {
-                    // It was lost while nobody used it: others to this place probably are, too.
-                    Close(place, DateTimeOffset.MaxValue);
-                }
+                // It was lost while nobody used it: others to this place probably are, too.
+                idle.Table.Dispose();
+                Close(place, DateTimeOffset.MaxValue);
+                cancel.ThrowIfCancellationRequested();
             }
             return Asked(EngineTable.Open(at, passwords.For(at), name, query, Limits), act, open, cancel);
         }

@@ -1,0 +1,32 @@
+using OneWhole.Core.Workings;
+
+namespace OneWhole.Engines.Tests;
+
+/// <summary>What is stopped here is stopped where it is worked on.</summary>
+public sealed class StopTests(Servers servers) : IClassFixture<Servers>
+{
+    private int Working => servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'");
+
+    private static async Task Until(Func<bool> holds)
+    {
+        for (int wait = 0; !holds(); wait++)
+        {
+            Assert.True(wait < 200, "it takes too long");
+            await Task.Delay(50);
+        }
+    }
+
+    [Fact]
+    public async Task A_question_that_is_stopped_ends_in_the_server_too()
+    {
+        servers.Ask("postgres", "CREATE TABLE IF NOT EXISTS few AS SELECT i AS id, CASE i % 3 WHEN 0 THEN 'Fog' ELSE 'Tide' END AS cause, i % 50 AS minutes FROM generate_series(1, 5000) i");
+        servers.Ask("postgres", "CREATE OR REPLACE VIEW slow AS SELECT a.id, a.cause, a.minutes FROM few a, few b, few c; GRANT SELECT ON slow TO reader");
+        using EngineTable table = EngineTable.Open(servers.Place("postgres"), Servers.Password, "slow", null);
+        using var stop = new CancellationTokenSource();
+        Task<AskedCells> asked = Task.Run(() => table.Ask(new CellQuestion(["cause"], ["minutes"], []) { Ordered = ["cause"] }, stop.Token));
+        await Until(() => Working > 0);
+        await stop.CancelAsync();
+        await Assert.ThrowsAnyAsync<Exception>(() => asked.WaitAsync(TimeSpan.FromSeconds(10)));
+        await Until(() => Working == 0);
+    }
+}
