@@ -12,6 +12,7 @@ using OneWhole.Formats.Text;
 using OneWhole.Store;
 
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
+string only = args is ["only", var size] ? size : "";
 if (args is ["layouts"])
 {
     Layouts.Run();
@@ -21,10 +22,17 @@ string folder = Directory.CreateTempSubdirectory("onewhole-bench-").FullName;
 Console.WriteLine("rows       parts      what                              ours ms    other ms   ratio");
 foreach ((int rows, int parts) in (ReadOnlySpan<(int, int)>)[(1_000, 40), (100_000, 40), (1_000_000, 40), (1_000_000, 3_000), (1_000_000, 1_000_000)])
 {
+    if (only.Length > 0 && only != $"{rows}/{parts}")
+    {
+        continue;
+    }
     new Comparison(folder, rows, parts).Run();
 }
 Directory.Delete(folder, true);
-Layouts.Run();
+if (only.Length == 0)
+{
+    Layouts.Run();
+}
 
 namespace OneWhole.Bench
 {

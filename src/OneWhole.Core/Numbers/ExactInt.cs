@@ -87,7 +87,8 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
     {
         if (a.IsSmall && b.IsSmall)
         {
-            return new ExactInt((Int128)a._small * b._small);
+            long high = Math.BigMul(a._small, b._small, out long low);
+            return high == low >> 63 ? new ExactInt(low) : new ExactInt(new Int128((ulong)high, (ulong)low));
         }
         return new ExactInt(a.ToBigInteger() * b.ToBigInteger());
     }
@@ -114,6 +115,19 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
             r += d;
         }
         return (new ExactInt(q), new ExactInt(r));
+    }
+
+    /// <summary>The quotient rounded to the nearest integer, halves away from zero.</summary>
+    /// <exception cref="DivideByZeroException">The divisor is 0.</exception>
+    public static ExactInt RoundedQuotient(ExactInt dividend, ExactInt divisor)
+    {
+        const long most = long.MaxValue / 4;
+        if (dividend.IsSmall && divisor.IsSmall && dividend._small is > -most and < most && divisor._small is > -most and < most)
+        {
+            long over = Math.Abs(dividend._small), under = Math.Abs(divisor._small), rounded = (2 * over + under) / (2 * under);
+            return dividend._small < 0 == divisor._small < 0 ? rounded : -rounded;
+        }
+        return new Fraction(dividend, divisor).Round();
     }
 
     public ExactInt Abs() => Sign < 0 ? -this : this;

@@ -248,10 +248,17 @@ internal sealed class Aggregation
         var tally = new Tally(cells, safe) { CountsAlone = plain && numbers is null };
         var cellOf = new int[BlockRows];
         var groupOf = new int[BlockRows];
+        bool direct = plain && numbers is not null && _groups is null && _partCodes is null;
         for (int first = firstRow; first < lastRow; first += BlockRows)
         {
             _cancel.ThrowIfCancellationRequested();
             int count = Math.Min(BlockRows, lastRow - first);
+            direct = direct && _parts.AddTo(tally.Sums!, first, numbers!.Units.AsSpan(first, count));
+            if (direct)
+            {
+                tally.Used += count;
+                continue;
+            }
             FillCells(first, cellOf.AsSpan(0, count), groupOf.AsSpan(0, count));
             if (plain)
             {
@@ -297,6 +304,11 @@ internal sealed class Aggregation
                     }
                 }
             }
+        }
+        if (direct)
+        {
+            // Each label of a column has a row.
+            Array.Fill(tally.RowsOf, 1);
         }
         return tally;
     }
@@ -528,8 +540,8 @@ internal sealed class Aggregation
                 groupSeen[cell / _partCount] = true;
             }
         }
-        (List<Entry> parts, List<int> partCodes) = List(_parts, _partCodes, partSeen);
-        (List<Entry> Entries, List<int> Codes)? groups = _groups is null ? null : List(_groups, _groupCodes, groupSeen);
+        (IReadOnlyList<Entry> parts, int[] partCodes) = List(_parts, _partCodes, partSeen);
+        (IReadOnlyList<Entry> Entries, int[] Codes)? groups = _groups is null ? null : List(_groups, _groupCodes, groupSeen);
         RefusePairs((long)parts.Count * (groups?.Entries.Count ?? 1));
 
         int groupCount = groups?.Entries.Count ?? 1;
@@ -559,24 +571,25 @@ internal sealed class Aggregation
     }
 
     /// <summary>The entries that are listed, in table order, with their cell numbers (−1 for one without a row in the table).</summary>
-    private static (List<Entry> Entries, List<int> Codes) List(AxisScan axis, int[]? numbers, bool[] seen)
+    private static (IReadOnlyList<Entry> Entries, int[] Codes) List(AxisScan axis, int[]? numbers, bool[] seen)
     {
-        var entries = new List<Entry>();
         var codes = new List<int>();
+        var cells = new List<int>();
         for (int code = 0; code < axis.Size; code++)
         {
             int number = numbers is null ? code : numbers[code];
             if (number >= 0 && (seen[number] || axis.ListsAll || axis.IsExpected(code)))
             {
-                entries.Add(axis.EntryOf(code));
-                codes.Add(number);
+                codes.Add(code);
+                cells.Add(number);
             }
         }
-        foreach (Entry entry in axis.WithoutRows)
+        if (axis.Later([.. codes]) is { } later)
         {
-            entries.Add(entry);
-            codes.Add(-1);
+            return (later, [.. cells]);
         }
-        return (entries, codes);
+        List<Entry> entries = [.. codes.Select(axis.EntryOf), .. axis.WithoutRows];
+        cells.AddRange(axis.WithoutRows.Select(_ => -1));
+        return (entries, [.. cells]);
     }
 }

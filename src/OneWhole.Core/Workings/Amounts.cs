@@ -27,7 +27,7 @@ public sealed class Amounts : IMeasured
     {
         count.Add(Cells, 24L * Cells.Length);
         count.Add(Exists, Exists.Length);
-        count.Add(Parts, 120L * Parts.Count);
+        count.Add(Parts, (Parts is LabelEntries ? 4L : 120L) * Parts.Count);
         count.Add(Groups, 120L * (Groups?.Count ?? 0));
     }
 

@@ -26,7 +26,13 @@ internal abstract class AxisScan
     /// <summary>Writes the codes of the rows from <paramref name="first"/> on.</summary>
     public abstract void Fill(int first, Span<int> codes);
 
+    /// <summary>Adds numbers to the sums of their codes, where each code of the axis has a row; false where that has to be looked at row by row.</summary>
+    public virtual bool AddTo(long[] sums, int first, ReadOnlySpan<long> units) => false;
+
     public abstract Entry EntryOf(int code);
+
+    /// <summary>Many entries at once, made when they are asked for; null where each has to be made.</summary>
+    public virtual IReadOnlyList<Entry>? Later(int[] codes) => null;
 
     /// <summary>Labels that are listed although no row of the table has them.</summary>
     public virtual IReadOnlyList<Entry> WithoutRows => [];
@@ -78,6 +84,8 @@ internal abstract class AxisScan
             Expected = _expected is null || _expected.Contains(_view.Labels[code]),
         };
 
+        public override IReadOnlyList<Entry>? Later(int[] codes) => codes.Length < LabelEntries.Many || _withoutRows.Count > 0 ? null : new LabelEntries(EntryOf, _view.Labels, _view.BlankCode, codes);
+
         public override void Fill(int first, Span<int> codes)
         {
             switch (_view.Codes.Values)
@@ -91,6 +99,32 @@ internal abstract class AxisScan
                 case int[] full:
                     full.AsSpan(first, codes.Length).CopyTo(codes);
                     break;
+            }
+        }
+
+        public override bool AddTo(long[] sums, int first, ReadOnlySpan<long> units)
+        {
+            switch (_view.Codes.Values)
+            {
+                case byte[] narrow:
+                    Add(sums, narrow.AsSpan(first, units.Length), units);
+                    break;
+                case ushort[] middle:
+                    Add(sums, middle.AsSpan(first, units.Length), units);
+                    break;
+                case int[] full:
+                    Add(sums, full.AsSpan(first, units.Length), units);
+                    break;
+            }
+            return true;
+        }
+
+        private static void Add<T>(long[] sums, ReadOnlySpan<T> codes, ReadOnlySpan<long> units)
+            where T : unmanaged, IBinaryInteger<T>
+        {
+            for (int i = 0; i < codes.Length && i < units.Length; i++)
+            {
+                sums[int.CreateTruncating(codes[i])] += units[i];
             }
         }
 

@@ -61,6 +61,10 @@ public static class Calculator
         }
         for (int row = 0; row < division.RowCount; row++)
         {
+            if (division.Amount(row).IsSmall)
+            {
+                continue;
+            }
             int at = row;
             Check(division.Amount(row), () => $"The amount of {division.Parts[division.PartOf(at)].Label}{(division.Groups is { } groups ? $" in {groups[division.GroupOf(at)].Label}" : "")}");
         }
@@ -73,6 +77,10 @@ public static class Calculator
             }
             for (int part = 0; part < division.PartCount; part++)
             {
+                if (division.PartTotal(part).IsSmall)
+                {
+                    continue;
+                }
                 int at = part;
                 Check(division.PartTotal(part), () => $"The total of {division.Parts[at].Label}");
             }
@@ -188,8 +196,17 @@ internal sealed record Concentration(Fraction Hhi, Fraction EffectiveParts, Frac
         return sum.IsZero ? null : Of(units, sum);
     }
 
+    /// <summary>Amounts of 64 bits, so many of them at most, keep their squares and weighted sums within 127.</summary>
+    private const long LargestFast = 1L << 48;
+
+    private const int MostFast = 1 << 28;
+
     private static Concentration? Of(IReadOnlyList<ExactInt> amounts, ExactInt sum)
     {
+        if (amounts.Count < MostFast && Array.TrueForAll((ExactInt[])amounts, amount => amount.IsSmall && amount.Small <= LargestFast))
+        {
+            return OfSmall(Array.ConvertAll((ExactInt[])amounts, amount => amount.Small), sum);
+        }
         ExactInt[] totals = [.. amounts.Order()];
         int n = totals.Length;
         if (totals[0].Sign < 0)
@@ -208,5 +225,23 @@ internal sealed record Concentration(Fraction Hhi, Fraction EffectiveParts, Frac
             new Fraction(sum * sum, squares),
             new Fraction(weighted, sum * n),
             new Fraction(totals[^1], sum));
+    }
+
+    /// <summary>The same in plain integers.</summary>
+    private static Concentration? OfSmall(long[] totals, ExactInt sum)
+    {
+        Array.Sort(totals);
+        if (totals[0] < 0)
+        {
+            return null;
+        }
+        Int128 squares = 0, weighted = 0;
+        int n = totals.Length;
+        for (int i = 0; i < n; i++)
+        {
+            squares += (Int128)totals[i] * totals[i];
+            weighted += (Int128)totals[i] * (2L * i - n + 1);
+        }
+        return new Concentration(new Fraction(new ExactInt(squares) * 10_000, sum * sum), new Fraction(sum * sum, new ExactInt(squares)), new Fraction(new ExactInt(weighted), sum * n), new Fraction(totals[n - 1], sum));
     }
 }

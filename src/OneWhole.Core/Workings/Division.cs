@@ -130,12 +130,13 @@ public sealed class Division : IMeasured
         {
             return [];
         }
-        var places = new Dictionary<Entry, int>(ReferenceEqualityComparer.Instance);
+        // By its place in the table: the entry itself may be made anew each time it is asked for.
+        var places = new Dictionary<(EntryKind, int), int>();
         foreach ((int at, Entry part) in Listed.Parts.Index())
         {
-            places[part] = at;
+            places[(part.Kind, part.TableRank)] = at;
         }
-        return [.. folded.Folded.Select(part => Listed.PartTotal(places[part]))];
+        return [.. folded.Folded.Select(part => Listed.PartTotal(places[(part.Kind, part.TableRank)]))];
     }
 
     public IReadOnlyList<LeftOut> LeftOut { get; private init; } = [];
@@ -439,7 +440,7 @@ public sealed class Division : IMeasured
             }
         }
         return amounts.With(
-            [.. parts.Select(part => amounts.Parts[part])],
+            amounts.Parts is LabelEntries many ? many.At(parts) : [.. parts.Select(part => amounts.Parts[part])],
             groups is null ? null : [.. groups.Select(group => amounts.Groups![group])],
             cells,
             exists);

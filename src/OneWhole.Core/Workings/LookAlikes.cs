@@ -20,16 +20,45 @@ public static class LookAlikes
         return [.. pairs.Take(most)];
     }
 
+    /// <summary>So many are hashed by all cores.</summary>
+    private const int ManyLabels = 100_000;
+
     private static void FindFolded(IReadOnlyList<string> labels, SortedSet<(int, int)> pairs, int most)
     {
-        // Filed by the hash of what they fold to, in chains of places; a hit is then checked exactly.
-        var newest = new Dictionary<long, int>(labels.Count);
+        // Filed by the hash of what they fold to, in chains of places behind a table of open addresses; a hit is then checked exactly.
+        int room = (int)System.Numerics.BitOperations.RoundUpToPowerOf2((uint)Math.Max(16, labels.Count * 2L));
+        var newest = new int[room];
+        var keys = new long[room];
         var before = new int[labels.Count];
+        var hashes = new long[labels.Count];
+        if (labels.Count >= ManyLabels)
+        {
+            Parallel.ForEach(System.Collections.Concurrent.Partitioner.Create(0, labels.Count), range =>
+            {
+                for (int i = range.Item1; i < range.Item2; i++)
+                {
+                    hashes[i] = HashFolded(labels[i]);
+                }
+            });
+        }
+        else
+        {
+            for (int i = 0; i < labels.Count; i++)
+            {
+                hashes[i] = HashFolded(labels[i]);
+            }
+        }
         for (int i = 0; i < labels.Count && pairs.Count < most; i++)
         {
-            long key = HashFolded(labels[i]);
-            before[i] = newest.TryGetValue(key, out int last) ? last : -1;
-            newest[key] = i;
+            long key = hashes[i];
+            int at = (int)((ulong)(key * unchecked((long)0x9E3779B97F4A7C15)) >> 33) & (room - 1);
+            while (newest[at] != 0 && keys[at] != key)
+            {
+                at = (at + 1) & (room - 1);
+            }
+            before[i] = newest[at] - 1;
+            keys[at] = key;
+            newest[at] = i + 1;
             string? folded = before[i] < 0 ? null : Folded(labels[i]);
             for (int other = before[i]; other >= 0; other = before[other])
             {
@@ -46,7 +75,19 @@ public static class LookAlikes
     private static long HashFolded(string label)
     {
         long hash = 17;
-        foreach (char c in System.Text.Ascii.IsValid(label) ? label : NaturalOrder.Fold(label))
+        if (Ascii.IsValid(label))
+        {
+            foreach (char c in label)
+            {
+                // White space of ASCII: the tab to the carriage return, and the blank.
+                if (c != ' ' && c is not (>= '\t' and <= '\r'))
+                {
+                    hash = unchecked(hash * 1_000_003 + (c is >= 'A' and <= 'Z' ? c | 0x20 : c));
+                }
+            }
+            return hash;
+        }
+        foreach (char c in NaturalOrder.Fold(label))
         {
             if (!char.IsWhiteSpace(c))
             {

@@ -16,7 +16,7 @@ internal static class Orders
         int count = amounts.Parts.Count;
         bool folded = count > 0 && amounts.Parts[^1].Kind == EntryKind.Folded;
         int[] places = [.. Enumerable.Range(0, folded ? count - 1 : count)];
-        Sort(places, amounts.Parts, order, amounts.PartTotal, order is Order.By by ? keyOf?.Invoke(by.Name) : null);
+        Sort(places, amounts.Parts, order, amounts.Groups is null ? part => amounts.Cells[part] : amounts.PartTotal, order is Order.By by ? keyOf?.Invoke(by.Name) : null);
         if (reverse)
         {
             Array.Reverse(places);
@@ -72,11 +72,12 @@ internal static class Orders
                 break;
             case Order.By { Name: "natural" }:
                 var place = new Dictionary<Entry, int>(ReferenceEqualityComparer.Instance);
-                foreach (int at in places)
+                Entry[] made = [.. places.Select(at => entries[at])];
+                foreach ((int i, int at) in places.Index())
                 {
-                    place.Add(entries[at], at);
+                    place.Add(made[i], at);
                 }
-                Entry[] sorted = [.. NaturalOrder.Sort([.. places.Select(at => entries[at])])];
+                Entry[] sorted = [.. NaturalOrder.Sort(made)];
                 for (int i = 0; i < sorted.Length; i++)
                 {
                     places[i] = place[sorted[i]];
@@ -95,24 +96,19 @@ internal static class Orders
     }
 
     /// <summary>"(blank)" comes after its equals.</summary>
-    private static void BlankLast(Span<int> equals, IReadOnlyList<Entry> entries)
+    private static void BlankLast(Span<int> equals, int blank)
     {
-        for (int i = 0; i < equals.Length - 1; i++)
+        if (equals.IndexOf(blank) is var at and >= 0)
         {
-            if (entries[equals[i]].IsBlank)
-            {
-                (int blank, int after) = (equals[i], equals.Length - 1 - i);
-                equals.Slice(i + 1, after).CopyTo(equals[i..]);
-                equals[^1] = blank;
-                return;
-            }
+            equals[(at + 1)..].CopyTo(equals[at..]);
+            equals[^1] = blank;
         }
     }
 
     private static void SortByTotal(int[] places, IReadOnlyList<Entry> entries, Func<int, ExactInt> totalOf, bool largestFirst)
     {
-        ExactInt[] totals = [.. places.Select(totalOf)];
-        int sign = largestFirst ? -1 : 1;
+        ExactInt[] totals = Array.ConvertAll(places, place => totalOf(place));
+        int blank = LabelEntries.BlankIn(entries), sign = largestFirst ? -1 : 1;
         if (Array.TrueForAll(totals, total => total.IsSmall && total.Small > -long.MaxValue))
         {
             // Plain integers are sorted fast, but not stably: each run of equals is put in table order afterwards.
@@ -128,7 +124,7 @@ internal static class Orders
                 if (next - first > 1)
                 {
                     Array.Sort(places, first, next - first);
-                    BlankLast(places.AsSpan(first, next - first), entries);
+                    BlankLast(places.AsSpan(first, next - first), blank);
                 }
             }
             return;
@@ -136,7 +132,7 @@ internal static class Orders
         Array.Sort(places, (a, b) =>
         {
             int by = sign * totals[a].CompareTo(totals[b]);
-            by = by != 0 ? by : entries[a].IsBlank.CompareTo(entries[b].IsBlank);
+            by = by != 0 ? by : (a == blank).CompareTo(b == blank);
             return by != 0 ? by : a.CompareTo(b);
         });
     }

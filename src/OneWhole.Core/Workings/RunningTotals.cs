@@ -10,23 +10,23 @@ namespace OneWhole.Core.Workings;
 public sealed class RunningTotals
 {
     private readonly ExactInt[] _each;
-    private readonly ExactInt[] _stepEnd;
-    private readonly ExactInt[] _stepStart;
+
+    /// <summary>Where equal amounts share a step: each one's end and start; else null.</summary>
+    private readonly (ExactInt[] End, ExactInt[] Start)? _steps;
     private readonly int _foldedRow;
 
-    private RunningTotals(ExactInt[] each, ExactInt[] stepEnd, ExactInt[] stepStart, int foldedRow)
+    private RunningTotals(ExactInt[] each, (ExactInt[] End, ExactInt[] Start)? steps, int foldedRow)
     {
         _each = each;
-        _stepEnd = stepEnd;
-        _stepStart = stepStart;
+        _steps = steps;
         _foldedRow = foldedRow;
     }
 
     /// <summary>The running total of a row as the study counts ties; the folded part's is the last one.</summary>
-    public ExactInt At(int row) => row == _foldedRow ? _each[^1] : _stepEnd[row];
+    public ExactInt At(int row) => row == _foldedRow ? _each[^1] : _steps?.End[row] ?? _each[row];
 
     /// <summary>The running total before the row's step.</summary>
-    public ExactInt Before(int row) => _stepStart[row];
+    public ExactInt Before(int row) => _steps?.Start[row] ?? (row == 0 ? default : _each[row - 1]);
 
     /// <summary>Part after part, folded ones too, whatever the study says of ties.</summary>
     /// <param name="part">0 for the first of <see cref="Count"/>.</param>
@@ -41,21 +41,25 @@ public sealed class RunningTotals
     public static RunningTotals Of(Division division)
     {
         int listed = division.KeptParts;
-        ExactInt[] amounts = [.. Enumerable.Range(0, listed).Select(row => division.Amount(row)), .. division.FoldedTotals];
-        var each = new ExactInt[amounts.Length];
+        ExactInt[] folded = division.FoldedTotals;
+        var each = new ExactInt[listed + folded.Length];
         ExactInt running = default;
         for (int part = 0; part < each.Length; part++)
         {
-            running += amounts[part];
+            running += part < listed ? division.Amount(part) : folded[part - listed];
             each[part] = running;
         }
-        bool together = division.Study.Running.Ties == Ties.Together;
+        int foldedRow = division.Folded is null ? -1 : listed;
+        if (division.Study.Running.Ties != Ties.Together)
+        {
+            return new RunningTotals(each, null, foldedRow);
+        }
         var end = new ExactInt[listed];
         var start = new ExactInt[listed];
         for (int first = 0; first < listed;)
         {
             int last = first;
-            while (together && last + 1 < listed && amounts[last + 1] == amounts[first])
+            while (last + 1 < listed && division.Amount(last + 1) == division.Amount(first))
             {
                 last++;
             }
@@ -66,6 +70,6 @@ public sealed class RunningTotals
             }
             first = last + 1;
         }
-        return new RunningTotals(each, end, start, division.Folded is null ? -1 : listed);
+        return new RunningTotals(each, (end, start), foldedRow);
     }
 }

@@ -10,12 +10,14 @@ namespace OneWhole.Core.Workings;
 /// </summary>
 public sealed class ShownShares
 {
-    private readonly ExactInt?[] _units;
-    private readonly bool[] _reconciled;
+    private readonly Func<int, ExactInt?> _byItself;
 
-    private ShownShares(ExactInt?[] units, bool[] reconciled, int decimals)
+    /// <summary>The shares of rows whose whole was reconciled; null where none was.</summary>
+    private readonly Dictionary<int, ExactInt>? _reconciled;
+
+    private ShownShares(Func<int, ExactInt?> byItself, Dictionary<int, ExactInt>? reconciled, int decimals)
     {
-        _units = units;
+        _byItself = byItself;
         _reconciled = reconciled;
         Decimals = decimals;
     }
@@ -23,12 +25,12 @@ public sealed class ShownShares
     public int Decimals { get; }
 
     /// <summary>The shown share of a row in units of 10^−decimals percent.</summary>
-    public ExactInt? Units(int row) => _units[row];
+    public ExactInt? Units(int row) => _reconciled is not null && _reconciled.TryGetValue(row, out ExactInt given) ? given : _byItself(row);
 
-    public Fraction? Percent(int row) => _units[row] is { } units ? new Fraction(units, ExactInt.PowerOfTen(Decimals)) : null;
+    public Fraction? Percent(int row) => Units(row) is { } units ? new Fraction(units, ExactInt.PowerOfTen(Decimals)) : null;
 
     /// <summary>Whether the row's whole was reconciled: its shown shares add up to 100.</summary>
-    public bool IsReconciled(int row) => _reconciled[row];
+    public bool IsReconciled(int row) => _reconciled?.ContainsKey(row) ?? false;
 
     /// <param name="division">The division.</param>
     /// <param name="of">Shares of something else than the study's whole: <see cref="WholeOf.Group"/> or <see cref="WholeOf.All"/>.</param>
@@ -41,31 +43,38 @@ public sealed class ShownShares
         ExactInt SumIn(int index) => of is null ? division.SumIn(index) : WholeAt(index);
         int decimals = division.Study.Rounding.Decimals;
         ExactInt hundred = ExactInt.PowerOfTen(decimals + 2);
-        var units = new ExactInt?[division.RowCount];
-        var reconciled = new bool[division.RowCount];
+        ExactInt? ByItself(int row)
+        {
+            ExactInt whole = WholeAt(IndexOf(row));
+            return whole.IsZero || !division.Has(row) ? null : ExactInt.RoundedQuotient(division.Amount(row) * hundred, whole);
+        }
+        if (!division.Study.Rounding.Reconcile)
+        {
+            return new ShownShares(ByItself, null, decimals);
+        }
+        var reconciled = new Dictionary<int, ExactInt>();
         var rowsIn = new List<int>[wholes];
         for (int row = 0; row < division.RowCount; row++)
         {
-            (rowsIn[IndexOf(row)] ??= []).Add(row);
+            if (division.Has(row))
+            {
+                (rowsIn[IndexOf(row)] ??= []).Add(row);
+            }
         }
         for (int index = 0; index < rowsIn.Length; index++)
         {
             List<int>? rows = rowsIn[index];
             ExactInt whole = WholeAt(index);
-            if (rows is null || whole.IsZero)
+            if (rows is null || whole.IsZero || SumIn(index) != whole || !rows.TrueForAll(row => division.Amount(row).Sign >= 0)
+                || LargestRemainders.ApportionEqually([.. rows.Select(row => division.Amount(row))], hundred) is not { } given)
             {
                 continue;
             }
-            rows.RemoveAll(row => !division.Has(row));
-            bool can = division.Study.Rounding.Reconcile && SumIn(index) == whole
-                && rows.TrueForAll(row => division.Amount(row).Sign >= 0);
-            ExactInt[]? given = can ? LargestRemainders.ApportionEqually([.. rows.Select(row => division.Amount(row))], hundred) : null;
             foreach ((int at, int row) in rows.Index())
             {
-                reconciled[row] = given is not null;
-                units[row] = given?[at] ?? new Fraction(division.Amount(row) * hundred, whole).Round();
+                reconciled[row] = given[at];
             }
         }
-        return new ShownShares(units, reconciled, decimals);
+        return new ShownShares(ByItself, reconciled, decimals);
     }
 }

@@ -152,7 +152,7 @@ internal sealed class TieOut
                 int index = _division.WholeIndex(row);
                 sums[index] += units;
                 has[index] = true;
-                if (new Fraction(_division.Amount(row) * hundred, _division.Whole(row)).Round() != units)
+                if (shown.IsReconciled(row) && new Fraction(_division.Amount(row) * hundred, _division.Whole(row)).Round() != units)
                 {
                     moved.Add(Name(_division.Groups?[_division.GroupOf(row)].Label, _division.Parts[_division.PartOf(row)].Label));
                 }
@@ -269,12 +269,12 @@ internal sealed class TieOut
     private void BlankLabels()
     {
         var found = new List<string>();
-        int part = Enumerable.Range(0, _division.PartCount).FirstOrDefault(part => _division.Parts[part].IsBlank, -1);
+        int part = LabelEntries.BlankIn(_division.Parts);
         if (part >= 0 && _division.Study.Parts is Axis.Labels labels)
         {
             found.Add($"{CountedText(_division.PartTotal(part))} without a {_words.PartOne}");
         }
-        int group = _division.Groups is null ? -1 : Enumerable.Range(0, _division.Groups.Count).FirstOrDefault(group => _division.Groups[group].IsBlank, -1);
+        int group = _division.Groups is null ? -1 : LabelEntries.BlankIn(_division.Groups);
         if (group >= 0)
         {
             found.Add($"{CountedText(_division.GroupTotal(group))} without a {_words.GroupOne}");
@@ -328,7 +328,7 @@ internal sealed class TieOut
         {
             if (from is Axis.Labels)
             {
-                List<string> labels = [.. entries.Where(entry => !entry.IsBlank).Select(entry => entry.Label)];
+                string[] labels = LabelEntries.FilledLabels(entries);
                 pairs.AddRange(LookAlikes.Find(labels).Select(pair => $"“{labels[pair.First]}” and “{labels[pair.Second]}”"));
             }
         }

@@ -66,7 +66,7 @@ internal sealed class BridgeWorkings
     /// <summary>The parts, before folding, that one of the two wholes lacks, the largest first.</summary>
     public IReadOnlyList<(string Name, bool IsNew, Fraction Amount)> NewOrGone { get; private set; } = [];
 
-    private Dictionary<Entry, int> Places { get; } = new(ReferenceEqualityComparer.Instance);
+    private Dictionary<(EntryKind, int), int> Places { get; } = [];
 
     private BridgePart[] CountedParts(Division division)
     {
@@ -83,7 +83,7 @@ internal sealed class BridgeWorkings
         for (int part = 0; part < parts; part++)
         {
             counted[part] = new BridgePart(Amount(first, part), Amount(1 - first, part), Volume(first, part), Volume(1 - first, part));
-            Places[listed.Parts[part]] = part;
+            Places[(listed.Parts[part].Kind, listed.Parts[part].TableRank)] = part;
             if (counted[part].Before is null != counted[part].After is null)
             {
                 lacking.Add((listed.Parts[part].Label, counted[part].Before is null, counted[part].Before ?? counted[part].After!.Value));
@@ -94,7 +94,7 @@ internal sealed class BridgeWorkings
     }
 
     private IEnumerable<BridgePart> CountedOf(Entry part) =>
-        (part.Kind == EntryKind.Folded ? part.Folded : [part]).Select(one => _counted[Places[one]]);
+        (part.Kind == EntryKind.Folded ? part.Folded : [part]).Select(one => _counted[Places[(one.Kind, one.TableRank)]]);
 
     private BridgePart Of(Entry part) => CountedOf(part).Aggregate((a, b) => a + b);
 

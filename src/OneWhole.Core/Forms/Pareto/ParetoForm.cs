@@ -136,11 +136,13 @@ public sealed class ParetoForm : Form<ParetoMembers>
         {
             return new TieOutLine("running-ends", TieOutStatus.Warn, $"the running share ends at {reached}, because the parts do not make up the whole");
         }
-        Fraction most = Fraction.Zero;
+        ExactInt furthest = ExactInt.Zero;
         for (int row = 0; row < running.Count; row++)
         {
-            most = Fraction.Max(most, new Fraction(running.Untied(row), whole));
+            ExactInt upright = whole.Sign < 0 ? -running.Untied(row) : running.Untied(row);
+            furthest = upright > furthest ? upright : furthest;
         }
+        var most = new Fraction(furthest, whole.Abs());
         string bend = most > Fraction.One ? $", after {NumberText.Percent(most, division.Study.Rounding.Decimals)} on the way: a part is negative" : "";
         return new TieOutLine("running-ends", TieOutStatus.Ok, $"the running share ends at {reached}{bend}");
     }
