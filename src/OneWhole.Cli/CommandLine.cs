@@ -24,7 +24,7 @@ public static class CommandLine
     private const string Usage = """
         onewhole workings --table FILE --study FILE [--out FILE.csv|.json|.ods|.parquet|.md]
         onewhole figure   --table FILE --study FILE --out FILE.svg|.png|.pdf|.html|.xlsx|.pptx [--size 960x600] [--scale 2]
-        onewhole briefing --bundle FILE --out FILE.pdf|.html|.pptx [--table NAME=FILE] …  a page, with fresh tables laid in by name
+        onewhole briefing --bundle FILE --out FILE.pdf|.html|.pptx [--table NAME=FILE] [--from NAME=PLACE [--name NAME=TABLE|--query NAME=SELECT]] …  a page, with fresh tables laid in by name
         onewhole check    --table FILE --study FILE
         onewhole table    --table FILE [--out FILE.csv]  the table as it was read and prepared
         onewhole schema   [--of study|prepare|briefing|settings|words]  the JSON Schema of study documents, preparations or briefings; the settings of looks, or the words of figures, as a table
@@ -38,7 +38,8 @@ public static class CommandLine
         --prepare FILE   steps that make the table fit, done before anything else (JSON)
         --numbers de-CH  of figures, pages and check: numbers and dates as this culture writes them
         --from PLACE     in place of --table: rows that stay where they are, asked for cells alone; postgres://user@host:port/database,
-                         mysql://user@host:port/database, duckdb:FILE-OR-FOLDER or sqlite:FILE; a password in ONEWHOLE_PASSWORD
+                         mysql://user@host:port/database, duckdb:FILE-OR-FOLDER or sqlite:FILE; a password in ONEWHOLE_PASSWORD; or a file
+                         *.source.json that says it: {"place": …, "name": … or "query": …}
         --name TABLE     of --from: a table, a view, or a file of the folder
         --query SELECT   or one SELECT in its place
         --against FILE   a second table, for forms that compare two
@@ -123,7 +124,7 @@ public static class CommandLine
             "figure" => ["table", "from", "name", "query", "study", "out", "size", "scale", "paper", "margin", "pages", "only", "numbers", "read", "prepare", "against"],
             "check" => ["table", "from", "name", "query", "study", "numbers", "read", "prepare", "against"],
             "table" => ["table", "out", "read", "prepare"],
-            "briefing" => ["bundle", "out", "table", "paper", "margin", "only", "numbers"],
+            "briefing" => ["bundle", "out", "table", "from", "name", "query", "paper", "margin", "only", "numbers"],
             "schema" => ["of"],
             _ => throw new WrongUse($"\"{verb}\" is not a command: it must be workings, figure, briefing, check, table or schema."),
         };
@@ -135,7 +136,7 @@ public static class CommandLine
             {
                 throw new WrongUse($"\"{arguments[i]}\" is not an option of {verb}.");
             }
-            if (i + 1 == arguments.Count || (values.ContainsKey(name) && !(verb == "briefing" && name == "table")))
+            if (i + 1 == arguments.Count || (values.ContainsKey(name) && !(verb == "briefing" && name is "table" or "from" or "name" or "query")))
             {
                 throw new WrongUse($"--{name} must have one value.");
             }
@@ -168,12 +169,40 @@ public static class CommandLine
                 throw new WrongUse($"--{other} does not go with --from: rows that stay where they are are read as they are there.");
             }
         }
-        string? name = options.Optional("name"), query = options.Optional("query");
+        return Left(place, options.Optional("name"), options.Optional("query")).Table;
+    }
+
+    /// <summary>Opens a table that stays where it is; a source's file says the place, and what is not said besides.</summary>
+    private static EngineTable Left(string place, string? name, string? query)
+    {
+        if (place.EndsWith(".source.json", StringComparison.OrdinalIgnoreCase))
+        {
+            JsonObject source = SourceFile(place);
+            place = Text(source, "place") ?? throw new StudyException("wrong-source", "from", "the source's file has no \"place\": it must be an object of place, and name or query.");
+            (name, query) = name is null && query is null ? (Text(source, "name"), Text(source, "query")) : (name, query);
+        }
         if (name is null == query is null)
         {
             throw new WrongUse("--from needs one of --name TABLE and --query SELECT.");
         }
-        return EngineTable.Open(EnginePlace.Read(place), Environment.GetEnvironmentVariable("ONEWHOLE_PASSWORD"), name, query).Table;
+        return EngineTable.Open(EnginePlace.Read(place), Environment.GetEnvironmentVariable("ONEWHOLE_PASSWORD"), name, query);
+
+        static string? Text(JsonObject from, string member) => from[member] is JsonValue value && value.TryGetValue(out string? text) ? text : null;
+    }
+
+    private static JsonObject SourceFile(string path)
+    {
+        JsonObject? source;
+        try
+        {
+            source = JsonNode.Parse(ReadFile(path, "source")) as JsonObject;
+        }
+        catch (System.Text.Json.JsonException)
+        {
+            source = null;
+        }
+        return source is not null && source.All(member => member.Key is "place" or "name" or "query") ? source
+            : throw new StudyException("wrong-source", "from", $"{path} is no source: it must be an object of place, and name or query.");
     }
 
     private static ReadSettings Settings(Options options) =>
@@ -326,6 +355,16 @@ public static class CommandLine
                 throw new StudyException("no-rows", "table", $"the table {old.Name} has no rows in {file}: give the file with this month's rows.");
             }
         }
+        // Tables that stay where they are: each by its name in the bundle.
+        foreach ((string name, string place) in ByTable(options, "from", bundle))
+        {
+            string? query = ByTable(options, "query", bundle).GetValueOrDefault(name);
+            string? table = ByTable(options, "name", bundle).GetValueOrDefault(name) ?? (query is null && !place.EndsWith(".source.json", StringComparison.OrdinalIgnoreCase) ? name : null);
+            if (!fresh.TryAdd(name, Left(place, table, query).Table))
+            {
+                throw new WrongUse($"--from names {name}, and --table does, too; it must be one of them.");
+            }
+        }
         HandedBriefing page = BundledBriefing.Of(bundle, fresh, OnlyShares(options));
         // A page with a hole in it is no page to send.
         if (page.Blocks.FirstOrDefault(block => block.Problem is not null) is { Problem: { } problem })
@@ -335,6 +374,26 @@ public static class CommandLine
         var on = new BriefingPaper(PaperOf(options) ?? BriefingPaper.Usual.Paper, Margin(options, BriefingPaper.UsualMargin));
         WriteWhole(path, to => kind.Write(page, on, to, Progress.None));
         return 0;
+    }
+
+    /// <summary>The values of an option that is given for tables of a bundle, by their names.</summary>
+    private static Dictionary<string, string> ByTable(Options options, string option, Bundle bundle)
+    {
+        var found = new Dictionary<string, string>();
+        foreach (string pair in options.All(option))
+        {
+            int equals = pair.IndexOf('=', StringComparison.Ordinal);
+            string name = equals < 0 ? pair : pair[..equals];
+            if (equals < 1 || (bundle.Tables.FirstOrDefault(table => table.Name == name) ?? bundle.Tables.FirstOrDefault(table => table.Title == name)) is not { } old)
+            {
+                throw new WrongUse($"--{option} is {pair}; it must begin with NAME=, with one of the bundle's tables: {string.Join(", ", bundle.Tables.Where(table => table.Answer is null).Select(table => table.Name))}.");
+            }
+            if (!found.TryAdd(old.Name, pair[(equals + 1)..]))
+            {
+                throw new WrongUse($"--{option} names {old.Name} twice; it must be said once.");
+            }
+        }
+        return found;
     }
 
     /// <summary>The kind of file that an ending stands for; of a figure a page too.</summary>

@@ -1,3 +1,6 @@
+using OneWhole.Core.Studies;
+using OneWhole.Formats.Bundles;
+
 namespace OneWhole.Cli.Tests;
 
 /// <summary>Rows that stay where they are, from the command line; the engines themselves are tested beside them.</summary>
@@ -81,5 +84,39 @@ public sealed class FromTests
         string[] lines = error.Trim().Split('\n');
         Assert.Contains(why, lines[0], StringComparison.Ordinal);
         Assert.True(status == 2 || lines.Length == 1, error);
+    }
+
+    /// <summary>A page whose tables stay in two engines, by a bundle that has only questions, or other rows.</summary>
+    [Fact]
+    public void A_page_over_two_engines_is_written_from_a_bundle()
+    {
+        string folder = Directory.CreateTempSubdirectory("onewhole-page-").FullName, path = Path.Combine(folder, "page.bundle.zip"), to = Path.Combine(folder, "page.html");
+        StudyFormat format = StudyFormat.Standard;
+        Study routes = format.Read("""{"format": "onewhole.study/1", "title": "Passengers by route", "parts": {"column": "route"}, "value": {"sum": "passengers"}, "form": {"kind": "pareto"}}""");
+        var rows = new Core.Tables.ColumnBuilder(Core.Tables.NumberReading.Plain, false);
+        Core.Tables.Table bare = new("crossings", [rows.Build("route", Core.Tables.ColumnType.Category, null), new Core.Tables.ColumnBuilder(Core.Tables.NumberReading.Plain, true).Build("passengers", Core.Tables.ColumnType.Quantity, null)]);
+        using (FileStream file = File.Create(path))
+        {
+            new Bundle("Two engines",
+                [BundledTable.Of("crossings", bare) with { Left = new System.Text.Json.Nodes.JsonObject { ["place"] = "duckdb:/archive", ["name"] = "crossings" } }, BundledTable.Of("company", bare)],
+                [new BundledStudy("a", "crossings", routes), new BundledStudy("b", "company", routes with { Title = "The company's own" })], null).Write(file, Formats.Handing.Progress.None);
+        }
+        string source = Path.Combine(folder, "company.source.json");
+        File.WriteAllText(source, $$"""{"place": "sqlite:{{Path.Combine(Demo, "company.sqlite")}}", "name": "crossing"}""");
+        (int without, _, string missing) = Run("briefing", "--bundle", path, "--out", to);
+        Assert.Equal(1, without);
+        Assert.Contains("--from crossings=PLACE", missing, StringComparison.Ordinal);
+        (int status, _, string error) = Run("briefing", "--bundle", path, "--out", to, "--from", $"crossings=duckdb:{Path.Combine(Demo, "archive")}", "--from", $"company={source}");
+        Assert.True(status == 0, error);
+        string page = File.ReadAllText(to);
+        Assert.Contains("Hallin to Oskery", page, StringComparison.Ordinal);
+        Assert.Contains("The company&#39;s own", page.Replace("The company's own", "The company&#39;s own", StringComparison.Ordinal), StringComparison.Ordinal);
+        Assert.Equal(2, Run("briefing", "--bundle", path, "--out", to, "--from", "nowhere=duckdb:x").Status);
+
+        // A source's file in place of a place, for any verb.
+        (int checkedBy, string proofs, string why) = Run("check", "--from", source, "--study", Study("""{"format": "onewhole.study/1", "parts": {"column": "route"}, "value": {"sum": "passengers"}, "form": {"kind": "pareto"}}"""));
+        Assert.True(checkedBy == 0, why);
+        Assert.Contains("parts-add-up", proofs, StringComparison.Ordinal);
+        Directory.Delete(folder, recursive: true);
     }
 }

@@ -125,7 +125,7 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
     private AskedCells Ask(TableDocument document, string stretch, bool earlier, CellQuestion question, CancellationToken cancel)
     {
         var asked = KeptQuestion.Of(question);
-        string key = $"cells of\u0001{RowsOf(document)}\u0001{stretch}\u0001{asked.Text}";
+        string key = $"cells of\u0001{RowsOf(document)}\u0001{stretch}\u0001{asked.Write()}";
         if (earlier || KnownAlone.Value)
         {
             if (KnownAnswer(stretch, asked) is { } known)

@@ -142,7 +142,7 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
                 {
                     ["of"] = name,
                     ["asOf"] = answer.Cells.Asked?.AsOf,
-                    ["question"] = JsonNode.Parse(answer.Question.Text),
+                    ["question"] = JsonNode.Parse(answer.Question.Write()),
                     ["summed"] = new JsonArray([.. answer.Cells.Summed.Select(column => JsonValue.Create(column))]),
                 },
             };
@@ -279,8 +279,8 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
             using FileStream stream = table.ToFile();
             ReadTable answer = imports.ReadIn(stream, $"{table.Name}.csv", table.Title, table.Read, null, cancel);
             change = change.Publish(answer.Import);
-            KeptQuestion question = Json.Stored<KeptQuestion>(table.Answer!["question"]?.ToJsonString() ?? "", "answer");
-            kept.Add(new KeptAnswer(question, [.. (table.Answer["summed"] as JsonArray ?? []).Select(column => (string)column!)], (DateTime?)table.Answer["asOf"] ?? default, answer.Document.Columns));
+            UsedAnswer used = BundledAnswers.Of(table, answer.Table);
+            kept.Add(new KeptAnswer(used.Question, [.. used.Cells.Summed], used.Cells.Asked!.AsOf, answer.Document.Columns));
         }
         TableDocument document = read.Document with { Kept = kept, Steps = null, Prepared = null, Notes = [], Source = $"cells as of {kept.Min(answer => answer.AsOf).ToLocalTime():yyyy-MM-dd HH:mm}" };
         return (change, read with { Document = document });

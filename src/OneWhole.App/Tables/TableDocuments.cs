@@ -4,6 +4,7 @@ using OneWhole.App.Changing;
 using OneWhole.App.Elsewhere;
 using OneWhole.App.Memory;
 using OneWhole.Core.Tables;
+using OneWhole.Core.Workings;
 using OneWhole.Store;
 
 namespace OneWhole.App.Tables;
@@ -140,7 +141,7 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
     /// <summary>Makes a table of the cells that were asked of another one.</summary>
     internal void Keep((TableDocument Document, Table Table) from, string name, IReadOnlyList<UsedAnswer> used)
     {
-        TableDocument kept = KeptCells.Kept(from, name, used, cells);
+        TableDocument kept = KeptTable.Kept(from, name, used, cells);
         changes.Write(new Change("kept as it was asked").Create(new NewDocument(DocumentStore.NewId(), Kind, null, Json.Write(kept))).Publish(ImportsOf(kept)));
     }
 

@@ -29,7 +29,7 @@ public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryB
             return new LoadedTable(memory.Get($"table\u0001{key}", () => Elsewhere.TableOf(document, FirstRows(document), memory.For(key), stretch)), key);
         }
         return document.Kept is not null
-            ? new LoadedTable(memory.Get($"table\u0001{key}", () => KeptCells.Of(document.Kept, FirstRows(document), answer => new Table(document.Name, [.. answer.Columns.Select(Column)]), memory.For(key))), key)
+            ? new LoadedTable(memory.Get($"table\u0001{key}", () => KeptTable.Of(document.Kept, FirstRows(document), answer => new Table(document.Name, [.. answer.Columns.Select(Column)]), memory.For(key))), key)
             : new LoadedTable(memory.Get($"table\u0001{key}", () => WithEarlierLabels(Make(document), document, memory.For(key))), key);
     }
 

@@ -28,7 +28,9 @@ public static class SharedFilter
                 continue;
             }
             study = study with { Where = study.Where.Add(clause) };
-            if (clause.Is is { Length: > 0 } labels && !labels.Any(column.Labels.Labels.Contains))
+            // Of rows elsewhere not every label is known here.
+            bool allKnown = table.Source is null || column.Info.Elsewhere is { Listed.Count: > 0 };
+            if (allKnown && clause.Is is { Length: > 0 } labels && !labels.Any(column.Labels.Labels.Contains))
             {
                 remarks.Add($"{name} is never {string.Join(" or ", labels)} in its table");
             }

@@ -4,7 +4,6 @@ using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Handing;
-using OneWhole.Formats.Reading;
 
 namespace OneWhole.Formats.Bundles;
 
@@ -17,7 +16,7 @@ public static class BundledBriefing
     /// <exception cref="StudyException">A table can't be read.</exception>
     public static HandedBriefing Of(Bundle bundle, IReadOnlyDictionary<string, Table> fresh, bool sharesOnly = false)
     {
-        Dictionary<string, Table> tables = bundle.Tables.ToDictionary(table => table.Name, table => new Table(table.Title, (fresh.TryGetValue(table.Name, out Table? laid) ? laid : Read(table)).Columns));
+        Dictionary<string, Table> tables = bundle.Tables.Where(table => table.Answer is null).ToDictionary(table => table.Name, table => Named(table.Title, fresh.TryGetValue(table.Name, out Table? laid) ? laid : BundledAnswers.TableOf(bundle, table)));
         Briefing page = bundle.Page ?? new Briefing { Title = bundle.Title, Blocks = [.. bundle.Studies.Select((study, at) => new BriefingBlock($"b{at + 1}") { Kind = BlockKind.Study, Study = study.Name })] };
         Dictionary<string, BundledStudy> studies = bundle.Studies.ToDictionary(study => study.Name);
         ComputedBlock Computed(BriefingBlock block, bool filtered, IReadOnlyDictionary<string, string> colours)
@@ -39,9 +38,5 @@ public static class BundledBriefing
         return HandedBriefing.Of(page, page.Filter, HandedBriefing.Compute(page, Computed, block => block.Study, block => new ComputedBlock(block, null, [], null)), sharesOnly);
     }
 
-    private static Table Read(BundledTable table)
-    {
-        using FileStream rows = table.ToFile();
-        return table.Prepare.Apply(TableFile.Read(rows, $"{table.Name}.csv", table.Read).Table);
-    }
+    private static Table Named(string name, Table table) => new(name, table.Columns) { Source = table.Source };
 }

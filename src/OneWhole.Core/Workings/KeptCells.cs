@@ -1,17 +1,11 @@
 using System.Globalization;
-using OneWhole.App.Tables;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
-using OneWhole.Core.Workings;
-using OneWhole.Store;
 
-namespace OneWhole.App.Elsewhere;
+namespace OneWhole.Core.Workings;
 
-/// <summary>An answer that was used: what was asked, and its cells.</summary>
-internal sealed record UsedAnswer(KeptQuestion Question, AskedCells Cells);
-
-/// <summary>Cells that are kept as a table: <see cref="KeptAnswer"/> as columns, and back.</summary>
-internal static class KeptCells
+/// <summary>Answers that were got from rows elsewhere, kept as tables, and asked again instead of the rows.</summary>
+public static class KeptCells
 {
     private const string Weights = "rows that each stands for", Passing = "whether they pass";
 
@@ -77,34 +71,6 @@ internal static class KeptCells
         ]);
     }
 
-    /// <summary>A table's document that has the cells of some answers instead of its rows.</summary>
-    /// <param name="from">The table that they are from, as it is stored, and with its columns.</param>
-    /// <param name="name">What it is called.</param>
-    /// <param name="used">The answers.</param>
-    /// <param name="cells">Where they are written, unseen as yet.</param>
-    public static TableDocument Kept((TableDocument Document, Table Table) from, string name, IEnumerable<UsedAnswer> used, CellStore cells)
-    {
-        IReadOnlyList<UsedAnswer> kept = Distinct(used);
-        Table bare = Bare(from.Table, kept);
-        string import = cells.Write(bare.Columns);
-        return new TableDocument
-        {
-            Name = name,
-            Source = $"cells of {from.Document.Name}",
-            RowCount = kept.Count == 0 ? 0 : kept[0].Cells.Weights.Sum(),
-            Columns = [.. ColumnDocument.Of(bare).Select(column => column with { In = import })],
-            Said = from.Document.Said,
-            Kept = [.. kept.Select(answer => Stored(answer, cells))],
-        };
-    }
-
-    private static KeptAnswer Stored(UsedAnswer answer, CellStore cells)
-    {
-        Table table = TableOf(answer);
-        string import = cells.Write(table.Columns);
-        return new KeptAnswer(answer.Question, [.. answer.Cells.Summed], answer.Cells.Asked?.AsOf ?? DateTime.UtcNow, [.. table.Columns.Select((column, at) => ColumnDocument.Of(at, column) with { In = import })]);
-    }
-
     private static string Free(Table table, string name) => table.Find(name) is null ? name : Free(table, name + "_");
 
     private static Column Numbers(string name, long[] numbers)
@@ -118,17 +84,26 @@ internal static class KeptCells
     }
 
     /// <summary>A table that answers by kept cells what they can answer.</summary>
+    /// <param name="table">Its columns.</param>
     /// <param name="kept">The answers.</param>
-    /// <param name="table">Its columns, without a row.</param>
-    /// <param name="read">Reads an answer's columns.</param>
-    /// <param name="scans">Keeps what is computed of it.</param>
-    public static Table Of(IReadOnlyList<KeptAnswer> kept, Table table, Func<KeptAnswer, Table> read, IScanCache? scans) =>
-        new(table.Name, table.Columns) { Scans = scans, Layout = table.Layout, Source = new Source(table.Name, [.. kept.Select(answer => new UsedAnswer(answer.Question, CellsOf(answer, read(answer))))]) };
+    /// <param name="scans">Keeps what is computed of it; null for a table that is used once.</param>
+    public static Table Asking(Table table, IReadOnlyList<UsedAnswer> kept, IScanCache? scans = null) =>
+        new(table.Name, table.Columns) { Scans = scans, Layout = table.Layout, Source = new Source(table.Name, kept) };
 
-    private static AskedCells CellsOf(KeptAnswer answer, Table stored)
+    /// <summary>An answer from its columns; the last two say how many rows each cell stands for, and whether they pass.</summary>
+    /// <param name="question">What was asked.</param>
+    /// <param name="summed">The columns whose cells are sums.</param>
+    /// <param name="asOf">When, in UTC.</param>
+    /// <param name="stored">The columns.</param>
+    /// <exception cref="StudyException">They are no answer.</exception>
+    public static UsedAnswer AnswerOf(KeptQuestion question, IEnumerable<string> summed, DateTime asOf, Table stored)
     {
         Column[] columns = [.. stored.Columns.SkipLast(2)];
-        return new AskedCells(new Table(stored.Name, columns), Longs(stored.Columns[^2]), Array.ConvertAll(Longs(stored.Columns[^1]), passes => (byte)passes), new HashSet<string>(answer.Summed)) { Asked = new Asking(answer.AsOf, null) };
+        if (stored.Columns.Count < 2 || !question.Keys.Concat(question.Numbers).All(name => Array.Exists(columns, column => column.Name == name)))
+        {
+            throw new StudyException("wrong-answer", "", $"{stored.Name} lacks columns that it must have as an answer.");
+        }
+        return new UsedAnswer(question, new AskedCells(new Table(stored.Name, columns), Longs(stored.Columns[^2]), Array.ConvertAll(Longs(stored.Columns[^1]), passes => passes == 1 ? (byte)1 : (byte)0), new HashSet<string>(summed)) { Asked = new Asking(asOf, null) });
     }
 
     private static long[] Longs(Column column) => [.. Enumerable.Range(0, column.Count).Select(row => column.Numbers.At(row)?.Small ?? 0)];
