@@ -13,6 +13,11 @@ using OneWhole.Store;
 
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 string only = args is ["only", var size] ? size : "";
+if (args is ["engines", ..])
+{
+    Engines.Run(args.Length > 1 ? int.Parse(args[1], CultureInfo.InvariantCulture) : 10_000_000, args.Length > 2 ? int.Parse(args[2], CultureInfo.InvariantCulture) : 100_000_000);
+    return;
+}
 if (args is ["layouts"])
 {
     Layouts.Run();

@@ -210,21 +210,20 @@ public sealed partial class EngineTable : ICellSource, IDisposable
             {
                 _first[name] = new FirstKeys();
             }
-            string passes = predicate is null ? "1" : $"CASE WHEN {predicate} THEN 1 ELSE 0 END";
             string? first = table._key is [var key] && question.Ordered.Count > 0 ? $"MIN({_dialect.OrderOf(_dialect.Quote(key), table._types[key])})" : null;
-            return Fetch(_keys, "", values, passes, predicate is null, first);
+            return Fetch(_keys, "", values, predicate, passes: true, first);
         }
 
         /// <summary>Cells of rows that pass, and then those of rows that don't, told apart by no more than is needed.</summary>
         private void Separately(string predicate, IReadOnlyList<object> values, bool filters)
         {
-            if (!Fetch(_keys, filters ? $"WHERE {predicate}" : "", values, "1", true, null))
+            if (!Fetch(_keys, filters ? $"WHERE {predicate}" : "", values, null, passes: true, null))
             {
                 throw TooMany(_keys, filters ? $"WHERE {predicate}" : "", values);
             }
             string[] few = [.. _keys.Where(key => question.FilteredKeys.Contains(key) || question.Numbers.Contains(key))];
             string where = $"WHERE CASE WHEN {predicate} THEN 0 ELSE 1 END = 1";
-            if (filters && !Fetch(few, where, values, "0", true, null))
+            if (filters && !Fetch(few, where, values, null, passes: false, null))
             {
                 throw TooMany(few, where, values);
             }
@@ -239,55 +238,130 @@ public sealed partial class EngineTable : ICellSource, IDisposable
             question.Bands.FirstOrDefault(axis => axis.Column == name) is { } cut && _dialect.Band(_dialect.Quote(name), table._types[name], cut.Start, cut.Width, cut.End) is { } band
                 ? _dialect.BandText(band) : table.TextOf(name);
 
+        /// <summary>Several numbers side by side are told apart by which of them are there; of one it is counted.</summary>
+        private bool IsCounted => _sums.Length <= 1;
+
+        private string There(string name) => _dialect.IsThere(_dialect.Quote(name), table._types[name]);
+
         private (string[] Selected, string Groups) Grouped(string[] by)
         {
-            string[] there = [.. _sums.Select(name => $"CASE WHEN {_dialect.IsThere(_dialect.Quote(name), table._types[name])} THEN 1 ELSE 0 END")];
+            string[] there = IsCounted ? [] : [.. _sums.Select(name => $"CASE WHEN {There(name)} THEN 1 ELSE 0 END")];
             string[] groups = [.. by.Select((name, at) => PlainKey(name) ?? $"{at + 1}"), .. there.Select((_, at) => $"{by.Length + at + 1}")];
             return ([.. by.Select(KeyText), .. there], string.Join(", ", groups));
         }
 
-        private bool Fetch(string[] by, string where, IReadOnlyList<object> values, string passes, bool passesAreKnown, string? first)
+        /// <summary>Fetches the cells of one GROUP BY.</summary>
+        /// <param name="by">Its keys.</param>
+        /// <param name="where">Which rows; empty for all.</param>
+        /// <param name="values">The parameters.</param>
+        /// <param name="predicate">What rows have to hold to pass; null where all of them do, or none.</param>
+        /// <param name="passes">Whether they do, where there is no such thing.</param>
+        /// <param name="first">The first key of a cell's rows; null where that is not asked for.</param>
+        /// <returns>False where there are more cells than are fetched.</returns>
+        private bool Fetch(string[] by, string where, IReadOnlyList<object> values, string? predicate, bool passes, string? first)
         {
             (string[] selected, string groups) = Grouped(by);
-            string[] sums = [.. _sums.Select(name => _dialect.Sum(_dialect.Quote(name), table._types[name]))];
-            // Whether rows pass is a key only where both kinds come.
-            string grouping = string.Join(", ", ((string[])[groups, passesAreKnown ? "" : $"{selected.Length + 1}"]).Where(part => part.Length > 0));
-            string asked = $"SELECT {string.Join(", ", [.. selected, passes, .. sums, "COUNT(*)", first ?? "NULL"])} FROM {table._relation} {where}{(grouping.Length > 0 ? $" GROUP BY {grouping}" : "")} LIMIT {MostCells + 1}";
+            // Of rows, and of a number how often it is there and what it adds up to: for those that pass, and in all.
+            string[] counts = predicate is null ? [.. Counts("", "")] : [.. Counts(predicate, predicate), .. Counts("", $"CASE WHEN {predicate} THEN 0 ELSE 1 END = 1")];
+            string asked = $"SELECT {string.Join(", ", [.. selected, .. counts, first ?? "NULL"])} FROM {table._relation} {where}{(groups.Length > 0 ? $" GROUP BY {groups}" : "")} LIMIT {MostCells + 1}";
             if (table._explaining is not null)
             {
                 table._explaining(asked, values);
                 return true;
             }
-            int fetched = 0, sumsFrom = selected.Length + 1, weightAt = sumsFrom + sums.Length;
+            int fetched = 0, from = selected.Length, all = from + counts.Length / 2;
             foreach (DbDataReader reader in table.Read(asked, values, cancel))
             {
-                long weight = Number(reader, weightAt);
-                if (weight == 0)
-                {
-                    continue;
-                }
                 if (++fetched > MostCells)
                 {
                     return false;
                 }
-                _rows!.Add(weight, Number(reader, selected.Length) == 1);
-                string? firstKey = first is null ? null : table.ReadText(reader, weightAt + 1);
-                foreach ((int at, string name) in by.Index())
+                string[] labels = [.. by.Select((name, at) => table.LabelOf(name, _dialect.Read(reader, at)))];
+                bool any = Take(reader, by, labels, from, null, predicate is not null || passes);
+                any |= predicate is not null && Take(reader, by, labels, all, from, false);
+                string? firstKey = any && first is not null ? table.ReadText(reader, selected.Length + counts.Length) : null;
+                for (int at = 0; at < by.Length && any; at++)
                 {
-                    string label = table.LabelOf(name, _dialect.Read(reader, at));
-                    _rows.Set(name, label);
-                    if (_first.TryGetValue(name, out FirstKeys? keys))
+                    if (_first.TryGetValue(by[at], out FirstKeys? keys))
                     {
-                        keys.Meet(label, firstKey is null ? null : KeyValue.Of(firstKey, table._types[table._key[0]]));
+                        keys.Meet(labels[at], firstKey is null ? null : KeyValue.Of(firstKey, table._types[table._key[0]]));
                     }
-                }
-                foreach ((int at, string name) in _sums.Index())
-                {
-                    bool isThere = Number(reader, by.Length + at) == 1;
-                    _rows.Set(name, isThere ? table.NumberOf(name, table.ReadText(reader, sumsFrom + at)) : "");
                 }
             }
             return true;
+        }
+
+        /// <param name="half">Which rows are counted.</param>
+        /// <param name="ofFloats">Of which rows binary fractions are added up: their sums can't be taken from one another.</param>
+        private IEnumerable<string> Counts(string half, string ofFloats)
+        {
+            yield return half.Length == 0 ? "COUNT(*)" : $"COUNT(CASE WHEN {half} THEN 1 END)";
+            foreach (string name in _sums)
+            {
+                yield return $"COUNT({Number(name, half)})";
+                yield return _dialect.Sum(Number(name, table._types[name] == EngineType.Float ? ofFloats : half), table._types[name]);
+            }
+
+            string Number(string name, string rows)
+            {
+                string column = _dialect.Quote(name), there = There(name), only = there == $"{column} IS NOT NULL" ? rows : rows.Length == 0 ? there : $"({rows}) AND {there}";
+                return only.Length == 0 ? column : $"CASE WHEN {only} THEN {column} END";
+            }
+        }
+
+        /// <summary>The rows of a cell that pass, or that don't: those with a number, and those without.</summary>
+        /// <param name="reader">Has the cell.</param>
+        /// <param name="by">Its keys.</param>
+        /// <param name="labels">Their labels.</param>
+        /// <param name="from">Where its counts and sums are.</param>
+        /// <param name="less">Where those are that are to be taken from them; null for none.</param>
+        /// <param name="passes">Whether these rows do.</param>
+        /// <returns>Whether there are any.</returns>
+        private bool Take(DbDataReader reader, string[] by, string[] labels, int from, int? less, bool passes)
+        {
+            long Count(int at) => EngineTable.Number(reader, from + at) - (less is { } other ? EngineTable.Number(reader, other + at) : 0);
+            long weight = Count(0);
+            if (weight == 0)
+            {
+                return false;
+            }
+            long there = _sums.Length == 0 ? weight : IsCounted ? Count(1) : -1;
+            if (there != 0)
+            {
+                Add(there < 0 ? weight : there);
+                for (int at = 0; at < _sums.Length; at++)
+                {
+                    bool isThere = IsCounted || EngineTable.Number(reader, by.Length + at) == 1;
+                    _rows!.Set(_sums[at], isThere ? SumOf(at) : "");
+                }
+            }
+            if (there >= 0 && there < weight)
+            {
+                Add(weight - there);
+            }
+            return true;
+
+            string? SumOf(int at)
+            {
+                string name = _sums[at];
+                string? sum = table.ReadText(reader, from + 2 + 2 * at);
+                if (less is { } other && table._types[name] != EngineType.Float && table.ReadText(reader, other + 2 + 2 * at) is { } taken && sum is not null)
+                {
+                    (ExactDecimal all, ExactDecimal part) = (ExactDecimal.Parse(sum), ExactDecimal.Parse(taken));
+                    int scale = Math.Max(all.Scale, part.Scale);
+                    sum = new ExactDecimal(all.AtScale(scale) - part.AtScale(scale), scale).ToString();
+                }
+                return table.NumberOf(name, sum);
+            }
+
+            void Add(long rows)
+            {
+                _rows!.Add(rows, passes);
+                for (int at = 0; at < by.Length; at++)
+                {
+                    _rows.Set(by[at], labels[at]);
+                }
+            }
         }
 
         private StudyException TooMany(string[] by, string where, IReadOnlyList<object> values)
