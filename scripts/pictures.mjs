@@ -82,7 +82,6 @@ const views = {
     await page.getByRole('button', { name: 'Hand over' }).click();
   },
   table: table('delays'),
-  'table-wide': table('shops'),
   'table-totals': table('fuel'),
   prepare: async (page) => {
     await table('delays')(page);
@@ -94,7 +93,17 @@ const views = {
   },
   sources: async (page) => {
     await tables(page);
-    await page.getByRole('button', { name: /source/i }).first().click();
+    await page.getByRole('button', { name: 'From a source' }).click();
+    await page.getByRole('button', { name: /^Archive of crossings/ }).click();
+    await page.getByRole('button', { name: /leave the rows there/ }).click();
+    await page.getByRole('button', { name: /^crossings/ }).click();
+    await page.getByRole('region', { name: 'Bring it in' }).getByText(/rows come here/).waitFor();
+  },
+  'table-left': async (page) => {
+    await views.sources(page);
+    await page.getByRole('button', { name: 'Leave it there' }).click();
+    await page.getByRole('region', { name: 'Start with' }).locator('svg').nth(2).waitFor();
+    await page.getByRole('table').getByRole('row').nth(20).waitFor();
   },
   'choose-sheet': async (page) => {
     await tables(page);

@@ -18,6 +18,16 @@ public sealed partial class EngineTable
     /// <summary>The pieces that lie on other servers; null where the table is in one place.</summary>
     public EnginePieces? Pieces => _pieces.Value;
 
+    /// <summary>What is to be said of an answer: that sums are the engine's own, that rows travel; null for nothing.</summary>
+    /// <exception cref="StudyException">It can't be read.</exception>
+    public string? NoteOf(CellQuestion question, CancellationToken cancel)
+    {
+        string[] floating = [.. question.Numbers.Distinct().Where(name => _types.TryGetValue(name, out EngineType type) && type == EngineType.Float)];
+        string? own = floating.Length == 0 ? null
+            : $"{string.Join(" and ", floating)} {(floating.Length == 1 ? "is a column" : "are columns")} of binary fractions there: {(floating.Length == 1 ? "its" : "their")} sums are those of {EngineName}, good to some 15 digits.";
+        return (own, TravelOf(question, cancel)) switch { (null, var travel) => travel, (_, null) => own, var (first, second) => $"{first} {second}" };
+    }
+
     /// <summary>What is said where rows have to travel for an answer; null where they stay, or where there is one place.</summary>
     /// <exception cref="StudyException">It can't be read.</exception>
     public string? TravelOf(CellQuestion question, CancellationToken cancel)

@@ -213,19 +213,38 @@ public sealed class CellStore(Database database)
         }
     }
 
-    /// <summary>Labels in blocks too: a long list is never in memory a second time.</summary>
+    /// <summary>Labels in blocks too: a long list is never in memory a second time. A few blocks are packed at once, and written in their order.</summary>
     private static void WriteLabels(Writer writer, string segment, IReadOnlyList<string> labels)
     {
-        var block = new List<string>(Math.Min(BlockRows, labels.Count));
-        for (int first = 0, number = 0; first < labels.Count || number == 0; first += BlockRows, number++)
+        int blocks = Math.Max(1, (labels.Count + BlockRows - 1) / BlockRows), together = Math.Clamp(Environment.ProcessorCount, 1, 8);
+        for (int first = 0; first < blocks; first += together)
         {
-            block.Clear();
-            for (int at = first; at < Math.Min(first + BlockRows, labels.Count); at++)
+            var packed = new byte[Math.Min(together, blocks - first)][];
+            if (packed.Length == 1)
             {
-                block.Add(labels[at]);
+                packed[0] = PackedBlock(labels, first);
             }
-            writer.Write(segment, number, Pack(JsonSerializer.SerializeToUtf8Bytes(block)));
+            else
+            {
+                int from = first;
+                Parallel.For(0, packed.Length, at => packed[at] = PackedBlock(labels, from + at));
+            }
+            for (int at = 0; at < packed.Length; at++)
+            {
+                writer.Write(segment, first + at, packed[at]);
+            }
         }
+    }
+
+    private static byte[] PackedBlock(IReadOnlyList<string> labels, int number)
+    {
+        int first = number * BlockRows;
+        var block = new string[Math.Min(BlockRows, labels.Count - first)];
+        for (int at = 0; at < block.Length; at++)
+        {
+            block[at] = labels[first + at];
+        }
+        return Pack(JsonSerializer.SerializeToUtf8Bytes(block));
     }
 
     private static void WriteBlocks<T>(Writer writer, string segment, T[] values)

@@ -140,7 +140,7 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
         AskedCells cells = memory.Get(key, () =>
         {
             DateTime when = freshness.Now;
-            return Use(document, (table, stop) => table.Ask(question, stop) with { Asked = new Asking(when, table.TravelOf(question, stop)) }, cancel);
+            return Use(document, (table, stop) => table.Ask(question, stop) with { Asked = new Asking(when, table.NoteOf(question, stop)) }, cancel);
         });
         ConcurrentDictionary<string, KeptQuestion> questions = _asked.GetOrAdd(stretch, _ => new(StringComparer.Ordinal));
         if (questions.Count < MostRemembered)

@@ -37,6 +37,9 @@ public static class SourcePlace
     internal static string Plain(string place) =>
         place.StartsWith("duckdb:", StringComparison.Ordinal) || place.StartsWith("sqlite:", StringComparison.Ordinal) ? place[(place.IndexOf(':', StringComparison.Ordinal) + 1)..] : place;
 
+    /// <summary>What a place is called where nobody says otherwise: "ferry on db.example", or by its last part.</summary>
+    internal static string Called(string place) => IsServer(place) && EngineOf(place) is { } server ? $"{server.Database} on {server.Host}" : NameOf(place.TrimEnd('/', '\\'));
+
     /// <summary>The engine that has the rows of a place, so that they can stay there; null where there is none.</summary>
     /// <exception cref="AppException">A server is not named as it must be.</exception>
     public static EnginePlace? EngineOf(string place)

@@ -44,7 +44,8 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
 
     public SourceView Get(string id) => View(sources.Find(id), tables.List());
 
-    /// <exception cref="AppException">There is nothing at that place, or the name is empty.</exception>
+    /// <summary>Names a source; without a name it is called as its place is.</summary>
+    /// <exception cref="AppException">There is nothing at that place, or the name is too long.</exception>
     public SourceView Add(string name, string place)
     {
         StoredSource source = Checked(name, place);
@@ -56,7 +57,8 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
 
     private static StoredSource Checked(string name, string place)
     {
-        var source = new StoredSource(name.Trim(), SourcePlace.Plain(place.Trim()));
+        string at = SourcePlace.Plain(place.Trim());
+        var source = new StoredSource(name.Trim() is { Length: > 0 } given ? given : SourcePlace.Called(at), at);
         if (source.Name.Length is 0 or > 200)
         {
             throw new AppException("wrong-name", "A source needs a name of 1 to 200 characters.");

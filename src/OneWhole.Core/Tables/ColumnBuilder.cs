@@ -64,12 +64,12 @@ public sealed class ColumnBuilder
             _codes[_count] = _lastCode;
             return;
         }
-        int code = _index.Find(cell);
+        int hash = LabelIndex.HashOf(cell), code = _index.Find(cell, hash);
         if (code < 0 && (_spelled.Count == 0 || !_spelled.GetAlternateLookup<ReadOnlySpan<char>>().TryGetValue(cell, out code)))
         {
             string text = cell.ToString(), label = Label.Of(text);
-            code = _index.Add(label);
-            if (label != text && _spelled.Count < _labels.Count + 16)
+            code = ReferenceEquals(label, text) ? _index.AddNew(text, hash) : _index.Add(label);
+            if (!ReferenceEquals(label, text) && label != text && _spelled.Count < _labels.Count + 16)
             {
                 _spelled.Add(text, code);
             }

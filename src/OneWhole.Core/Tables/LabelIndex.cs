@@ -13,10 +13,12 @@ internal sealed class LabelIndex
     /// <summary>The labels in the order in which they were added; a label's place is its code.</summary>
     public List<string> Labels => _labels;
 
-    /// <returns>The label's code, or −1.</returns>
-    public int Find(ReadOnlySpan<char> label) => Find(label, string.GetHashCode(label));
+    public static int HashOf(ReadOnlySpan<char> label) => string.GetHashCode(label);
 
-    private int Find(ReadOnlySpan<char> label, int hash)
+    /// <param name="label">The text.</param>
+    /// <param name="hash">Its <see cref="HashOf"/>.</param>
+    /// <returns>The label's code, or −1.</returns>
+    public int Find(ReadOnlySpan<char> label, int hash)
     {
         int mask = _slots.Length - 1;
         for (int at = hash & mask; _slots[at] != 0; at = (at + 1) & mask)
@@ -33,12 +35,14 @@ internal sealed class LabelIndex
     /// <summary>The label's code; a new one is given the next.</summary>
     public int Add(string label)
     {
-        int hash = string.GetHashCode(label.AsSpan()), code = Find(label, hash);
-        if (code >= 0)
-        {
-            return code;
-        }
-        code = _labels.Count;
+        int hash = HashOf(label), code = Find(label, hash);
+        return code >= 0 ? code : AddNew(label, hash);
+    }
+
+    /// <summary>The code of a label that is known not to be there.</summary>
+    public int AddNew(string label, int hash)
+    {
+        int code = _labels.Count;
         _labels.Add(label);
         if (code == _hashes.Length)
         {

@@ -38,6 +38,24 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
 
     public ReadResult Read()
     {
+        try
+        {
+            return ReadAll();
+        }
+        finally
+        {
+            _batches?.Dispose();
+        }
+    }
+
+    /// <summary>From so many rows on columns are made on a thread of their own.</summary>
+    private const int ManyRows = 20_000;
+
+    /// <summary>Takes long tables' rows to their columns; null for short ones.</summary>
+    private RowBatches? _batches;
+
+    private ReadResult ReadAll()
+    {
         StartHeadings();
         while (rows.Next())
         {
@@ -263,11 +281,24 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         }
         else
         {
+            if (_batches is null && Rows >= ManyRows && Environment.ProcessorCount > 1)
+            {
+                _batches = new RowBatches(_builders);
+            }
             for (int i = 0; i < _builders.Length; i++)
             {
                 int at = PlaceOf(i);
-                _builders[i].Add(at >= count ? [] : copy is null ? rows[at] : copy[at]);
+                ReadOnlySpan<char> cell = at >= count ? [] : copy is null ? rows[at] : copy[at];
+                if (_batches is null)
+                {
+                    _builders[i].Add(cell);
+                }
+                else
+                {
+                    _batches.Add(cell);
+                }
             }
+            _batches?.EndRow();
         }
         if ((++Rows & 0x1FFF) == 0)
         {
@@ -336,6 +367,7 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
 
     private ReadResult Finish()
     {
+        _batches?.Finish();
         if (_ragged > MostNotes)
         {
             _notes.Add(new ReadNote("ragged-row", $"{_ragged - MostNotes} more rows have another number of cells than there are headings."));

@@ -14,7 +14,7 @@ public sealed class LabelIndexTests
         foreach (int number in numbers)
         {
             string label = $"Stop {number}";
-            Assert.Equal(known.TryGetValue(label, out int code) ? code : -1, index.Find(label));
+            Assert.Equal(known.TryGetValue(label, out int code) ? code : -1, index.Find(label, LabelIndex.HashOf(label)));
             known.TryAdd(label, known.Count);
             Assert.Equal(known[label], index.Add(label));
         }
@@ -38,7 +38,7 @@ public sealed class LabelIndexTests
         {
             Assert.Equal(i, index.Add($"B-{i}"));
         }
-        Assert.All(Enumerable.Range(0, 200_000).Where(i => i % 997 == 0), i => Assert.Equal(i, index.Find($"B-{i}")));
-        Assert.Equal(-1, index.Find("B-200000"));
+        Assert.All(Enumerable.Range(0, 200_000).Where(i => i % 997 == 0), i => Assert.Equal(i, index.Find($"B-{i}", LabelIndex.HashOf($"B-{i}"))));
+        Assert.Equal(-1, index.Find("B-200000", LabelIndex.HashOf("B-200000")));
     }
 }
