@@ -90,6 +90,12 @@ internal abstract class Dialect
     /// <summary>Whether it is stopped by the token of what it does: then it gives a silent network up, too.</summary>
     public virtual bool TakesToken => false;
 
+    /// <summary>What begins a question that a query of the analyst's own is part of, so that nothing in it can change what is written; null for nothing.</summary>
+    public virtual string? BeginQuery => null;
+
+    /// <summary>What ends it.</summary>
+    public virtual string? EndQuery => null;
+
     /// <summary>Ends what a command is working on, from another thread.</summary>
     public virtual void Stop(DbCommand command) => command.Cancel();
 

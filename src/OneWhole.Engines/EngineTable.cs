@@ -25,6 +25,7 @@ public sealed partial class EngineTable : ICellSource, IDisposable
     private readonly DbConnection _connection;
     private readonly string _relation;
     private readonly string? _order;
+    private readonly bool _isQuery;
     private readonly IReadOnlyList<string> _key;
     private readonly Dictionary<string, EngineType> _types = new(StringComparer.Ordinal);
 
@@ -37,9 +38,11 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         _dialect = dialect;
         _connection = connection;
         string? plain = query is null ? null : OneSelect.Of(query);
+        _isQuery = plain is not null;
         _order = plain is null ? null : OneSelect.OrderOf(plain);
         _relation = plain is null ? dialect.Relation(place, name) : $"({plain}\n) AS ow";
         var columns = new List<Column>();
+        using (_isQuery ? new ReadingAlone(connection, dialect) : null)
         using (DbCommand command = connection.CreateCommand())
         {
             command.CommandText = $"SELECT * FROM {_relation} WHERE 1 = 0";
@@ -540,6 +543,7 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         }
         if (_dialect.TakesToken)
         {
+            using IDisposable? transaction = _isQuery ? new ReadingAlone(_connection, _dialect) : null;
             using DbDataReader awaited = command.ExecuteReaderAsync(cancel).GetAwaiter().GetResult();
             while (awaited.ReadAsync(cancel).GetAwaiter().GetResult())
             {
@@ -553,6 +557,41 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         {
             cancel.ThrowIfCancellationRequested();
             yield return reader;
+        }
+    }
+
+    /// <summary>Around a question to a query: a transaction that only reads.</summary>
+    private sealed class ReadingAlone : IDisposable
+    {
+        private readonly DbConnection _connection;
+        private readonly Dialect _dialect;
+
+        public ReadingAlone(DbConnection connection, Dialect dialect)
+        {
+            (_connection, _dialect) = (connection, dialect);
+            Run(dialect.BeginQuery);
+        }
+
+        private void Run(string? sql)
+        {
+            if (sql is not null && _connection.State == System.Data.ConnectionState.Open)
+            {
+                using DbCommand command = _connection.CreateCommand();
+                command.CommandText = sql;
+                command.ExecuteNonQuery();
+            }
+        }
+
+        public void Dispose()
+        {
+            try
+            {
+                Run(_dialect.EndQuery);
+            }
+            catch (DbException)
+            {
+                // The connection is gone, and the transaction with it.
+            }
         }
     }
 

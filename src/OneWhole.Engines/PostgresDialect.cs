@@ -89,6 +89,11 @@ internal sealed class PostgresDialect : Dialect
 
     public override bool TakesToken => true;
 
+    // A query could put the session's default back by a function; a transaction that is said to read stays so.
+    public override string? BeginQuery => "BEGIN TRANSACTION READ ONLY";
+
+    public override string? EndQuery => "ROLLBACK";
+
     public override string? Means(DbException fault) => fault switch
     {
         PostgresException { SqlState: "28P01" or "28000" } => "the user or the password was not taken; give the password in the variable ONEWHOLE_PASSWORD",
@@ -98,6 +103,7 @@ internal sealed class PostgresDialect : Dialect
         PostgresException { SqlState: "42501" } => "this user may not read it",
         PostgresException { SqlState: "57014" } => "the question took too long, or was stopped",
         PostgresException { SqlState: ['5', '7', 'P', ..] } => "the server was shut down meanwhile; try again",
+        PostgresException { SqlState: "25006" } => "the query can't be run: it would write, and is read-only here",
         PostgresException asked when asked.SqlState.StartsWith("42", StringComparison.Ordinal) => $"the query can't be run: {asked.MessageText}",
         NpgsqlException { InnerException: System.Net.Sockets.SocketException or IOException or TimeoutException } => "the server can't be reached, or the connection was lost; see that it runs and listens there, and try again",
         _ => null,

@@ -58,6 +58,26 @@ public sealed class EngineTableTests(Servers servers) : IClassFixture<Servers>
         Assert.Equal(["Fog"], Parts(Calculator.Run(kept.Table, Rows)));
     }
 
+    /// <summary>A query that puts the session's own setting back still writes nothing, in the next question either.</summary>
+    [Fact]
+    public void A_query_cant_let_itself_write()
+    {
+        servers.Ask("postgres", "CREATE TABLE IF NOT EXISTS written (x int); GRANT INSERT ON written TO reader; CREATE OR REPLACE FUNCTION writes() RETURNS int LANGUAGE sql AS 'INSERT INTO written VALUES (1) RETURNING x'");
+        using EngineTable sly = Open("postgres", null, "SELECT CASE WHEN current_setting('default_transaction_read_only') = 'on' THEN set_config('default_transaction_read_only', 'off', false) ELSE writes()::text END AS a");
+        for (int question = 0; question < 3; question++)
+        {
+            try
+            {
+                sly.Page(null, 10);
+            }
+            catch (StudyException refused)
+            {
+                Assert.Contains("read-only", refused.Message, StringComparison.Ordinal);
+            }
+        }
+        Assert.Equal(0, servers.Tell("SELECT count(*)::int FROM written"));
+    }
+
     [Theory]
     [MemberData(nameof(Engines))]
     public void What_is_not_there_is_said_in_our_words(string kind)

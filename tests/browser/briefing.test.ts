@@ -245,7 +245,7 @@ test('a page says that a table has newer rows, and takes them in one step', asyn
   await page.goto(`${server.url}/tables`);
   await page.getByRole('button', { name: 'From a source' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Kiosks');
-  await page.getByLabel('Folder, file or address').fill(feed);
+  await page.getByLabel('Folder, file, address or server').fill(feed);
   await page.getByRole('button', { name: 'Add the source' }).click();
   await page.getByRole('button', { name: 'kiosk-*.csv' }).click();
   await expect(page.getByRole('heading', { name: 'kiosk' })).toBeVisible();

@@ -123,10 +123,10 @@ test('a source is named, read from, seen to have newer rows, and moved with its 
   await page.goto(`${server.url}/tables`);
   await page.getByRole('button', { name: 'From a source' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Kiosks');
-  await page.getByLabel('Folder, file or address').fill('/nowhere');
+  await page.getByLabel('Folder, file, address or server').fill('/nowhere');
   await page.getByRole('button', { name: 'Add the source' }).click();
   await expect(page.getByRole('alert')).toContainText('There is nothing at "/nowhere"');
-  await page.getByLabel('Folder, file or address').fill(feed);
+  await page.getByLabel('Folder, file, address or server').fill(feed);
   await page.getByRole('button', { name: 'Add the source' }).click();
   await expect(page.getByText('2 files; the newest, kiosk-2026-09.csv, is read')).toBeVisible();
   expect((await new AxeBuilder({ page }).analyze()).violations.filter((finding) => finding.impact === 'serious' || finding.impact === 'critical')).toEqual([]);

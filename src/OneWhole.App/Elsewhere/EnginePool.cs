@@ -8,9 +8,32 @@ namespace OneWhole.App.Elsewhere;
 /// Connections to engines: a few to each place, kept open for a minute for who asks next. One that failed is closed; one that was lost
 /// while nobody used it is opened again without a word.
 /// </summary>
-public sealed class EnginePool(Passwords passwords, EngineLimits? limits = null, TimeProvider? clock = null) : IDisposable
+public sealed class EnginePool : IDisposable
 {
     private static readonly TimeSpan Kept = TimeSpan.FromMinutes(1);
+
+    private readonly Passwords _passwords;
+    private readonly EngineLimits _limits;
+    private readonly ITimer _sweep;
+
+    /// <param name="passwords">Where passwords come from.</param>
+    /// <param name="limits">What engines may take.</param>
+    /// <param name="clock">Tells how long a connection is not used.</param>
+    public EnginePool(Passwords passwords, EngineLimits? limits = null, TimeProvider? clock = null)
+    {
+        _passwords = passwords;
+        _limits = limits ?? EngineLimits.Usual;
+        _clock = clock ?? TimeProvider.System;
+        _sweep = _clock.CreateTimer(_ => Sweep(), null, Kept, Kept);
+    }
+
+    private void Sweep()
+    {
+        foreach (Place place in _places.Values)
+        {
+            Close(place, _clock.GetUtcNow() - Kept);
+        }
+    }
 
     private sealed record Idle(EngineTable Table, DateTimeOffset Since);
 
@@ -24,9 +47,7 @@ public sealed class EnginePool(Passwords passwords, EngineLimits? limits = null,
     }
 
     private readonly ConcurrentDictionary<string, Place> _places = new(StringComparer.Ordinal);
-    private readonly TimeProvider _clock = clock ?? TimeProvider.System;
-
-    private EngineLimits Limits => limits ?? EngineLimits.Usual;
+    private readonly TimeProvider _clock;
 
     /// <summary>Asks a table that stays where it is.</summary>
     /// <param name="at">Where.</param>
@@ -37,12 +58,11 @@ public sealed class EnginePool(Passwords passwords, EngineLimits? limits = null,
     /// <exception cref="StudyException">It can't be reached or read.</exception>
     public T Use<T>(EnginePlace at, string? name, string? query, Func<EngineTable, T> act, CancellationToken cancel)
     {
-        Place place = _places.GetOrAdd(at.Words, _ => new Place(Limits.Connections));
+        Place place = _places.GetOrAdd(at.Words, _ => new Place(_limits.Connections));
         place.Free.Wait(cancel);
         try
         {
             ConcurrentStack<Idle> open = place.Open.GetOrAdd($"{name}\u0001{query}", _ => []);
-            Close(place, _clock.GetUtcNow() - Kept);
             while (open.TryPop(out Idle? idle))
             {
                 if (idle.Table.IsAlive(cancel))
@@ -54,7 +74,7 @@ public sealed class EnginePool(Passwords passwords, EngineLimits? limits = null,
                 Close(place, DateTimeOffset.MaxValue);
                 cancel.ThrowIfCancellationRequested();
             }
-            return Asked(EngineTable.Open(at, passwords.For(at), name, query, Limits), act, open, cancel);
+            return Asked(EngineTable.Open(at, _passwords.For(at), name, query, _limits), act, open, cancel);
         }
         finally
         {
@@ -87,7 +107,7 @@ public sealed class EnginePool(Passwords passwords, EngineLimits? limits = null,
 
     /// <summary>The tables and views at a place.</summary>
     /// <exception cref="StudyException">It can't be reached.</exception>
-    public IReadOnlyList<EngineTableInfo> List(EnginePlace at) => EngineTable.List(at, passwords.For(at), Limits);
+    public IReadOnlyList<EngineTableInfo> List(EnginePlace at) => EngineTable.List(at, _passwords.For(at), _limits);
 
     /// <summary>Closes the connections to a place that nobody uses: its password is another one now, or it moved.</summary>
     public void Forget(EnginePlace at)
@@ -124,6 +144,7 @@ public sealed class EnginePool(Passwords passwords, EngineLimits? limits = null,
 
     public void Dispose()
     {
+        _sweep.Dispose();
         foreach (Place place in _places.Values)
         {
             Close(place, DateTimeOffset.MaxValue);

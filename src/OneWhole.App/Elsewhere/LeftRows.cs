@@ -22,6 +22,8 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
     /// <summary>What was asked in a stretch of time, by the stretch's key.</summary>
     private readonly ConcurrentDictionary<string, ConcurrentDictionary<string, KeptQuestion>> _asked = new(StringComparer.Ordinal);
 
+    private readonly ConcurrentQueue<string> _stretches = new();
+
     private sealed record Running(string Rows, CancellationTokenSource Stop);
 
     /// <summary>Until disposed nothing is asked of engines: what is not known already is said to be unknown. For lists, which must not wait.</summary>
@@ -142,7 +144,15 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
             DateTime when = freshness.Now;
             return Use(document, (table, stop) => table.Ask(question, stop) with { Asked = new Asking(when, table.NoteOf(question, stop)) }, cancel);
         });
-        ConcurrentDictionary<string, KeptQuestion> questions = _asked.GetOrAdd(stretch, _ => new(StringComparer.Ordinal));
+        ConcurrentDictionary<string, KeptQuestion> questions = _asked.GetOrAdd(stretch, key =>
+        {
+            _stretches.Enqueue(key);
+            return new(StringComparer.Ordinal);
+        });
+        while (_stretches.Count > MostStretches && _stretches.TryDequeue(out string? oldest))
+        {
+            _asked.TryRemove(oldest, out _);
+        }
         if (questions.Count < MostRemembered)
         {
             questions[MemoryBudget.Short(key)] = asked;
@@ -151,6 +161,9 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
     }
 
     private const int MostRemembered = 500;
+
+    /// <summary>Of so many stretches of time, of all tables together, it is remembered what was asked.</summary>
+    private const int MostStretches = 200;
 
     /// <summary>Rows of a document, as of a stretch of time.</summary>
     private sealed record Source(LeftRows Owner, TableDocument Document, string Stretch, bool Earlier) : ICellSource

@@ -63,6 +63,11 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
         {
             throw new AppException("wrong-name", "A source needs a name of 1 to 200 characters.");
         }
+        if (SourcePlace.KindOf(source.Place) == "server")
+        {
+            // A server that is not named as it must be, or with a password, is refused before anything of it is stored.
+            _ = SourcePlace.EngineOf(source.Place);
+        }
         return SourcePlace.KindOf(source.Place) == "missing"
             ? throw new AppException("not-there", $"There is nothing at \"{source.Place}\": give a folder or a file by its whole path, an address that begins with http, or a server: postgres://user@host/database, mysql://user@host/database.")
             : source;

@@ -44,7 +44,7 @@ internal static class RowsSheet
     /// <summary>Why the rows can't stand there, in words; null where they can.</summary>
     private static string? WhyNot(Division division) =>
         division.Study.Trials.Length > 0 ? "Some amounts are tried and not counted, so that rows would not add up to them"
-        : division.Table.Source is { } source ? source.Words
+        : division.Table.Source is { } source ? source.Words + (division.AsOf is { } asOf ? $", asked as of {asOf.ToLocalTime().ToString("yyyy-MM-dd HH:mm", System.Globalization.CultureInfo.InvariantCulture)}" : "")
         : division.Before is not null ? "They are the rows of two wholes"
         : UsedRows.Most(division) > MostRows ? $"{NumberText.Count(division.Rows.Used)} rows are used, and at most {NumberText.Count(MostRows)} stand here" : null;
 
