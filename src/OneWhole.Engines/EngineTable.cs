@@ -126,7 +126,7 @@ public sealed partial class EngineTable : ICellSource, IDisposable
     public static IReadOnlyList<EngineTableInfo> List(EnginePlace place, string? password, EngineLimits? limits = null)
     {
         Dialect dialect = Dialect.Of(place.Kind);
-        return Told(place, dialect, "what is there", () =>
+        return Told(place, dialect, "the list of tables", () =>
         {
             using DbConnection connection = dialect.Open(place, password, limits ?? EngineLimits.Usual);
             return dialect.Tables(connection, place);

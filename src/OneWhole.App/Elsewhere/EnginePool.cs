@@ -60,6 +60,25 @@ public sealed class EnginePool : IDisposable
     {
         Place place = _places.GetOrAdd(at.Words, _ => new Place(_limits.Connections));
         place.Free.Wait(cancel);
+        return OnThePage(() => Used(place, at, name, query, act, cancel));
+    }
+
+    /// <summary>A fault as the page says it: the place that the command names, and its variable, are not there.</summary>
+    private static T OnThePage<T>(Func<T> act)
+    {
+        try
+        {
+            return act();
+        }
+        catch (StudyException fault) when (fault.Place is "from" or "query")
+        {
+            throw new StudyException(fault.Code, "", fault.Plain.Replace("; give the password in the variable ONEWHOLE_PASSWORD", "", StringComparison.Ordinal)
+                .Replace("--query: ", "", StringComparison.Ordinal));
+        }
+    }
+
+    private T Used<T>(Place place, EnginePlace at, string? name, string? query, Func<EngineTable, T> act, CancellationToken cancel)
+    {
         try
         {
             ConcurrentStack<Idle> open = place.Open.GetOrAdd($"{name}\u0001{query}", _ => []);
@@ -107,7 +126,7 @@ public sealed class EnginePool : IDisposable
 
     /// <summary>The tables and views at a place.</summary>
     /// <exception cref="StudyException">It can't be reached.</exception>
-    public IReadOnlyList<EngineTableInfo> List(EnginePlace at) => EngineTable.List(at, _passwords.For(at), _limits);
+    public IReadOnlyList<EngineTableInfo> List(EnginePlace at) => OnThePage(() => EngineTable.List(at, _passwords.For(at), _limits));
 
     /// <summary>Closes the connections to a place that nobody uses: its password is another one now, or it moved.</summary>
     public void Forget(EnginePlace at)

@@ -104,7 +104,7 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
     {
         if (KnownAlone.Value)
         {
-            throw new StudyException("not-asked", "from", $"The rows of {document.Name} stay in {document.Left!.Engine}, which is not asked for a list: open it to ask.");
+            throw new StudyException("not-asked", "", $"The rows of {document.Name} stay in {document.Left!.Engine}, which is not asked for a list: open it to ask.");
         }
         EnginePlace place = sources.EngineOf(document.From!.Source);
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
@@ -116,7 +116,7 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
         }
         catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
         {
-            throw new StudyException("stopped", "from", $"{document.Left!.Engine} was stopped; nothing was changed. Try again, or ask for less.");
+            throw new StudyException("stopped", "", $"{document.Left!.Engine} was stopped; nothing was changed. Try again, or ask for less.");
         }
         finally
         {

@@ -129,6 +129,8 @@ export function useStudy(id: string, size: Size | null) {
   busy.current = waiting.length > 0;
   useEffect(() => {
     if (!width || !height) return;
+    // Where an engine did not answer, another size is no reason to ask it again.
+    if (latest.current?.left && latest.current.problemCode) return;
     let stale = false;
     const fetch = async () => {
       const round = rounds.current;
@@ -209,7 +211,12 @@ export function useStudy(id: string, size: Size | null) {
         setAsking((now) => now + 1);
         try {
           if (anew && latest.current) await api.askAgain(latest.current.tableId);
-          show(await api.study(id, at()));
+          const next = await api.study(id, at());
+          if (next.problemCode === 'stopped' && latest.current?.figure) {
+            say(`${next.problem} What is shown is as it was asked before.`);
+            return;
+          }
+          show(next);
           client.invalidateQueries();
           setAsked((now) => now + 1);
         } catch (fault) {
