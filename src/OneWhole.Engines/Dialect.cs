@@ -143,9 +143,10 @@ internal abstract class Dialect
     /// <summary>"wrong-password", "engine-lost" or "engine".</summary>
     public string CodeOf(DbException fault) => IsRefused(fault) ? "wrong-password" : IsLost(fault) ? "engine-lost" : "engine";
 
-    protected static IReadOnlyList<string> Column(DbConnection connection, string sql, params ReadOnlySpan<(string Name, object Value)> parameters)
+    /// <summary>A question with its parameters, by their names.</summary>
+    public static DbCommand Command(DbConnection connection, string sql, params ReadOnlySpan<(string Name, object Value)> parameters)
     {
-        using DbCommand command = connection.CreateCommand();
+        DbCommand command = connection.CreateCommand();
         command.CommandText = sql;
         foreach ((string name, object value) in parameters)
         {
@@ -154,36 +155,38 @@ internal abstract class Dialect
             parameter.Value = value;
             command.Parameters.Add(parameter);
         }
+        return command;
+    }
+
+    private static List<T> All<T>(DbCommand command, Func<DbDataReader, T> read)
+    {
         using DbDataReader reader = command.ExecuteReader();
-        var found = new List<string>();
+        var found = new List<T>();
         while (reader.Read())
         {
-            found.Add(reader.GetString(0));
+            found.Add(read(reader));
         }
         return found;
+    }
+
+    protected static IReadOnlyList<string> Column(DbConnection connection, string sql, params ReadOnlySpan<(string Name, object Value)> parameters)
+    {
+        using DbCommand command = Command(connection, sql, parameters);
+        return All(command, reader => reader.GetString(0));
     }
 
     /// <summary>Name, schema, "view" or "table", rows (null where nobody knows), columns.</summary>
     protected static IReadOnlyList<EngineTableInfo> Listed(DbConnection connection, string sql, string homeSchema, params ReadOnlySpan<(string Name, object Value)> parameters)
     {
-        using DbCommand command = connection.CreateCommand();
-        command.CommandText = sql;
-        foreach ((string name, object value) in parameters)
-        {
-            DbParameter parameter = command.CreateParameter();
-            parameter.ParameterName = name;
-            parameter.Value = value;
-            command.Parameters.Add(parameter);
-        }
-        using DbDataReader reader = command.ExecuteReader();
-        var found = new List<EngineTableInfo>();
-        while (reader.Read())
+        using DbCommand command = Command(connection, sql, parameters);
+        return All(command, reader =>
         {
             (string name, string schema) = (reader.GetString(0), reader.GetString(1));
             long? rows = reader.IsDBNull(3) ? null : Convert.ToInt64(reader.GetValue(3), CultureInfo.InvariantCulture);
-            found.Add(new EngineTableInfo(schema == homeSchema || schema.Length == 0 ? name : $"{schema}.{name}", schema, reader.GetString(2) == "view", rows < 0 ? null : rows, Convert.ToInt32(reader.GetValue(4), CultureInfo.InvariantCulture)));
-        }
-        return found;
+            int columns = Convert.ToInt32(reader.GetValue(4), CultureInfo.InvariantCulture);
+            bool isHome = schema == homeSchema || schema.Length == 0;
+            return new EngineTableInfo(isHome ? name : $"{schema}.{name}", schema, reader.GetString(2) == "view", rows < 0 ? null : rows, columns);
+        });
     }
 
     protected static void Run(DbConnection connection, string sql)

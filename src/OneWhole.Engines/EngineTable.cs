@@ -70,12 +70,6 @@ public sealed partial class EngineTable : ICellSource, IDisposable
     /// <summary>What people call its engine.</summary>
     public string EngineName => _dialect.Name;
 
-    /// <summary>Whether rows have an order of their own: that of a key, or of the query.</summary>
-    public bool HasOrder => _key.Count > 0 || _order is not null;
-
-    /// <summary>A column's type there.</summary>
-    internal EngineType TypeOf(string column) => _types[column];
-
     /// <summary>Opens a table that stays where it is.</summary>
     /// <param name="place">Where.</param>
     /// <param name="password">Null where none is needed.</param>
@@ -532,15 +526,7 @@ public sealed partial class EngineTable : ICellSource, IDisposable
 
     private IEnumerable<DbDataReader> Read(string sql, IReadOnlyList<object> values, CancellationToken cancel)
     {
-        using DbCommand command = _connection.CreateCommand();
-        command.CommandText = sql;
-        foreach ((int at, object value) in values.Index())
-        {
-            DbParameter parameter = command.CreateParameter();
-            parameter.ParameterName = _dialect.Parameter(at).TrimStart('$');
-            parameter.Value = value;
-            command.Parameters.Add(parameter);
-        }
+        using DbCommand command = Dialect.Command(_connection, sql, [.. values.Select((value, at) => (_dialect.Parameter(at).TrimStart('$'), value))]);
         if (_dialect.TakesToken)
         {
             using IDisposable? transaction = _isQuery ? new ReadingAlone(_connection, _dialect) : null;

@@ -89,13 +89,13 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
     internal void AskAgain(TableDocument document) => freshness.AskAgain(RowsOf(document));
 
     /// <summary>Stops what the engine is asked for a table, in the engine too.</summary>
-    /// <returns>How many questions that were.</returns>
-    internal int Stop(TableDocument document)
+    internal void Stop(TableDocument document)
     {
         string rows = RowsOf(document);
-        Running[] running = [.. _running.Keys.Where(question => question.Rows == rows)];
-        Array.ForEach(running, question => question.Stop.Cancel());
-        return running.Length;
+        foreach (Running question in _running.Keys.Where(question => question.Rows == rows))
+        {
+            question.Stop.Cancel();
+        }
     }
 
     /// <summary>Asks the table of a document; what is asked can be stopped.</summary>
