@@ -9,4 +9,4 @@ CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 using var output = new StreamWriter(Console.OpenStandardOutput(), new UTF8Encoding(false));
 using var error = new StreamWriter(Console.OpenStandardError(), new UTF8Encoding(false)) { AutoFlush = true };
-return CommandLine.Run(args, output, error);
+return CommandLine.Run(args, new Streams(output, error, Console.OpenStandardOutput, !Console.IsErrorRedirected));

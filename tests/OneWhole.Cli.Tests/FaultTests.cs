@@ -8,6 +8,9 @@ public sealed class FaultTests : IDisposable
 {
     private const string Csv = "Cause,Minutes\nFog,60\nEngine,20\nCrew,20\n";
 
+    /// <summary>The command with its own native libraries, as it was built for these tests.</summary>
+    private static readonly string Program = Path.GetFullPath(Path.Combine(AppContext.BaseDirectory, "../../OneWhole.Cli/release/onewhole.dll"));
+
     private readonly string _folder = Directory.CreateTempSubdirectory("onewhole-cli-").FullName;
     private readonly string _study;
     private readonly string _table;
@@ -25,7 +28,7 @@ public sealed class FaultTests : IDisposable
     private static ProcessStartInfo Command(params string[] arguments)
     {
         var start = new ProcessStartInfo("dotnet") { RedirectStandardInput = true, RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (string argument in (string[])[Path.Combine(AppContext.BaseDirectory, "onewhole.dll"), .. arguments])
+        foreach (string argument in (string[])[Program, .. arguments])
         {
             start.ArgumentList.Add(argument);
         }
@@ -54,6 +57,34 @@ public sealed class FaultTests : IDisposable
         (int status, string output, string error) = Run(Command("workings", "--table", place, "--study", _study), Csv);
         Assert.Equal((0, ""), (status, error));
         Assert.Contains("Fog,60", output, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_study_is_read_from_standard_input()
+    {
+        (int status, string output, string error) = Run(Command("workings", "--table", _table, "--study", "-"), File.ReadAllText(_study));
+        Assert.Equal((0, ""), (status, error));
+        Assert.Contains("Fog,60", output, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("<svg", "figure")]
+    [InlineData("%PDF", "figure", "--as", "pdf")]
+    [InlineData("{", "workings", "--as", "json")]
+    [InlineData("part,value", "workings")]
+    public void What_is_written_goes_to_standard_output(string begins, string verb, params string[] more)
+    {
+        (int status, string output, string error) = Run(Command([verb, "--table", _table, "--study", _study, "--out", "-", .. more]));
+        Assert.Equal((0, ""), (status, error));
+        Assert.StartsWith(begins, output, StringComparison.Ordinal);
+        Assert.Equal(2, Directory.GetFiles(_folder).Length);
+    }
+
+    [Fact]
+    public void A_failed_run_writes_nothing_to_standard_output()
+    {
+        (int status, string output, _) = Run(Command("figure", "--table", "nowhere.csv", "--study", _study, "--out", "-"));
+        Assert.Equal((1, ""), (status, output));
     }
 
     [Theory]

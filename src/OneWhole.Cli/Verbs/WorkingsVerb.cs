@@ -1,0 +1,34 @@
+using System.CommandLine;
+using OneWhole.Core.Studies;
+using OneWhole.Core.Workings;
+using OneWhole.Formats.Handing;
+
+namespace OneWhole.Cli.Verbs;
+
+/// <summary>The computed columns behind a figure, with their proofs and readings.</summary>
+internal sealed class WorkingsVerb() : Verb("workings", "Computes a study's workings: to standard output as CSV, or to a file.")
+{
+    private static readonly HandOver[] Known = [.. HandOver.Standard.Where(kind => kind.Kind.StartsWith("workings.", StringComparison.Ordinal))];
+
+    private readonly StudyInput _input = new();
+    private readonly Kinds _kinds = new([.. Known.Select(kind => kind.Extension)], ".csv");
+    private readonly Option<string> _only = Options.Only;
+
+    protected override IEnumerable<Option> Takes => [.. _input.All, _kinds.Out, _kinds.As, _only];
+
+    protected override int Run(Given given, Streams streams)
+    {
+        (string path, string ending) = _kinds.Of(given, given.Optional(_kinds.Out));
+        bool onlyShares = given.OneOf(_only, "shares") is not null;
+        (Study study, WorkingsSet workings) = _input.Compute(given, streams);
+        HandedStudy handed = StudyInput.Handed(onlyShares, study, workings);
+        if (path == OutputFile.Standard && ending == ".csv")
+        {
+            WorkingsCsv.Write(handed.Workings, streams.Output);
+            return 0;
+        }
+        HandOver kind = Known.First(known => known.Extension == ending);
+        OutputFile.Write(path, streams, to => kind.Write(handed, new HandingSize(960, 600), to, Progress.None));
+        return 0;
+    }
+}
