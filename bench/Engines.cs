@@ -13,20 +13,33 @@ using OneWhole.Engines.Tests;
 namespace OneWhole.Bench;
 
 /// <summary>
-/// Rows that stay where they are: a study against the same SQL written by hand (sums, rows, rows with a number, the table's order where there
+/// Rows that stay where they are: a study against the same SQL written by hand (sums, rows, rows with a number, the table's order where
+/// there
 /// is a key, and what a filter leaves out), in one run; what this process takes meanwhile over what it
 /// takes idle; the bytes that came over the wire.
 /// </summary>
 internal static class Engines
 {
-    private const string ByHand = "SELECT cause, SUM(minutes), COUNT(*), COUNT(minutes){0} FROM t GROUP BY cause", PairsByHand = "SELECT cause, region, SUM(minutes), COUNT(*), COUNT(minutes){0} FROM t GROUP BY cause, region";
-    private const string FilteredByHand = "SELECT cause, SUM(CASE WHEN minutes >= 60 THEN minutes END), SUM(CASE WHEN minutes < 60 THEN minutes END), COUNT(CASE WHEN minutes >= 60 THEN 1 END), COUNT(*), COUNT(minutes){0} FROM t GROUP BY cause";
+    private const string ByHand = "SELECT cause, SUM(minutes), COUNT(*), COUNT(minutes){0} FROM t GROUP BY cause",
+        PairsByHand = "SELECT cause, region, SUM(minutes), COUNT(*), COUNT(minutes){0} FROM t GROUP BY cause, region";
+    private const string FilteredByHand =
+        "SELECT cause, SUM(CASE WHEN minutes >= 60 THEN minutes END), SUM(CASE WHEN minutes < 60 THEN minutes END), "
+        + "COUNT(CASE WHEN minutes >= 60 THEN 1 END), COUNT(*), COUNT(minutes){0} FROM t GROUP BY cause";
 
     private static readonly (string Name, string Sql, string Members)[] Questions =
     [
         ("40 parts", ByHand, """ "parts": {"column": "cause"}, "value": {"sum": "minutes"}, "form": {"kind": "pareto"} """),
-        ("40 parts in 9 groups", PairsByHand, """ "parts": {"column": "cause"}, "groups": {"column": "region"}, "value": {"sum": "minutes"}, "form": {"kind": "stacked"} """),
-        ("changed: only long ones", FilteredByHand, """ "parts": {"column": "cause"}, "value": {"sum": "minutes"}, "where": [{"column": "minutes", "from": 60}], "form": {"kind": "pareto"} """),
+        (
+            "40 parts in 9 groups",
+            PairsByHand,
+            """ "parts": {"column": "cause"}, "groups": {"column": "region"}, "value": {"sum": "minutes"}, "form": {"kind": "stacked"} """
+        ),
+        (
+            "changed: only long ones",
+            FilteredByHand,
+            """ "parts": {"column": "cause"}, "value": {"sum": "minutes"}, "where": [{"column": "minutes", "from": """
+                + """60}], "form": {"kind": "pareto"} """
+        ),
     ];
 
     public static void Run(int postgresRows, int duckRows)
@@ -44,12 +57,19 @@ internal static class Engines
         using (DbConnection writing = servers.Writing("postgres"))
         {
             Execute(writing, "CREATE TABLE t (id BIGINT PRIMARY KEY, cause TEXT NOT NULL, region TEXT NOT NULL, minutes BIGINT NOT NULL)");
-            Execute(writing, $"INSERT INTO t SELECT i, 'cause ' || (hashint8(i) & 1023) % 40, 'region ' || i % 9, (hashint8(i + 7) & 1023) % 240 FROM generate_series(1, {rows}) i");
+            Execute(
+                writing,
+                "INSERT INTO t SELECT i, 'cause ' || (hashint8(i) & 1023) % 40, 'region ' || i % 9, (hashint8(i + 7) & "
+                    + $"1023) % 240 FROM generate_series(1, {rows}) i"
+            );
             Execute(writing, "VACUUM ANALYZE t");
         }
         EnginePlace place = servers.Place("postgres");
         using var wire = new CountedWire(place.Port);
-        using var hand = new NpgsqlConnection($"Host=127.0.0.1;Port={place.Port};Username=reader;Password={Servers.Password};Database=postgres;Pooling=false;Command Timeout=600");
+        using var hand = new NpgsqlConnection(
+            $"Host=127.0.0.1;Port={place.Port};Username=reader;Password={Servers.Password};Database=postgres;"
+                + "Pooling=false;Command Timeout=600"
+        );
         hand.Open();
         Compare("PostgreSQL", rows, () => EngineTable.Open(place with { Port = wire.Port }, Servers.Password, "t", null), hand, wire);
     }
@@ -60,7 +80,12 @@ internal static class Engines
         using (var making = new DuckDBConnection("DataSource=:memory:"))
         {
             making.Open();
-            Execute(making, $"COPY (SELECT range AS id, 'cause ' || (hash(range) % 40) AS cause, 'region ' || (range % 9) AS region, CAST(hash(range + 7) % 240 AS BIGINT) AS minutes FROM range({rows})) TO '{folder}/t.parquet' (FORMAT parquet)");
+            Execute(
+                making,
+                "COPY (SELECT range AS id, 'cause ' || (hash(range) % 40) AS cause, 'region ' || (range % 9) AS "
+                    + $"region, CAST(hash(range + 7) % 240 AS BIGINT) AS minutes FROM range({rows})) TO "
+                    + $"'{folder}/t.parquet' (FORMAT parquet)"
+            );
         }
         using var hand = new DuckDBConnection("DataSource=:memory:");
         hand.Open();
@@ -77,7 +102,9 @@ internal static class Engines
             string same = string.Format(CultureInfo.InvariantCulture, sql, wire is null ? "" : ", MIN(id)");
             Study study = StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", {{members}}}""");
             GC.Collect();
-            long idle = Environment.WorkingSet, most = idle, came = wire?.Bytes ?? 0;
+            long idle = Environment.WorkingSet,
+                most = idle,
+                came = wire?.Bytes ?? 0;
             using var watch = new Timer(_ => most = Math.Max(most, Environment.WorkingSet), null, 0, 20);
             // One after the other, so that neither has the warmer caches.
             var ours = new List<double>();
@@ -85,7 +112,8 @@ internal static class Engines
             for (int round = 0; round < 6; round++)
             {
                 came = wire?.Bytes ?? 0;
-                double one = Time(() => Calculator.Run(table.Table, study)), other = Time(() => Drain(hand, same));
+                double one = Time(() => Calculator.Run(table.Table, study)),
+                    other = Time(() => Drain(hand, same));
                 if (round > 0)
                 {
                     ours.Add(one);
@@ -93,8 +121,15 @@ internal static class Engines
                 }
             }
             long bytes = (wire?.Bytes ?? 0) - came;
-            double own = Median(ours), by = Median(theirs);
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{engine,-11} {rows,-11} {name,-26} {own,8:0}   {by,10:0}   {own / by,5:0.00}   {(most - idle) / 1048576.0,12:0}   {(wire is null ? "" : bytes),10}"));
+            double own = Median(ours),
+                by = Median(theirs);
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{engine, -11} {rows, -11} {name, -26} {own, 8:0}   {by, 10:0}   {own / by, 5:0.00}   "
+                        + $"{(most - idle) / 1048576.0, 12:0}   {(wire is null ? "" : bytes), 10}"
+                )
+            );
         }
     }
 
@@ -124,9 +159,7 @@ internal static class Engines
         using DbCommand command = connection.CreateCommand();
         command.CommandText = sql;
         using DbDataReader reader = command.ExecuteReader();
-        while (reader.Read())
-        {
-        }
+        while (reader.Read()) { }
     }
 
     /// <summary>Passes on to a server and counts what it answers.</summary>
@@ -153,7 +186,8 @@ internal static class Engines
             {
                 while (true)
                 {
-                    TcpClient client = await _listener.AcceptTcpClientAsync(), server = new();
+                    TcpClient client = await _listener.AcceptTcpClientAsync(),
+                        server = new();
                     await server.ConnectAsync(IPAddress.Loopback, _to);
                     _ = Pass(client, server, false);
                     _ = Pass(server, client, true);
@@ -170,7 +204,7 @@ internal static class Engines
             var buffer = new byte[1 << 16];
             try
             {
-                for (int read; (read = await from.GetStream().ReadAsync(buffer)) > 0;)
+                for (int read; (read = await from.GetStream().ReadAsync(buffer)) > 0; )
                 {
                     Interlocked.Add(ref _bytes, counts ? read : 0);
                     await to.GetStream().WriteAsync(buffer.AsMemory(0, read));

@@ -20,7 +20,9 @@ internal static class Layouts
         foreach (Form form in FormList.Standard.Forms)
         {
             Study study = StudyFormat.Standard.Read(
-                $$"""{"format": "onewhole.study/1", "parts": {"column": "part"}, "groups": {"column": "group"}, "value": {"sum": "amount"}, "form": {{form.Beginning.ToJsonString()}} }""");
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "part"}, "groups": """
+                    + $$"""{"column": "group"}, "value": {"sum": "amount"}, "form": {{form.Beginning.ToJsonString()}} }"""
+            );
             try
             {
                 WorkingsResult workings = Calculator.Run(table, study);
@@ -29,16 +31,20 @@ internal static class Layouts
                 Draw();
                 first.Stop();
                 // Until the code has been compiled for speed, as it is in a server that draws all day.
-                for (var warming = Stopwatch.StartNew(); warming.ElapsedMilliseconds < 1_000;)
+                for (var warming = Stopwatch.StartNew(); warming.ElapsedMilliseconds < 1_000; )
                 {
                     Draw();
                 }
                 double figure = Comparison.Median(25, Draw);
-                Console.WriteLine($"{Side} × {Side}    {form.Name,-24} figure {figure.ToString("0.0", CultureInfo.InvariantCulture),6} ms, the first one {first.Elapsed.TotalMilliseconds.ToString("0", CultureInfo.InvariantCulture)} ms");
+                Console.WriteLine(
+                    $"{Side} × {Side}    {form.Name, -24} figure "
+                        + $"{figure.ToString("0.0", CultureInfo.InvariantCulture), 6} ms, the first one "
+                        + $"{first.Elapsed.TotalMilliseconds.ToString("0", CultureInfo.InvariantCulture)} ms"
+                );
             }
             catch (StudyException unfit)
             {
-                Console.WriteLine($"{Side} × {Side}    {form.Name,-24} is not drawn: {unfit.Plain}");
+                Console.WriteLine($"{Side} × {Side}    {form.Name, -24} is not drawn: {unfit.Plain}");
             }
         }
     }

@@ -15,7 +15,10 @@ CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 string only = args is ["only", var size] ? size : "";
 if (args is ["engines", ..])
 {
-    Engines.Run(args.Length > 1 ? int.Parse(args[1], CultureInfo.InvariantCulture) : 10_000_000, args.Length > 2 ? int.Parse(args[2], CultureInfo.InvariantCulture) : 100_000_000);
+    Engines.Run(
+        args.Length > 1 ? int.Parse(args[1], CultureInfo.InvariantCulture) : 10_000_000,
+        args.Length > 2 ? int.Parse(args[2], CultureInfo.InvariantCulture) : 100_000_000
+    );
     return;
 }
 if (args is ["layouts"])
@@ -25,7 +28,10 @@ if (args is ["layouts"])
 }
 string folder = Directory.CreateTempSubdirectory("onewhole-bench-").FullName;
 Console.WriteLine("rows       parts      what                              ours ms    other ms   ratio");
-foreach ((int rows, int parts) in (ReadOnlySpan<(int, int)>)[(1_000, 40), (100_000, 40), (1_000_000, 40), (1_000_000, 3_000), (1_000_000, 1_000_000)])
+foreach (
+    (int rows, int parts) in (ReadOnlySpan<(int, int)>)
+        [(1_000, 40), (100_000, 40), (1_000_000, 40), (1_000_000, 3_000), (1_000_000, 1_000_000)]
+)
 {
     if (only.Length > 0 && only != $"{rows}/{parts}")
     {
@@ -41,11 +47,14 @@ if (only.Length == 0)
 
 namespace OneWhole.Bench
 {
-    /// <summary>One size: the same rows, grouped, ordered and run up by us, by DuckDB, by SQLite; and a bare scan of the two arrays.</summary>
+    /// <summary>
+    /// One size: the same rows, grouped, ordered and run up by us, by DuckDB, by SQLite; and a bare scan of the two arrays.
+    /// </summary>
     internal sealed class Comparison(string folder, int rows, int parts)
     {
         private const string Query = """
-            SELECT part, v, RANK() OVER (ORDER BY v DESC) AS rank, v * 1.0 / SUM(v) OVER () AS share, SUM(v) OVER (ORDER BY v DESC, part ROWS UNBOUNDED PRECEDING) AS running
+            SELECT part, v, RANK() OVER (ORDER BY v DESC) AS rank, v * 1.0 / SUM(v) OVER () AS share, SUM(v) OVER (ORDER BY v DESC, part
+            ROWS UNBOUNDED PRECEDING) AS running
             FROM (SELECT part, SUM(amount) AS v FROM t GROUP BY part) ORDER BY v DESC, part
             """;
 
@@ -59,9 +68,12 @@ namespace OneWhole.Bench
             double duckImport = Median(5, () => Duck($"CREATE OR REPLACE TABLE t AS SELECT * FROM read_csv('{_csv}')"));
             Say("import into the store / DuckDB", import, duckImport);
 
-            Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "part"}, "value": {"sum": "amount"}, "form": {"kind": "pareto"}}""");
+            Study study = StudyFormat.Standard.Read(
+                """{"format": "onewhole.study/1", "parts": {"column": "part"}, "value": {"sum": "amount"}, "form": {"kind": "pareto"}}"""
+            );
             WorkingsResult? workings = null;
-            double ours = Median(15, () => workings = Calculator.Run(new Table(table!.Name, table.Columns), study)); // Another table each time: what was scanned before is not asked again.
+            // Another table each time: what was scanned before is not asked again.
+            double ours = Median(15, () => workings = Calculator.Run(new Table(table!.Name, table.Columns), study));
             using var duck = new DuckDBConnection("Data Source=:memory:");
             duck.Open();
             Execute(duck, $"CREATE TABLE t AS SELECT part, CAST(amount * 100 AS BIGINT) AS amount FROM read_csv('{_csv}')");
@@ -142,7 +154,8 @@ namespace OneWhole.Bench
             {
                 using SqliteCommand insert = connection.CreateCommand();
                 insert.CommandText = "INSERT INTO t VALUES ($part, $amount)";
-                SqliteParameter part = insert.Parameters.Add("$part", SqliteType.Text), amount = insert.Parameters.Add("$amount", SqliteType.Integer);
+                SqliteParameter part = insert.Parameters.Add("$part", SqliteType.Text),
+                    amount = insert.Parameters.Add("$amount", SqliteType.Integer);
                 LabelView labels = table.Find("part")!.Labels;
                 long[] units = table.Find("amount")!.Numbers.Units!;
                 for (int row = 0; row < table.RowCount; row++)
@@ -188,7 +201,11 @@ namespace OneWhole.Bench
         }
 
         private void Say(string what, double ours, double other) =>
-            Console.WriteLine($"{rows,-10} {parts,-10} {what,-32} {ours,9:0.00} {(double.IsNaN(other) ? "" : other.ToString("0.00", CultureInfo.InvariantCulture)),11} {(double.IsNaN(other) ? "" : (ours / other).ToString("0.00", CultureInfo.InvariantCulture)),7}");
+            Console.WriteLine(
+                $"{rows, -10} {parts, -10} {what, -32} {ours, 9:0.00} "
+                    + $"{(double.IsNaN(other) ? "" : other.ToString("0.00", CultureInfo.InvariantCulture)), 11} "
+                    + $"{(double.IsNaN(other) ? "" : (ours / other).ToString("0.00", CultureInfo.InvariantCulture)), 7}"
+            );
 
         internal static double Median(int times, Action act)
         {
@@ -209,6 +226,9 @@ namespace OneWhole.Bench
             return taken[times / 2];
         }
 
-        private static double Median<T>(int times, Func<T> act) => Median(times, () => { act(); });
+        private static double Median<T>(int times, Func<T> act) => Median(times, () =>
+            {
+                act();
+            });
     }
 }

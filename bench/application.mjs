@@ -1,4 +1,5 @@
-// Measures the built application as its user meets it: the command's time on the demo, an import's peak memory, a column's portrait, and the
+// Measures the built application as its user meets it: the command's time on the demo, an import's peak memory, a column's portrait, and
+// the
 // time from a change of the statement to the painted figure at a million rows. ./start or ./test must have built it before.
 import { execFileSync } from 'node:child_process';
 import { createWriteStream, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
@@ -27,11 +28,16 @@ async function writeTable(path, rows) {
   const file = createWriteStream(path);
   file.write('Booking,Route,Season,Kind,Minutes,Fare,Adults,Stop\n');
   let state = 7;
-  const random = (most) => (state = (state * 48271) % 2147483647) % most;
+  const random = (most) => {
+    state = (state * 48271) % 2147483647;
+    return state % most;
+  };
   for (let i = 0; i < rows; i += 1000) {
     let text = '';
     for (let at = i; at < i + 1000; at++)
-      text += `B-${at}-${random(1e6)},Route ${random(12)},Season ${random(4)},Kind ${random(40)},${random(600)},${random(9000) / 100},${random(6)},Stop ${random(90)}\n`;
+      text +=
+        `B-${at}-${random(1e6)},Route ${random(12)},Season ${random(4)},Kind ${random(40)},${random(600)},` +
+        `${random(9000) / 100},${random(6)},Stop ${random(90)}\n`;
     if (!file.write(text)) await new Promise((go) => file.once('drain', go));
   }
   await new Promise((done) => file.end(done));
@@ -42,20 +48,27 @@ async function serve() {
   return { child: server, url: await ready };
 }
 
-const memory = (child, what) => Number(new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) * 1024;
+const memory = (child, what) =>
+  Number(new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) * 1024;
 
 async function importInto({ child, url }, path) {
   await (await fetch(`${url}/api/tables`)).json();
   const idle = memory(child, 'VmRSS');
   const { openAsBlob } = await import('node:fs');
   const start = performance.now();
-  let status = await (await fetch(`${url}/api/tables/import?name=bookings.csv`, { method: 'POST', body: await openAsBlob(path) })).json();
+  let status = await (
+    await fetch(`${url}/api/tables/import?name=bookings.csv`, { method: 'POST', body: await openAsBlob(path) })
+  ).json();
   while (status.state === 'queued' || status.state === 'running') {
     await new Promise((go) => setTimeout(go, 50));
     status = await (await fetch(`${url}/api/imports/${status.id}`)).json();
   }
-  const size = statSync(path).size, over = memory(child, 'VmHWM') - idle;
-  console.log(`import of ${megabytes(size)}, ${status.rows} rows: ${((performance.now() - start) / 1000).toFixed(1)} s, peak ${megabytes(over)} over idle, ${(over / size).toFixed(2)} × the file`);
+  const size = statSync(path).size,
+    over = memory(child, 'VmHWM') - idle;
+  console.log(
+    `import of ${megabytes(size)}, ${status.rows} rows: ${((performance.now() - start) / 1000).toFixed(1)} s, peak ` +
+      `${megabytes(over)} over idle, ${(over / size).toFixed(2)} × the file`,
+  );
   return status.table.id;
 }
 
@@ -69,23 +82,41 @@ async function portraits({ url }, table) {
       if (round > 0) times.push(performance.now() - start);
     }
   }
-  console.log(`portrait of a column of a million rows: median ${median(times).toFixed(0)} ms, slowest ${Math.max(...times).toFixed(0)} ms of ${times.length}`);
+  console.log(
+    `portrait of a column of a million rows: median ${median(times).toFixed(0)} ms, slowest ` +
+      `${Math.max(...times).toFixed(0)} ms of ${times.length}`,
+  );
 }
 
 /** One cell of each column typed over, and what the database file grows by. */
 async function edits({ url }, table) {
   let view = await (await fetch(`${url}/api/tables/${table}`)).json();
   const size = () => ['', '-wal'].reduce((sum, end) => sum + statSync(join(folder, `bench.db${end}`)).size, 0);
-  const before = size(), times = [];
+  const before = size(),
+    times = [];
   for (let round = 0; round < 3; round++) {
     for (const column of view.columns) {
-      const edit = { cells: [{ row: 400_000 + round * 100_000, column: column.name, text: column.type === 'quantity' ? '7' : `typed ${round}` }] };
+      const edit = {
+        cells: [
+          { row: 400_000 + round * 100_000, column: column.name, text: column.type === 'quantity' ? '7' : `typed ${round}` },
+        ],
+      };
       const start = performance.now();
-      view = await (await fetch(`${url}/api/tables/${table}/edit`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ revision: view.revision, edit }) })).json();
+      view = await (
+        await fetch(`${url}/api/tables/${table}/edit`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify({ revision: view.revision, edit }),
+        })
+      ).json();
       times.push(performance.now() - start);
     }
   }
-  console.log(`one cell typed over in a million rows: median ${median(times).toFixed(0)} ms, slowest ${Math.max(...times).toFixed(0)} ms of ${times.length}; the database grows by ${((size() - before) / times.length / 1024).toFixed(0)} kB an edit, of ${megabytes(before)}`);
+  console.log(
+    `one cell typed over in a million rows: median ${median(times).toFixed(0)} ms, slowest ` +
+      `${Math.max(...times).toFixed(0)} ms of ${times.length}; the database grows by ` +
+      `${((size() - before) / times.length / 1024).toFixed(0)} kB an edit, of ${megabytes(before)}`,
+  );
 }
 
 async function changes({ url }, table) {
@@ -94,10 +125,17 @@ async function changes({ url }, table) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${url}/studies/${study.id}`);
   await page.locator('[role="graphics-document"]').waitFor();
-  const painted = [], strip = [];
+  const painted = [],
+    strip = [];
   const choices = [
-    ['value', 'number of bookings'], ['value', 'fare'], ['order.parts', 'smallest first'], ['order.parts', 'largest first'],
-    ['parts', 'stop'], ['parts', 'kind'], ['value', 'minutes'], ['parts', 'route'],
+    ['value', 'number of bookings'],
+    ['value', 'fare'],
+    ['order.parts', 'smallest first'],
+    ['order.parts', 'largest first'],
+    ['parts', 'stop'],
+    ['parts', 'kind'],
+    ['value', 'minutes'],
+    ['parts', 'route'],
   ];
   for (let round = 0; round < 6; round++) {
     for (const [path, text] of choices) {
@@ -109,22 +147,40 @@ async function changes({ url }, table) {
       await choice.waitFor();
       await page.evaluate(() => {
         window.measured = new Promise((done) => {
-          document.addEventListener('click', () => {
-            const start = performance.now();
-            const figure = document.querySelector('[role="graphics-document"]');
-            const forms = document.querySelector('[aria-label="Forms"]');
-            const times = {};
-            const finish = () => times.figure && times.strip && done(times);
-            new MutationObserver((_, self) => {
-              self.disconnect();
-              requestAnimationFrame(() => setTimeout(() => { times.figure = performance.now() - start; finish(); }));
-            }).observe(figure, { subtree: true, childList: true, attributes: true, attributeFilter: ['aria-label', 'd'] });
-            new MutationObserver((_, self) => {
-              self.disconnect();
-              requestAnimationFrame(() => setTimeout(() => { times.strip = performance.now() - start; finish(); }));
-            }).observe(forms, { subtree: true, childList: true, attributes: true, attributeFilter: ['height', 'd', 'x', 'y'] });
-            setTimeout(() => { times.figure ||= NaN; times.strip ||= NaN; done(times); }, 3000);
-          }, { once: true, capture: true });
+          document.addEventListener(
+            'click',
+            () => {
+              const start = performance.now();
+              const figure = document.querySelector('[role="graphics-document"]');
+              const forms = document.querySelector('[aria-label="Forms"]');
+              const times = {};
+              const finish = () => times.figure && times.strip && done(times);
+              new MutationObserver((_, self) => {
+                self.disconnect();
+                requestAnimationFrame(() =>
+                  setTimeout(() => {
+                    times.figure = performance.now() - start;
+                    finish();
+                  }),
+                );
+              }).observe(figure, { subtree: true, childList: true, attributes: true, attributeFilter: ['aria-label', 'd'] });
+              new MutationObserver((_, self) => {
+                self.disconnect();
+                requestAnimationFrame(() =>
+                  setTimeout(() => {
+                    times.strip = performance.now() - start;
+                    finish();
+                  }),
+                );
+              }).observe(forms, { subtree: true, childList: true, attributes: true, attributeFilter: ['height', 'd', 'x', 'y'] });
+              setTimeout(() => {
+                times.figure ||= NaN;
+                times.strip ||= NaN;
+                done(times);
+              }, 3000);
+            },
+            { once: true, capture: true },
+          );
         });
       });
       await choice.click();
@@ -137,17 +193,30 @@ async function changes({ url }, table) {
   const tried = [];
   for (let move = 0; move < 60; move++) {
     const began = performance.now();
-    const answer = await page.evaluate(async ([id, row, text]) => {
-      const response = await fetch(`/api/studies/${id}/try-ahead?width=900&height=560`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ row, text }) });
-      await response.json();
-      return response.status;
-    }, [study.id, move % 4, String(1000 + 37 * move)]);
+    const answer = await page.evaluate(
+      async ([id, row, text]) => {
+        const response = await fetch(`/api/studies/${id}/try-ahead?width=900&height=560`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify({ row, text }),
+        });
+        await response.json();
+        return response.status;
+      },
+      [study.id, move % 4, String(1000 + 37 * move)],
+    );
     if (answer !== 200) throw new Error(`A trial was answered with ${answer}.`);
     if (move >= 10) tried.push(performance.now() - began);
   }
-  console.log(`a trial, asked for and answered with its figure, a million rows: median ${median(tried).toFixed(0)} ms, p95 ${p95(tried).toFixed(0)} ms of ${tried.length}`);
+  console.log(
+    `a trial, asked for and answered with its figure, a million rows: median ${median(tried).toFixed(0)} ms, p95 ` +
+      `${p95(tried).toFixed(0)} ms of ${tried.length}`,
+  );
   await browser.close();
-  console.log(`change of the statement to the painted figure, a million rows: median ${median(painted).toFixed(0)} ms, p95 ${p95(painted).toFixed(0)} ms of ${painted.length}; miniatures p95 ${p95(strip).toFixed(0)} ms of ${strip.length}`);
+  console.log(
+    `change of the statement to the painted figure, a million rows: median ${median(painted).toFixed(0)} ms, p95 ` +
+      `${p95(painted).toFixed(0)} ms of ${painted.length}; miniatures p95 ${p95(strip).toFixed(0)} ms of ${strip.length}`,
+  );
 }
 
 /** Each kind of file of a study of a million rows, and its bundle: how long, how often its progress moved, and how much memory it took. */
@@ -155,13 +224,21 @@ async function handOvers(server, table, size, parts) {
   const { child, url } = server;
   let study = await (await fetch(`${url}/api/tables/${table}/studies`, { method: 'POST' })).json();
   if (parts) {
-    study = await (await fetch(`${url}/api/studies/${study.id}/change`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ revision: study.revision, path: 'parts', value: { column: parts } }) })).json();
+    study = await (
+      await fetch(`${url}/api/studies/${study.id}/change`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ revision: study.revision, path: 'parts', value: { column: parts } }),
+      })
+    ).json();
   }
   const kinds = (await (await fetch(`${url}/api/hand-over`)).json()).map((kind) => `hand-over/${kind.kind}`);
   for (const kind of [...kinds, 'bundle']) {
     // The peak is counted anew.
     writeFileSync(`/proc/${child.pid}/clear_refs`, '5');
-    const before = memory(child, 'VmRSS'), start = performance.now(), seen = new Set();
+    const before = memory(child, 'VmRSS'),
+      start = performance.now(),
+      seen = new Set();
     let status = await (await fetch(`${url}/api/studies/${study.id}/${kind}`, { method: 'POST' })).json();
     while (['queued', 'computing', 'writing'].includes(status.state)) {
       await new Promise((go) => setTimeout(go, 20));
@@ -175,7 +252,11 @@ async function handOvers(server, table, size, parts) {
     }
     const file = await (await fetch(`${url}/api/hand-overs/${status.id}/file`)).blob();
     const over = Math.max(0, memory(child, 'VmHWM') - before);
-    console.log(`handing over ${kind.replace('hand-over/', '')} of a million rows${parts ? ', each a part' : ''}: ${took.toFixed(1)} s, ${megabytes(file.size)}, its progress seen at ${seen.size} places, peak ${megabytes(over)} more, ${(over / size).toFixed(2)} × the table's file`);
+    console.log(
+      `handing over ${kind.replace('hand-over/', '')} of a million rows${parts ? ', each a part' : ''}: ` +
+        `${took.toFixed(1)} s, ${megabytes(file.size)}, its progress seen at ${seen.size} places, peak ` +
+        `${megabytes(over)} more, ${(over / size).toFixed(2)} × the table's file`,
+    );
   }
 }
 
@@ -183,7 +264,10 @@ commandOnTheDemo();
 /** Numbers in many columns; every fortieth is the sum of the two before it. */
 function writeWide(path, columns, rows) {
   let state = 11;
-  const random = () => (state = (state * 48271) % 2147483647) % 1000;
+  const random = () => {
+    state = (state * 48271) % 2147483647;
+    return state % 1000;
+  };
   const lines = [['Item', ...Array.from({ length: columns - 1 }, (_, at) => `Amount ${at + 1}`)]];
   for (let row = 0; row < rows; row++) {
     const numbers = Array.from({ length: columns - 1 }, random);
@@ -194,7 +278,10 @@ function writeWide(path, columns, rows) {
 }
 
 async function wideTables(server) {
-  for (const [columns, rows] of [[5000, 20], [1000, 1000]]) {
+  for (const [columns, rows] of [
+    [5000, 20],
+    [1000, 1000],
+  ]) {
     const path = join(folder, `wide-${columns}.csv`);
     writeWide(path, columns, rows);
     console.log(`${columns} columns × ${rows} rows:`);

@@ -11,10 +11,9 @@
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { serve as start } from '../scripts/serve.cjs';
 
-const root = resolve(import.meta.dirname, '..');
 const options = Object.fromEntries(process.argv.slice(2).map((argument) => argument.split('=')));
 const kills = Number(options.kills ?? 200);
 const minutes = Number(options.minutes ?? 10);
@@ -24,10 +23,15 @@ const pause = (milliseconds) => new Promise((go) => setTimeout(go, milliseconds)
 const serve = (folder, urls, ...more) => start(join(folder, 'data.db'), urls, ...more);
 
 async function ask(url, method, path, body) {
-  const response = await fetch(`${url}/api${path}`, { method, headers: typeof body === 'object' ? { 'Content-Type': 'application/json' } : {}, body: typeof body === 'object' ? JSON.stringify(body) : body });
+  const response = await fetch(`${url}/api${path}`, {
+    method,
+    headers: typeof body === 'object' ? { 'Content-Type': 'application/json' } : {},
+    body: typeof body === 'object' ? JSON.stringify(body) : body,
+  });
   if (response.status === 204) return null;
   const answer = await response.json();
-  if (!response.ok) throw Object.assign(new Error(answer.title ?? response.status), { status: response.status, code: answer.code });
+  if (!response.ok)
+    throw Object.assign(new Error(answer.title ?? response.status), { status: response.status, code: answer.code });
   return answer;
 }
 
@@ -44,7 +48,8 @@ async function imported(url, started) {
 
 const bring = async (url, name, csv) => imported(url, await ask(url, 'POST', `/tables/import?name=${name}`, csv));
 
-const months = (mark) => `Month,Route,Revenue\n${['Jan', 'Feb', 'Mar'].map((month, at) => `${month},North,${mark + at}\n${month},South,${mark}`).join('\n')}\n`;
+const months = (mark) =>
+  `Month,Route,Revenue\n${['Jan', 'Feb', 'Mar'].map((month, at) => `${month},North,${mark + at}\n${month},South,${mark}`).join('\n')}\n`;
 
 // ---- Killed at random moments ----
 
@@ -62,11 +67,16 @@ async function killed() {
   const size = '?width=400&height=300';
   const study = async (title) => {
     const made = await ask(url, 'POST', `/tables/${table.id}/studies${size}`, {});
-    return (await ask(url, 'POST', `/studies/${made.id}/change${size}`, { revision: made.revision, path: 'title', value: title })).id;
+    return (await ask(url, 'POST', `/studies/${made.id}/change${size}`, { revision: made.revision, path: 'title', value: title }))
+      .id;
   };
   const studies = [await study('First'), await study('Second')];
   const page = await ask(url, 'POST', '/briefings', { title: 'Page', studies });
-  await ask(url, 'POST', `/briefings/${page.id}/change`, { revision: 1, note: 'filter', document: { ...page.document, filter: [{ column: 'Month', is: ['Jan', 'Feb'] }] } });
+  await ask(url, 'POST', `/briefings/${page.id}/change`, {
+    revision: 1,
+    note: 'filter',
+    document: { ...page.document, filter: [{ column: 'Month', is: ['Jan', 'Feb'] }] },
+  });
   const source = await ask(url, 'POST', '/sources', { name: 'Files', place: places[0] });
   const drawn = [];
   for (const item of await ask(url, 'GET', `/sources/${source.id}/items`)) {
@@ -97,22 +107,57 @@ async function killed() {
       unknown = new Set([table.id]);
       const now = await ask(url, 'GET', `/tables/${table.id}`);
       const column = pick(now.columns).name;
-      done(table.id, await ask(url, 'POST', `/tables/${table.id}/column`, { revision: now.revision, column, name: column.endsWith(' 2') ? column.slice(0, -2) : `${column} 2` }));
+      done(
+        table.id,
+        await ask(url, 'POST', `/tables/${table.id}/column`, {
+          revision: now.revision,
+          column,
+          name: column.endsWith(' 2') ? column.slice(0, -2) : `${column} 2`,
+        }),
+      );
     },
     type: async () => {
       unknown = new Set([table.id]);
       const now = await ask(url, 'GET', `/tables/${table.id}`);
-      done(table.id, await ask(url, 'POST', `/tables/${table.id}/edit`, { revision: now.revision, edit: { cells: [{ row: Math.floor(Math.random() * now.rowCount), column: now.columns[2].name, text: String(Math.floor(Math.random() * 1000)) }] } }));
+      done(
+        table.id,
+        await ask(url, 'POST', `/tables/${table.id}/edit`, {
+          revision: now.revision,
+          edit: {
+            cells: [
+              {
+                row: Math.floor(Math.random() * now.rowCount),
+                column: now.columns[2].name,
+                text: String(Math.floor(Math.random() * 1000)),
+              },
+            ],
+          },
+        }),
+      );
     },
     title: async () => {
       const id = pick(studies);
       unknown = new Set([id]);
-      done(id, await ask(url, 'POST', `/studies/${id}/change${size}`, { revision: acknowledged.get(id), path: 'title', value: `Title ${changes}` }));
+      done(
+        id,
+        await ask(url, 'POST', `/studies/${id}/change${size}`, {
+          revision: acknowledged.get(id),
+          path: 'title',
+          value: `Title ${changes}`,
+        }),
+      );
     },
     colour: async () => {
       const id = pick(studies);
       unknown = new Set(studies);
-      done(id, await ask(url, 'POST', `/studies/${id}/change${size}`, { revision: acknowledged.get(id), path: 'finish.colours.Jan', value: `#${String(100000 + (changes % 800000)).padStart(6, '0')}` }));
+      done(
+        id,
+        await ask(url, 'POST', `/studies/${id}/change${size}`, {
+          revision: acknowledged.get(id),
+          path: 'finish.colours.Jan',
+          value: `#${String(100000 + (changes % 800000)).padStart(6, '0')}`,
+        }),
+      );
       // The other study has the colour, too.
       const other = studies.find((found) => found !== id);
       acknowledged.set(other, (await ask(url, 'GET', `/studies/${other}${size}`)).revision);
@@ -137,7 +182,14 @@ async function killed() {
     move: async () => {
       unknown = new Set([source.id, ...drawn]);
       const now = (await ask(url, 'GET', '/sources')).find((found) => found.id === source.id);
-      done(source.id, await ask(url, 'POST', `/sources/${source.id}/move`, { revision: now.revision, name: 'Files', place: places.find((place) => place !== now.place) }));
+      done(
+        source.id,
+        await ask(url, 'POST', `/sources/${source.id}/move`, {
+          revision: now.revision,
+          name: 'Files',
+          place: places.find((place) => place !== now.place),
+        }),
+      );
       await know();
     },
     bring: async () => {
@@ -151,8 +203,17 @@ async function killed() {
     const reading = async (id) => ask(url, 'GET', `/studies/${id}${size}`);
     for (const [id, revision] of acknowledged) {
       if (unknown.has(id)) continue;
-      const path = id === page.id ? `/briefings/${id}` : studies.includes(id) ? `/studies/${id}${size}` : id === source.id ? null : `/tables/${id}`;
-      const now = path ? (await ask(url, 'GET', path)).revision : (await ask(url, 'GET', '/sources')).find((found) => found.id === id)?.revision;
+      const path =
+        id === page.id
+          ? `/briefings/${id}`
+          : studies.includes(id)
+            ? `/studies/${id}${size}`
+            : id === source.id
+              ? null
+              : `/tables/${id}`;
+      const now = path
+        ? (await ask(url, 'GET', path)).revision
+        : (await ask(url, 'GET', '/sources')).find((found) => found.id === id)?.revision;
       if (now !== revision) lost.push(`round ${round}: ${id} is at ${now}, ${revision} was acknowledged`);
     }
     const there = (await ask(url, 'GET', '/tables')).length;
@@ -163,12 +224,15 @@ async function killed() {
     const [first, second] = shown.map((one) => one.study.finish?.colours?.Jan);
     if (first !== second) torn.push(`round ${round}: colours ${first} and ${second}`);
     const now = await ask(url, 'GET', `/briefings/${page.id}`);
-    for (const block of now.blocks) if (block.problem || block.study?.remark?.includes('no such column')) torn.push(`round ${round}: briefing: ${block.problem ?? block.study.remark}`);
+    for (const block of now.blocks)
+      if (block.problem || block.study?.remark?.includes('no such column'))
+        torn.push(`round ${round}: briefing: ${block.problem ?? block.study.remark}`);
     // A source and all of its tables are at one place.
     const place = places.indexOf((await ask(url, 'GET', '/sources')).find((found) => found.id === source.id).place);
     for (const id of drawn) {
       const text = (await ask(url, 'GET', `/tables/${id}/rows?first=0&count=1`)).rows[0][2];
-      if (text !== (place === 0 ? '100' : '200')) torn.push(`round ${round}: the source is at ${place}, a table of it has ${text}`);
+      if (text !== (place === 0 ? '100' : '200'))
+        torn.push(`round ${round}: the source is at ${place}, a table of it has ${text}`);
     }
   };
   for (let round = 1; round <= kills; round++) {
@@ -191,7 +255,8 @@ async function killed() {
     await check(round);
     await know();
     unknown = new Set();
-    if (round % 20 === 0) console.log(`  ${round} kills, ${changes} acknowledged changes, ${lost.length} lost, ${torn.length} torn`);
+    if (round % 20 === 0)
+      console.log(`  ${round} kills, ${changes} acknowledged changes, ${lost.length} lost, ${torn.length} torn`);
   }
   server.kill('SIGKILL');
   await gone;
@@ -238,7 +303,15 @@ async function disk() {
     let said = '';
     for (let time = 0; time < 40 && !said; time++) {
       try {
-        kept.push((await bring(url, 'large.csv', `a,b\n${Array.from({ length: 60_000 }, (_, row) => `label ${time} ${row},${row}`).join('\n')}\n`)).id);
+        kept.push(
+          (
+            await bring(
+              url,
+              'large.csv',
+              `a,b\n${Array.from({ length: 60_000 }, (_, row) => `label ${time} ${row},${row}`).join('\n')}\n`,
+            )
+          ).id,
+        );
       } catch (fault) {
         said = fault.message;
       }
@@ -294,7 +367,12 @@ async function load() {
     let { revision } = await ask(url, 'GET', `/studies/${id}${size}`);
     for (let at = 0; Date.now() < end; at++) {
       try {
-        const [path, value] = [['title', `Title ${at}`], ['fold', { keep: 3 + (at % 9) }], ['rounding.decimals', at % 3], ['where', [{ column: 'Route', isNot: [`route ${at % 12}`] }]]][at % 4];
+        const [path, value] = [
+          ['title', `Title ${at}`],
+          ['fold', { keep: 3 + (at % 9) }],
+          ['rounding.decimals', at % 3],
+          ['where', [{ column: 'Route', isNot: [`route ${at % 12}`] }]],
+        ][at % 4];
         revision = (await ask(url, 'POST', `/studies/${id}/change${size}`, { revision, path, value })).revision;
         writes++;
       } catch {
@@ -308,7 +386,11 @@ async function load() {
   const look = async () => {
     while (Date.now() < end) {
       const status = readFileSync(`/proc/${server.pid}/status`, 'utf8');
-      looked.push({ at: Date.now(), megabytes: Number(/VmRSS:\s+(\d+)/.exec(status)[1]) / 1024, handles: readdirSync(`/proc/${server.pid}/fd`).length });
+      looked.push({
+        at: Date.now(),
+        megabytes: Number(/VmRSS:\s+(\d+)/.exec(status)[1]) / 1024,
+        handles: readdirSync(`/proc/${server.pid}/fd`).length,
+      });
       await pause(2000);
     }
   };
@@ -324,9 +406,17 @@ async function load() {
   };
   const last = (minutes - 1) * 60_000;
   const [second, final] = [mean(60_000, 120_000, 'megabytes'), mean(last, last + 60_000, 'megabytes')];
-  console.log(`load: ${minutes} minutes, ${times.length} reads, ${writes} writes, ${errors} errors; a study p50 ${times[Math.floor(times.length / 2)].toFixed(0)} ms, p99 ${times[Math.floor(times.length * 0.99)].toFixed(0)} ms`);
-  console.log(`  memory in the second minute ${second.toFixed(0)} MB, in the last ${final.toFixed(0)} MB (${((final / second - 1) * 100).toFixed(1)} %); handles ${mean(60_000, 120_000, 'handles').toFixed(0)} and ${mean(last, last + 60_000, 'handles').toFixed(0)}`);
-  console.log(`  minute by minute: ${Array.from({ length: minutes }, (_, minute) => mean(minute * 60_000, (minute + 1) * 60_000, 'megabytes').toFixed(0)).join(', ')} MB`);
+  console.log(
+    `load: ${minutes} minutes, ${times.length} reads, ${writes} writes, ${errors} errors; a study p50 ` +
+      `${times[Math.floor(times.length / 2)].toFixed(0)} ms, p99 ${times[Math.floor(times.length * 0.99)].toFixed(0)} ms`,
+  );
+  console.log(
+    `  memory in the second minute ${second.toFixed(0)} MB, in the last ${final.toFixed(0)} MB (` +
+      `${((final / second - 1) * 100).toFixed(1)} %); handles ${mean(60_000, 120_000, 'handles').toFixed(0)} and ` +
+      `${mean(last, last + 60_000, 'handles').toFixed(0)}`,
+  );
+  const inMinute = (minute) => mean(minute * 60_000, (minute + 1) * 60_000, 'megabytes').toFixed(0);
+  console.log(`  minute by minute: ${Array.from({ length: minutes }, (_, minute) => inMinute(minute)).join(', ')} MB`);
   return errors;
 }
 

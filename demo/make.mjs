@@ -37,7 +37,10 @@ function write(name, header, rows) {
 
 const islands = ['Hallin', 'Oskery', 'Tarn Holm', 'Big Wick', 'Little Wick', 'Sule Bank'];
 const isoDay = (start, days) => new Date(Date.UTC(...start) + days * 86_400_000).toISOString().slice(0, 10);
-const seasonOf = (day) => ['Winter', 'Winter', 'Spring', 'Spring', 'Spring', 'Summer', 'Summer', 'Summer', 'Autumn', 'Autumn', 'Autumn', 'Winter'][Number(day.slice(5, 7)) - 1];
+const seasonOf = (day) =>
+  ['Winter', 'Winter', 'Spring', 'Spring', 'Spring', 'Summer', 'Summer', 'Summer', 'Autumn', 'Autumn', 'Autumn', 'Winter'][
+    Number(day.slice(5, 7)) - 1
+  ];
 
 /** One row a delay, two years; a few causes take most of the minutes, some are blank or misspelt, one is a correction. */
 function delays() {
@@ -55,15 +58,48 @@ function delays() {
     const season = seasonOf(day);
     const factor = bySeason[season];
     const cause = pick(random, [
-      ['Fog on the Sound', 15 * factor.fog], ['Late connecting bus', 17 * factor.bus], ['Engine', 7], ['Loading of freight', 13 * factor.freight],
-      ['Berth taken', 9], ['Crew change', 8], ['Swell at Sule Bank', 5 * factor.swell], ['Ticket queue', 7 * factor.ticket],
-      ['Bow door', 2], ['Medical call', 1.2], ['Loading of freigt', 0.25], ['', 1.6],
+      ['Fog on the Sound', 15 * factor.fog],
+      ['Late connecting bus', 17 * factor.bus],
+      ['Engine', 7],
+      ['Loading of freight', 13 * factor.freight],
+      ['Berth taken', 9],
+      ['Crew change', 8],
+      ['Swell at Sule Bank', 5 * factor.swell],
+      ['Ticket queue', 7 * factor.ticket],
+      ['Bow door', 2],
+      ['Medical call', 1.2],
+      ['Loading of freigt', 0.25],
+      ['', 1.6],
     ]);
-    const middle = { 'Fog on the Sound': 26, Engine: 31, 'Late connecting bus': 13, 'Medical call': 34, 'Bow door': 18, 'Swell at Sule Bank': 19 }[cause] ?? 9;
+    const middle =
+      {
+        'Fog on the Sound': 26,
+        Engine: 31,
+        'Late connecting bus': 13,
+        'Medical call': 34,
+        'Bow door': 18,
+        'Swell at Sule Bank': 19,
+      }[cause] ?? 9;
     const minutes = Math.max(1, Math.round(middle * Math.exp((random() + random() + random() - 1.5) * 1.1)));
     const blank = random() < 0.0025;
-    rows.push([day, `Mainland – ${pick(random, [['Hallin', 30], ['Oskery', 22], ['Big Wick', 17], ['Tarn Holm', 14], ['Sule Bank', 9], ['Little Wick', 8]])}`,
-      pick(random, vessels.map((vessel, at) => [vessel, 5 - at * 0.6])), season, cause, blank ? '' : minutes]);
+    rows.push([
+      day,
+      `Mainland – ${pick(random, [
+        ['Hallin', 30],
+        ['Oskery', 22],
+        ['Big Wick', 17],
+        ['Tarn Holm', 14],
+        ['Sule Bank', 9],
+        ['Little Wick', 8],
+      ])}`,
+      pick(
+        random,
+        vessels.map((vessel, at) => [vessel, 5 - at * 0.6]),
+      ),
+      season,
+      cause,
+      blank ? '' : minutes,
+    ]);
   }
   // The harbour office took back minutes that it had counted twice under another name.
   rows.splice(1200, 0, ['2024-10-09', 'Mainland – Hallin', 'Holm Lass', 'Autumn', 'Harbour correction', -64]);
@@ -75,7 +111,13 @@ function delays() {
 /** Route × passenger type × year; refunds are negative. */
 function revenue() {
   const random = randomFrom(77001);
-  const types = [['Visitor', 46], ['Resident', 24], ['Freight', 20], ['School', 7], ['Refunds', -2]];
+  const types = [
+    ['Visitor', 46],
+    ['Resident', 24],
+    ['Freight', 20],
+    ['School', 7],
+    ['Refunds', -2],
+  ];
   const rows = [];
   islands.forEach((island, at) => {
     const size = [501, 374, 210, 305, 64, 92][at];
@@ -84,7 +126,10 @@ function revenue() {
         if (type === 'School' && island === 'Sule Bank') continue;
         const growth = { Freight: 1.14, Visitor: 1.09, Resident: 1.03, School: 1.01, Refunds: 1.06 }[type] ** (year - 2021);
         const amount = size * 10 * share * growth * (0.85 + random() * 0.3);
-        const trips = Math.max(1, Math.round(Math.abs(amount) / ({ Visitor: 34, Resident: 12, Freight: 190, School: 6, Refunds: 28 }[type])));
+        const trips = Math.max(
+          1,
+          Math.round(Math.abs(amount) / { Visitor: 34, Resident: 12, Freight: 190, School: 6, Refunds: 28 }[type]),
+        );
         rows.push([island, type, year, amount.toFixed(2), trips]);
       }
     }
@@ -104,10 +149,19 @@ function residents() {
       bands.forEach((band, k) => {
         const age = k * 5 + 2.5;
         const centre = bulge - (year === 2015 ? 7 : 0);
-        const shape = (0.62 + 0.75 * Math.exp(-(((age - centre) / 19) ** 2))) * (age > 62 ? Math.exp(-(age - 62) / 17) : 1) * (k === 17 ? 1.5 : 1);
+        const shape =
+          (0.62 + 0.75 * Math.exp(-(((age - centre) / 19) ** 2))) *
+          (age > 62 ? Math.exp(-(age - 62) / 17) : 1) *
+          (k === 17 ? 1.5 : 1);
         for (const sex of ['Men', 'Women']) {
           const tilt = sex === 'Women' ? 1 + Math.max(0, age - 60) / 90 : 1 - Math.max(0, age - 60) / 160;
-          rows.push([island, band, sex, year, Math.max(0, Math.round((size / 36) * 1.22 * shape * tilt * (0.93 + random() * 0.14)))]);
+          rows.push([
+            island,
+            band,
+            sex,
+            year,
+            Math.max(0, Math.round((size / 36) * 1.22 * shape * tilt * (0.93 + random() * 0.14))),
+          ]);
         }
       });
     }
@@ -117,31 +171,50 @@ function residents() {
 
 /** Wide: two number columns. */
 function boardings() {
-  write('boardings', ['Stop', 'Boardings', 'Landings'], [
-    ['Hallin Pier', 812, 640], ['Oskery Quay', 598, 611], ['Big Wick', 455, 402], ['Tarn Holm', 310, 388],
-    ['Sule Bank', 122, 214], ['Little Wick', 96, 71], ['Mainland Terminal', 2326, 2393],
-  ]);
+  write(
+    'boardings',
+    ['Stop', 'Boardings', 'Landings'],
+    [
+      ['Hallin Pier', 812, 640],
+      ['Oskery Quay', 598, 611],
+      ['Big Wick', 455, 402],
+      ['Tarn Holm', 310, 388],
+      ['Sule Bank', 122, 214],
+      ['Little Wick', 96, 71],
+      ['Mainland Terminal', 2326, 2393],
+    ],
+  );
 }
 
 /** One row an answer on a five-step scale. */
 function survey() {
   const random = randomFrom(900913);
   const levels = ['very poor', 'poor', 'neither', 'good', 'very good'];
-  const questions = [['How was the crossing?', 0], ['How was boarding?', -0.25], ['Was the crew helpful?', 0.5]];
+  const questions = [
+    ['How was the crossing?', 0],
+    ['How was boarding?', -0.25],
+    ['Was the crew helpful?', 0.5],
+  ];
   const mood = [0.75, 0.5, 0.05, 0.25, 0.1, -0.6];
   const rows = [];
   for (let i = 0; i < 1260; i++) {
     const at = Math.floor(random() * 6);
     const [question, shift] = questions[i % 3];
     const level = 2 + mood[at] + shift + (random() + random() + random() - 1.5) * 2.4;
-    rows.push([`Mainland – ${islands[at]}`, question, random() < 0.012 ? '' : levels[Math.min(4, Math.max(0, Math.round(level)))]]);
+    rows.push([
+      `Mainland – ${islands[at]}`,
+      question,
+      random() < 0.012 ? '' : levels[Math.min(4, Math.max(0, Math.round(level)))],
+    ]);
   }
   write('survey', ['Route', 'Question', 'Level'], rows);
 }
 
 /** Stages of a booking, by channel. */
 function bookings() {
-  const phone = [4310, 3120, 2240, 1985, 1920], counter = [1890, 1640, 1510, 1470, 1455], web = [18420, 9873, 4410, 3105, 2987];
+  const phone = [4310, 3120, 2240, 1985, 1920],
+    counter = [1890, 1640, 1510, 1470, 1455],
+    web = [18420, 9873, 4410, 3105, 2987];
   const rows = [];
   ['Searches', 'Quotes', 'Holds', 'Payments', 'Boardings'].forEach((stage, at) => {
     rows.push([stage, 'Web', web[at]], [stage, 'Phone', phone[at]], [stage, 'Counter', counter[at]]);
@@ -151,36 +224,71 @@ function bookings() {
 
 /** Kinds of ticket. */
 function tickets() {
-  write('tickets', ['Ticket', 'Sold', 'Money'], [
-    ['Single', 18240, '164160.00'], ['Return', 22410, '358560.00'], ['Ten trips', 3120, '234000.00'], ['Season', 418, '125400.00'],
-    ['Bicycle', 5230, '20920.00'], ['Car', 6105, '256410.00'], ['Group', 214, '32100.00'],
-  ]);
+  write(
+    'tickets',
+    ['Ticket', 'Sold', 'Money'],
+    [
+      ['Single', 18240, '164160.00'],
+      ['Return', 22410, '358560.00'],
+      ['Ten trips', 3120, '234000.00'],
+      ['Season', 418, '125400.00'],
+      ['Bicycle', 5230, '20920.00'],
+      ['Car', 6105, '256410.00'],
+      ['Group', 214, '32100.00'],
+    ],
+  );
 }
 
 /** Monthly files as a till sends them: what the kiosks on board sold. In the last month there is a new kind of goods. */
 function kiosks() {
   const random = randomFrom(20260901);
-  const goods = [['Tea and coffee', 2100], ['Sandwiches', 1650], ['Pasties', 1240], ['Crisps', 610], ['Newspapers', 380], ['Postcards', 260], ['Rain capes', 190]];
+  const goods = [
+    ['Tea and coffee', 2100],
+    ['Sandwiches', 1650],
+    ['Pasties', 1240],
+    ['Crisps', 610],
+    ['Newspapers', 380],
+    ['Postcards', 260],
+    ['Rain capes', 190],
+  ];
   mkdirSync(join(here, 'feed'), { recursive: true });
   for (const month of ['2026-08', '2026-09', '2026-10']) {
     const sold = month === '2026-10' ? [...goods.filter(([name]) => name !== 'Postcards'), ['Soup', 900]] : goods;
     const rows = ['Marrow Star', 'Sound Runner', 'Holm Lass'].flatMap((vessel, at) =>
-      sold.map(([name, middle]) => [month, vessel, name, (middle * (1 - at * 0.22) * (0.8 + random() * 0.4)).toFixed(2)]));
+      sold.map(([name, middle]) => [month, vessel, name, (middle * (1 - at * 0.22) * (0.8 + random() * 0.4)).toFixed(2)]),
+    );
     write(`feed/kiosk-${month}`, ['Month', 'Vessel', 'Goods', 'Sales'], rows);
   }
 }
 
 /** Takings of the shops on the piers, a year a column. */
 function shops() {
-  write('shops', ['Shop', 'Takings 2023', 'Takings 2024', 'Takings 2025'], [
-    ['Quay shop', '182400.00', '191250.50', '203980.00'], ['Ferry bar', '240100.00', '233870.25', '251340.75'], ['Kiosk Hallin', '61200.00', '64480.00', '70115.50'],
-    ['Kiosk Oskery', '38950.50', '41020.00', '39870.00'], ['Bicycle hire', '54300.00', '72610.00', '91205.25'],
-  ]);
+  write(
+    'shops',
+    ['Shop', 'Takings 2023', 'Takings 2024', 'Takings 2025'],
+    [
+      ['Quay shop', '182400.00', '191250.50', '203980.00'],
+      ['Ferry bar', '240100.00', '233870.25', '251340.75'],
+      ['Kiosk Hallin', '61200.00', '64480.00', '70115.50'],
+      ['Kiosk Oskery', '38950.50', '41020.00', '39870.00'],
+      ['Bicycle hire', '54300.00', '72610.00', '91205.25'],
+    ],
+  );
 }
 
 /** Fuel of the vessels, with the subtotals and the total that its clerk puts under it. */
 function fuel() {
-  const fleet = { Sound: [['Marrow Star', 812, 241], ['Sound Runner', 640, 198]], Holms: [['Holm Lass', 388, 175], ['Tern', 297, 160], ['Wick Belle', 211, 122]] };
+  const fleet = {
+    Sound: [
+      ['Marrow Star', 812, 241],
+      ['Sound Runner', 640, 198],
+    ],
+    Holms: [
+      ['Holm Lass', 388, 175],
+      ['Tern', 297, 160],
+      ['Wick Belle', 211, 122],
+    ],
+  };
   const rows = [];
   const sum = (vessels, at) => vessels.reduce((all, vessel) => all + vessel[at], 0);
   for (const [line, vessels] of Object.entries(fleet)) {

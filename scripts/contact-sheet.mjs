@@ -33,11 +33,14 @@ for (const [form, study] of Object.entries(studies)) {
   for (const size of sizes) {
     const [width, height] = size.split('x').map(Number);
     const drawn = Math.min(width, 490);
-    const shown = pictures.filter((picture) => picture[1] === size).map(([state, , source, problem]) => {
-      const body = source ? `<img src="${source}" width="${drawn}" height="${(height * drawn) / width}">` : `<p>${problem}</p>`;
-      return `<figure><figcaption>${form}, ${state}</figcaption>${body}</figure>`;
-    });
-    await page.setContent(`<style>body{margin:6px;font:12px sans-serif;background:#ddd;display:flex;flex-wrap:wrap;gap:6px;align-items:flex-start}
+    const shown = pictures
+      .filter((picture) => picture[1] === size)
+      .map(([state, , source, problem]) => {
+        const body = source ? `<img src="${source}" width="${drawn}" height="${(height * drawn) / width}">` : `<p>${problem}</p>`;
+        return `<figure><figcaption>${form}, ${state}</figcaption>${body}</figure>`;
+      });
+    await page.setContent(`<style>
+      body{margin:6px;font:12px sans-serif;background:#ddd;display:flex;flex-wrap:wrap;gap:6px;align-items:flex-start}
       figure{margin:0}img{display:block}p{width:200px;color:#a33}</style>${shown.join('')}`);
     const path = join(folder, `${form}.${size}.png`);
     await page.screenshot({ path, fullPage: true });

@@ -4,7 +4,9 @@ import { readFileSync, rmSync } from 'node:fs';
 
 const out = 'node_modules/.vitest-results.json';
 rmSync(out, { force: true });
-const run = spawnSync('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${out}`], { encoding: 'utf8' });
+const run = spawnSync('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${out}`], {
+  encoding: 'utf8',
+});
 process.stderr.write(run.stdout + run.stderr);
 try {
   const results = JSON.parse(readFileSync(out, 'utf8'));

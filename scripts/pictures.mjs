@@ -32,7 +32,10 @@ const views = {
   'study-dark': pareto,
   whole: async (page) => {
     await pareto(page);
-    await page.getByTestId('statement').getByRole('button', { name: /^all minutes/ }).click();
+    await page
+      .getByTestId('statement')
+      .getByRole('button', { name: /^all minutes/ })
+      .click();
   },
   'what-changed': async (page) => {
     await study('Revenue by year, and who brings it')(page);
@@ -71,7 +74,10 @@ const views = {
     await page.goto(`${url}/briefings`);
     await page.getByRole('link', { name: 'The ferry company on one page' }).click();
     await page.getByRole('button', { name: '+ filter for the page' }).click();
-    await page.getByRole('dialog').getByRole('button', { name: /^Year in/ }).click();
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /^Year in/ })
+      .click();
     await page.getByRole('dialog').getByLabel('2025', { exact: true }).check();
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'only year is 2025', exact: true }).waitFor();
@@ -97,7 +103,10 @@ const views = {
     await page.getByRole('button', { name: /^Archive of crossings/ }).click();
     await page.getByRole('button', { name: /leave the rows there/ }).click();
     await page.getByRole('button', { name: /^crossings/ }).click();
-    await page.getByRole('region', { name: 'Bring it in' }).getByText(/rows come here/).waitFor();
+    await page
+      .getByRole('region', { name: 'Bring it in' })
+      .getByText(/rows come here/)
+      .waitFor();
   },
   'table-left': async (page) => {
     await views.sources(page);
@@ -114,14 +123,18 @@ const views = {
 
 mkdirSync(folder, { recursive: true });
 for (const [name, show] of Object.entries(views)) {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: name.endsWith('-dark') ? 'dark' : 'light' });
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    colorScheme: name.endsWith('-dark') ? 'dark' : 'light',
+  });
   const page = await context.newPage();
   try {
     await show(page);
     await page.waitForLoadState('networkidle');
     await page.evaluate(() => document.fonts.ready);
     // The strip's shapes, and a list of settings that is still tried, come in the next breath.
-    if (await page.getByRole('region', { name: 'Forms' }).count()) await page.getByRole('region', { name: 'Forms' }).getByRole('button').nth(10).waitFor();
+    if (await page.getByRole('region', { name: 'Forms' }).count())
+      await page.getByRole('region', { name: 'Forms' }).getByRole('button').nth(10).waitFor();
     // Nothing is lit by a pointer that was left somewhere.
     if (!/finish|hand-over|whole/.test(name)) await page.mouse.move(6, 420);
     await page.waitForTimeout(600);

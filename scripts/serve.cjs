@@ -13,7 +13,9 @@ const program = join(resolve(__dirname, '..'), 'artifacts/publish/web/OneWhole.W
  * @returns its process; ready: its address, once it listens, or a fault with what it said; gone: its status and what it said, once it ended
  */
 exports.serve = function serve(data, urls = 'http://127.0.0.1:0', ...more) {
-  const server = spawn('dotnet', [program, '--data', data, '--urls', urls, '--announce', 'true', ...more], { stdio: ['ignore', 'pipe', 'pipe'] });
+  const server = spawn('dotnet', [program, '--data', data, '--urls', urls, '--announce', 'true', ...more], {
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let said = '';
   server.stderr.on('data', (text) => {
     said += text;

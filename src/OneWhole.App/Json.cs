@@ -34,8 +34,12 @@ public static class Json
     /// <param name="needed">What must be there of it.</param>
     public static T Stored<T>(string text, string kind, Func<T, object?>? needed = null)
         where T : class =>
-        TryStored<T>(text) is { } read && (needed is null || needed(read) is not null) ? read
-            : throw new AppException("damaged", $"What is stored of this {kind} can't be read. Undo its last change, or put the data file's last copy in its place.");
+        TryStored<T>(text) is { } read && (needed is null || needed(read) is not null)
+            ? read
+            : throw new AppException(
+                "damaged",
+                $"What is stored of this {kind} can't be read. Undo its last change, or put the data file's last copy in its place."
+            );
 
     /// <summary>What is stored, or null where it can't be read.</summary>
     public static T? TryStored<T>(string text)

@@ -19,7 +19,15 @@ public static class CommandLine
         """;
 
     private static Verb[] Verbs() =>
-        [new WorkingsVerb(), new FigureVerb(), new CheckVerb(), new BriefingVerb(), new TableVerb(), new SchemaVerb(), new CompletionVerb()];
+        [
+            new WorkingsVerb(),
+            new FigureVerb(),
+            new CheckVerb(),
+            new BriefingVerb(),
+            new TableVerb(),
+            new SchemaVerb(),
+            new CompletionVerb(),
+        ];
 
     /// <inheritdoc cref="Run(IReadOnlyList{string}, Streams)"/>
     public static int Run(IReadOnlyList<string> arguments, TextWriter output, TextWriter error) =>
@@ -65,13 +73,21 @@ public static class CommandLine
         }
         catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
         {
-            streams.Note(TemporaryFile.IsFull(fault)
-                ? "There is no room left on the disk: make room, and try again."
-                : "The result could not be written: the system does not take it.");
+            streams.Note(
+                TemporaryFile.IsFull(fault)
+                    ? "There is no room left on the disk: make room, and try again."
+                    : "The result could not be written: the system does not take it."
+            );
             return 1;
         }
 
-        InvocationConfiguration To(TextWriter output) => new() { Output = output, Error = streams.Error, EnableDefaultExceptionHandler = false };
+        InvocationConfiguration To(TextWriter output) =>
+            new()
+            {
+                Output = output,
+                Error = streams.Error,
+                EnableDefaultExceptionHandler = false,
+            };
     }
 
     private static ParseResult Parse(IReadOnlyList<string> arguments, Streams streams)

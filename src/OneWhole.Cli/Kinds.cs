@@ -25,6 +25,8 @@ internal sealed class Kinds(IReadOnlyList<string> endings, string usual)
             throw new WrongUse($"{As.Name} is for standard output; the ending of {path} says what it becomes.");
         }
         string ending = Path.GetExtension(path).ToLowerInvariant();
-        return endings.Contains(ending) ? (path, ending) : throw new WrongUse($"{Out.Name} is {path}; it must end in {Given.Or([.. endings.Distinct()])}.");
+        return endings.Contains(ending)
+            ? (path, ending)
+            : throw new WrongUse($"{Out.Name} is {path}; it must end in {Given.Or([.. endings.Distinct()])}.");
     }
 }

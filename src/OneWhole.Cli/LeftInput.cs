@@ -22,7 +22,11 @@ internal static class LeftInput
         {
             JsonObject source = SourceFile(place);
             place = Text(source, "place")
-                ?? throw new StudyException("wrong-source", "from", "the source's file has no \"place\": it must be an object of place, and name or query.");
+                ?? throw new StudyException(
+                    "wrong-source",
+                    "from",
+                    "the source's file has no \"place\": it must be an object of place, and name or query."
+                );
             (name, query) = name is null && query is null ? (Text(source, "name"), Text(source, "query")) : (name, query);
         }
         if (name is null == query is null)
@@ -31,7 +35,8 @@ internal static class LeftInput
         }
         return EngineTable.Open(EnginePlace.Read(place), Environment.GetEnvironmentVariable("ONEWHOLE_PASSWORD"), name, query).Table;
 
-        static string? Text(JsonObject from, string member) => from[member] is JsonValue value && value.TryGetValue(out string? text) ? text : null;
+        static string? Text(JsonObject from, string member) =>
+            from[member] is JsonValue value && value.TryGetValue(out string? text) ? text : null;
     }
 
     private static JsonObject SourceFile(string path)

@@ -5,7 +5,8 @@ namespace OneWhole.Cli;
 /// <summary>What may be said after a verb, each option declared once: its name, what stands for its value, its words, its values.</summary>
 internal static class Options
 {
-    public static Option<string> Table => One("table", "FILE", "The table: delimited text, workbook, OpenDocument, JSON, Parquet or SQLite; - reads standard input.");
+    public static Option<string> Table =>
+        One("table", "FILE", "The table: delimited text, workbook, OpenDocument, JSON, Parquet or SQLite; - reads standard input.");
 
     public static Option<string[]> FreshTables => Several("table", "NAME=FILE", "Fresh rows for a table of the bundle, by its name.");
 
@@ -21,7 +22,8 @@ internal static class Options
 
     public static Option<string> From => One("from", "PLACE", Place);
 
-    public static Option<string[]> Froms => Several("from", "NAME=PLACE", "Where the rows of a table of the bundle stay: a place as of onewhole workings --from.");
+    public static Option<string[]> Froms =>
+        Several("from", "NAME=PLACE", "Where the rows of a table of the bundle stay: a place as of onewhole workings --from.");
 
     public static Option<string> Name => One("name", "TABLE", "Of --from: a table, a view, or a file of the folder.");
 
@@ -39,17 +41,26 @@ internal static class Options
 
     public static Option<string> Margin => One("margin", "MM", "The margin of that sheet, 0 to 100 millimetres.");
 
-    public static Option<string> Size => One("size", "WxH", $"Of the figure, in pixels: 960x600 unless said, each side from {Core.Drawing.FigureDrawer.SmallestSide} to {Core.Drawing.FigureDrawer.LargestSide}.");
+    public static Option<string> Size =>
+        One(
+            "size",
+            "WxH",
+            $"Of the figure, in pixels: 960x600 unless said, each side from {Core.Drawing.FigureDrawer.SmallestSide} to "
+                + $"{Core.Drawing.FigureDrawer.LargestSide}."
+        );
 
     public static Option<string> Scale => One("scale", "N", "Pixels of a PNG for each of its size: 1 to 8.");
 
-    public static Option<string> Pages => One("pages", "WHICH", "Of a PDF or slides: figure is without the workings, all is with them.", "figure", "all");
+    public static Option<string> Pages =>
+        One("pages", "WHICH", "Of a PDF or slides: figure is without the workings, all is with them.", "figure", "all");
 
     /// <param name="endings">Of the files that can be asked for: ".svg".</param>
-    public static Option<string> Out(IEnumerable<string> endings) => One("out", "FILE", $"What is written; its ending says as what: {Given.Or([.. endings.Distinct()])}. - is standard output.");
+    public static Option<string> Out(IEnumerable<string> endings) =>
+        One("out", "FILE", $"What is written; its ending says as what: {Given.Or([.. endings.Distinct()])}. - is standard output.");
 
     /// <param name="endings">Of the files that can be asked for: ".svg".</param>
-    public static Option<string> As(IEnumerable<string> endings) => One("as", "KIND", "What is written where no file's name says it.", [.. endings.Distinct().Select(ending => ending[1..])]);
+    public static Option<string> As(IEnumerable<string> endings) =>
+        One("as", "KIND", "What is written where no file's name says it.", [.. endings.Distinct().Select(ending => ending[1..])]);
 
     /// <summary>The kinds of paper there are.</summary>
     private static string[] Papers => [.. Formats.Handing.Paper.All.Select(known => known.Kind)];
@@ -66,7 +77,12 @@ internal static class Options
     /// <param name="known">The values that are offered to whoever types; empty for a file or a number.</param>
     public static Option<string> One(string name, string stands, string words, params string[] known)
     {
-        var option = new Option<string>("--" + name) { HelpName = stands, Description = words, Arity = ArgumentArity.ExactlyOne };
+        var option = new Option<string>("--" + name)
+        {
+            HelpName = stands,
+            Description = words,
+            Arity = ArgumentArity.ExactlyOne,
+        };
         if (known.Length > 0)
         {
             option.CompletionSources.Add(known);
@@ -75,5 +91,10 @@ internal static class Options
     }
 
     private static Option<string[]> Several(string name, string stands, string words) =>
-        new("--" + name) { HelpName = stands, Description = $"{words} May be given several times.", Arity = ArgumentArity.OneOrMore };
+        new("--" + name)
+        {
+            HelpName = stands,
+            Description = $"{words} May be given several times.",
+            Arity = ArgumentArity.OneOrMore,
+        };
 }

@@ -63,12 +63,13 @@ internal static class OutputFile
         }
     }
 
-    private static string WhyNot(string path, Exception fault) => fault switch
-    {
-        _ when TemporaryFile.IsFull(fault) => "there is no room left on the disk",
-        DirectoryNotFoundException => "its folder is not there",
-        _ when Directory.Exists(path) => "it is a folder",
-        UnauthorizedAccessException => "this user has no right to write there",
-        _ => "the system does not take it",
-    };
+    private static string WhyNot(string path, Exception fault) =>
+        fault switch
+        {
+            _ when TemporaryFile.IsFull(fault) => "there is no room left on the disk",
+            DirectoryNotFoundException => "its folder is not there",
+            _ when Directory.Exists(path) => "it is a folder",
+            UnauthorizedAccessException => "this user has no right to write there",
+            _ => "the system does not take it",
+        };
 }

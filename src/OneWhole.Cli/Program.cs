@@ -4,6 +4,7 @@ using OneWhole.Cli;
 using OneWhole.Formats;
 
 IcuCheck.EndWithoutIcu();
+
 // Numbers and labels read the same on every machine, whatever its language.
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;

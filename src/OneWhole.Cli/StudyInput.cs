@@ -38,16 +38,24 @@ internal sealed class StudyInput
             ? Left(given, place)
             : TableInput.Prepared(given.Required(_table), given.Optional(_prepare), settings, streams);
         Table? second = given.Optional(_against) is { } against ? TableInput.Read(against, settings, streams) : null;
-        using var line = new ProgressLine(streams, given.Optional(_from) is { } at && !LeftInput.IsSourceFile(at) ? $"asking {at}" : "computing");
+        using var line = new ProgressLine(
+            streams,
+            given.Optional(_from) is { } at && !LeftInput.IsSourceFile(at) ? $"asking {at}" : "computing"
+        );
         return (study, WorkingsSet.Run(table, study, default, second));
     }
 
     private void OneStandardInput(Given given)
     {
-        Option<string>[] both = [.. new[] { _table, _study, _against, _read, _prepare }.Where(option => given.Optional(option) == InputFile.Standard)];
+        Option<string>[] both =
+        [
+            .. new[] { _table, _study, _against, _read, _prepare }.Where(option => given.Optional(option) == InputFile.Standard),
+        ];
         if (both.Length > 1)
         {
-            throw new WrongUse($"{string.Join(" and ", both.Select(option => option.Name))} are both -: standard input can be one of them.");
+            throw new WrongUse(
+                $"{string.Join(" and ", both.Select(option => option.Name))} are both -: standard input can be one of them."
+            );
         }
     }
 

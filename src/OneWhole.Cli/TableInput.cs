@@ -6,7 +6,9 @@ using OneWhole.Formats.Reading;
 
 namespace OneWhole.Cli;
 
-/// <summary>Tables that the command reads, as the application reads them: where it would ask, the likelier reading is taken and said.</summary>
+/// <summary>
+/// Tables that the command reads, as the application reads them: where it would ask, the likelier reading is taken and said.
+/// </summary>
 internal static class TableInput
 {
     /// <exception cref="ReadException">It can't be read.</exception>
@@ -66,8 +68,8 @@ internal static class TableInput
     }
 
     private static bool IsPipe(string path) => File.Exists(path) && InputFile.Opened(path, "table", name =>
-    {
-        using FileStream file = File.OpenRead(name);
-        return !file.CanSeek;
-    });
+        {
+            using FileStream file = File.OpenRead(name);
+            return !file.CanSeek;
+        });
 }

@@ -47,7 +47,9 @@ internal abstract class Verb(string name, string words)
         {
             return UsualNumbers;
         }
-        return (NumberStyle.Of(culture) ?? throw new WrongUse($"--numbers is {culture}; it must be the name of a culture, as de-CH or en-GB.")).Force();
+        return (
+            NumberStyle.Of(culture) ?? throw new WrongUse($"--numbers is {culture}; it must be the name of a culture, as de-CH or en-GB.")
+        ).Force();
     }
 
     /// <summary>The sheet that was asked for; null where none was.</summary>
@@ -61,7 +63,13 @@ internal abstract class Verb(string name, string words)
         {
             return usual;
         }
-        return double.TryParse(text, System.Globalization.NumberStyles.Float, System.Globalization.CultureInfo.InvariantCulture, out double margin) && margin is >= 0 and <= 100
+        return
+            double.TryParse(
+                text,
+                System.Globalization.NumberStyles.Float,
+                System.Globalization.CultureInfo.InvariantCulture,
+                out double margin
+            ) && margin is >= 0 and <= 100
             ? margin
             : throw new WrongUse("--margin must be a number of millimetres from 0 to 100.");
     }

@@ -20,14 +20,15 @@ public enum EngineType
 internal abstract class Dialect
 {
     /// <exception cref="NotSupportedException">There is no such engine.</exception>
-    public static Dialect Of(string kind) => kind switch
-    {
-        "postgres" => new PostgresDialect(),
-        "mysql" => new MariaDialect(),
-        "duckdb" => new DuckDbDialect(),
-        "sqlite" => new SqliteDialect(),
-        _ => throw new NotSupportedException(kind),
-    };
+    public static Dialect Of(string kind) =>
+        kind switch
+        {
+            "postgres" => new PostgresDialect(),
+            "mysql" => new MariaDialect(),
+            "duckdb" => new DuckDbDialect(),
+            "sqlite" => new SqliteDialect(),
+            _ => throw new NotSupportedException(kind),
+        };
 
     /// <summary>What people call it.</summary>
     public abstract string Name { get; }
@@ -38,7 +39,9 @@ internal abstract class Dialect
     /// <summary>The tables and views that there are, in the order of their names.</summary>
     public abstract IReadOnlyList<EngineTableInfo> Tables(DbConnection connection, EnginePlace place);
 
-    /// <summary>A number that stands for its band: where its band begins, or what lies outside for what does; null where that can't be said exactly.</summary>
+    /// <summary>
+    /// A number that stands for its band: where its band begins, or what lies outside for what does; null where that can't be said exactly.
+    /// </summary>
     /// <param name="column">The column.</param>
     /// <param name="type">Its type.</param>
     /// <param name="start">Where the first band begins.</param>
@@ -51,7 +54,8 @@ internal abstract class Dialect
             return null;
         }
         string beyond = end is null ? "" : $" WHEN {column} > {end} THEN {end} + {width}";
-        return $"CASE WHEN NOT ({IsThere(column, type)}) THEN NULL WHEN {column} < {start} THEN {start} - {width}{beyond} ELSE {column} - {Modulo($"({column} - {start})", width)} END";
+        return $"CASE WHEN NOT ({IsThere(column, type)}) THEN NULL WHEN {column} < {start} THEN {start} - "
+            + $"{width}{beyond} ELSE {column} - {Modulo($"({column} - {start})", width)} END";
     }
 
     protected virtual string Modulo(string number, ExactDecimal width) => $"MOD({number}, {width})";
@@ -90,7 +94,10 @@ internal abstract class Dialect
     /// <summary>Whether it is stopped by the token of what it does: then it gives a silent network up, too.</summary>
     public virtual bool TakesToken => false;
 
-    /// <summary>What begins a question that a query of the analyst's own is part of, so that nothing in it can change what is written; null for nothing.</summary>
+    /// <summary>
+    /// What begins a question that a query of the analyst's own is part of, so that nothing in it can change what is written; null for
+    /// nothing.
+    /// </summary>
     public virtual string? BeginQuery => null;
 
     /// <summary>What ends it.</summary>
@@ -107,11 +114,33 @@ internal abstract class Dialect
         string type = name.ToUpperInvariant().Split('(')[0].Trim();
         return type switch
         {
-            "SMALLINT" or "INTEGER" or "INT" or "BIGINT" or "TINYINT" or "MEDIUMINT" or "HUGEINT" or "UHUGEINT" or "UTINYINT" or "USMALLINT" or "UINTEGER" or "UBIGINT" or "INT2" or "INT4" or "INT8" or "YEAR"
-                or "SERIAL" or "BIGSERIAL" or "TINYINT UNSIGNED" or "SMALLINT UNSIGNED" or "MEDIUMINT UNSIGNED" or "INT UNSIGNED" or "BIGINT UNSIGNED" => EngineType.Integer,
+            "SMALLINT"
+            or "INTEGER"
+            or "INT"
+            or "BIGINT"
+            or "TINYINT"
+            or "MEDIUMINT"
+            or "HUGEINT"
+            or "UHUGEINT"
+            or "UTINYINT"
+            or "USMALLINT"
+            or "UINTEGER"
+            or "UBIGINT"
+            or "INT2"
+            or "INT4"
+            or "INT8"
+            or "YEAR"
+            or "SERIAL"
+            or "BIGSERIAL"
+            or "TINYINT UNSIGNED"
+            or "SMALLINT UNSIGNED"
+            or "MEDIUMINT UNSIGNED"
+            or "INT UNSIGNED"
+            or "BIGINT UNSIGNED" => EngineType.Integer,
             "NUMERIC" or "DECIMAL" or "NEWDECIMAL" => EngineType.Decimal,
             "REAL" or "DOUBLE" or "DOUBLE PRECISION" or "FLOAT" or "FLOAT4" or "FLOAT8" => EngineType.Float,
-            _ when type.StartsWith("DATE", StringComparison.Ordinal) || type.StartsWith("TIMESTAMP", StringComparison.Ordinal) => EngineType.Date,
+            _ when type.StartsWith("DATE", StringComparison.Ordinal) || type.StartsWith("TIMESTAMP", StringComparison.Ordinal) =>
+                EngineType.Date,
             _ => EngineType.Text,
         };
     }
@@ -131,7 +160,9 @@ internal abstract class Dialect
     /// <summary>The columns of a table's primary key, in their order; none where it has none.</summary>
     public abstract IReadOnlyList<string> KeyOf(DbConnection connection, EnginePlace place, string table);
 
-    /// <summary>What a fault of the engine means, as the sentence's end ("the password was not taken"); null where it is none of the known ones.</summary>
+    /// <summary>
+    /// What a fault of the engine means, as the sentence's end ("the password was not taken"); null where it is none of the known ones.
+    /// </summary>
     public abstract string? Means(DbException fault);
 
     /// <summary>Whether a fault says that the user or the password was not taken.</summary>
@@ -141,7 +172,10 @@ internal abstract class Dialect
     protected virtual bool IsLost(DbException fault) => false;
 
     /// <summary>"wrong-password", "engine-lost" or "engine".</summary>
-    public string CodeOf(DbException fault) => IsRefused(fault) ? "wrong-password" : IsLost(fault) ? "engine-lost" : "engine";
+    public string CodeOf(DbException fault) =>
+        IsRefused(fault) ? "wrong-password"
+        : IsLost(fault) ? "engine-lost"
+        : "engine";
 
     /// <summary>A question with its parameters, by their names.</summary>
     public static DbCommand Command(DbConnection connection, string sql, params ReadOnlySpan<(string Name, object Value)> parameters)
@@ -169,14 +203,23 @@ internal abstract class Dialect
         return found;
     }
 
-    protected static IReadOnlyList<string> Column(DbConnection connection, string sql, params ReadOnlySpan<(string Name, object Value)> parameters)
+    protected static IReadOnlyList<string> Column(
+        DbConnection connection,
+        string sql,
+        params ReadOnlySpan<(string Name, object Value)> parameters
+    )
     {
         using DbCommand command = Command(connection, sql, parameters);
         return All(command, reader => reader.GetString(0));
     }
 
     /// <summary>Name, schema, "view" or "table", rows (null where nobody knows), columns.</summary>
-    protected static IReadOnlyList<EngineTableInfo> Listed(DbConnection connection, string sql, string homeSchema, params ReadOnlySpan<(string Name, object Value)> parameters)
+    protected static IReadOnlyList<EngineTableInfo> Listed(
+        DbConnection connection,
+        string sql,
+        string homeSchema,
+        params ReadOnlySpan<(string Name, object Value)> parameters
+    )
     {
         using DbCommand command = Command(connection, sql, parameters);
         return All(command, reader =>
@@ -185,7 +228,13 @@ internal abstract class Dialect
             long? rows = reader.IsDBNull(3) ? null : Convert.ToInt64(reader.GetValue(3), CultureInfo.InvariantCulture);
             int columns = Convert.ToInt32(reader.GetValue(4), CultureInfo.InvariantCulture);
             bool isHome = schema == homeSchema || schema.Length == 0;
-            return new EngineTableInfo(isHome ? name : $"{schema}.{name}", schema, reader.GetString(2) == "view", rows < 0 ? null : rows, columns);
+            return new EngineTableInfo(
+                isHome ? name : $"{schema}.{name}",
+                schema,
+                reader.GetString(2) == "view",
+                rows < 0 ? null : rows,
+                columns
+            );
         });
     }
 

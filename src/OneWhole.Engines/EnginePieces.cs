@@ -22,10 +22,22 @@ public sealed partial class EngineTable
     /// <exception cref="StudyException">It can't be read.</exception>
     public string? NoteOf(CellQuestion question, CancellationToken cancel)
     {
-        string[] floating = [.. question.Numbers.Distinct().Where(name => _types.TryGetValue(name, out EngineType type) && type == EngineType.Float)];
-        string? own = floating.Length == 0 ? null
-            : $"{string.Join(" and ", floating)} {(floating.Length == 1 ? "is a column" : "are columns")} of binary fractions there: {(floating.Length == 1 ? "its" : "their")} sums are those of {EngineName}, good to some 15 digits.";
-        return (own, TravelOf(question, cancel)) switch { (null, var travel) => travel, (_, null) => own, var (first, second) => $"{first} {second}" };
+        string[] floating =
+        [
+            .. question.Numbers.Distinct().Where(name => _types.TryGetValue(name, out EngineType type) && type == EngineType.Float),
+        ];
+        string? own =
+            floating.Length == 0
+                ? null
+                : $"{string.Join(" and ", floating)} {(floating.Length == 1 ? "is a column" : "are columns")} of binary "
+                    + $"fractions there: {(floating.Length == 1 ? "its" : "their")} sums are those of {EngineName}, "
+                    + "good to some 15 digits.";
+        return (own, TravelOf(question, cancel)) switch
+        {
+            (null, var travel) => travel,
+            (_, null) => own,
+            var (first, second) => $"{first} {second}",
+        };
     }
 
     /// <summary>What is said where rows have to travel for an answer; null where they stay, or where there is one place.</summary>
@@ -38,7 +50,8 @@ public sealed partial class EngineTable
         }
         string[] missing = [.. pieces.Keys.Where(key => !question.Keys.Contains(key) || question.Bands.Any(axis => axis.Column == key))];
         string on = $"The rows are on {pieces.Servers} servers, and travel to be counted together here";
-        return missing.Length > 0 ? $"{on}: grouping by {string.Join(" and ", missing)} too keeps the work where the rows are."
+        return missing.Length > 0
+            ? $"{on}: grouping by {string.Join(" and ", missing)} too keeps the work where the rows are."
             : $"{on}, though each piece could be counted by itself: see that the engine has enable_partitionwise_aggregate on.";
     }
 
@@ -49,39 +62,46 @@ public sealed partial class EngineTable
 
     /// <summary>The steps of a question's plan that other servers work on.</summary>
     /// <exception cref="StudyException">It can't be read.</exception>
-    public IReadOnlyList<ForeignStep> PlanOf(CellQuestion question, CancellationToken cancel = default) => Told(_place, _dialect, Table.Name, () =>
-    {
-        var steps = new List<ForeignStep>();
-        _explaining = (sql, values) =>
+    public IReadOnlyList<ForeignStep> PlanOf(CellQuestion question, CancellationToken cancel = default) =>
+        Told(_place, _dialect, Table.Name, () =>
         {
-            foreach (DbDataReader reader in Read($"EXPLAIN (VERBOSE, FORMAT JSON) {sql}", values, cancel))
+            var steps = new List<ForeignStep>();
+            _explaining = (sql, values) =>
             {
-                Visit(JsonNode.Parse(reader.GetString(0))![0]!["Plan"]!);
+                foreach (DbDataReader reader in Read($"EXPLAIN (VERBOSE, FORMAT JSON) {sql}", values, cancel))
+                {
+                    Visit(JsonNode.Parse(reader.GetString(0))![0]!["Plan"]!);
+                }
+            };
+            try
+            {
+                Asked(question, cancel);
             }
-        };
-        try
-        {
-            Asked(question, cancel);
-        }
-        finally
-        {
-            _explaining = null;
-        }
-        return steps;
+            finally
+            {
+                _explaining = null;
+            }
+            return steps;
 
-        void Visit(JsonNode plan)
-        {
-            if ((string?)plan["Node Type"] == "Foreign Scan")
+            void Visit(JsonNode plan)
             {
-                string relations = (string?)plan["Relations"] ?? "";
-                steps.Add(new ForeignStep(relations.StartsWith("Aggregate on", StringComparison.Ordinal), (bool?)plan["Async Capable"] ?? false, relations));
+                if ((string?)plan["Node Type"] == "Foreign Scan")
+                {
+                    string relations = (string?)plan["Relations"] ?? "";
+                    steps.Add(
+                        new ForeignStep(
+                            relations.StartsWith("Aggregate on", StringComparison.Ordinal),
+                            (bool?)plan["Async Capable"] ?? false,
+                            relations
+                        )
+                    );
+                }
+                foreach (JsonNode? inner in plan["Plans"] as JsonArray ?? [])
+                {
+                    Visit(inner!);
+                }
             }
-            foreach (JsonNode? inner in plan["Plans"] as JsonArray ?? [])
-            {
-                Visit(inner!);
-            }
-        }
-    });
+        });
 
     /// <summary>Takes a question's GROUP BY instead of the engine; null to have it answered.</summary>
     private Action<string, IReadOnlyList<object>>? _explaining;

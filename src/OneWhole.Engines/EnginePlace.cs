@@ -20,7 +20,10 @@ public sealed record EnginePlace(string Kind, string Path)
     public bool IsHere => Host is "localhost" or "127.0.0.1" or "::1" or "[::1]";
 
     /// <summary>"postgres://reader@db.example/ferry": without a password, whatever was given.</summary>
-    public string Words => Path.Length > 0 ? $"{Kind}:{Path}" : $"{Kind}://{(User.Length > 0 ? User + "@" : "")}{Host}{(Port > 0 ? $":{Port}" : "")}/{Database}";
+    public string Words =>
+        Path.Length > 0
+            ? $"{Kind}:{Path}"
+            : $"{Kind}://{(User.Length > 0 ? User + "@" : "")}{Host}{(Port > 0 ? $":{Port}" : "")}/{Database}";
 
     /// <summary>What people call the engine.</summary>
     public string EngineName => Dialect.Of(Kind).Name;
@@ -42,7 +45,10 @@ public sealed record EnginePlace(string Kind, string Path)
             Span<byte> head = stackalloc byte[16];
             using FileStream file = new(path, FileMode.Open, FileAccess.Read, FileShare.ReadWrite);
             file.ReadExactly(head);
-            string? kind = head.SequenceEqual("SQLite format 3\0"u8) ? "sqlite" : head[8..12].SequenceEqual("DUCK"u8) ? "duckdb" : null;
+            string? kind =
+                head.SequenceEqual("SQLite format 3\0"u8) ? "sqlite"
+                : head[8..12].SequenceEqual("DUCK"u8) ? "duckdb"
+                : null;
             return kind is null ? null : new EnginePlace(kind, System.IO.Path.GetFullPath(path));
         }
         catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
@@ -60,13 +66,17 @@ public sealed record EnginePlace(string Kind, string Path)
             if (text.StartsWith(kind + ":", StringComparison.Ordinal))
             {
                 string path = text[(kind.Length + 1)..];
-                return path.Length > 0 && (File.Exists(path) || (kind == "duckdb" && Directory.Exists(path))) ? new EnginePlace(kind, System.IO.Path.GetFullPath(path))
+                return path.Length > 0 && (File.Exists(path) || (kind == "duckdb" && Directory.Exists(path)))
+                    ? new EnginePlace(kind, System.IO.Path.GetFullPath(path))
                     : throw Wrong($"there is no {(kind == "duckdb" ? "file or folder" : "file")} \"{path}\"");
             }
         }
         if (!Uri.TryCreate(text, UriKind.Absolute, out Uri? address) || address.Scheme is not ("postgres" or "postgresql" or "mysql"))
         {
-            throw Wrong($"\"{text}\" is no place of rows: it must be postgres://user@host:port/database, mysql://user@host:port/database, duckdb:FILE-OR-FOLDER or sqlite:FILE");
+            throw Wrong(
+                $"\"{text}\" is no place of rows: it must be postgres://user@host:port/database, "
+                    + "mysql://user@host:port/database, duckdb:FILE-OR-FOLDER or sqlite:FILE"
+            );
         }
         string[] user = address.UserInfo.Split(':', 2);
         if (user.Length > 1)
@@ -74,8 +84,18 @@ public sealed record EnginePlace(string Kind, string Path)
             throw Wrong("a password does not belong there, where others can read it: put it into the variable ONEWHOLE_PASSWORD");
         }
         string database = Uri.UnescapeDataString(address.AbsolutePath.Trim('/'));
-        return database.Length == 0 || address.Host.Length == 0 ? throw Wrong($"\"{text}\" names no {(address.Host.Length == 0 ? "host" : "database")}: it must be {address.Scheme}://user@host:port/database")
-            : new EnginePlace(address.Scheme == "mysql" ? "mysql" : "postgres", "") { Host = address.Host, Port = Math.Max(0, address.Port), User = Uri.UnescapeDataString(user[0]), Database = database };
+        return database.Length == 0 || address.Host.Length == 0
+            ? throw Wrong(
+                $"\"{text}\" names no {(address.Host.Length == 0 ? "host" : "database")}: it must be "
+                    + $"{address.Scheme}://user@host:port/database"
+            )
+            : new EnginePlace(address.Scheme == "mysql" ? "mysql" : "postgres", "")
+            {
+                Host = address.Host,
+                Port = Math.Max(0, address.Port),
+                User = Uri.UnescapeDataString(user[0]),
+                Database = database,
+            };
     }
 
     private static StudyException Wrong(string why) => new("wrong-place", "from", $"--from: {why}.");

@@ -8,7 +8,8 @@ using OneWhole.Core.Workings;
 namespace OneWhole.Engines;
 
 /// <summary>
-/// A table, a view or a query whose rows stay in their engine. Its cells are asked for by one GROUP BY: by the texts of the keys, told apart
+/// A table, a view or a query whose rows stay in their engine. Its cells are asked for by one GROUP BY: by the texts of the keys, told
+/// apart
 /// by their bytes, and by whether each number is there; sums come as text, with all of their digits. Labels are merged here, by the rules
 /// of any other table.
 /// </summary>
@@ -80,7 +81,9 @@ public sealed partial class EngineTable : ICellSource, IDisposable
     public static EngineTable Open(EnginePlace place, string? password, string? name, string? query, EngineLimits? limits = null)
     {
         Dialect dialect = Dialect.Of(place.Kind);
-        DbConnection connection = Told(place, dialect, name ?? "the query", () => dialect.Open(place, password, limits ?? EngineLimits.Usual));
+        DbConnection connection = Told(place, dialect, name ?? "the query", () =>
+            dialect.Open(place, password, limits ?? EngineLimits.Usual)
+        );
         try
         {
             return Told(place, dialect, name ?? "the query", () => new EngineTable(place, dialect, connection, name ?? "query", query));
@@ -136,36 +139,45 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         }
         catch (DbException fault)
         {
-            throw new StudyException(dialect.CodeOf(fault), "from", $"{what} in {dialect.Name} ({place.Words}) could not be read: {dialect.Means(fault) ?? $"the engine gives the code {fault.SqlState ?? fault.ErrorCode.ToString(CultureInfo.InvariantCulture)}, and no reason that is known here"}.");
+            string code = fault.SqlState ?? fault.ErrorCode.ToString(CultureInfo.InvariantCulture);
+            string why = dialect.Means(fault) ?? $"the engine gives the code {code}, and no reason that is known here";
+            throw new StudyException(dialect.CodeOf(fault), "from", $"{what} in {dialect.Name} ({place.Words}) could not be read: {why}.");
         }
     }
 
     /// <summary>All rows, as a table that no engine has to be asked for any more: in the order of its key, or of the query.</summary>
     /// <exception cref="StudyException">It can't be read.</exception>
     public Table BringIn(CancellationToken cancel = default, Action<long>? progress = null) => Told(_place, _dialect, Table.Name, () =>
-    {
-        string[] names = [.. Table.Columns.Select(column => column.Name)];
-        ColumnBuilder[] builders = [.. names.Select(BuilderOf)];
-        string order = _key.Count == 0 ? "" : $" {ByKey}";
-        long read = 0;
-        foreach (DbDataReader reader in Read($"SELECT {string.Join(", ", names.Select((name, at) => $"{TextOf(name)} AS ow_{at}"))} FROM {_relation}{order}", [], cancel))
         {
-            for (int at = 0; at < names.Length; at++)
+            string[] names = [.. Table.Columns.Select(column => column.Name)];
+            ColumnBuilder[] builders = [.. names.Select(BuilderOf)];
+            string order = _key.Count == 0 ? "" : $" {ByKey}";
+            long read = 0;
+            foreach (
+                DbDataReader reader in Read(
+                    $"SELECT {string.Join(", ", names.Select((name, at) => $"{TextOf(name)} AS ow_{at}"))} FROM {_relation}{order}",
+                    [],
+                    cancel
+                )
+            )
             {
-                builders[at].Add(LabelOf(names[at], _dialect.Read(reader, at)));
+                for (int at = 0; at < names.Length; at++)
+                {
+                    builders[at].Add(LabelOf(names[at], _dialect.Read(reader, at)));
+                }
+                if ((++read & 4095) == 0)
+                {
+                    progress?.Invoke(read);
+                }
             }
-            if ((++read & 4095) == 0)
-            {
-                progress?.Invoke(read);
-            }
-        }
-        progress?.Invoke(read);
-        return new Table(Table.Name, [.. names.Zip(builders, Built)]);
-    });
+            progress?.Invoke(read);
+            return new Table(Table.Name, [.. names.Zip(builders, Built)]);
+        });
 
     // ---- Asking ----
 
-    public AskedCells Ask(CellQuestion question, CancellationToken cancel) => Told(_place, _dialect, Table.Name, () => Asked(question, cancel));
+    public AskedCells Ask(CellQuestion question, CancellationToken cancel) =>
+        Told(_place, _dialect, Table.Name, () => Asked(question, cancel));
 
     /// <summary>The engine's answer to a question, as it is fetched.</summary>
     private sealed class Fetching(EngineTable table, CellQuestion question, CancellationToken cancel)
@@ -194,8 +206,15 @@ public sealed partial class EngineTable : ICellSource, IDisposable
 
         private AskedCells Answer(Func<string, IReadOnlyList<string>> orderOf)
         {
-            (IReadOnlyDictionary<string, List<string>> cells, long[] weights, byte[] passing) = _rows!.Told(question.Ordered.ToDictionary(name => name, orderOf));
-            return new AskedCells(new Table(table.Table.Name, [.. _rows.Names.Select(name => table.Build(name, cells[name]))]), weights, passing, new HashSet<string>(_sums));
+            (IReadOnlyDictionary<string, List<string>> cells, long[] weights, byte[] passing) = _rows!.Told(
+                question.Ordered.ToDictionary(name => name, orderOf)
+            );
+            return new AskedCells(
+                new Table(table.Table.Name, [.. _rows.Names.Select(name => table.Build(name, cells[name]))]),
+                weights,
+                passing,
+                new HashSet<string>(_sums)
+            );
         }
 
         /// <summary>All by one GROUP BY: cells of rows that pass and of those that don't, each with the first key of its rows.</summary>
@@ -207,7 +226,10 @@ public sealed partial class EngineTable : ICellSource, IDisposable
             {
                 _first[name] = new FirstKeys();
             }
-            string? first = table._key is [var key] && question.Ordered.Count > 0 ? $"MIN({_dialect.OrderOf(_dialect.Quote(key), table._types[key])})" : null;
+            string? first =
+                table._key is [var key] && question.Ordered.Count > 0
+                    ? $"MIN({_dialect.OrderOf(_dialect.Quote(key), table._types[key])})"
+                    : null;
             return Fetch(_keys, "", values, predicate, passes: true, first);
         }
 
@@ -229,11 +251,14 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         private bool IsCut(string name) => question.Bands.Any(axis => axis.Column == name);
 
         // An engine in pieces knows by the column itself that its pieces can work by themselves.
-        private string? PlainKey(string name) => IsCut(name) ? null : _dialect.GroupBy(_dialect.Quote(name), table._types[name], table._isPlain.Contains(name));
+        private string? PlainKey(string name) =>
+            IsCut(name) ? null : _dialect.GroupBy(_dialect.Quote(name), table._types[name], table._isPlain.Contains(name));
 
         private string KeyText(string name) =>
-            question.Bands.FirstOrDefault(axis => axis.Column == name) is { } cut && _dialect.Band(_dialect.Quote(name), table._types[name], cut.Start, cut.Width, cut.End) is { } band
-                ? _dialect.BandText(band) : table.TextOf(name);
+            question.Bands.FirstOrDefault(axis => axis.Column == name) is { } cut
+            && _dialect.Band(_dialect.Quote(name), table._types[name], cut.Start, cut.Width, cut.End) is { } band
+                ? _dialect.BandText(band)
+                : table.TextOf(name);
 
         /// <summary>Several numbers side by side are told apart by which of them are there; of one it is counted.</summary>
         private bool IsCounted => _sums.Length <= 1;
@@ -243,7 +268,11 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         private (string[] Selected, string Groups) Grouped(string[] by)
         {
             string[] there = IsCounted ? [] : [.. _sums.Select(name => $"CASE WHEN {There(name)} THEN 1 ELSE 0 END")];
-            string[] groups = [.. by.Select((name, at) => PlainKey(name) ?? $"{at + 1}"), .. there.Select((_, at) => $"{by.Length + at + 1}")];
+            string[] groups =
+            [
+                .. by.Select((name, at) => PlainKey(name) ?? $"{at + 1}"),
+                .. there.Select((_, at) => $"{by.Length + at + 1}"),
+            ];
             return ([.. by.Select(KeyText), .. there], string.Join(", ", groups));
         }
 
@@ -259,14 +288,20 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         {
             (string[] selected, string groups) = Grouped(by);
             // Of rows, and of a number how often it is there and what it adds up to: for those that pass, and in all.
-            string[] counts = predicate is null ? [.. Counts("", "")] : [.. Counts(predicate, predicate), .. Counts("", $"CASE WHEN {predicate} THEN 0 ELSE 1 END = 1")];
-            string asked = $"SELECT {string.Join(", ", [.. selected, .. counts, first ?? "NULL"])} FROM {table._relation} {where}{(groups.Length > 0 ? $" GROUP BY {groups}" : "")} LIMIT {MostCells + 1}";
+            string[] counts = predicate is null
+                ? [.. Counts("", "")]
+                : [.. Counts(predicate, predicate), .. Counts("", $"CASE WHEN {predicate} THEN 0 ELSE 1 END = 1")];
+            string asked =
+                $"SELECT {string.Join(", ", [.. selected, .. counts, first ?? "NULL"])} FROM {table._relation} "
+                + $"{where}{(groups.Length > 0 ? $" GROUP BY {groups}" : "")} LIMIT {MostCells + 1}";
             if (table._explaining is not null)
             {
                 table._explaining(asked, values);
                 return true;
             }
-            int fetched = 0, from = selected.Length, all = from + counts.Length / 2;
+            int fetched = 0,
+                from = selected.Length,
+                all = from + counts.Length / 2;
             foreach (DbDataReader reader in table.Read(asked, values, cancel))
             {
                 if (++fetched > MostCells)
@@ -301,7 +336,11 @@ public sealed partial class EngineTable : ICellSource, IDisposable
 
             string Number(string name, string rows)
             {
-                string column = _dialect.Quote(name), there = There(name), only = there == $"{column} IS NOT NULL" ? rows : rows.Length == 0 ? there : $"({rows}) AND {there}";
+                string column = _dialect.Quote(name),
+                    there = There(name),
+                    only = there == $"{column} IS NOT NULL" ? rows
+                    : rows.Length == 0 ? there
+                    : $"({rows}) AND {there}";
                 return only.Length == 0 ? column : $"CASE WHEN {only} THEN {column} END";
             }
         }
@@ -322,7 +361,10 @@ public sealed partial class EngineTable : ICellSource, IDisposable
             {
                 return false;
             }
-            long there = _sums.Length == 0 ? weight : IsCounted ? Count(1) : -1;
+            long there =
+                _sums.Length == 0 ? weight
+                : IsCounted ? Count(1)
+                : -1;
             if (there != 0)
             {
                 Add(there < 0 ? weight : there);
@@ -342,7 +384,12 @@ public sealed partial class EngineTable : ICellSource, IDisposable
             {
                 string name = _sums[at];
                 string? sum = table.ReadText(reader, from + 2 + 2 * at);
-                if (less is { } other && table._types[name] != EngineType.Float && table.ReadText(reader, other + 2 + 2 * at) is { } taken && sum is not null)
+                if (
+                    less is { } other
+                    && table._types[name] != EngineType.Float
+                    && table.ReadText(reader, other + 2 + 2 * at) is { } taken
+                    && sum is not null
+                )
                 {
                     (ExactDecimal all, ExactDecimal part) = (ExactDecimal.Parse(sum), ExactDecimal.Parse(taken));
                     int scale = Math.Max(all.Scale, part.Scale);
@@ -364,8 +411,17 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         private StudyException TooMany(string[] by, string where, IReadOnlyList<object> values)
         {
             (string[] selected, string groups) = Grouped(by);
-            long all = table.Counted($"SELECT COUNT(*) FROM (SELECT {string.Join(", ", selected.Select((cell, at) => $"{cell} AS ow_{at}"))} FROM {table._relation} {where} GROUP BY {groups}) AS cells", values, cancel);
-            return new StudyException("too-many-pairs", "groups", $"The study makes {all} cells; at most {MostCells} are fetched: choose columns with fewer labels, or filter rows.");
+            long all = table.Counted(
+                $"SELECT COUNT(*) FROM (SELECT {string.Join(", ", selected.Select((cell, at) => $"{cell} AS ow_{at}"))} "
+                    + $"FROM {table._relation} {where} GROUP BY {groups}) AS cells",
+                values,
+                cancel
+            );
+            return new StudyException(
+                "too-many-pairs",
+                "groups",
+                $"The study makes {all} cells; at most {MostCells} are fetched: choose columns with fewer labels, or filter rows."
+            );
         }
     }
 
@@ -374,14 +430,18 @@ public sealed partial class EngineTable : ICellSource, IDisposable
     /// <summary>A key's value, compared as its engine orders it.</summary>
     private readonly record struct KeyValue(System.Numerics.BigInteger Whole, ExactDecimal Number, byte[]? Bytes) : IComparable<KeyValue>
     {
-        public static KeyValue Of(string text, EngineType type) => type switch
-        {
-            EngineType.Integer => new(System.Numerics.BigInteger.Parse(text, CultureInfo.InvariantCulture), default, null),
-            EngineType.Decimal => new(default, ExactDecimal.Parse(text), null),
-            _ => new(default, default, System.Text.Encoding.UTF8.GetBytes(text)),
-        };
+        public static KeyValue Of(string text, EngineType type) =>
+            type switch
+            {
+                EngineType.Integer => new(System.Numerics.BigInteger.Parse(text, CultureInfo.InvariantCulture), default, null),
+                EngineType.Decimal => new(default, ExactDecimal.Parse(text), null),
+                _ => new(default, default, System.Text.Encoding.UTF8.GetBytes(text)),
+            };
 
-        public int CompareTo(KeyValue other) => Bytes is not null ? Bytes.AsSpan().SequenceCompareTo(other.Bytes) : Whole.CompareTo(other.Whole) is var order && order != 0 ? order : Number.CompareTo(other.Number);
+        public int CompareTo(KeyValue other) =>
+            Bytes is not null ? Bytes.AsSpan().SequenceCompareTo(other.Bytes)
+            : Whole.CompareTo(other.Whole) is var order && order != 0 ? order
+            : Number.CompareTo(other.Number);
     }
 
     /// <summary>The first key of each label.</summary>
@@ -398,11 +458,18 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         }
 
         /// <summary>The labels by their first key; in natural order where there is none.</summary>
-        public IReadOnlyList<string> Labels(bool byKey) => byKey ? [.. _first.OrderBy(pair => pair.Value is null ? 0 : 1).ThenBy(pair => pair.Value ?? default).Select(pair => pair.Key)] : InNaturalOrder(_first.Keys);
+        public IReadOnlyList<string> Labels(bool byKey) =>
+            byKey
+                ? [.. _first.OrderBy(pair => pair.Value is null ? 0 : 1).ThenBy(pair => pair.Value ?? default).Select(pair => pair.Key)]
+                : InNaturalOrder(_first.Keys);
     }
 
     private static IReadOnlyList<string> InNaturalOrder(IEnumerable<string> labels) =>
-        [.. NaturalOrder.Sort([.. labels.Select(label => Label.Of(label)).Distinct().Select((label, at) => new Entry(label, EntryKind.Label, at))]).Select(entry => entry.Label)];
+        [
+            .. NaturalOrder
+                .Sort([.. labels.Select(label => Label.Of(label)).Distinct().Select((label, at) => new Entry(label, EntryKind.Label, at))])
+                .Select(entry => entry.Label),
+        ];
 
     /// <summary>The order of the rows by their key.</summary>
     private string ByKey => $"ORDER BY {string.Join(", ", _key.Select(key => _dialect.OrderOf(_dialect.Quote(key), _types[key])))}";
@@ -411,17 +478,23 @@ public sealed partial class EngineTable : ICellSource, IDisposable
 
     private string TextOf(string column) => _dialect.Text(_dialect.Quote(column), _types[column]);
 
-    private string? ReadText(DbDataReader reader, int at) => reader.IsDBNull(at) ? null : reader.GetValue(at) is byte[]? _dialect.Read(reader, at) : Convert.ToString(reader.GetValue(at), CultureInfo.InvariantCulture);
+    private string? ReadText(DbDataReader reader, int at) =>
+        reader.IsDBNull(at) ? null
+        : reader.GetValue(at) is byte[] ? _dialect.Read(reader, at)
+        : Convert.ToString(reader.GetValue(at), CultureInfo.InvariantCulture);
 
     /// <summary>The labels of a column in the order of the table: of its key, or of the query; else in natural order.</summary>
     private List<string> OrderOf(string column, CancellationToken cancel)
     {
         string text = TextOf(column);
-        string sql = _key is [var only] && _types[only] != EngineType.Float
-            ? $"SELECT {text}, MIN({_dialect.OrderOf(_dialect.Quote(only), _types[only])}) FROM {_relation} GROUP BY 1 ORDER BY 2"
+        string sql =
+            _key is [var only] && _types[only] != EngineType.Float
+                ? $"SELECT {text}, MIN({_dialect.OrderOf(_dialect.Quote(only), _types[only])}) FROM {_relation} GROUP BY 1 ORDER BY 2"
             : _key.Count > 0 || _order is not null
-                ? $"SELECT ow_label, MIN(ow_place) FROM (SELECT {text} AS ow_label, ROW_NUMBER() OVER ({(_key.Count > 0 ? ByKey : _dialect.Places(_order!))}) AS ow_place FROM {_relation}) AS ow_placed GROUP BY 1 ORDER BY 2"
-                : $"SELECT {text} FROM {_relation} GROUP BY 1";
+                ? $"SELECT ow_label, MIN(ow_place) FROM (SELECT {text} AS ow_label, ROW_NUMBER() OVER "
+                    + $"({(_key.Count > 0 ? ByKey : _dialect.Places(_order!))}) AS ow_place FROM {_relation}) AS "
+                    + "ow_placed GROUP BY 1 ORDER BY 2"
+            : $"SELECT {text} FROM {_relation} GROUP BY 1";
         var labels = new List<string>();
         foreach (DbDataReader reader in Read($"{sql} LIMIT {MostCells + 1}", [], cancel))
         {
@@ -431,19 +504,28 @@ public sealed partial class EngineTable : ICellSource, IDisposable
     }
 
     /// <summary>A value as a label: decimals without zeros at their end, dates as ISO has them; empty for nothing.</summary>
-    private string LabelOf(string column, string? text) => text is null ? "" : _types[column] switch
-    {
-        EngineType.Decimal => Shortest(text),
-        EngineType.Float => NumberOf(column, text)!,
-        EngineType.Date => DateOf(text),
-        _ => text,
-    };
+    private string LabelOf(string column, string? text) =>
+        text is null
+            ? ""
+            : _types[column] switch
+            {
+                EngineType.Decimal => Shortest(text),
+                EngineType.Float => NumberOf(column, text)!,
+                EngineType.Date => DateOf(text),
+                _ => text,
+            };
 
-    private string? NumberOf(string column, string? text) => text is null ? "" : _types[column] != EngineType.Float ? Shortest(text)
-        : double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out double number) ? number.ToString("R", CultureInfo.InvariantCulture) : text;
+    private string? NumberOf(string column, string? text) =>
+        text is null ? ""
+        : _types[column] != EngineType.Float ? Shortest(text)
+        : double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out double number)
+            ? number.ToString("R", CultureInfo.InvariantCulture)
+        : text;
 
     private static string Shortest(string number) =>
-        number.Contains('.', StringComparison.Ordinal) && !number.Contains('e', StringComparison.OrdinalIgnoreCase) ? number.TrimEnd('0').TrimEnd('.') : number;
+        number.Contains('.', StringComparison.Ordinal) && !number.Contains('e', StringComparison.OrdinalIgnoreCase)
+            ? number.TrimEnd('0').TrimEnd('.')
+            : number;
 
     private static string DateOf(string text)
     {
@@ -452,7 +534,11 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         {
             plain = plain.TrimEnd('0').TrimEnd('.');
         }
-        return plain.Length > 10 && plain[10] is ' ' or 'T' ? plain[11..] is "00:00:00" or "00:00" ? plain[..10] : $"{plain[..10]}T{plain[11..]}" : plain;
+        return plain.Length > 10 && plain[10] is ' ' or 'T'
+            ? plain[11..] is "00:00:00" or "00:00"
+                ? plain[..10]
+                : $"{plain[..10]}T{plain[11..]}"
+            : plain;
     }
 
     private Column Build(string name, IReadOnlyList<string> cells)
@@ -470,7 +556,12 @@ public sealed partial class EngineTable : ICellSource, IDisposable
     private Column Built(string name, ColumnBuilder builder)
     {
         EngineType type = _types[name];
-        ColumnType known = type switch { EngineType.Date => ColumnType.Date, EngineType.Text => ColumnType.Category, _ => ColumnType.Quantity };
+        ColumnType known = type switch
+        {
+            EngineType.Date => ColumnType.Date,
+            EngineType.Text => ColumnType.Category,
+            _ => ColumnType.Quantity,
+        };
         return builder.Build(name, known, type == EngineType.Date ? DateOrder.Iso : null);
     }
 
@@ -489,20 +580,28 @@ public sealed partial class EngineTable : ICellSource, IDisposable
     }
 
     /// <summary>Numbers between two ends are compared where they are.</summary>
-    private bool IsRange(Clause clause) => clause is { Is: null, IsNot: null, Blank: null } && clause.From is null or RangeEnd.Number && clause.To is null or RangeEnd.Number
+    private bool IsRange(Clause clause) =>
+        clause is { Is: null, IsNot: null, Blank: null }
+        && clause.From is null or RangeEnd.Number
+        && clause.To is null or RangeEnd.Number
         && _types[clause.Column] is EngineType.Integer or EngineType.Decimal;
 
     private string Range(Clause clause)
     {
         string column = _dialect.Quote(clause.Column);
-        string[] ends = [.. clause.From is RangeEnd.Number from ? (string[])[$"{column} >= {from.Value}"] : [], .. clause.To is RangeEnd.Number to ? (string[])[$"{column} <= {to.Value}"] : []];
+        string[] ends =
+        [
+            .. clause.From is RangeEnd.Number from ? (string[])[$"{column} >= {from.Value}"] : [],
+            .. clause.To is RangeEnd.Number to ? (string[])[$"{column} <= {to.Value}"] : [],
+        ];
         return string.Join(" AND ", ends.Prepend($"{column} IS NOT NULL"));
     }
 
     /// <summary>The cells that the column has are tested here, by the rules of any other table, and named to the engine.</summary>
     private string OneByOne(Clause clause, List<object> values, int at, CancellationToken cancel)
     {
-        string text = TextOf(clause.Column), column = _dialect.Quote(clause.Column);
+        string text = TextOf(clause.Column),
+            column = _dialect.Quote(clause.Column);
         var raw = new List<string?>();
         foreach (DbDataReader reader in Read($"SELECT DISTINCT {text} FROM {_relation} LIMIT {MostFiltered + 1}", [], cancel))
         {
@@ -510,23 +609,41 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         }
         if (raw.Count > MostFiltered)
         {
-            throw new StudyException("too-many-labels", $"where[{at}].column", $"\"{clause.Column}\" has more than {MostFiltered} different cells; rows that stay where they are can be filtered by so many alone, or by numbers from and to: filter them in the query.");
+            throw new StudyException(
+                "too-many-labels",
+                $"where[{at}].column",
+                $"\"{clause.Column}\" has more than {MostFiltered} different cells; rows that stay where they are can "
+                    + "be filtered by so many alone, or by numbers from and to: filter them in the query."
+            );
         }
         bool[] passing = ClauseTest.Passing(Build(clause.Column, [.. raw.Select(cell => LabelOf(clause.Column, cell))]), clause);
-        string[] ok = [.. raw.Zip(passing).Where(cell => cell.Second && cell.First is not null).Select(cell => cell.First!)], not = [.. raw.Zip(passing).Where(cell => !cell.Second && cell.First is not null).Select(cell => cell.First!)];
+        string[] ok = [.. raw.Zip(passing).Where(cell => cell.Second && cell.First is not null).Select(cell => cell.First!)],
+            not = [.. raw.Zip(passing).Where(cell => !cell.Second && cell.First is not null).Select(cell => cell.First!)];
         bool blank = raw.Zip(passing).Any(cell => cell is { First: null, Second: true });
-        string List(string[] cells) => string.Join(", ", cells.Select(cell =>
-        {
-            values.Add(_dialect.TextValue(cell));
-            return _dialect.Parameter(values.Count - 1);
-        }));
-        string filled = ok.Length == 0 ? "1 = 0" : not.Length == 0 ? $"{column} IS NOT NULL" : ok.Length <= not.Length ? $"{column} IS NOT NULL AND {text} IN ({List(ok)})" : $"{column} IS NOT NULL AND {text} NOT IN ({List(not)})";
+        string List(string[] cells) =>
+            string.Join(
+                ", ",
+                cells.Select(cell =>
+                {
+                    values.Add(_dialect.TextValue(cell));
+                    return _dialect.Parameter(values.Count - 1);
+                })
+            );
+        string filled =
+            ok.Length == 0 ? "1 = 0"
+            : not.Length == 0 ? $"{column} IS NOT NULL"
+            : ok.Length <= not.Length ? $"{column} IS NOT NULL AND {text} IN ({List(ok)})"
+            : $"{column} IS NOT NULL AND {text} NOT IN ({List(not)})";
         return blank ? $"({filled}) OR {column} IS NULL" : filled;
     }
 
     private IEnumerable<DbDataReader> Read(string sql, IReadOnlyList<object> values, CancellationToken cancel)
     {
-        using DbCommand command = Dialect.Command(_connection, sql, [.. values.Select((value, at) => (_dialect.Parameter(at).TrimStart('$'), value))]);
+        using DbCommand command = Dialect.Command(
+            _connection,
+            sql,
+            [.. values.Select((value, at) => (_dialect.Parameter(at).TrimStart('$'), value))]
+        );
         if (_dialect.TakesToken)
         {
             using IDisposable? transaction = _isQuery ? new ReadingAlone(_connection, _dialect) : null;
@@ -603,14 +720,19 @@ public sealed partial class EngineTable : ICellSource, IDisposable
         public void Set(string name, string? cell) => _cells[name][^1] = cell ?? "";
 
         /// <summary>All of it; first the labels in their order, in rows that stand for none.</summary>
-        public (IReadOnlyDictionary<string, List<string>> Cells, long[] Weights, byte[] Passing) Told(IReadOnlyDictionary<string, IReadOnlyList<string>> orders)
+        public (IReadOnlyDictionary<string, List<string>> Cells, long[] Weights, byte[] Passing) Told(
+            IReadOnlyDictionary<string, IReadOnlyList<string>> orders
+        )
         {
             int before = orders.Values.Select(labels => labels.Count).DefaultIfEmpty(0).Max();
             foreach ((string name, List<string> cells) in _cells)
             {
                 // A column with fewer labels has its last one again: a blank would be a label.
                 IReadOnlyList<string> labels = orders.GetValueOrDefault(name) ?? [];
-                cells.InsertRange(0, Enumerable.Range(0, before).Select(at => labels.Count == 0 ? "" : labels[Math.Min(at, labels.Count - 1)]));
+                cells.InsertRange(
+                    0,
+                    Enumerable.Range(0, before).Select(at => labels.Count == 0 ? "" : labels[Math.Min(at, labels.Count - 1)])
+                );
             }
             return (_cells, [.. new long[before], .. _weights], [.. new byte[before], .. _passing]);
         }

@@ -21,10 +21,21 @@ internal static partial class OneSelect
         int depth = 0;
         foreach (char own in Outside(plain))
         {
-            depth += own switch { '(' => 1, ')' => -1, _ => 0 };
+            depth += own switch
+            {
+                '(' => 1,
+                ')' => -1,
+                _ => 0,
+            };
             if (own == ';' || depth < 0)
             {
-                throw new StudyException("wrong-query", "query", own == ';' ? "--query: a query must be one SELECT; there is a second statement after a semicolon." : "--query: a bracket is closed that was not opened.");
+                throw new StudyException(
+                    "wrong-query",
+                    "query",
+                    own == ';'
+                        ? "--query: a query must be one SELECT; there is a second statement after a semicolon."
+                        : "--query: a bracket is closed that was not opened."
+                );
             }
         }
         return depth == 0 ? plain : throw new StudyException("wrong-query", "query", "--query: a bracket is not closed.");
@@ -52,9 +63,12 @@ internal static partial class OneSelect
                 yield return sql[at];
                 continue;
             }
-            int begin = at + (end is "*/" ? 2 : end.Length), close = sql.IndexOf(end, begin, StringComparison.Ordinal);
+            int begin = at + (end is "*/" ? 2 : end.Length),
+                close = sql.IndexOf(end, begin, StringComparison.Ordinal);
             // A comment that ends with the query would take what stands after it.
-            at = close >= 0 ? close + end.Length - 1 : end == "\n" ? sql.Length
+            at =
+                close >= 0 ? close + end.Length - 1
+                : end == "\n" ? sql.Length
                 : throw new StudyException("wrong-query", "query", $"--query: what begins with {sql[at]} does not end.");
         }
 

@@ -3,13 +3,17 @@ using Microsoft.Win32.SafeHandles;
 
 namespace OneWhole.Formats;
 
-/// <summary>The framework ends the process with a trace of calls where the system's ICU is missing; this says it in a sentence before.</summary>
+/// <summary>
+/// The framework ends the process with a trace of calls where the system's ICU is missing; this says it in a sentence before.
+/// </summary>
 public static class IcuCheck
 {
     private const int FirstVersion = 60;
     private const int LastVersion = 130;
 
-    /// <summary>Ends the process with status 1 where ICU is missing. It must come before anything that knows a culture, numbers in texts included.</summary>
+    /// <summary>
+    /// Ends the process with status 1 where ICU is missing. It must come before anything that knows a culture, numbers in texts included.
+    /// </summary>
     public static void EndWithoutIcu()
     {
         if (!OperatingSystem.IsLinux() || NativeLibrary.TryLoad("libicuuc.so", out _))
@@ -29,7 +33,9 @@ public static class IcuCheck
         }
         // The console's writer would ask for a culture.
         using var error = new FileStream(new SafeFileHandle(2, ownsHandle: false), FileAccess.Write, 0);
-        error.Write("ICU is missing, by which labels are compared: install the system's libicu (Debian: libicu72 or newer) and start again.\n"u8);
+        error.Write(
+            "ICU is missing, by which labels are compared: install the system's libicu (Debian: libicu72 or newer) and start again.\n"u8
+        );
         Environment.Exit(1);
     }
 }

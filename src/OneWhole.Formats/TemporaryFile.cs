@@ -14,7 +14,13 @@ public static class TemporaryFile
     /// <exception cref="IOException">There is no room for it.</exception>
     public static FileStream New(string path, FileAccess access = FileAccess.Write, FileOptions how = FileOptions.None)
     {
-        var options = new FileStreamOptions { Mode = FileMode.CreateNew, Access = access, Options = how, BufferSize = 1 << 16 };
+        var options = new FileStreamOptions
+        {
+            Mode = FileMode.CreateNew,
+            Access = access,
+            Options = how,
+            BufferSize = 1 << 16,
+        };
         if (!OperatingSystem.IsWindows())
         {
             options.UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite;
@@ -54,8 +60,13 @@ public static class TemporaryFile
     }
 
     /// <summary>What a fault of reading or writing a file means, in words: a full disk is called so.</summary>
-    public static string Words(Exception fault) => IsFull(fault) ? $"There is no room left on the disk ({Folder}): make room, and try again." : fault.Message;
+    public static string Words(Exception fault) =>
+        IsFull(fault) ? $"There is no room left on the disk ({Folder}): make room, and try again." : fault.Message;
 
     /// <summary>Whether a disk is full.</summary>
-    public static bool IsFull(Exception fault) => fault is IOException && (fault.HResult is unchecked((int)0x80070070) or 28 || fault.Message.Contains("No space left", StringComparison.OrdinalIgnoreCase));
+    public static bool IsFull(Exception fault) =>
+        fault is IOException
+        && (
+            fault.HResult is unchecked((int)0x80070070) or 28 || fault.Message.Contains("No space left", StringComparison.OrdinalIgnoreCase)
+        );
 }

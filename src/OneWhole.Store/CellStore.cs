@@ -49,10 +49,16 @@ public sealed class CellStore(Database database)
     {
         string import = Guid.CreateVersion7().ToString("n");
         using SqliteConnection connection = database.Open();
-        Database.Execute(connection, "INSERT INTO import (id, published, created) VALUES ($id, 0, $now)", null, ("$id", import), ("$now", Database.Now()));
+        Database.Execute(
+            connection,
+            "INSERT INTO import (id, published, created) VALUES ($id, 0, $now)",
+            null,
+            ("$id", import),
+            ("$now", Database.Now())
+        );
         try
         {
-            for (int next = 0; next < columns.Count;)
+            for (int next = 0; next < columns.Count; )
             {
                 using SqliteTransaction transaction = connection.BeginTransaction();
                 var writer = new Writer(connection, transaction, import, null);
@@ -81,14 +87,22 @@ public sealed class CellStore(Database database)
 
     private sealed record Patch(bool Comma, Dictionary<int, string> Cells);
 
-    /// <summary>Makes an import of the columns that an edit changes: typed cells, or blocks, of which those that stay equal are shared.</summary>
+    /// <summary>
+    /// Makes an import of the columns that an edit changes: typed cells, or blocks, of which those that stay equal are shared.
+    /// </summary>
     /// <returns>The new import's id; nothing sees it before it is published.</returns>
     public string Derive(IEnumerable<EditedColumn> columns)
     {
         string import = Guid.CreateVersion7().ToString("n");
         using SqliteConnection connection = database.Open();
         using SqliteTransaction transaction = connection.BeginTransaction();
-        Database.Execute(connection, "INSERT INTO import (id, published, created) VALUES ($id, 0, $now)", transaction, ("$id", import), ("$now", Database.Now()));
+        Database.Execute(
+            connection,
+            "INSERT INTO import (id, published, created) VALUES ($id, 0, $now)",
+            transaction,
+            ("$id", import),
+            ("$now", Database.Now())
+        );
         foreach (EditedColumn column in columns)
         {
             if (column is { Base: { } under, Typed: { Count: <= MostPatched } typed })
@@ -105,7 +119,14 @@ public sealed class CellStore(Database database)
     }
 
     /// <summary>Typed cells, together with those that they are typed beside, as long as they are few.</summary>
-    private static void WritePatch(SqliteConnection connection, SqliteTransaction transaction, CellPlace at, CellPlace under, IReadOnlyDictionary<int, string> typed, NumberReading reading)
+    private static void WritePatch(
+        SqliteConnection connection,
+        SqliteTransaction transaction,
+        CellPlace at,
+        CellPlace under,
+        IReadOnlyDictionary<int, string> typed,
+        NumberReading reading
+    )
     {
         var patch = new Patch(reading.DecimalMark == ',', new Dictionary<int, string>(typed));
         if (FindPatch(connection, transaction, under) is var (known, below, bytes) && bytes <= PatchBytes && known.Comma == patch.Comma)
@@ -116,13 +137,31 @@ public sealed class CellStore(Database database)
             }
             under = below;
         }
-        Database.Execute(connection, "INSERT INTO patch (import, place, base, base_place, cells) VALUES ($import, $place, $base, $basePlace, $cells)", transaction,
-            ("$import", at.Import), ("$place", at.Place), ("$base", under.Import), ("$basePlace", under.Place), ("$cells", JsonSerializer.SerializeToUtf8Bytes(patch)));
+        Database.Execute(
+            connection,
+            "INSERT INTO patch (import, place, base, base_place, cells) VALUES ($import, $place, $base, $basePlace, $cells)",
+            transaction,
+            ("$import", at.Import),
+            ("$place", at.Place),
+            ("$base", under.Import),
+            ("$basePlace", under.Place),
+            ("$cells", JsonSerializer.SerializeToUtf8Bytes(patch))
+        );
     }
 
-    private static (Patch Patch, CellPlace Base, int Bytes)? FindPatch(SqliteConnection connection, SqliteTransaction? transaction, CellPlace at)
+    private static (Patch Patch, CellPlace Base, int Bytes)? FindPatch(
+        SqliteConnection connection,
+        SqliteTransaction? transaction,
+        CellPlace at
+    )
     {
-        using SqliteCommand command = Database.Command(connection, "SELECT base, base_place, cells FROM patch WHERE import = $import AND place = $place", transaction, ("$import", at.Import), ("$place", at.Place));
+        using SqliteCommand command = Database.Command(
+            connection,
+            "SELECT base, base_place, cells FROM patch WHERE import = $import AND place = $place",
+            transaction,
+            ("$import", at.Import),
+            ("$place", at.Place)
+        );
         using SqliteDataReader reader = command.ExecuteReader();
         if (!reader.Read())
         {
@@ -136,10 +175,16 @@ public sealed class CellStore(Database database)
     public void KeepOnly(IReadOnlyCollection<string> imports)
     {
         using SqliteConnection connection = database.Open();
-        Database.Execute(connection, """
-            WITH RECURSIVE kept (id) AS (SELECT value FROM json_each($imports) UNION SELECT base FROM patch JOIN kept ON patch.import = kept.id)
+        Database.Execute(
+            connection,
+            """
+            WITH RECURSIVE kept (id) AS (
+                SELECT value FROM json_each($imports) UNION SELECT base FROM patch JOIN kept ON patch.import = kept.id)
             DELETE FROM import WHERE id NOT IN (SELECT id FROM kept)
-            """, null, ("$imports", JsonSerializer.Serialize(imports)));
+            """,
+            null,
+            ("$imports", JsonSerializer.Serialize(imports))
+        );
     }
 
     public void Remove(string import)
@@ -156,21 +201,41 @@ public sealed class CellStore(Database database)
             if (from is { } before)
             {
                 string known = $"c{before.Place}{segment[segment.IndexOf(':', StringComparison.Ordinal)..]}";
-                using SqliteCommand same = Database.Command(connection, "SELECT block.id FROM layout JOIN block ON block.id = layout.block WHERE import = $from AND segment = $segment AND number = $number AND bytes = $bytes",
-                    transaction, ("$from", before.Import), ("$segment", known), ("$number", number), ("$bytes", bytes));
+                using SqliteCommand same = Database.Command(
+                    connection,
+                    "SELECT block.id FROM layout JOIN block ON block.id = layout.block WHERE import = $from AND segment "
+                        + "= $segment AND number = $number AND bytes = $bytes",
+                    transaction,
+                    ("$from", before.Import),
+                    ("$segment", known),
+                    ("$number", number),
+                    ("$bytes", bytes)
+                );
                 if (same.ExecuteScalar() is long block)
                 {
                     Point(segment, number, block);
                     return;
                 }
             }
-            using SqliteCommand command = Database.Command(connection, "INSERT INTO block (bytes) VALUES ($bytes) RETURNING id", transaction, ("$bytes", bytes));
+            using SqliteCommand command = Database.Command(
+                connection,
+                "INSERT INTO block (bytes) VALUES ($bytes) RETURNING id",
+                transaction,
+                ("$bytes", bytes)
+            );
             Point(segment, number, (long)command.ExecuteScalar()!);
         }
 
         private void Point(string segment, int number, long block) =>
-            Database.Execute(connection, "INSERT INTO layout (import, segment, number, block) VALUES ($import, $segment, $number, $block)",
-                transaction, ("$import", import), ("$segment", segment), ("$number", number), ("$block", block));
+            Database.Execute(
+                connection,
+                "INSERT INTO layout (import, segment, number, block) VALUES ($import, $segment, $number, $block)",
+                transaction,
+                ("$import", import),
+                ("$segment", segment),
+                ("$number", number),
+                ("$block", block)
+            );
     }
 
     private static void WriteColumn(Writer writer, string name, Cells cells)
@@ -193,8 +258,13 @@ public sealed class CellStore(Database database)
             return;
         }
         var numbers = (NumberCells)cells;
-        writer.Write($"{name}:numbers", 0,
-            JsonSerializer.SerializeToUtf8Bytes(new NumberHead(numbers.Scale, numbers.Count, numbers.Units is not null, numbers.Decimals is not null)));
+        writer.Write(
+            $"{name}:numbers",
+            0,
+            JsonSerializer.SerializeToUtf8Bytes(
+                new NumberHead(numbers.Scale, numbers.Count, numbers.Units is not null, numbers.Decimals is not null)
+            )
+        );
         if (numbers.Units is not null)
         {
             WriteBlocks<long>(writer, $"{name}:units", numbers.Units);
@@ -213,10 +283,13 @@ public sealed class CellStore(Database database)
         }
     }
 
-    /// <summary>Labels in blocks too: a long list is never in memory a second time. A few blocks are packed at once, and written in their order.</summary>
+    /// <summary>
+    /// Labels in blocks too: a long list is never in memory a second time. A few blocks are packed at once, and written in their order.
+    /// </summary>
     private static void WriteLabels(Writer writer, string segment, IReadOnlyList<string> labels)
     {
-        int blocks = Math.Max(1, (labels.Count + BlockRows - 1) / BlockRows), together = Math.Clamp(Environment.ProcessorCount, 1, 8);
+        int blocks = Math.Max(1, (labels.Count + BlockRows - 1) / BlockRows),
+            together = Math.Clamp(Environment.ProcessorCount, 1, 8);
         for (int first = 0; first < blocks; first += together)
         {
             var packed = new byte[Math.Min(together, blocks - first)][];
@@ -287,7 +360,14 @@ public sealed class CellStore(Database database)
             }
             return cells;
         }
-        catch (Exception fault) when (fault is JsonException or IndexOutOfRangeException or ArgumentException or FormatException or SqliteException { SqliteErrorCode: 11 })
+        catch (Exception fault)
+            when (fault
+                    is JsonException
+                        or IndexOutOfRangeException
+                        or ArgumentException
+                        or FormatException
+                        or SqliteException { SqliteErrorCode: 11 }
+            )
         {
             throw new InvalidDataException($"The rows of column {at.Place + 1} are damaged in the data file.", fault);
         }
@@ -298,27 +378,42 @@ public sealed class CellStore(Database database)
         string name = $"c{column}";
         if (ReadLabels(connection, import, $"{name}:labels") is { } labels)
         {
-            Array codes = ReadBlocks<byte>(connection, import, $"{name}:codes1") as Array
+            Array codes =
+                ReadBlocks<byte>(connection, import, $"{name}:codes1") as Array
                 ?? ReadBlocks<ushort>(connection, import, $"{name}:codes2") as Array
                 ?? ReadBlocks<int>(connection, import, $"{name}:codes4") as Array
                 ?? throw new InvalidDataException($"Column {column} of import {import} has no codes.");
             return new LabelCells(labels, Codes.Wrap(codes));
         }
-        byte[] head = ReadBlob(connection, import, $"{name}:numbers") ?? throw new InvalidDataException($"Column {column} of import {import} is not there.");
+        byte[] head = ReadBlob(connection, import, $"{name}:numbers")
+            ?? throw new InvalidDataException($"Column {column} of import {import} is not there.");
         NumberHead numbers = JsonSerializer.Deserialize<NumberHead>(head)!;
-        ExactInt?[]? wide = numbers.Narrow ? null : Array.ConvertAll(
-            JsonSerializer.Deserialize<string?[]>(Unpack(ReadBlob(connection, import, $"{name}:wide")!))!,
-            text => text is null ? (ExactInt?)null : new ExactInt(System.Numerics.BigInteger.Parse(text)));
+        ExactInt?[]? wide = numbers.Narrow
+            ? null
+            : Array.ConvertAll(JsonSerializer.Deserialize<string?[]>(Unpack(ReadBlob(connection, import, $"{name}:wide")!))!, text =>
+                text is null ? (ExactInt?)null : new ExactInt(System.Numerics.BigInteger.Parse(text))
+            );
         Dictionary<int, string> spellings = ReadBlob(connection, import, $"{name}:spellings") is { } spelled
             ? JsonSerializer.Deserialize<Dictionary<int, string>>(Unpack(spelled))!
             : [];
-        return new NumberCells(numbers.Scale, numbers.Narrow ? ReadBlocks<long>(connection, import, $"{name}:units") : null, wide,
-            numbers.Decimals ? ReadBlocks<byte>(connection, import, $"{name}:decimals") : null, spellings);
+        return new NumberCells(
+            numbers.Scale,
+            numbers.Narrow ? ReadBlocks<long>(connection, import, $"{name}:units") : null,
+            wide,
+            numbers.Decimals ? ReadBlocks<byte>(connection, import, $"{name}:decimals") : null,
+            spellings
+        );
     }
 
     private static IEnumerable<byte[]> ReadBytes(SqliteConnection connection, string import, string segment)
     {
-        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM layout JOIN block ON block.id = layout.block WHERE import = $import AND segment = $segment ORDER BY number", null, ("$import", import), ("$segment", segment));
+        using SqliteCommand command = Database.Command(
+            connection,
+            "SELECT bytes FROM layout JOIN block ON block.id = layout.block WHERE import = $import AND segment = $segment ORDER BY number",
+            null,
+            ("$import", import),
+            ("$segment", segment)
+        );
         using SqliteDataReader reader = command.ExecuteReader();
         while (reader.Read())
         {
@@ -347,7 +442,13 @@ public sealed class CellStore(Database database)
 
     private static byte[]? ReadBlob(SqliteConnection connection, string import, string segment)
     {
-        using SqliteCommand command = Database.Command(connection, "SELECT bytes FROM layout JOIN block ON block.id = layout.block WHERE import = $import AND segment = $segment AND number = 0", null, ("$import", import), ("$segment", segment));
+        using SqliteCommand command = Database.Command(
+            connection,
+            "SELECT bytes FROM layout JOIN block ON block.id = layout.block WHERE import = $import AND segment = $segment AND number = 0",
+            null,
+            ("$import", import),
+            ("$segment", segment)
+        );
         return command.ExecuteScalar() as byte[];
     }
 

@@ -35,7 +35,11 @@ public sealed class DataLock : IDisposable
         }
         catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
         {
-            throw new StoreException($"{path} can't be used: {name} can't be written. Its folder must be there, with room on the disk, and this user must have the right to write it.", fault);
+            throw new StoreException(
+                $"{path} can't be used: {name} can't be written. Its folder must be there, with room on the disk, and "
+                    + "this user must have the right to write it.",
+                fault
+            );
         }
     }
 
@@ -55,7 +59,9 @@ public sealed class DataLock : IDisposable
         var bytes = new byte[32];
         nint read = Math.Max(0, LibC.read(file, bytes, bytes.Length));
         LibC.close(file);
-        return int.TryParse(System.Text.Encoding.ASCII.GetString(bytes, 0, (int)read).Trim(), CultureInfo.InvariantCulture, out int process) ? $"process {process}" : "a process";
+        return int.TryParse(System.Text.Encoding.ASCII.GetString(bytes, 0, (int)read).Trim(), CultureInfo.InvariantCulture, out int process)
+            ? $"process {process}"
+            : "a process";
     }
 
     /// <summary>Gives the file free.</summary>

@@ -15,7 +15,13 @@ public sealed class Database
     public Database(string path)
     {
         Path = System.IO.Path.GetFullPath(path);
-        _connection = new SqliteConnectionStringBuilder { DataSource = Path, ForeignKeys = true, Pooling = true, DefaultTimeout = 30 }.ToString();
+        _connection = new SqliteConnectionStringBuilder
+        {
+            DataSource = Path,
+            ForeignKeys = true,
+            Pooling = true,
+            DefaultTimeout = 30,
+        }.ToString();
     }
 
     public string Path { get; }
@@ -36,11 +42,17 @@ public sealed class Database
             CheckLength();
             using SqliteConnection connection = Open();
             long version = (long)(Command(connection, "PRAGMA user_version").ExecuteScalar() ?? 0L);
-            List<(long Number, Action<SqliteConnection, SqliteTransaction> Apply)> steps = [.. Steps(migrations).Where(step => step.Number > version).OrderBy(step => step.Number)];
+            List<(long Number, Action<SqliteConnection, SqliteTransaction> Apply)> steps =
+            [
+                .. Steps(migrations).Where(step => step.Number > version).OrderBy(step => step.Number),
+            ];
             long newest = Steps(migrations).Max(step => step.Number);
             if (version > newest)
             {
-                throw new StoreException($"{Path} was written by a newer One Whole (its version is {version}, this one knows {newest}): start that one, or name another file with --data.");
+                throw new StoreException(
+                    $"{Path} was written by a newer One Whole (its version is {version}, this one knows {newest}): "
+                        + "start that one, or name another file with --data."
+                );
             }
             Execute(connection, "PRAGMA journal_mode = WAL");
             if (version > 0 && steps.Count > 0)
@@ -62,7 +74,10 @@ public sealed class Database
         }
         catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
         {
-            throw new StoreException($"{Path} can't be used: its folder must be there, with room on the disk, and this user must have the right to write it.", fault);
+            throw new StoreException(
+                $"{Path} can't be used: its folder must be there, with room on the disk, and this user must have the right to write it.",
+                fault
+            );
         }
     }
 
@@ -76,7 +91,11 @@ public sealed class Database
         }
         using var file = new FileStream(Path, FileMode.Open, FileAccess.Read, FileShare.ReadWrite);
         Span<byte> head = stackalloc byte[32];
-        if (file.Length == 0 || file.ReadAtLeast(head, head.Length, throwOnEndOfStream: false) < head.Length || !head.StartsWith("SQLite format 3\0"u8))
+        if (
+            file.Length == 0
+            || file.ReadAtLeast(head, head.Length, throwOnEndOfStream: false) < head.Length
+            || !head.StartsWith("SQLite format 3\0"u8)
+        )
         {
             return;
         }
@@ -84,7 +103,10 @@ public sealed class Database
         long pages = System.Buffers.Binary.BinaryPrimitives.ReadUInt32BigEndian(head[28..]);
         if (pages * size > file.Length)
         {
-            throw new StoreException($"{Path} is cut off: {file.Length} of {pages * size} bytes are there. Put its last copy in its place, or move it away and start anew.");
+            throw new StoreException(
+                $"{Path} is cut off: {file.Length} of {pages * size} bytes are there. Put its last copy in its place, "
+                    + "or move it away and start anew."
+            );
         }
     }
 
@@ -109,18 +131,29 @@ public sealed class Database
     {
         var connection = new SqliteConnection(_connection);
         connection.Open();
-        // Each connection of the pool has pages of its own in memory, 2 MB by default: fifty readers would hold a hundred. The system has the file's pages anyway.
+        // Each connection of the pool has pages of its own in memory, 2 MB by default: fifty readers would hold a hundred. The system has
+        // the file's pages anyway.
         Execute(connection, "PRAGMA synchronous = FULL; PRAGMA cache_size = -512");
         return connection;
     }
 
-    internal static void Execute(SqliteConnection connection, string sql, SqliteTransaction? transaction = null, params (string Name, object? Value)[] values)
+    internal static void Execute(
+        SqliteConnection connection,
+        string sql,
+        SqliteTransaction? transaction = null,
+        params (string Name, object? Value)[] values
+    )
     {
         using SqliteCommand command = Command(connection, sql, transaction, values);
         command.ExecuteNonQuery();
     }
 
-    internal static SqliteCommand Command(SqliteConnection connection, string sql, SqliteTransaction? transaction = null, params (string Name, object? Value)[] values)
+    internal static SqliteCommand Command(
+        SqliteConnection connection,
+        string sql,
+        SqliteTransaction? transaction = null,
+        params (string Name, object? Value)[] values
+    )
     {
         SqliteCommand command = connection.CreateCommand();
         command.CommandText = sql;
@@ -138,35 +171,67 @@ public sealed class Database
     private static List<(long Number, Action<SqliteConnection, SqliteTransaction> Apply)> Steps(IReadOnlyList<BodyMigration> migrations)
     {
         var steps = new List<(long, Action<SqliteConnection, SqliteTransaction>)>();
-        foreach (string file in typeof(Database).Assembly.GetManifestResourceNames().Where(name => name.EndsWith(".sql", StringComparison.Ordinal)))
+        foreach (
+            string file in typeof(Database)
+                .Assembly.GetManifestResourceNames()
+                .Where(name => name.EndsWith(".sql", StringComparison.Ordinal))
+        )
         {
             steps.Add((long.Parse(file[..3], CultureInfo.InvariantCulture), (connection, transaction) =>
-            {
-                using Stream stream = typeof(Database).Assembly.GetManifestResourceStream(file)!;
-                using var reader = new StreamReader(stream);
-                Execute(connection, reader.ReadToEnd(), transaction);
-            }
-            ));
+                {
+                    using Stream stream = typeof(Database).Assembly.GetManifestResourceStream(file)!;
+                    using var reader = new StreamReader(stream);
+                    Execute(connection, reader.ReadToEnd(), transaction);
+                }));
         }
-        steps.AddRange(migrations.Select(migration => ((long)migration.Number, (Action<SqliteConnection, SqliteTransaction>)((connection, transaction) => Rewrite(connection, transaction, migration)))));
+        steps.AddRange(
+            migrations.Select(migration =>
+                (
+                    (long)migration.Number,
+                    (Action<SqliteConnection, SqliteTransaction>)((connection, transaction) => Rewrite(connection, transaction, migration))
+                )
+            )
+        );
         return steps;
     }
 
     private static void Rewrite(SqliteConnection connection, SqliteTransaction transaction, BodyMigration migration)
     {
         var revisions = new List<StoredRevision>();
-        using (SqliteCommand command = Command(connection, "SELECT r.document, d.kind, d.parent, r.number, r.body, r.created FROM revision r JOIN document d ON d.id = r.document ORDER BY r.created, r.document, r.number", transaction))
+        using (
+            SqliteCommand command = Command(
+                connection,
+                "SELECT r.document, d.kind, d.parent, r.number, r.body, r.created FROM revision r JOIN document d ON "
+                    + "d.id = r.document ORDER BY r.created, r.document, r.number",
+                transaction
+            )
+        )
         using (SqliteDataReader reader = command.ExecuteReader())
         {
             while (reader.Read())
             {
-                revisions.Add(new StoredRevision(reader.GetString(0), reader.GetString(1), reader.IsDBNull(2) ? null : reader.GetString(2), reader.GetInt64(3), reader.GetString(4), reader.GetString(5)));
+                revisions.Add(
+                    new StoredRevision(
+                        reader.GetString(0),
+                        reader.GetString(1),
+                        reader.IsDBNull(2) ? null : reader.GetString(2),
+                        reader.GetInt64(3),
+                        reader.GetString(4),
+                        reader.GetString(5)
+                    )
+                );
             }
         }
         foreach (StoredRevision revision in migration.Rewrite(revisions))
         {
-            Execute(connection, "UPDATE revision SET body = $body WHERE document = $document AND number = $number", transaction,
-                ("$body", revision.Body), ("$document", revision.Document), ("$number", revision.Number));
+            Execute(
+                connection,
+                "UPDATE revision SET body = $body WHERE document = $document AND number = $number",
+                transaction,
+                ("$body", revision.Body),
+                ("$document", revision.Document),
+                ("$number", revision.Number)
+            );
         }
     }
 }

@@ -10,7 +10,17 @@ namespace OneWhole.Store;
 /// <param name="CanRedo">Whether there is a revision after it whose change is whole.</param>
 /// <param name="Body">JSON.</param>
 /// <param name="Changed">ISO 8601.</param>
-public sealed record StoredDocument(string Id, string Kind, string? Parent, long Revision, bool CanRedo, string Body, string Note, string Created, string Changed)
+public sealed record StoredDocument(
+    string Id,
+    string Kind,
+    string? Parent,
+    long Revision,
+    bool CanRedo,
+    string Body,
+    string Note,
+    string Created,
+    string Changed
+)
 {
     public bool CanUndo => Revision > 1;
 }
@@ -24,7 +34,8 @@ public sealed class RevisionConflictException(StoredDocument now) : Exception("T
 /// <summary>A change can't be undone or redone, because documents of it have gone on since.</summary>
 /// <param name="documents">Those documents as they are now; none where a part of the change was replaced after an undo.</param>
 /// <param name="redo">Whether it was to be redone.</param>
-public sealed class InTheWayException(IReadOnlyList<StoredDocument> documents, bool redo) : Exception("Other documents of the change have gone on since.")
+public sealed class InTheWayException(IReadOnlyList<StoredDocument> documents, bool redo)
+    : Exception("Other documents of the change have gone on since.")
 {
     public IReadOnlyList<StoredDocument> Documents { get; } = documents;
 
@@ -43,7 +54,8 @@ public sealed class DocumentStore(Database database)
     private const string Columns = """
         SELECT d.id, d.kind, d.parent, d.position,
             EXISTS (SELECT 1 FROM revision n WHERE n.document = d.id AND n.number = d.position + 1 AND (n.change IS NULL
-                OR (SELECT count(*) FROM revision m WHERE m.change = n.change) = (SELECT documents FROM change WHERE change.id = n.change))),
+                OR (SELECT count(*) FROM revision m WHERE m.change = n.change)
+                    = (SELECT documents FROM change WHERE change.id = n.change))),
             r.body, r.note, d.created, d.changed
         FROM document d JOIN revision r ON r.document = d.id AND r.number = d.position
         """;
@@ -65,8 +77,13 @@ public sealed class DocumentStore(Database database)
     public IReadOnlyList<StoredDocument> List(string kind, string? parent = null)
     {
         using SqliteConnection connection = database.Open();
-        using SqliteCommand command = Database.Command(connection, $"{Columns} WHERE d.kind = $kind AND ($parent IS NULL OR d.parent = $parent) ORDER BY d.changed DESC, d.id DESC", null,
-            ("$kind", kind), ("$parent", parent));
+        using SqliteCommand command = Database.Command(
+            connection,
+            $"{Columns} WHERE d.kind = $kind AND ($parent IS NULL OR d.parent = $parent) ORDER BY d.changed DESC, d.id DESC",
+            null,
+            ("$kind", kind),
+            ("$parent", parent)
+        );
         using SqliteDataReader reader = command.ExecuteReader();
         var documents = new List<StoredDocument>();
         while (reader.Read())
@@ -80,8 +97,14 @@ public sealed class DocumentStore(Database database)
     public IReadOnlyList<string> History(string kind, string? id = null)
     {
         using SqliteConnection connection = database.Open();
-        using SqliteCommand command = Database.Command(connection, "SELECT r.body FROM revision r JOIN document d ON d.id = r.document WHERE d.kind = $kind AND ($id IS NULL OR d.id = $id) ORDER BY r.document, r.number", null,
-            ("$kind", kind), ("$id", id));
+        using SqliteCommand command = Database.Command(
+            connection,
+            "SELECT r.body FROM revision r JOIN document d ON d.id = r.document WHERE d.kind = $kind AND ($id IS NULL "
+                + "OR d.id = $id) ORDER BY r.document, r.number",
+            null,
+            ("$kind", kind),
+            ("$id", id)
+        );
         using SqliteDataReader reader = command.ExecuteReader();
         var bodies = new List<string>();
         while (reader.Read())
@@ -91,16 +114,24 @@ public sealed class DocumentStore(Database database)
         return bodies;
     }
 
-    /// <summary>What a document was before its last change of a kind, and when that was made; null where it had none, or it was undone.</summary>
+    /// <summary>
+    /// What a document was before its last change of a kind, and when that was made; null where it had none, or it was undone.
+    /// </summary>
     /// <param name="id">The document.</param>
     /// <param name="note">How the change's words begin.</param>
     public (string Body, string Made)? Before(string id, string note)
     {
         using SqliteConnection connection = database.Open();
-        using SqliteCommand command = Database.Command(connection,
-            "SELECT b.body, a.created FROM revision a JOIN revision b ON b.document = a.document AND b.number = a.number - 1 JOIN document d ON d.id = a.document "
-            + "WHERE a.document = $id AND a.number <= d.position AND substr(a.note, 1, length($note)) = $note ORDER BY a.number DESC LIMIT 1", null,
-            ("$id", id), ("$note", note));
+        using SqliteCommand command = Database.Command(
+            connection,
+            "SELECT b.body, a.created FROM revision a JOIN revision b ON b.document = a.document AND b.number = "
+                + "a.number - 1 JOIN document d ON d.id = a.document "
+                + "WHERE a.document = $id AND a.number <= d.position AND substr(a.note, 1, length($note)) = $note ORDER "
+                + "BY a.number DESC LIMIT 1",
+            null,
+            ("$id", id),
+            ("$note", note)
+        );
         using SqliteDataReader reader = command.ExecuteReader();
         return reader.Read() ? (reader.GetString(0), reader.GetString(1)) : null;
     }
@@ -124,38 +155,94 @@ public sealed class DocumentStore(Database database)
             string now = Database.Now();
             foreach (string import in change.Publishes)
             {
-                using SqliteCommand publish = Database.Command(connection, "UPDATE import SET published = 1 WHERE id = $id AND published = 0", transaction, ("$id", import));
+                using SqliteCommand publish = Database.Command(
+                    connection,
+                    "UPDATE import SET published = 1 WHERE id = $id AND published = 0",
+                    transaction,
+                    ("$id", import)
+                );
                 if (publish.ExecuteNonQuery() != 1)
                 {
                     throw new ImportGoneException();
                 }
             }
-            using SqliteCommand begin = Database.Command(connection, "INSERT INTO change (documents, note, created) VALUES ($documents, $note, $now) RETURNING id", transaction,
-                ("$documents", change.Creates.Length + change.Revises.Length), ("$note", change.Note), ("$now", now));
+            using SqliteCommand begin = Database.Command(
+                connection,
+                "INSERT INTO change (documents, note, created) VALUES ($documents, $note, $now) RETURNING id",
+                transaction,
+                ("$documents", change.Creates.Length + change.Revises.Length),
+                ("$note", change.Note),
+                ("$now", now)
+            );
             long id = (long)begin.ExecuteScalar()!;
             foreach (NewDocument document in change.Creates)
             {
-                Database.Execute(connection, "INSERT INTO document (id, kind, parent, position, head, created, changed) VALUES ($id, $kind, $parent, 1, 1, $now, $now)",
-                    transaction, ("$id", document.Id), ("$kind", document.Kind), ("$parent", document.Parent), ("$now", now));
+                Database.Execute(
+                    connection,
+                    "INSERT INTO document (id, kind, parent, position, head, created, changed) VALUES ($id, $kind, "
+                        + "$parent, 1, 1, $now, $now)",
+                    transaction,
+                    ("$id", document.Id),
+                    ("$kind", document.Kind),
+                    ("$parent", document.Parent),
+                    ("$now", now)
+                );
                 Append(connection, transaction, document.Id, 1, document.Body, change.Note, id, now);
             }
             foreach (NewRevision revision in change.Revises)
             {
                 Expect(connection, transaction, revision.Id, revision.Revision);
                 long next = revision.Revision + 1;
-                Database.Execute(connection, "DELETE FROM revision WHERE document = $id AND number >= $next", transaction, ("$id", revision.Id), ("$next", next));
+                Database.Execute(
+                    connection,
+                    "DELETE FROM revision WHERE document = $id AND number >= $next",
+                    transaction,
+                    ("$id", revision.Id),
+                    ("$next", next)
+                );
                 Append(connection, transaction, revision.Id, next, revision.Body, revision.Note ?? change.Note, id, now);
-                Database.Execute(connection, "UPDATE document SET position = $next, head = $next, changed = $now WHERE id = $id", transaction, ("$id", revision.Id), ("$next", next), ("$now", now));
+                Database.Execute(
+                    connection,
+                    "UPDATE document SET position = $next, head = $next, changed = $now WHERE id = $id",
+                    transaction,
+                    ("$id", revision.Id),
+                    ("$next", next),
+                    ("$now", now)
+                );
             }
-            StoredDocument[] written = [.. change.Creates.Select(document => document.Id).Concat(change.Revises.Select(revision => revision.Id)).Select(document => Read(connection, transaction, document)!)];
+            StoredDocument[] written =
+            [
+                .. change
+                    .Creates.Select(document => document.Id)
+                    .Concat(change.Revises.Select(revision => revision.Id))
+                    .Select(document => Read(connection, transaction, document)!),
+            ];
             transaction.Commit();
             return written;
         }
     }
 
-    private static void Append(SqliteConnection connection, SqliteTransaction transaction, string document, long number, string body, string note, long change, string now) =>
-        Database.Execute(connection, "INSERT INTO revision (document, number, body, note, created, change) VALUES ($id, $number, $body, $note, $now, $change)",
-            transaction, ("$id", document), ("$number", number), ("$body", body), ("$note", note), ("$now", now), ("$change", change));
+    private static void Append(
+        SqliteConnection connection,
+        SqliteTransaction transaction,
+        string document,
+        long number,
+        string body,
+        string note,
+        long change,
+        string now
+    ) =>
+        Database.Execute(
+            connection,
+            "INSERT INTO revision (document, number, body, note, created, change) VALUES ($id, $number, $body, $note, $now, $change)",
+            transaction,
+            ("$id", document),
+            ("$number", number),
+            ("$body", body),
+            ("$note", note),
+            ("$now", now),
+            ("$change", change)
+        );
 
     private static StoredDocument Expect(SqliteConnection connection, SqliteTransaction transaction, string id, long revision)
     {
@@ -164,11 +251,13 @@ public sealed class DocumentStore(Database database)
     }
 
     /// <summary>Makes a document in a change of its own.</summary>
-    public StoredDocument Create(string kind, string? parent, string body, string note) => Write(new Change(note).Create(new NewDocument(NewId(), kind, parent, body)))[0];
+    public StoredDocument Create(string kind, string? parent, string body, string note) =>
+        Write(new Change(note).Create(new NewDocument(NewId(), kind, parent, body)))[0];
 
     /// <summary>Appends a revision in a change of its own.</summary>
     /// <inheritdoc cref="Write(Change)"/>
-    public StoredDocument Revise(string id, long revision, string body, string note) => Write(new Change(note).Revise(new NewRevision(id, revision, body)))[0];
+    public StoredDocument Revise(string id, long revision, string body, string note) =>
+        Write(new Change(note).Revise(new NewRevision(id, revision, body)))[0];
 
     /// <summary>Takes the document's last change back, in all of its documents; the document stays as it is where there is none.</summary>
     /// <returns>The document, then the others that moved with it; those whose making was undone are not among them.</returns>
@@ -188,13 +277,26 @@ public sealed class DocumentStore(Database database)
             using SqliteTransaction transaction = connection.BeginTransaction();
             StoredDocument document = Expect(connection, transaction, id, revision);
             long number = redo ? revision + 1 : revision;
-            using SqliteCommand find = Database.Command(connection, "SELECT ifnull(change, 0) FROM revision WHERE document = $id AND number = $number", transaction, ("$id", id), ("$number", number));
+            using SqliteCommand find = Database.Command(
+                connection,
+                "SELECT ifnull(change, 0) FROM revision WHERE document = $id AND number = $number",
+                transaction,
+                ("$id", id),
+                ("$number", number)
+            );
             if ((!redo && !document.CanUndo) || find.ExecuteScalar() is not long change)
             {
                 return [document];
             }
-            List<(string Document, long Number, long Position)> members = change == 0 ? [(id, number, revision)] : Members(connection, transaction, change);
-            long wanted = change == 0 ? 1 : (long)Database.Command(connection, "SELECT documents FROM change WHERE id = $id", transaction, ("$id", change)).ExecuteScalar()!;
+            List<(string Document, long Number, long Position)> members =
+                change == 0 ? [(id, number, revision)] : Members(connection, transaction, change);
+            long wanted =
+                change == 0
+                    ? 1
+                    : (long)
+                        Database
+                            .Command(connection, "SELECT documents FROM change WHERE id = $id", transaction, ("$id", change))
+                            .ExecuteScalar()!;
             if (redo && members.Count < wanted)
             {
                 throw new InTheWayException([], redo);
@@ -204,26 +306,59 @@ public sealed class DocumentStore(Database database)
             if (!redo)
             {
                 // What stands on a document that would be gone stands in the way, too.
-                ahead = [.. ahead, .. members.Where(member => member.Number == 1).SelectMany(member => Children(connection, transaction, member.Document)).Except(members.Select(member => member.Document))];
+                ahead =
+                [
+                    .. ahead,
+                    .. members
+                        .Where(member => member.Number == 1)
+                        .SelectMany(member => Children(connection, transaction, member.Document))
+                        .Except(members.Select(member => member.Document)),
+                ];
             }
             if (ahead.Length > 0)
             {
-                throw new InTheWayException([.. ahead.Distinct().Select(other => Read(connection, transaction, other)).OfType<StoredDocument>()], redo);
+                throw new InTheWayException(
+                    [.. ahead.Distinct().Select(other => Read(connection, transaction, other)).OfType<StoredDocument>()],
+                    redo
+                );
             }
             string now = Database.Now();
             foreach ((string member, _, _) in members)
             {
-                Database.Execute(connection, "UPDATE document SET position = position + $by, changed = $now WHERE id = $id", transaction, ("$id", member), ("$by", redo ? 1 : -1), ("$now", now));
+                Database.Execute(
+                    connection,
+                    "UPDATE document SET position = position + $by, changed = $now WHERE id = $id",
+                    transaction,
+                    ("$id", member),
+                    ("$by", redo ? 1 : -1),
+                    ("$now", now)
+                );
             }
-            StoredDocument[] moved = [.. members.Select(member => member.Document).OrderByDescending(member => member == id).Select(member => Read(connection, transaction, member)).OfType<StoredDocument>()];
+            StoredDocument[] moved =
+            [
+                .. members
+                    .Select(member => member.Document)
+                    .OrderByDescending(member => member == id)
+                    .Select(member => Read(connection, transaction, member))
+                    .OfType<StoredDocument>(),
+            ];
             transaction.Commit();
             return moved;
         }
     }
 
-    private static List<(string Document, long Number, long Position)> Members(SqliteConnection connection, SqliteTransaction transaction, long change)
+    private static List<(string Document, long Number, long Position)> Members(
+        SqliteConnection connection,
+        SqliteTransaction transaction,
+        long change
+    )
     {
-        using SqliteCommand command = Database.Command(connection, "SELECT r.document, r.number, d.position FROM revision r JOIN document d ON d.id = r.document WHERE r.change = $change", transaction, ("$change", change));
+        using SqliteCommand command = Database.Command(
+            connection,
+            "SELECT r.document, r.number, d.position FROM revision r JOIN document d ON d.id = r.document WHERE r.change = $change",
+            transaction,
+            ("$change", change)
+        );
         using SqliteDataReader reader = command.ExecuteReader();
         var members = new List<(string, long, long)>();
         while (reader.Read())
@@ -235,7 +370,12 @@ public sealed class DocumentStore(Database database)
 
     private static List<string> Children(SqliteConnection connection, SqliteTransaction transaction, string document)
     {
-        using SqliteCommand command = Database.Command(connection, "SELECT id FROM document WHERE parent = $id AND position > 0", transaction, ("$id", document));
+        using SqliteCommand command = Database.Command(
+            connection,
+            "SELECT id FROM document WHERE parent = $id AND position > 0",
+            transaction,
+            ("$id", document)
+        );
         using SqliteDataReader reader = command.ExecuteReader();
         var children = new List<string>();
         while (reader.Read())
@@ -245,7 +385,9 @@ public sealed class DocumentStore(Database database)
         return children;
     }
 
-    /// <summary>Removes a document with its revisions, and the studies on it if it is a table. What is left of its changes stays whole without it.</summary>
+    /// <summary>
+    /// Removes a document with its revisions, and the studies on it if it is a table. What is left of its changes stays whole without it.
+    /// </summary>
     public void Remove(string id)
     {
         lock (_writing)
@@ -253,7 +395,13 @@ public sealed class DocumentStore(Database database)
             using SqliteConnection connection = database.Open();
             using SqliteTransaction transaction = connection.BeginTransaction();
             const string gone = "(SELECT id FROM document WHERE id = $id OR parent = $id)";
-            Database.Execute(connection, $"UPDATE change SET documents = documents - (SELECT count(*) FROM revision WHERE revision.change = change.id AND document IN {gone}) WHERE id IN (SELECT change FROM revision WHERE document IN {gone})", transaction, ("$id", id));
+            Database.Execute(
+                connection,
+                "UPDATE change SET documents = documents - (SELECT count(*) FROM revision WHERE revision.change = "
+                    + $"change.id AND document IN {gone}) WHERE id IN (SELECT change FROM revision WHERE document IN {gone})",
+                transaction,
+                ("$id", id)
+            );
             Database.Execute(connection, "DELETE FROM document WHERE parent = $id", transaction, ("$id", id));
             Database.Execute(connection, "DELETE FROM document WHERE id = $id", transaction, ("$id", id));
             transaction.Commit();
@@ -267,7 +415,16 @@ public sealed class DocumentStore(Database database)
         return reader.Read() ? Read(reader) : null;
     }
 
-    private static StoredDocument Read(SqliteDataReader reader) => new(
-        reader.GetString(0), reader.GetString(1), reader.IsDBNull(2) ? null : reader.GetString(2), reader.GetInt64(3), reader.GetBoolean(4),
-        reader.GetString(5), reader.GetString(6), reader.GetString(7), reader.GetString(8));
+    private static StoredDocument Read(SqliteDataReader reader) =>
+        new(
+            reader.GetString(0),
+            reader.GetString(1),
+            reader.IsDBNull(2) ? null : reader.GetString(2),
+            reader.GetInt64(3),
+            reader.GetBoolean(4),
+            reader.GetString(5),
+            reader.GetString(6),
+            reader.GetString(7),
+            reader.GetString(8)
+        );
 }

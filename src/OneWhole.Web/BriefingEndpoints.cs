@@ -14,7 +14,8 @@ public sealed record ChangeBriefingRequest(long Revision, JsonObject Document, s
 /// <summary>How a page is handed over.</summary>
 public sealed record BriefingHandOverQuery(string? PickColumn, string? PickLabel, string? Paper, double? Margin, bool? SharesOnly)
 {
-    internal LeavingFile Of(BriefingService service, string id, string kind) => service.HandOver(id, kind, BriefingEndpoints.Picked(PickColumn, PickLabel), Paper, Margin, SharesOnly ?? false);
+    internal LeavingFile Of(BriefingService service, string id, string kind) =>
+        service.HandOver(id, kind, BriefingEndpoints.Picked(PickColumn, PickLabel), Paper, Margin, SharesOnly ?? false);
 }
 
 /// <summary>Briefings over HTTP. What is picked on a page is not stored: it comes with each request.</summary>
@@ -25,22 +26,48 @@ public static class BriefingEndpoints
         RouteGroupBuilder briefings = app.MapGroup("/api/briefings").WithTags("briefings");
         briefings.MapGet("", (BriefingService service) => service.List());
         briefings.MapPost("", (BriefingService service, StartBriefingRequest request) => service.Start(request.Title, request.Studies));
-        briefings.MapGet("{id}", (BriefingService service, string id, string? pickColumn, string? pickLabel) => service.Get(id, Picked(pickColumn, pickLabel)));
-        briefings.MapPost("{id}/change", (BriefingService service, string id, ChangeBriefingRequest request, string? pickColumn, string? pickLabel) =>
-            service.Change(id, request.Revision, request.Document.ToJsonString(), request.Note, Picked(pickColumn, pickLabel)));
-        briefings.MapPost("{id}/undo", (BriefingService service, string id, RevisionRequest request, string? pickColumn, string? pickLabel) => service.Undo(id, request.Revision, Picked(pickColumn, pickLabel)));
-        briefings.MapPost("{id}/redo", (BriefingService service, string id, RevisionRequest request, string? pickColumn, string? pickLabel) => service.Redo(id, request.Revision, Picked(pickColumn, pickLabel)));
+        briefings.MapGet("{id}", (BriefingService service, string id, string? pickColumn, string? pickLabel) =>
+            service.Get(id, Picked(pickColumn, pickLabel))
+        );
+        briefings.MapPost(
+            "{id}/change",
+            (BriefingService service, string id, ChangeBriefingRequest request, string? pickColumn, string? pickLabel) =>
+                service.Change(id, request.Revision, request.Document.ToJsonString(), request.Note, Picked(pickColumn, pickLabel))
+        );
+        briefings.MapPost(
+            "{id}/undo",
+            (BriefingService service, string id, RevisionRequest request, string? pickColumn, string? pickLabel) =>
+                service.Undo(id, request.Revision, Picked(pickColumn, pickLabel))
+        );
+        briefings.MapPost(
+            "{id}/redo",
+            (BriefingService service, string id, RevisionRequest request, string? pickColumn, string? pickLabel) =>
+                service.Redo(id, request.Revision, Picked(pickColumn, pickLabel))
+        );
         briefings.MapDelete("{id}", (BriefingService service, string id) =>
         {
             service.Remove(id);
             return Results.NoContent();
         });
         briefings.MapGet("{id}/newer", (BriefingRefreshService service, string id, CancellationToken cancel) => service.Newer(id, cancel));
-        briefings.MapPost("{id}/take-newer", (BriefingRefreshService service, string id, CancellationToken cancel) => service.Take(id, cancel));
+        briefings.MapPost("{id}/take-newer", (BriefingRefreshService service, string id, CancellationToken cancel) =>
+            service.Take(id, cancel)
+        );
         app.MapGet("/api/briefing-kinds", () => BriefingService.Kinds).WithTags("briefings");
-        briefings.MapGet("{id}/hand-over/{kind}", (BriefingService service, string id, string kind, [AsParameters] BriefingHandOverQuery query) => HandOverEndpoints.Sent(query.Of(service, id, kind))).WithMetadata(new SentAsRead());
-        briefings.MapPost("{id}/hand-over/{kind}", (BriefingService service, HandOverJobs jobs, string id, string kind, [AsParameters] BriefingHandOverQuery query) => jobs.Start(_ => query.Of(service, id, kind)));
+        briefings
+            .MapGet(
+                "{id}/hand-over/{kind}",
+                (BriefingService service, string id, string kind, [AsParameters] BriefingHandOverQuery query) =>
+                    HandOverEndpoints.Sent(query.Of(service, id, kind))
+            )
+            .WithMetadata(new SentAsRead());
+        briefings.MapPost(
+            "{id}/hand-over/{kind}",
+            (BriefingService service, HandOverJobs jobs, string id, string kind, [AsParameters] BriefingHandOverQuery query) =>
+                jobs.Start(_ => query.Of(service, id, kind))
+        );
     }
 
-    internal static BriefingPick? Picked(string? column, string? label) => column is null || label is null ? null : new BriefingPick(column, label);
+    internal static BriefingPick? Picked(string? column, string? label) =>
+        column is null || label is null ? null : new BriefingPick(column, label);
 }

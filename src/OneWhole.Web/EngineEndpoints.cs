@@ -23,14 +23,24 @@ public static class EngineEndpoints
             service.SetPassword(id, request.Password, request.Keep);
             return Results.NoContent();
         });
-        sources.MapPost("cost", (LeftTables service, string id, EngineTableRequest request, CancellationToken cancel) => service.CostOf(id, request.Name, request.Query, cancel));
-        sources.MapPost("bring", (LeftTables service, string id, EngineTableRequest request) => service.BringIn(id, request.Name, request.Query));
-        sources.MapPost("leave", (LeftTables service, string id, EngineTableRequest request) => service.Leave(id, request.Name, request.Query));
+        sources.MapPost("cost", (LeftTables service, string id, EngineTableRequest request, CancellationToken cancel) =>
+            service.CostOf(id, request.Name, request.Query, cancel)
+        );
+        sources.MapPost("bring", (LeftTables service, string id, EngineTableRequest request) =>
+            service.BringIn(id, request.Name, request.Query)
+        );
+        sources.MapPost("leave", (LeftTables service, string id, EngineTableRequest request) =>
+            service.Leave(id, request.Name, request.Query)
+        );
 
         RouteGroupBuilder tables = app.MapGroup("/api/tables/{id}").WithTags("engines");
         tables.MapPost("ask-again", (LeftTables service, string id) => service.AskAgain(id));
-        tables.MapPost("ask-every", (LeftTables service, string id, AskEveryRequest request) => service.AskEvery(id, request.Revision, request.Minutes));
-        tables.MapPost("look-again", (LeftTables service, string id, RevisionRequest request, CancellationToken cancel) => service.LookAgain(id, request.Revision, cancel));
+        tables.MapPost("ask-every", (LeftTables service, string id, AskEveryRequest request) =>
+            service.AskEvery(id, request.Revision, request.Minutes)
+        );
+        tables.MapPost("look-again", (LeftTables service, string id, RevisionRequest request, CancellationToken cancel) =>
+            service.LookAgain(id, request.Revision, cancel)
+        );
         tables.MapPost("stop-asking", (LeftTables service, string id) =>
         {
             service.Stop(id);

@@ -8,12 +8,15 @@ namespace OneWhole.Web;
 public static class NumberEndpoints
 {
     /// <summary>Everything that is answered is printed in the installation's style, where a study has none of its own.</summary>
-    public static void UseNumberStyle(this WebApplication app) => app.Use(async (context, next) =>
-    {
-        using IDisposable style = context.RequestServices.GetRequiredService<NumberSettings>().Style.Use();
-        using IDisposable words = FigureWords.Use(context.RequestServices.GetRequiredService<WordSettings>().Words);
-        await next(context);
-    });
+    public static void UseNumberStyle(this WebApplication app) =>
+        app.Use(
+            async (context, next) =>
+            {
+                using IDisposable style = context.RequestServices.GetRequiredService<NumberSettings>().Style.Use();
+                using IDisposable words = FigureWords.Use(context.RequestServices.GetRequiredService<WordSettings>().Words);
+                await next(context);
+            }
+        );
 
     public static void MapNumbers(this WebApplication app)
     {

@@ -22,7 +22,12 @@ public sealed class ProblemMiddleware(RequestDelegate next, ILogger<ProblemMiddl
     {
         HttpResponse response = context.Response;
         Stream wire = response.Body;
-        using MemoryStream? whole = context.GetEndpoint() is { } endpoint && endpoint.Metadata.GetMetadata<SentAsRead>() is null && context.Request.Path.StartsWithSegments("/api") ? new MemoryStream() : null;
+        using MemoryStream? whole =
+            context.GetEndpoint() is { } endpoint
+            && endpoint.Metadata.GetMetadata<SentAsRead>() is null
+            && context.Request.Path.StartsWithSegments("/api")
+                ? new MemoryStream()
+                : null;
         response.Body = whole ?? wire;
         try
         {
@@ -54,25 +59,67 @@ public sealed class ProblemMiddleware(RequestDelegate next, ILogger<ProblemMiddl
         }
     }
 
-    private (int Status, string Code, string Message, string? Place) Answer(Exception fault) => fault switch
-    {
-        RevisionConflictException conflict => (409, "conflict", "This was changed in another window meanwhile; nothing was changed here.", conflict.Now.Id),
-        StudyException study => (422, study.Code, study.Message, study.Place),
-        ReadException read => (422, read.Code, read.Message, null),
-        AppException app => (app.Code switch { "not-found" => 404, "busy" => 503, "in-the-way" => 409, _ => 422 }, app.Code, app.Message, null),
-        KeyNotFoundException missing => (404, "not-found", missing.Message, null),
-        BadHttpRequestException bad => (bad.StatusCode, "bad-request", bad.InnerException is JsonException json ? $"The request is not as expected: {json.Message}" : bad.Message, null),
-        StoreException store => (503, "data-file", store.Message, null),
-        SqliteException { SqliteErrorCode: 13 or 10 or 8 or 5 or 6 or 11 } broken => (507, "data-file", StoreException.Words(broken, database.Path) + " Nothing was changed.", null),
-        IOException full when TemporaryFile.IsFull(full) => (507, "disk-full", TemporaryFile.Words(full) + " Nothing was changed.", null),
-        OutOfMemoryException => (507, "too-large", "There is not enough memory for this: take fewer rows or columns. Nothing was changed.", null),
-        _ => (500, "fault", "Something went wrong here; nothing was changed. Try again.", null),
-    };
+    private (int Status, string Code, string Message, string? Place) Answer(Exception fault) =>
+        fault switch
+        {
+            RevisionConflictException conflict => (
+                409,
+                "conflict",
+                "This was changed in another window meanwhile; nothing was changed here.",
+                conflict.Now.Id
+            ),
+            StudyException study => (422, study.Code, study.Message, study.Place),
+            ReadException read => (422, read.Code, read.Message, null),
+            AppException app => (
+                app.Code switch
+                {
+                    "not-found" => 404,
+                    "busy" => 503,
+                    "in-the-way" => 409,
+                    _ => 422,
+                },
+                app.Code,
+                app.Message,
+                null
+            ),
+            KeyNotFoundException missing => (404, "not-found", missing.Message, null),
+            BadHttpRequestException bad => (
+                bad.StatusCode,
+                "bad-request",
+                bad.InnerException is JsonException json ? $"The request is not as expected: {json.Message}" : bad.Message,
+                null
+            ),
+            StoreException store => (503, "data-file", store.Message, null),
+            SqliteException { SqliteErrorCode: 13 or 10 or 8 or 5 or 6 or 11 } broken => (
+                507,
+                "data-file",
+                StoreException.Words(broken, database.Path) + " Nothing was changed.",
+                null
+            ),
+            IOException full when TemporaryFile.IsFull(full) => (
+                507,
+                "disk-full",
+                TemporaryFile.Words(full) + " Nothing was changed.",
+                null
+            ),
+            OutOfMemoryException => (
+                507,
+                "too-large",
+                "There is not enough memory for this: take fewer rows or columns. Nothing was changed.",
+                null
+            ),
+            _ => (500, "fault", "Something went wrong here; nothing was changed. Try again.", null),
+        };
 
     internal static Task Write(HttpContext context, int status, string code, string message, string? place = null)
     {
         context.Response.StatusCode = status;
-        var details = new ProblemDetails { Status = status, Title = message, Extensions = { ["code"] = code } };
+        var details = new ProblemDetails
+        {
+            Status = status,
+            Title = message,
+            Extensions = { ["code"] = code },
+        };
         if (!string.IsNullOrEmpty(place))
         {
             details.Extensions["place"] = place;

@@ -32,7 +32,9 @@ public sealed class ProtectedPasswords(Database database) : IPasswordKeeper
                 {
                     Directory.CreateDirectory(folder, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
                 }
-                _protector = DataProtectionProvider.Create(new DirectoryInfo(folder), settings => settings.SetApplicationName("OneWhole")).CreateProtector("OneWhole.Passwords");
+                _protector = DataProtectionProvider
+                    .Create(new DirectoryInfo(folder), settings => settings.SetApplicationName("OneWhole"))
+                    .CreateProtector("OneWhole.Passwords");
             }
             return _protector;
         }
@@ -74,9 +76,19 @@ public sealed class ProtectedPasswords(Database database) : IPasswordKeeper
             change(kept);
             string beside = Path + ".new";
             File.Delete(beside);
-            using (var file = new FileStream(beside, OperatingSystem.IsWindows()
-                ? new FileStreamOptions { Mode = FileMode.CreateNew, Access = FileAccess.Write }
-                : new FileStreamOptions { Mode = FileMode.CreateNew, Access = FileAccess.Write, UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite }))
+            using (
+                var file = new FileStream(
+                    beside,
+                    OperatingSystem.IsWindows()
+                        ? new FileStreamOptions { Mode = FileMode.CreateNew, Access = FileAccess.Write }
+                        : new FileStreamOptions
+                        {
+                            Mode = FileMode.CreateNew,
+                            Access = FileAccess.Write,
+                            UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite,
+                        }
+                )
+            )
             {
                 JsonSerializer.Serialize(file, kept);
             }

@@ -16,7 +16,12 @@ public sealed class SafetyMiddleware(RequestDelegate next)
         HttpRequest request = context.Request;
         if (!IsLocal(request.Host.Host))
         {
-            await ProblemMiddleware.Write(context, 421, "wrong-host", $"The host {request.Host.Host} is not served here; use 127.0.0.1 or localhost.");
+            await ProblemMiddleware.Write(
+                context,
+                421,
+                "wrong-host",
+                $"The host {request.Host.Host} is not served here; use 127.0.0.1 or localhost."
+            );
             return;
         }
         bool reads = HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method);
@@ -33,7 +38,9 @@ public sealed class SafetyMiddleware(RequestDelegate next)
         string nonce = Convert.ToBase64String(RandomNumberGenerator.GetBytes(12));
         context.Items[Nonce] = nonce;
         IHeaderDictionary headers = context.Response.Headers;
-        headers.ContentSecurityPolicy = $"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-{nonce}'; font-src 'self'; img-src 'self' data: blob:; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
+        headers.ContentSecurityPolicy =
+            $"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-{nonce}'; font-src 'self'; img-src 'self' "
+            + "data: blob:; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "no-referrer";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
@@ -45,8 +52,10 @@ public sealed class SafetyMiddleware(RequestDelegate next)
         await next(context);
     }
 
-    private static bool IsLocal(string host) => host is "localhost" or "[::1]" || (IPAddress.TryParse(host, out IPAddress? address) && IPAddress.IsLoopback(address));
+    private static bool IsLocal(string host) =>
+        host is "localhost" or "[::1]" || (IPAddress.TryParse(host, out IPAddress? address) && IPAddress.IsLoopback(address));
 
     private static bool IsOwn(string origin, HostString host) =>
-        Uri.TryCreate(origin, UriKind.Absolute, out Uri? uri) && string.Equals(uri.Authority, host.Value, StringComparison.OrdinalIgnoreCase);
+        Uri.TryCreate(origin, UriKind.Absolute, out Uri? uri)
+        && string.Equals(uri.Authority, host.Value, StringComparison.OrdinalIgnoreCase);
 }

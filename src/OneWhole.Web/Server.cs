@@ -8,10 +8,10 @@ using OneWhole.App.Briefings;
 using OneWhole.App.Changing;
 using OneWhole.App.Colours;
 using OneWhole.App.Elsewhere;
-using OneWhole.App.Numbers;
 using OneWhole.App.HandingOver;
 using OneWhole.App.Importing;
 using OneWhole.App.Memory;
+using OneWhole.App.Numbers;
 using OneWhole.App.Refreshing;
 using OneWhole.App.Sources;
 using OneWhole.App.Studies;
@@ -31,12 +31,14 @@ public static class Server
 
     public static WebApplication Build(string[] args)
     {
-        WebApplicationBuilder builder = WebApplication.CreateBuilder(new WebApplicationOptions
-        {
-            Args = args,
-            ContentRootPath = AppContext.BaseDirectory,
-            WebRootPath = FindWebRoot(),
-        });
+        WebApplicationBuilder builder = WebApplication.CreateBuilder(
+            new WebApplicationOptions
+            {
+                Args = args,
+                ContentRootPath = AppContext.BaseDirectory,
+                WebRootPath = FindWebRoot(),
+            }
+        );
         if (builder.Configuration["urls"] is null && Environment.GetEnvironmentVariable("ASPNETCORE_URLS") is null)
         {
             builder.WebHost.UseUrls(DefaultAddress);
@@ -81,20 +83,28 @@ public static class Server
         var memory = new MemoryBudget(Size(builder.Configuration, "memory") ?? MemoryBudget.UsualBytes);
         services.AddSingleton(memory);
         long working = Size(builder.Configuration, "job-memory") ?? GC.GetGCMemoryInfo().TotalAvailableMemoryBytes / 2;
-        services.AddSingleton(new WaitingRoom(new WaitingLimits { WorkingBytes = working }, null, () => InUse(working + memory.Bytes) - memory.Bytes));
+        services.AddSingleton(
+            new WaitingRoom(new WaitingLimits { WorkingBytes = working }, null, () => InUse(working + memory.Bytes) - memory.Bytes)
+        );
         services.AddSingleton<Changes>();
         services.AddSingleton<TableDocuments>();
         services.AddSingleton<SourceDocuments>();
         services.AddSingleton<Freshness>(_ => new Freshness());
         services.AddSingleton<IPasswordKeeper, ProtectedPasswords>();
-        services.AddSingleton(provider => new Passwords(provider.GetRequiredService<IPasswordKeeper>(), builder.Configuration["passwords"]));
-        services.AddSingleton(provider => new EnginePool(provider.GetRequiredService<Passwords>(), new EngineLimits
-        {
-            Question = TimeSpan.FromMinutes(builder.Configuration.GetValue("engine-minutes", EngineLimits.Usual.Question.TotalMinutes)),
-            Connections = builder.Configuration.GetValue("engine-connections", EngineLimits.Usual.Connections),
-            Memory = Size(builder.Configuration, "engine-memory") ?? EngineLimits.Usual.Memory,
-            SpillFolder = data + ".tmp",
-        }));
+        services.AddSingleton(provider => new Passwords(
+            provider.GetRequiredService<IPasswordKeeper>(),
+            builder.Configuration["passwords"]
+        ));
+        services.AddSingleton(provider => new EnginePool(
+            provider.GetRequiredService<Passwords>(),
+            new EngineLimits
+            {
+                Question = TimeSpan.FromMinutes(builder.Configuration.GetValue("engine-minutes", EngineLimits.Usual.Question.TotalMinutes)),
+                Connections = builder.Configuration.GetValue("engine-connections", EngineLimits.Usual.Connections),
+                Memory = Size(builder.Configuration, "engine-memory") ?? EngineLimits.Usual.Memory,
+                SpillFolder = data + ".tmp",
+            }
+        ));
         services.AddSingleton<LeftRows>();
         services.AddSingleton<LeftTables>();
         services.AddSingleton<TableRows>();
@@ -116,7 +126,12 @@ public static class Server
         services.AddSingleton(provider => ActivatorUtilities.CreateInstance<SourceService>(provider, mostUpload));
         services.AddSingleton<ColourSets>();
         services.AddSingleton<NumberSettings>();
-        services.AddSingleton(provider => ActivatorUtilities.CreateInstance<WordSettings>(provider, builder.Configuration["demo"] is { Length: > 0 } shipped ? Path.Combine(shipped, "words") : ""));
+        services.AddSingleton(provider =>
+            ActivatorUtilities.CreateInstance<WordSettings>(
+                provider,
+                builder.Configuration["demo"] is { Length: > 0 } shipped ? Path.Combine(shipped, "words") : ""
+            )
+        );
         services.AddSingleton<BriefingDocuments>();
         services.AddSingleton<BriefingService>();
         services.AddSingleton<BriefingRefreshService>();
@@ -166,19 +181,24 @@ public static class Server
         }
         string number = text.Trim().ToUpperInvariant().TrimEnd('B');
         int shift = number.EndsWith('G') ? 30 : 20;
-        return long.TryParse(number.TrimEnd('G', 'M', ' '), System.Globalization.CultureInfo.InvariantCulture, out long size) && size is > 0 and < 1 << 20
-            ? size << shift : throw new StoreException($"--{name} is \"{text}\"; it must be a size like 512MB or 2GB.");
+        return
+            long.TryParse(number.TrimEnd('G', 'M', ' '), System.Globalization.CultureInfo.InvariantCulture, out long size)
+            && size is > 0 and < 1 << 20
+            ? size << shift
+            : throw new StoreException($"--{name} is \"{text}\"; it must be a size like 512MB or 2GB.");
     }
 
     /// <summary>Bytes of objects in use; garbage is only told from them where there are more than this.</summary>
-    private static long InUse(long more) => GC.GetTotalMemory(forceFullCollection: false) is var all && all <= more ? all : GC.GetTotalMemory(forceFullCollection: true);
+    private static long InUse(long more) =>
+        GC.GetTotalMemory(forceFullCollection: false) is var all && all <= more ? all : GC.GetTotalMemory(forceFullCollection: true);
 
     /// <summary>The built front end: beside the program, or in the source tree.</summary>
     private static string? FindWebRoot()
     {
         for (string? at = AppContext.BaseDirectory; at is not null; at = Path.GetDirectoryName(at))
         {
-            string beside = Path.Combine(at, "wwwroot"), source = Path.Combine(at, "src", "OneWhole.Web", "wwwroot");
+            string beside = Path.Combine(at, "wwwroot"),
+                source = Path.Combine(at, "src", "OneWhole.Web", "wwwroot");
             if (File.Exists(Path.Combine(beside, "index.html")))
             {
                 return beside;
@@ -192,7 +212,15 @@ public static class Server
     }
 
     /// <summary>Opens the database when the host starts, and loads the demo where one was asked for.</summary>
-    private sealed class StartUp(Database database, TableDocuments tables, DemoService demo, WaitingRoom room, IConfiguration configuration, IHostApplicationLifetime lifetime, IServer server) : IHostedService
+    private sealed class StartUp(
+        Database database,
+        TableDocuments tables,
+        DemoService demo,
+        WaitingRoom room,
+        IConfiguration configuration,
+        IHostApplicationLifetime lifetime,
+        IServer server
+    ) : IHostedService
     {
         private DataLock? _lock;
 
@@ -209,7 +237,11 @@ public static class Server
             }
             if (configuration.GetValue("announce", false))
             {
-                lifetime.ApplicationStarted.Register(() => Console.WriteLine($"One Whole is ready at {string.Join(", ", server.Features.Get<IServerAddressesFeature>()?.Addresses ?? [])}"));
+                lifetime.ApplicationStarted.Register(() =>
+                    Console.WriteLine(
+                        $"One Whole is ready at {string.Join(", ", server.Features.Get<IServerAddressesFeature>()?.Addresses ?? [])}"
+                    )
+                );
             }
             return Task.CompletedTask;
         }
@@ -235,7 +267,11 @@ public static class Server
             }
             catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
             {
-                throw new StoreException($"{folder} can't be used for temporary files: there must be room on the disk, and this user must have the right to write it.", fault);
+                throw new StoreException(
+                    $"{folder} can't be used for temporary files: there must be room on the disk, and this user must "
+                        + "have the right to write it.",
+                    fault
+                );
             }
             TemporaryFile.Folder = folder;
         }

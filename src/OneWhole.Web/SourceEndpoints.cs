@@ -28,12 +28,20 @@ public static class SourceEndpoints
             return Results.NoContent();
         });
         sources.MapGet("{id}/items", (SourceService service, string id) => service.Items(id));
-        sources.MapPost("{id}/import", (SourceService service, string id, SourceItemRequest request, CancellationToken cancel) => service.Import(id, request.Item, cancel));
-        sources.MapPost("{id}/look", (SourceService service, string id, SourceRequest request, CancellationToken cancel) => service.Look(id, request.Place, cancel));
-        sources.MapPost("{id}/move", (SourceService service, string id, SourceMoveRequest request, CancellationToken cancel) => service.Move(id, request.Revision, request.Name, request.Place, cancel));
+        sources.MapPost("{id}/import", (SourceService service, string id, SourceItemRequest request, CancellationToken cancel) =>
+            service.Import(id, request.Item, cancel)
+        );
+        sources.MapPost("{id}/look", (SourceService service, string id, SourceRequest request, CancellationToken cancel) =>
+            service.Look(id, request.Place, cancel)
+        );
+        sources.MapPost("{id}/move", (SourceService service, string id, SourceMoveRequest request, CancellationToken cancel) =>
+            service.Move(id, request.Revision, request.Name, request.Place, cancel)
+        );
 
         RouteGroupBuilder tables = app.MapGroup("/api/tables/{id}").WithTags("sources");
-        tables.MapGet("newer", async (SourceService service, string id, CancellationToken cancel) => new NewerView(await service.HasNewer(id, cancel)));
+        tables.MapGet("newer", async (SourceService service, string id, CancellationToken cancel) =>
+            new NewerView(await service.HasNewer(id, cancel))
+        );
         tables.MapPost("again", (SourceService service, string id, CancellationToken cancel) => service.LookAgain(id, cancel));
     }
 
@@ -41,15 +49,19 @@ public static class SourceEndpoints
     public static void MapFeed(this WebApplication app, string folder)
     {
         app.MapMethods("/feed/{name}", ["GET", "HEAD"], (string name) =>
-        {
-            string? newest = SourcePlace.Items(folder).FirstOrDefault(item => item.Item!.Replace("-*", "", StringComparison.Ordinal) == name)?.Newest;
-            if (newest is null)
             {
-                return Results.NotFound();
-            }
-            var file = new FileInfo(Path.Combine(folder, newest));
-            var tag = new Microsoft.Net.Http.Headers.EntityTagHeaderValue($"\"{file.LastWriteTimeUtc.Ticks:x}-{file.Length:x}\"");
-            return Results.File(file.FullName, "text/csv", lastModified: file.LastWriteTimeUtc, entityTag: tag);
-        }).ExcludeFromDescription();
+                string? newest = SourcePlace
+                    .Items(folder)
+                    .FirstOrDefault(item => item.Item!.Replace("-*", "", StringComparison.Ordinal) == name)
+                    ?.Newest;
+                if (newest is null)
+                {
+                    return Results.NotFound();
+                }
+                var file = new FileInfo(Path.Combine(folder, newest));
+                var tag = new Microsoft.Net.Http.Headers.EntityTagHeaderValue($"\"{file.LastWriteTimeUtc.Ticks:x}-{file.Length:x}\"");
+                return Results.File(file.FullName, "text/csv", lastModified: file.LastWriteTimeUtc, entityTag: tag);
+            })
+            .ExcludeFromDescription();
     }
 }

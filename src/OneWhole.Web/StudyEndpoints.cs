@@ -40,10 +40,29 @@ public sealed record SelectionRequest(IReadOnlyList<int> Rows);
 public sealed record ArithmeticReply(string Text);
 
 /// <summary>How a study's figure is handed over.</summary>
-public sealed record HandOverQuery(double? Width, double? Height, double? Scale, string? Paper, double? Margin, bool? Workings, bool? SharesOnly)
+public sealed record HandOverQuery(
+    double? Width,
+    double? Height,
+    double? Scale,
+    string? Paper,
+    double? Margin,
+    bool? Workings,
+    bool? SharesOnly
+)
 {
     internal LeavingFile Of(StudyHandOver service, string id, string kind, CancellationToken cancel = default) =>
-        service.HandOver(id, kind, Width ?? StudyEndpoints.Width, Height ?? StudyEndpoints.Height, Scale ?? 1, Paper, Margin, Workings ?? true, SharesOnly ?? false, cancel);
+        service.HandOver(
+            id,
+            kind,
+            Width ?? StudyEndpoints.Width,
+            Height ?? StudyEndpoints.Height,
+            Scale ?? 1,
+            Paper,
+            Margin,
+            Workings ?? true,
+            SharesOnly ?? false,
+            cancel
+        );
 }
 
 /// <summary>Studies over HTTP.</summary>
@@ -56,51 +75,95 @@ public static class StudyEndpoints
     {
         RouteGroupBuilder studies = app.MapGroup("/api/studies").WithTags("studies");
         studies.MapGet("", (StudyService service, double? width, double? height) => service.List(width ?? 220, height ?? 140));
-        studies.MapGet("{id}", (StudyService service, string id, double? width, double? height, CancellationToken cancel) => service.Get(id, width ?? Width, height ?? Height, cancel));
+        studies.MapGet("{id}", (StudyService service, string id, double? width, double? height, CancellationToken cancel) =>
+            service.Get(id, width ?? Width, height ?? Height, cancel)
+        );
         studies.MapDelete("{id}", (StudyService service, string id) =>
         {
             service.Remove(id);
             return Results.NoContent();
         });
         studies.MapPost("{id}/change", (StudyService service, string id, ChangeRequest request, double? width, double? height) =>
-            service.Change(id, request.Revision, request.Path, request.Value, width ?? Width, height ?? Height, request.Drop));
-        studies.MapPost("{id}/preview", (StudyService service, string id, PreviewRequest request, double? width, double? height, CancellationToken cancel) =>
-            service.Preview(id, request.Path, request.Value, width ?? Width, height ?? Height, cancel));
+            service.Change(id, request.Revision, request.Path, request.Value, width ?? Width, height ?? Height, request.Drop)
+        );
+        studies.MapPost(
+            "{id}/preview",
+            (StudyService service, string id, PreviewRequest request, double? width, double? height, CancellationToken cancel) =>
+                service.Preview(id, request.Path, request.Value, width ?? Width, height ?? Height, cancel)
+        );
         studies.MapPost("{id}/remedy", (StudyService service, string id, RemedyRequest request, double? width, double? height) =>
-            service.ApplyRemedy(id, request.Revision, request.Line, width ?? Width, height ?? Height));
+            service.ApplyRemedy(id, request.Revision, request.Line, width ?? Width, height ?? Height)
+        );
         studies.MapPost("{id}/shape", (StudyService service, string id, ShapeRequest request, double? width, double? height) =>
-            service.Shape(id, request.Revision, request.Form, request.Shape, width ?? Width, height ?? Height));
+            service.Shape(id, request.Revision, request.Form, request.Shape, width ?? Width, height ?? Height)
+        );
         studies.MapPost("{id}/move", (StudyService service, string id, MoveRequest request, double? width, double? height) =>
-            service.Move(id, request.Revision, request.Move, width ?? Width, height ?? Height));
+            service.Move(id, request.Revision, request.Move, width ?? Width, height ?? Height)
+        );
         studies.MapPost("{id}/narrow", (StudyService service, string id, NarrowRequest request, double? width, double? height) =>
-            service.Narrow(id, request.Revision, request.Labels, width ?? Width, height ?? Height));
+            service.Narrow(id, request.Revision, request.Labels, width ?? Width, height ?? Height)
+        );
         studies.MapPost("{id}/try", (StudyService service, string id, TrialRequest request, double? width, double? height) =>
-            service.Try(id, request.Revision, request.Row, request.Text, width ?? Width, height ?? Height));
-        studies.MapPost("{id}/try-ahead", (StudyService service, string id, TrialAheadRequest request, double? width, double? height, CancellationToken cancel) =>
-            service.TryAhead(id, request.Row, request.Text, width ?? Width, height ?? Height, cancel));
+            service.Try(id, request.Revision, request.Row, request.Text, width ?? Width, height ?? Height)
+        );
+        studies.MapPost(
+            "{id}/try-ahead",
+            (StudyService service, string id, TrialAheadRequest request, double? width, double? height, CancellationToken cancel) =>
+                service.TryAhead(id, request.Row, request.Text, width ?? Width, height ?? Height, cancel)
+        );
         studies.MapPost("{id}/swap", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
-            service.Swap(id, request.Revision, width ?? Width, height ?? Height));
+            service.Swap(id, request.Revision, width ?? Width, height ?? Height)
+        );
         studies.MapPost("{id}/undo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
-            service.Undo(id, request.Revision, width ?? Width, height ?? Height));
+            service.Undo(id, request.Revision, width ?? Width, height ?? Height)
+        );
         studies.MapPost("{id}/redo", (StudyService service, string id, RevisionRequest request, double? width, double? height) =>
-            service.Redo(id, request.Revision, width ?? Width, height ?? Height));
-        studies.MapPost("{id}/copy", (StudyService service, string id, double? width, double? height) => service.Copy(id, width ?? Width, height ?? Height));
+            service.Redo(id, request.Revision, width ?? Width, height ?? Height)
+        );
+        studies.MapPost("{id}/copy", (StudyService service, string id, double? width, double? height) =>
+            service.Copy(id, width ?? Width, height ?? Height)
+        );
         studies.MapGet("{id}/reach", (StudyQuestions service, string id, int row) => service.Reach(id, row));
-        studies.MapGet("{id}/changes", (StudyQuestions service, string id, CancellationToken cancel) => service.Changes(id, 132, 84, cancel));
-        studies.MapPost("{id}/changes", (StudyService service, string id, WhatChangedRequest request, double? width, double? height) => service.Changed(id, request.Text, width ?? Width, height ?? Height));
+        studies.MapGet("{id}/changes", (StudyQuestions service, string id, CancellationToken cancel) =>
+            service.Changes(id, 132, 84, cancel)
+        );
+        studies.MapPost("{id}/changes", (StudyService service, string id, WhatChangedRequest request, double? width, double? height) =>
+            service.Changed(id, request.Text, width ?? Width, height ?? Height)
+        );
         studies.MapGet("{id}/columns", (StudyQuestions service, string id) => service.ColumnsOf(id));
         studies.MapPost("{id}/lay-on", (StudyService service, string id, LayOnRequest request, double? width, double? height) =>
-            service.LayOn(id, request.Table, request.Columns, width ?? Width, height ?? Height));
-        studies.MapGet("{id}/rows", (StudyQuestions service, string id, int first, int count, string? stamp) => service.Rows(id, first, count, stamp));
-        studies.MapGet("{id}/arithmetic", (StudyQuestions service, string id, string column, int row) => new ArithmeticReply(service.Arithmetic(id, column, row)));
-        studies.MapPost("{id}/selection", (StudyQuestions service, string id, SelectionRequest request) => service.Selection(id, request.Rows));
+            service.LayOn(id, request.Table, request.Columns, width ?? Width, height ?? Height)
+        );
+        studies.MapGet("{id}/rows", (StudyQuestions service, string id, int first, int count, string? stamp) =>
+            service.Rows(id, first, count, stamp)
+        );
+        studies.MapGet("{id}/arithmetic", (StudyQuestions service, string id, string column, int row) =>
+            new ArithmeticReply(service.Arithmetic(id, column, row))
+        );
+        studies.MapPost("{id}/selection", (StudyQuestions service, string id, SelectionRequest request) =>
+            service.Selection(id, request.Rows)
+        );
         studies.MapGet("{id}/pointed", (StudyQuestions service, string id, int row) => service.Pointed(id, row));
         studies.MapGet("{id}/options", (StudyQuestions service, string id, string path) => service.Options(id, path));
-        studies.MapGet("{id}/settings", (StudyQuestions service, string id, double? width, double? height, CancellationToken cancel) => service.Settings(id, width ?? Width, height ?? Height, cancel));
-        studies.MapGet("{id}/strip", (StudyQuestions service, string id, double? width, double? height, CancellationToken cancel) => service.Strip(id, width ?? 112, height ?? 80, cancel));
-        studies.MapGet("{id}/filter", (StudyQuestions service, string id, string column, int? clause) => service.FilterValues(id, column, clause));
+        studies.MapGet("{id}/settings", (StudyQuestions service, string id, double? width, double? height, CancellationToken cancel) =>
+            service.Settings(id, width ?? Width, height ?? Height, cancel)
+        );
+        studies.MapGet("{id}/strip", (StudyQuestions service, string id, double? width, double? height, CancellationToken cancel) =>
+            service.Strip(id, width ?? 112, height ?? 80, cancel)
+        );
+        studies.MapGet("{id}/filter", (StudyQuestions service, string id, string column, int? clause) =>
+            service.FilterValues(id, column, clause)
+        );
         studies.MapGet("{id}/least", (StudyQuestions service, string id, int row) => service.AtLeast(id, row));
-        studies.MapGet("{id}/hand-over/{kind}", (StudyHandOver service, string id, string kind, [AsParameters] HandOverQuery query) => HandOverEndpoints.Sent(query.Of(service, id, kind))).WithMetadata(new SentAsRead());
-        studies.MapPost("{id}/hand-over/{kind}", (StudyHandOver service, HandOverJobs jobs, string id, string kind, [AsParameters] HandOverQuery query) => jobs.Start(cancel => query.Of(service, id, kind, cancel)));
+        studies
+            .MapGet("{id}/hand-over/{kind}", (StudyHandOver service, string id, string kind, [AsParameters] HandOverQuery query) =>
+                HandOverEndpoints.Sent(query.Of(service, id, kind))
+            )
+            .WithMetadata(new SentAsRead());
+        studies.MapPost(
+            "{id}/hand-over/{kind}",
+            (StudyHandOver service, HandOverJobs jobs, string id, string kind, [AsParameters] HandOverQuery query) =>
+                jobs.Start(cancel => query.Of(service, id, kind, cancel))
+        );
     }
 }

@@ -60,11 +60,19 @@ public static class TableEndpoints
         RouteGroupBuilder tables = app.MapGroup("/api/tables").WithTags("tables");
         tables.MapGet("", (TableDocuments service) => service.List());
         tables.MapPost("import", async (HttpContext context, ImportJobs jobs, string name, int? headerRow) =>
-            jobs.Start(await Upload(context, mostUpload), Path.GetFileName(name), ReadSettings.Found with { HeaderRow = headerRow }));
+            jobs.Start(await Upload(context, mostUpload), Path.GetFileName(name), ReadSettings.Found with { HeaderRow = headerRow })
+        );
         tables.MapPost("{id}/fresh", async (HttpContext context, RefreshService service, string id, string name) =>
         {
             string path = await Upload(context, mostUpload);
-            using var stream = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16, FileOptions.DeleteOnClose | FileOptions.SequentialScan);
+            using var stream = new FileStream(
+                path,
+                FileMode.Open,
+                FileAccess.Read,
+                FileShare.Read,
+                1 << 16,
+                FileOptions.DeleteOnClose | FileOptions.SequentialScan
+            );
             return service.Look(id, stream, Path.GetFileName(name), null, context.RequestAborted);
         });
         RouteGroupBuilder fresh = app.MapGroup("/api/fresh").WithTags("tables");
@@ -82,35 +90,64 @@ public static class TableEndpoints
             return Results.NoContent();
         });
         tables.MapGet("{id}/file", (ImportJobs jobs, TableQuestions service, string id) => jobs.OfTable(service.Get(id, null).Id));
-        tables.MapGet("{id}/rows", (TableQuestions service, string id, int first, int count, int? stage) => service.Rows(id, first, count, stage));
-        tables.MapPost("{id}/edit", (TableTyping service, string id, EditRequest request) => service.Edit(id, request.Revision, request.Edit));
+        tables.MapGet("{id}/rows", (TableQuestions service, string id, int first, int count, int? stage) =>
+            service.Rows(id, first, count, stage)
+        );
+        tables.MapPost("{id}/edit", (TableTyping service, string id, EditRequest request) =>
+            service.Edit(id, request.Revision, request.Edit)
+        );
         tables.MapGet("{id}/unreadable", (TableQuestions service, string id) => service.Unreadable(id));
-        tables.MapPost("{id}/name", (TableDocuments service, string id, NameRequest request) => service.Rename(id, request.Revision, request.Name));
-        tables.MapPost("{id}/shape", (TableDocuments service, string id, SayShapeRequest request) => service.Say(id, request.Revision, request.Shape, request.Columns));
-        tables.MapPost("{id}/column", (ColumnChanges service, string id, ColumnRequest request) => service.Set(id, request.Revision, request.Column, new ColumnChange
-        {
-            Name = request.Name,
-            Type = request.Type,
-            DecimalComma = request.DecimalComma,
-            Dates = request.Dates,
-            Unit = request.Unit,
-            Multiplier = request.Multiplier,
-        }));
-        tables.MapPost("{id}/answer", (TableSteps service, string id, AnswerRequest request) => service.Answer(id, request.Revision, request.Note, request.Answer));
-        tables.MapPost("{id}/steps", (TableSteps service, string id, StepsRequest request) => service.Set(id, request.Revision, request.Steps));
+        tables.MapPost("{id}/name", (TableDocuments service, string id, NameRequest request) =>
+            service.Rename(id, request.Revision, request.Name)
+        );
+        tables.MapPost("{id}/shape", (TableDocuments service, string id, SayShapeRequest request) =>
+            service.Say(id, request.Revision, request.Shape, request.Columns)
+        );
+        tables.MapPost("{id}/column", (ColumnChanges service, string id, ColumnRequest request) => service.Set(
+                id,
+                request.Revision,
+                request.Column,
+                new ColumnChange
+                {
+                    Name = request.Name,
+                    Type = request.Type,
+                    DecimalComma = request.DecimalComma,
+                    Dates = request.Dates,
+                    Unit = request.Unit,
+                    Multiplier = request.Multiplier,
+                }
+            ));
+        tables.MapPost("{id}/answer", (TableSteps service, string id, AnswerRequest request) =>
+            service.Answer(id, request.Revision, request.Note, request.Answer)
+        );
+        tables.MapPost("{id}/steps", (TableSteps service, string id, StepsRequest request) =>
+            service.Set(id, request.Revision, request.Steps)
+        );
         tables.MapPost("{id}/try", (TableSteps service, string id, TryRequest request) => service.Try(id, request.Step, request.Stage));
-        tables.MapGet("{id}/labels", (TableQuestions service, string id, string column, int? stage) => service.Labels(id, column, 1000, stage));
-        tables.MapGet("{id}/portrait", (TableQuestions service, string id, string column, int? stage, CancellationToken cancel) => service.PortraitOf(id, column, stage, cancel));
-        tables.MapGet("{id}/spellings", (TableQuestions service, string id, string column, int? stage) => service.Spellings(id, column, stage));
+        tables.MapGet("{id}/labels", (TableQuestions service, string id, string column, int? stage) =>
+            service.Labels(id, column, 1000, stage)
+        );
+        tables.MapGet("{id}/portrait", (TableQuestions service, string id, string column, int? stage, CancellationToken cancel) =>
+            service.PortraitOf(id, column, stage, cancel)
+        );
+        tables.MapGet("{id}/spellings", (TableQuestions service, string id, string column, int? stage) =>
+            service.Spellings(id, column, stage)
+        );
         app.MapGet("/api/step-kinds", () => TableSteps.Kinds).WithTags("tables");
         tables.MapPost("{id}/undo", (TableDocuments service, string id, RevisionRequest request) => service.Undo(id, request.Revision));
         tables.MapPost("{id}/redo", (TableDocuments service, string id, RevisionRequest request) => service.Redo(id, request.Revision));
-        tables.MapPost("{id}/studies", (StudyService service, string id, double? width, double? height, int? likely, string? column) => column is null
-            ? service.Start(id, width ?? 960, height ?? 600, likely ?? 0)
-            : service.StartOn(id, column, width ?? 960, height ?? 600));
-        tables.MapGet("{id}/likely", (StudyService service, string id, double? width, double? height, CancellationToken cancel) => service.Understand(id, width ?? 220, height ?? 150, cancel));
+        tables.MapPost("{id}/studies", (StudyService service, string id, double? width, double? height, int? likely, string? column) =>
+            column is null
+                ? service.Start(id, width ?? 960, height ?? 600, likely ?? 0)
+                : service.StartOn(id, column, width ?? 960, height ?? 600)
+        );
+        tables.MapGet("{id}/likely", (StudyService service, string id, double? width, double? height, CancellationToken cancel) =>
+            service.Understand(id, width ?? 220, height ?? 150, cancel)
+        );
 
-        tables.MapPost("{id}/marked", (StudyService service, string id, MarkedBlock block, double? width, double? height) => service.Start(id, block, width ?? 960, height ?? 600));
+        tables.MapPost("{id}/marked", (StudyService service, string id, MarkedBlock block, double? width, double? height) =>
+            service.Start(id, block, width ?? 960, height ?? 600)
+        );
 
         RouteGroupBuilder imports = app.MapGroup("/api/imports").WithTags("imports");
         imports.MapGet("{id}", (ImportJobs jobs, string id) => jobs.Status(id));
@@ -119,10 +156,11 @@ public static class TableEndpoints
         imports.MapDelete("{id}", (ImportJobs jobs, string id) => jobs.Stop(id));
 
         app.MapPost("/api/demo", (DemoService demo) =>
-        {
-            demo.LoadOnce();
-            return Results.NoContent();
-        }).WithTags("demo");
+            {
+                demo.LoadOnce();
+                return Results.NoContent();
+            })
+            .WithTags("demo");
     }
 
     /// <summary>Keeps what is sent in a file of its own.</summary>

@@ -52,7 +52,10 @@ public sealed class AddressTests : AppTest, IAsyncLifetime
             {
                 return;
             }
-            (int status, string? tag, string body) = _answers.GetValueOrDefault(context.Request.Url!.AbsolutePath.Trim('/'), (404, null, ""));
+            (int status, string? tag, string body) = _answers.GetValueOrDefault(
+                context.Request.Url!.AbsolutePath.Trim('/'),
+                (404, null, "")
+            );
             context.Response.StatusCode = status;
             if (tag is not null)
             {
@@ -102,7 +105,10 @@ public sealed class AddressTests : AppTest, IAsyncLifetime
         Assert.Contains("answers 503", (await Assert.ThrowsAsync<AppException>(() => Sources.LookAgain(table.Id, default))).Message);
         // More than the application takes: 1 MB here.
         _answers["fares.csv"] = (200, "\"big\"", "Ticket,Fare\n" + new string('x', 1_200_000) + ",1\n");
-        Assert.Contains("sends more than 1 MB", (await Assert.ThrowsAsync<AppException>(() => Sources.LookAgain(table.Id, default))).Message);
+        Assert.Contains(
+            "sends more than 1 MB",
+            (await Assert.ThrowsAsync<AppException>(() => Sources.LookAgain(table.Id, default))).Message
+        );
         _answers["fares.csv"] = (200, "\"other\"", "Something,Else\na,b\n");
         RefreshSummary summary = await Sources.LookAgain(table.Id, default);
         Assert.Equal(["Ticket", "Fare"], summary.GoneColumns);
@@ -122,7 +128,12 @@ public sealed class AddressTests : AppTest, IAsyncLifetime
         _answers["new/fares.csv"] = (200, null, "Ticket,Fare\nSingle,6\n");
         _answers["wrong.csv"] = (200, null, "Name\nx\n");
         Assert.Contains("has no column \"Ticket\"", (await Sources.Look(source.Id, _url + "wrong.csv", default)).Single().Problem);
-        Assert.Contains("Nothing was changed", (await Assert.ThrowsAsync<AppException>(() => Sources.Move(source.Id, source.Revision, "Fares", _url + "wrong.csv", default))).Message);
+        Assert.Contains(
+            "Nothing was changed",
+            (
+                await Assert.ThrowsAsync<AppException>(() => Sources.Move(source.Id, source.Revision, "Fares", _url + "wrong.csv", default))
+            ).Message
+        );
         Assert.Equal("4", TableAnswers.Rows(table.Id, 0, 1).Rows[0][1]);
         SourceView moved = await Sources.Move(source.Id, source.Revision, "Fares", _url + "new/fares.csv", default);
         Assert.Equal(_url + "new/fares.csv", moved.Place);

@@ -117,7 +117,8 @@ public abstract class AppTest : IDisposable
         GC.SuppressFinalize(this);
     }
 
-    protected TableView BringIn(string csv, string name = "delays.csv") => Importing.Import(new MemoryStream(Encoding.UTF8.GetBytes(csv)), name, ReadSettings.Found);
+    protected TableView BringIn(string csv, string name = "delays.csv") =>
+        Importing.Import(new MemoryStream(Encoding.UTF8.GetBytes(csv)), name, ReadSettings.Found);
 
     protected StudyView Start(string tableId) => Studies.Start(tableId, 700, 460);
 

@@ -26,9 +26,13 @@ public sealed class BriefingRefreshTests : AppTest
     [Fact]
     public async Task Newer_rows_are_told_of_table_by_table_and_taken_together()
     {
-        TableView kiosk = await Series("kiosk"), bar = await Series("bar"), still = await Series("still");
+        TableView kiosk = await Series("kiosk"),
+            bar = await Series("bar"),
+            still = await Series("still");
         string typed = BringIn("Goods,Sales\nTea,1\n", "typed.csv").Id;
-        string page = Briefings.Start("Monday", [.. new[] { kiosk.Id, kiosk.Id, bar.Id, still.Id, typed }.Select(table => Start(table).Id)]).Id;
+        string page = Briefings
+            .Start("Monday", [.. new[] { kiosk.Id, kiosk.Id, bar.Id, still.Id, typed }.Select(table => Start(table).Id)])
+            .Id;
         Assert.Empty(await _refresh.Newer(page, default));
         Assert.Empty(await _refresh.Take(page, default));
 
@@ -36,7 +40,8 @@ public sealed class BriefingRefreshTests : AppTest
         Put("bar", "bar-2.csv", "");
         Assert.Equal([kiosk.Id, bar.Id], (await _refresh.Newer(page, default)).Select(table => table.Id));
         IReadOnlyList<BriefingRefresh> moved = await _refresh.Take(page, default);
-        BriefingRefresh taken = moved[0], refused = moved[1];
+        BriefingRefresh taken = moved[0],
+            refused = moved[1];
         Assert.Equal(("kiosk", 2, 3, null), (taken.Table, taken.RowsBefore, taken.RowsAfter, taken.Problem));
         Assert.Equal([("15 sales", "30 sales"), ("15 sales", "30 sales")], taken.Studies.Select(study => (study.Before!, study.After!)));
         // An empty file is no table: the bar's rows stay, and the page says why.

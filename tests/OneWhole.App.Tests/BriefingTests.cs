@@ -10,7 +10,9 @@ namespace OneWhole.App.Tests;
 /// <summary>Pages of several studies: their filter, what is picked, their text, their colours, and how they leave.</summary>
 public sealed class BriefingTests : AppTest
 {
-    private const string Revenue = "Season,Route,Type,Revenue\nSummer,North,Cars,10\nSummer,North,Foot,30\nSummer,South,Cars,20\nWinter,South,Foot,5\nWinter,North,Cars,35\n";
+    private const string Revenue =
+        "Season,Route,Type,Revenue\nSummer,North,Cars,10\nSummer,North,Foot,30\nSummer,South,Cars,20\nWinter,South,Foot,"
+        + "5\nWinter,North,Cars,35\n";
     private const string Survey = "Route,Answer\nNorth,good\nNorth,good\nSouth,poor\n";
 
     private readonly string _table;
@@ -24,12 +26,22 @@ public sealed class BriefingTests : AppTest
 
     private string Study(string table, string rest) => Studies.Add(table, $$"""{"format": "onewhole.study/1", {{rest}} }""");
 
-    private BriefingView Page() => Briefings.Start("The month",
-    [
-        Study(_table, """ "title": "Who pays", "parts": {"column": "Type"}, "value": {"sum": "Revenue"}, "form": {"kind": "pie"} """),
-        Study(_table, """ "title": "Where", "parts": {"column": "Type"}, "groups": {"column": "Route"}, "value": {"sum": "Revenue"}, "form": {"kind": "stacked"} """),
-        Study(_second, """ "title": "How it was", "parts": {"column": "Answer"}, "form": {"kind": "pareto"} """),
-    ]);
+    private BriefingView Page() =>
+        Briefings.Start(
+            "The month",
+            [
+                Study(
+                    _table,
+                    """ "title": "Who pays", "parts": {"column": "Type"}, "value": {"sum": "Revenue"}, "form": {"kind": "pie"} """
+                ),
+                Study(
+                    _table,
+                    """ "title": "Where", "parts": {"column": "Type"}, "groups": {"column": "Route"}, "value": """
+                        + """{"sum": "Revenue"}, "form": {"kind": "stacked"} """
+                ),
+                Study(_second, """ "title": "How it was", "parts": {"column": "Answer"}, "form": {"kind": "pareto"} """),
+            ]
+        );
 
     private BriefingView Change(BriefingView page, Action<JsonObject> change, BriefingPick? pick = null)
     {
@@ -38,9 +50,11 @@ public sealed class BriefingTests : AppTest
         return Briefings.Change(page.Id, page.Revision, document.ToJsonString(), "changed", pick);
     }
 
-    private static string ReadingOf(BriefingView page, string block, string name) => page.Blocks.Single(each => each.Key == block).Study!.Readings.Single(reading => reading.Name == name).Text;
+    private static string ReadingOf(BriefingView page, string block, string name) =>
+        page.Blocks.Single(each => each.Key == block).Study!.Readings.Single(reading => reading.Name == name).Text;
 
-    private static JsonArray Only(string column, params string[] labels) => [new JsonObject { ["column"] = column, ["is"] = new JsonArray([.. labels.Select(label => JsonValue.Create(label))]) }];
+    private static JsonArray Only(string column, params string[] labels) =>
+        [new JsonObject { ["column"] = column, ["is"] = new JsonArray([.. labels.Select(label => JsonValue.Create(label))]) }];
 
     [Fact]
     public void A_filter_acts_on_each_study_whose_table_has_the_column_and_is_told_where_it_does_not()
@@ -74,7 +88,14 @@ public sealed class BriefingTests : AppTest
     [Fact]
     public void Readings_in_the_text_follow_the_numbers_and_a_missing_one_is_told()
     {
-        BriefingView page = Change(Page(), document => ((JsonArray)document["blocks"]!).Add(new JsonObject { ["key"] = "b4", ["kind"] = "text", ["text"] = "We took [[b1.whole]], [[b3.cut-1]]; [[b9.whole]]." }));
+        BriefingView page = Change(Page(), document => ((JsonArray)document["blocks"]!).Add(
+                new JsonObject
+                {
+                    ["key"] = "b4",
+                    ["kind"] = "text",
+                    ["text"] = "We took [[b1.whole]], [[b3.cut-1]]; [[b9.whole]].",
+                }
+            ));
         string Text(BriefingView view) => string.Concat(view.Blocks[3].Segments.Select(segment => segment.Text));
         Assert.Equal("We took 100 revenue, 2 of 2 answers make 80 %; –.", Text(page));
         Assert.True(page.Blocks[3].Segments.Single(segment => segment.Reading == "b9.whole").Problem);
@@ -86,7 +107,18 @@ public sealed class BriefingTests : AppTest
     public void A_part_has_one_colour_on_the_page_also_when_others_are_filtered_away()
     {
         BriefingView page = Page();
-        string? ColourOf(BriefingView view, int block, string part) => view.Blocks[block].Study!.Figure!.Marks.Where(mark => mark.Role == MarkRole.Bar && mark.Part == part).Select(mark => mark switch { RectMark rect => rect.Fill, PathMark path => path.Fill, _ => null }).FirstOrDefault();
+        string? ColourOf(BriefingView view, int block, string part) =>
+            view.Blocks[block]
+                .Study!.Figure!.Marks.Where(mark => mark.Role == MarkRole.Bar && mark.Part == part)
+                .Select(mark =>
+                    mark switch
+                    {
+                        RectMark rect => rect.Fill,
+                        PathMark path => path.Fill,
+                        _ => null,
+                    }
+                )
+                .FirstOrDefault();
         string foot = ColourOf(page, 0, "Foot")!;
         Assert.Equal(foot, ColourOf(page, 1, "Foot"));
         Assert.NotEqual(foot, ColourOf(page, 1, "Cars"));
@@ -97,7 +129,10 @@ public sealed class BriefingTests : AppTest
     public void A_page_is_refused_that_is_none_and_a_study_that_is_gone_is_told()
     {
         BriefingView page = Page();
-        Assert.Equal("blocks[0].kind", Assert.Throws<StudyException>(() => Change(page, document => document["blocks"]![0]!["kind"] = "picture")).Place);
+        Assert.Equal(
+            "blocks[0].kind",
+            Assert.Throws<StudyException>(() => Change(page, document => document["blocks"]![0]!["kind"] = "picture")).Place
+        );
         Assert.Throws<StudyException>(() => Change(page, document => document["blocks"]![1]!["key"] = "b1"));
         Assert.Equal(page.Revision, Briefings.Get(page.Id, null).Revision);
         Studies.Remove(page.Blocks[0].Study!.Id);
@@ -113,7 +148,15 @@ public sealed class BriefingTests : AppTest
         {
             document["filter"] = Only("Season", "Summer");
             document["blocks"]![1]!["show"] = "both";
-            ((JsonArray)document["blocks"]!).Insert(0, new JsonObject { ["key"] = "b0", ["kind"] = "text", ["text"] = "In all [[b1.whole]] <now>." });
+            ((JsonArray)document["blocks"]!).Insert(
+                0,
+                new JsonObject
+                {
+                    ["key"] = "b0",
+                    ["kind"] = "text",
+                    ["text"] = "In all [[b1.whole]] <now>.",
+                }
+            );
         });
         string html = Encoding.UTF8.GetString(Briefings.HandOver(page.Id, "html", null).Bytes());
         Assert.Contains("In all 60 revenue &lt;now&gt;.", html);
@@ -127,10 +170,15 @@ public sealed class BriefingTests : AppTest
         Assert.Equal(("application/pdf", "the-month.pdf"), (type, name));
         Assert.Equal("%PDF", Encoding.ASCII.GetString(bytes, 0, 4));
 
-        using PresentationDocument slides = PresentationDocument.Open(new MemoryStream(Briefings.HandOver(page.Id, "pptx", new BriefingPick("Route", "North")).Bytes()), false);
+        using PresentationDocument slides = PresentationDocument.Open(
+            new MemoryStream(Briefings.HandOver(page.Id, "pptx", new BriefingPick("Route", "North")).Bytes()),
+            false
+        );
         Assert.Empty(new OpenXmlValidator(DocumentFormat.OpenXml.FileFormatVersions.Microsoft365).Validate(slides));
         // The opening text, three figures, and the workings of one.
         Assert.Equal(5, slides.PresentationPart!.SlideParts.Count());
-        Assert.All(slides.PresentationPart.SlideParts, slide => Assert.Contains("only season is Summer, only route is North", slide.Slide!.InnerText));
+        Assert.All(slides.PresentationPart.SlideParts, slide =>
+            Assert.Contains("only season is Summer, only route is North", slide.Slide!.InnerText)
+        );
     }
 }

@@ -8,16 +8,41 @@ namespace OneWhole.App.Tests;
 /// <summary>A page moves as one file, and what is damaged or hostile is refused with nothing changed.</summary>
 public sealed class BundleTests : AppTest
 {
-    private const string Revenue = "Code,Type,When,Revenue\n001,Cars,03/02/2025,\"1,5\"\n002,Foot,04/02/2025,\"30,25\"\n003,Cars,05/02/2025,\"20\"\n";
+    private const string Revenue =
+        "Code,Type,When,Revenue\n001,Cars,03/02/2025,\"1,5\"\n002,Foot,04/02/2025,\"30,25\"\n003,Cars,05/02/2025,\"20\"\n";
 
     private string Page()
     {
-        string table = Importing.Import(new MemoryStream(Encoding.UTF8.GetBytes(Revenue)), "revenue.csv", Formats.Reading.ReadSettings.Read("""{"columns": {"Code": {"type": "category"}, "When": {"type": "date", "dates": "day-month-year"}, "Revenue": {"type": "quantity", "decimalMark": ","}}}""")).Id;
-        string first = Studies.Add(table, """{"format": "onewhole.study/1", "title": "Who pays", "parts": {"column": "Type"}, "value": {"sum": "Revenue"}, "form": {"kind": "pie"}, "finish": {"colours": {"Foot": "#114455"}} }""");
-        string second = Studies.Add(table, """{"format": "onewhole.study/1", "parts": {"column": "Code"}, "where": [{"column": "When", "from": "2025-02-04"}], "value": {"sum": "Revenue"}, "form": {"kind": "pareto"} }""");
+        string table = Importing
+            .Import(
+                new MemoryStream(Encoding.UTF8.GetBytes(Revenue)),
+                "revenue.csv",
+                Formats.Reading.ReadSettings.Read(
+                    """{"columns": {"Code": {"type": "category"}, "When": """
+                        + """{"type": "date", "dates": "day-month-year"}, "Revenue": {"type": "quantity", "decimalMark": ","}}}"""
+                )
+            )
+            .Id;
+        string first = Studies.Add(
+            table,
+            """{"format": "onewhole.study/1", "title": "Who pays", "parts": {"column": "Type"}, "value": """
+                + """{"sum": "Revenue"}, "form": {"kind": "pie"}, "finish": {"colours": {"Foot": "#114455"}} }"""
+        );
+        string second = Studies.Add(
+            table,
+            """{"format": "onewhole.study/1", "parts": {"column": "Code"}, "where": """
+                + """[{"column": "When", "from": "2025-02-04"}], "value": {"sum": "Revenue"}, "form": {"kind": "pareto"} }"""
+        );
         BriefingView page = Briefings.Start("The month", [first, second]);
         var document = (JsonObject)page.Document.DeepClone();
-        ((JsonArray)document["blocks"]!).Add(new JsonObject { ["key"] = "b3", ["kind"] = "text", ["text"] = "In all [[b1.whole]]." });
+        ((JsonArray)document["blocks"]!).Add(
+            new JsonObject
+            {
+                ["key"] = "b3",
+                ["kind"] = "text",
+                ["text"] = "In all [[b1.whole]].",
+            }
+        );
         return Briefings.Change(page.Id, page.Revision, document.ToJsonString(), "text", null).Id;
     }
 
@@ -51,14 +76,27 @@ public sealed class BundleTests : AppTest
     {
         TableView table = BringIn("Pier,Winter,Summer\nHallin,10,90\nOskery,20,40\n", "piers.csv");
         table = Columns.Set(table.Id, table.Revision, "Winter", new ColumnChange { Unit = "pax", Multiplier = "thousand" });
-        table = this.Steps.Set(table.Id, table.Revision, (JsonArray)JsonNode.Parse("""[{"do": "work-out", "how": "add", "of": [{"column": "Winter"}, {"column": "Summer"}], "as": "Year"}]""")!);
-        string study = Studies.Add(table.Id, """{"format": "onewhole.study/1", "parts": {"column": "Pier"}, "value": {"sum": "Year"}, "form": {"kind": "pie"} }""");
+        table = this.Steps.Set(
+            table.Id,
+            table.Revision,
+            (JsonArray)
+                JsonNode.Parse("""[{"do": "work-out", "how": "add", "of": [{"column": "Winter"}, {"column": "Summer"}], "as": "Year"}]""")!
+        );
+        string study = Studies.Add(
+            table.Id,
+            """{"format": "onewhole.study/1", "parts": {"column": "Pier"}, "value": {"sum": "Year"}, "form": {"kind": "pie"} }"""
+        );
         BundleTaken taken = Bundles.Take(Look(Bundles.OfStudy(study).Bytes()).Id);
-        StudyView came = Studies.Get(taken.Study, 700, 460), left = Studies.Get(study, 700, 460);
+        StudyView came = Studies.Get(taken.Study, 700, 460),
+            left = Studies.Get(study, 700, 460);
         Assert.Equal(left.Workings!.Rows.Select(row => row.Cells), came.Workings!.Rows.Select(row => row.Cells));
-        TableView brought = TableAnswers.Get(came.TableId), known = TableAnswers.Get(table.Id);
+        TableView brought = TableAnswers.Get(came.TableId),
+            known = TableAnswers.Get(table.Id);
         Assert.Equal(known.Steps.Select(step => step.Report?.Words), brought.Steps.Select(step => step.Report?.Words));
-        Assert.Equal(known.Columns.Select(column => (column.Name, column.Unit, column.Multiplier)), brought.Columns.Select(column => (column.Name, column.Unit, column.Multiplier)));
+        Assert.Equal(
+            known.Columns.Select(column => (column.Name, column.Unit, column.Multiplier)),
+            brought.Columns.Select(column => (column.Name, column.Unit, column.Multiplier))
+        );
         Assert.Equal(["Pier", "Winter", "Summer"], TableAnswers.Get(came.TableId, 0).Columns.Select(column => column.Name));
     }
 
@@ -78,10 +116,16 @@ public sealed class BundleTests : AppTest
         {
             byte[] content = Bytes((string)resource!["path"]!);
             Assert.Equal(content.Length, (int)resource["bytes"]!);
-            Assert.Equal((string?)resource["hash"], "sha256:" + Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(content)));
+            Assert.Equal(
+                (string?)resource["hash"],
+                "sha256:" + Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(content))
+            );
         }
         JsonNode table = package["resources"]!.AsArray().Single(resource => (string?)resource!["format"] == "csv")!;
-        Assert.Equal(["Code string", "Type string", "When date", "Revenue number"], table["schema"]!["fields"]!.AsArray().Select(field => $"{field!["name"]} {field["type"]}"));
+        Assert.Equal(
+            ["Code string", "Type string", "When date", "Revenue number"],
+            table["schema"]!["fields"]!.AsArray().Select(field => $"{field!["name"]} {field["type"]}")
+        );
         Assert.Equal("Code,Type,When,Revenue", Encoding.UTF8.GetString(Bytes("tables/revenue.csv")).Split("\r\n")[0]);
     }
 
@@ -115,7 +159,8 @@ public sealed class BundleTests : AppTest
     public void What_is_damaged_or_hostile_is_refused_with_the_reason_and_nothing_changed()
     {
         byte[] bytes = Bundles.OfBriefing(Page()).Bytes();
-        static byte[] Replaced(byte[] content, string from, string to) => Encoding.UTF8.GetBytes(Encoding.UTF8.GetString(content).Replace(from, to, StringComparison.Ordinal));
+        static byte[] Replaced(byte[] content, string from, string to) =>
+            Encoding.UTF8.GetBytes(Encoding.UTF8.GetString(content).Replace(from, to, StringComparison.Ordinal));
         (string Why, byte[] Bytes)[] cases =
         [
             ("no zip archive", Encoding.UTF8.GetBytes("not a zip")),
@@ -123,12 +168,20 @@ public sealed class BundleTests : AppTest
             ("has no datapackage.json", Changed(bytes, files => files.Remove("datapackage.json"))),
             ("not well-formed JSON", Changed(bytes, files => files["datapackage.json"] = [.. "{"u8])),
             ("not well-formed JSON", Changed(bytes, files => files["datapackage.json"] = Encoding.UTF8.GetBytes(new string('[', 5000)))),
-            ("does not match its checksum", Changed(bytes, files => files["tables/revenue.csv"] = [.. files["tables/revenue.csv"], (byte)'x'])),
+            (
+                "does not match its checksum",
+                Changed(bytes, files => files["tables/revenue.csv"] = [.. files["tables/revenue.csv"], (byte)'x'])
+            ),
             ("is listed, and is not there", Changed(bytes, files => files.Remove("tables/revenue.csv"))),
             ("is not listed", Changed(bytes, files => files["run.exe"] = [1])),
             ("is no name for a file", Changed(bytes, files => files["../../etc/passwd"] = [1])),
             ("is no name for a file", Changed(bytes, files => files["/etc/passwd"] = [1])),
-            ("which is not in it", Changed(bytes, files => files["datapackage.json"] = Replaced(files["datapackage.json"], "\"table\": \"revenue\"", "\"table\": \"other\""))),
+            (
+                "which is not in it",
+                Changed(bytes, files =>
+                    files["datapackage.json"] = Replaced(files["datapackage.json"], "\"table\": \"revenue\"", "\"table\": \"other\"")
+                )
+            ),
             ("larger than is taken", Changed(bytes, files => files["datapackage.json"] = new byte[9 << 20])),
         ];
         foreach ((string why, byte[] hostile) in cases)

@@ -4,27 +4,38 @@ using OneWhole.Store;
 
 namespace OneWhole.App.Tests;
 
-/// <summary>A change is one thing over several documents: what refers to a column or a table goes on meaning it, whatever it is called.</summary>
+/// <summary>
+/// A change is one thing over several documents: what refers to a column or a table goes on meaning it, whatever it is called.
+/// </summary>
 public sealed class ChangeTests : AppTest
 {
-    private const string Revenue = "Season,Route,Type,Revenue\nSummer,North,Cars,10\nSummer,North,Foot,30\nSummer,South,Cars,20\nWinter,South,Foot,5\nWinter,North,Cars,35\n";
+    private const string Revenue =
+        "Season,Route,Type,Revenue\nSummer,North,Cars,10\nSummer,North,Foot,30\nSummer,South,Cars,20\nWinter,South,Foot,"
+        + "5\nWinter,North,Cars,35\n";
 
-    private TableView Rename(TableView table, string column, string name) => Columns.Set(table.Id, TableAnswers.Get(table.Id).Revision, column, new ColumnChange { Name = name });
+    private TableView Rename(TableView table, string column, string name) =>
+        Columns.Set(table.Id, TableAnswers.Get(table.Id).Revision, column, new ColumnChange { Name = name });
 
-    private StudyView Add(string table, string rest) => Studies.Get(Studies.Add(table, $$"""{"format": "onewhole.study/1", {{rest}} }"""), 700, 460);
+    private StudyView Add(string table, string rest) =>
+        Studies.Get(Studies.Add(table, $$"""{"format": "onewhole.study/1", {{rest}} }"""), 700, 460);
 
     private StudyView Now(StudyView view) => Studies.Get(view.Id, 700, 460);
 
-    private StudyView Set(StudyView view, string path, string json) => Studies.Change(view.Id, Now(view).Revision, path, JsonNode.Parse(json), 700, 460);
+    private StudyView Set(StudyView view, string path, string json) =>
+        Studies.Change(view.Id, Now(view).Revision, path, JsonNode.Parse(json), 700, 460);
 
     [Fact]
     public void Every_place_of_a_study_follows_a_rename_and_its_undo()
     {
         TableView table = BringIn(Revenue, "revenue.csv");
-        StudyView view = Add(table.Id, """
-            "where": [{"column": "Season", "is": ["Summer"]}], "value": {"sum": "Revenue"}, "parts": {"column": "Type"}, "groups": {"column": "Route"},
+        StudyView view = Add(
+            table.Id,
+            """
+            "where": [{"column": "Season", "is": ["Summer"]}], "value": {"sum": "Revenue"}, "parts": {"column": "Type"}, "groups":
+            {"column": "Route"},
             "form": {"kind": "mekko", "height": {"mean": "Revenue"}}, "each": {"column": "Season"}
-            """);
+            """
+        );
         string before = view.Study.ToJsonString();
         foreach (string name in (string[])["Season", "Route", "Type", "Revenue"])
         {
@@ -34,7 +45,14 @@ public sealed class ChangeTests : AppTest
         Assert.Null(renamed.Problem);
         Assert.Equal(view.Revision, renamed.Revision);
         Assert.Equal(["Revenue 2", "Route 2", "Season 2", "Type 2"], Answers.ColumnsOf(view.Id));
-        Assert.Equal(before.Replace("Season\"", "Season 2\"").Replace("Route\"", "Route 2\"").Replace("Type\"", "Type 2\"").Replace("Revenue\"", "Revenue 2\""), renamed.Study.ToJsonString());
+        Assert.Equal(
+            before
+                .Replace("Season\"", "Season 2\"")
+                .Replace("Route\"", "Route 2\"")
+                .Replace("Type\"", "Type 2\"")
+                .Replace("Revenue\"", "Revenue 2\""),
+            renamed.Study.ToJsonString()
+        );
         for (int times = 0; times < 4; times++)
         {
             Tables.Undo(table.Id, TableAnswers.Get(table.Id).Revision);
@@ -47,10 +65,14 @@ public sealed class ChangeTests : AppTest
     public void Labels_that_are_columns_follow_their_column()
     {
         TableView table = BringIn("Stop,2024,2025\nHallin,10,12\nOskery,5,9\n", "stops.csv");
-        StudyView view = Add(table.Id, """
-            "parts": {"columns": ["2024", "2025"]}, "groups": {"column": "Stop"}, "order": {"parts": ["2025", "2024"], "groups": {"share": "2025"}},
+        StudyView view = Add(
+            table.Id,
+            """
+            "parts": {"columns": ["2024", "2025"]}, "groups": {"column": "Stop"}, "order": {"parts": ["2025", "2024"], "groups":
+            {"share": "2025"}},
             "form": {"kind": "stacked"}, "finish": {"colours": {"2025": "#112233", "@home": "#445566"}, "emphasis": ["2025"]}
-            """);
+            """
+        );
         Rename(table, "2025", "This year");
         JsonObject now = Now(view).Study;
         Assert.Equal("""["2024","This year"]""", now["parts"]!["columns"]!.ToJsonString());
@@ -63,7 +85,16 @@ public sealed class ChangeTests : AppTest
     public void A_column_that_a_step_makes_is_meant_whatever_the_step_calls_it()
     {
         TableView table = BringIn("Stop,Boardings,Landings\nHallin,10,12\nOskery,5,9\nTarn Holm,3,4\n", "stops.csv");
-        JsonArray Steps(string name) => [new JsonObject { ["do"] = "work-out", ["as"] = name, ["how"] = "add", ["of"] = new JsonArray(new JsonObject { ["column"] = "Boardings" }, new JsonObject { ["column"] = "Landings" }) }];
+        JsonArray Steps(string name) =>
+            [
+                new JsonObject
+                {
+                    ["do"] = "work-out",
+                    ["as"] = name,
+                    ["how"] = "add",
+                    ["of"] = new JsonArray(new JsonObject { ["column"] = "Boardings" }, new JsonObject { ["column"] = "Landings" }),
+                },
+            ];
         TableView prepared = this.Steps.Set(table.Id, table.Revision, Steps("Both"));
         StudyView view = Add(table.Id, """ "value": {"sum": "Both"}, "parts": {"column": "Stop"}, "form": {"kind": "pareto"} """);
         Assert.Equal("22 14 7", Column(view, "value"));
@@ -91,14 +122,16 @@ public sealed class ChangeTests : AppTest
     [Fact]
     public void A_briefings_filter_goes_on_looking_at_the_columns_that_it_looked_at()
     {
-        TableView revenue = BringIn(Revenue, "revenue.csv"), other = BringIn("Season,Cause,Minutes\nSummer,Fog,80\nWinter,Fog,20\n", "delays.csv");
+        TableView revenue = BringIn(Revenue, "revenue.csv"),
+            other = BringIn("Season,Cause,Minutes\nSummer,Fog,80\nWinter,Fog,20\n", "delays.csv");
         StudyView first = Add(revenue.Id, """ "value": {"sum": "Revenue"}, "parts": {"column": "Type"}, "form": {"kind": "pareto"} """);
         StudyView second = Add(other.Id, """ "value": {"sum": "Minutes"}, "parts": {"column": "Cause"}, "form": {"kind": "pareto"} """);
         BriefingView page = Briefings.Start("The month", [first.Id, second.Id]);
         var document = (JsonObject)page.Document.DeepClone();
         document["filter"] = new JsonArray(new JsonObject { ["column"] = "Season", ["is"] = new JsonArray("Summer") });
         page = Briefings.Change(page.Id, page.Revision, document.ToJsonString(), "filter", null);
-        string[] Wholes() => [.. Briefings.Get(page.Id, null).Blocks.Select(block => block.Study!.Readings.First(reading => reading.Name == "whole").Text)];
+        string[] Wholes() =>
+            [.. Briefings.Get(page.Id, null).Blocks.Select(block => block.Study!.Readings.First(reading => reading.Name == "whole").Text)];
         string[] before = Wholes();
         Assert.Contains("80", before[1], StringComparison.Ordinal);
         Rename(other, "Season", "Time of year");
@@ -114,15 +147,25 @@ public sealed class ChangeTests : AppTest
         Assert.Equal(before, Wholes());
         // As a file it has only names.
         BundleTaken taken = Bundles.Take(Bundles.Look(new MemoryStream(Bundles.OfBriefing(page.Id).Bytes())).Id);
-        Assert.Equal(before, Briefings.Get(taken.Briefing!, null).Blocks.Select(block => block.Study!.Readings.First(reading => reading.Name == "whole").Text));
+        Assert.Equal(
+            before,
+            Briefings
+                .Get(taken.Briefing!, null)
+                .Blocks.Select(block => block.Study!.Readings.First(reading => reading.Name == "whole").Text)
+        );
     }
 
     [Fact]
     public void A_second_table_is_that_table_and_not_the_latest_of_its_name()
     {
         const string people = "Age,Sex,People\n0–4,Men,{0}\n0–4,Women,10\n5–9,Men,10\n5–9,Women,10\n";
-        TableView here = BringIn(people.Replace("{0}", "20"), "here.csv"), there = BringIn(people.Replace("{0}", "94"), "there.csv");
-        StudyView view = Add(here.Id, """ "value": {"sum": "People"}, "parts": {"column": "Sex"}, "groups": {"column": "Age"}, "form": {"kind": "pyramid", "against": {"table": "there"}} """);
+        TableView here = BringIn(people.Replace("{0}", "20"), "here.csv"),
+            there = BringIn(people.Replace("{0}", "94"), "there.csv");
+        StudyView view = Add(
+            here.Id,
+            """ "value": {"sum": "People"}, "parts": {"column": "Sex"}, "groups": {"column": "Age"}, "form": """
+                + """{"kind": "pyramid", "against": {"table": "there"}} """
+        );
         string Reference() => Now(view).Workings!.Readings["against"]!["whole"]!.ToJsonString();
         Assert.Equal("124", Reference());
         TableView later = BringIn(people.Replace("{0}", "6994"), "there.csv");
@@ -136,8 +179,14 @@ public sealed class ChangeTests : AppTest
     public void A_colour_is_one_change_of_all_studies_and_undoing_it_in_one_leaves_the_others_their_redo()
     {
         TableView table = BringIn(Revenue, "revenue.csv");
-        StudyView first = Add(table.Id, """ "title": "First", "value": {"sum": "Revenue"}, "parts": {"column": "Type"}, "form": {"kind": "pareto"} """);
-        StudyView second = Add(table.Id, """ "title": "Second", "value": {"sum": "Revenue"}, "parts": {"column": "Type"}, "form": {"kind": "sharebars"} """);
+        StudyView first = Add(
+            table.Id,
+            """ "title": "First", "value": {"sum": "Revenue"}, "parts": {"column": "Type"}, "form": {"kind": "pareto"} """
+        );
+        StudyView second = Add(
+            table.Id,
+            """ "title": "Second", "value": {"sum": "Revenue"}, "parts": {"column": "Type"}, "form": {"kind": "sharebars"} """
+        );
         string? Colour(StudyView view) => (string?)Now(view).Study["finish"]?["colours"]?["Cars"];
         Set(first, "finish.colours.Cars", "\"#112233\"");
         Assert.Equal(("#112233", "#112233"), (Colour(first), Colour(second)));
@@ -159,7 +208,11 @@ public sealed class ChangeTests : AppTest
     {
         TableView table = BringIn(Revenue, "revenue.csv");
         StudyView view = Add(table.Id, """ "value": {"sum": "Revenue"}, "parts": {"column": "Type"}, "form": {"kind": "pareto"} """);
-        RefreshSummary fresh = Refreshing.Look(table.Id, new MemoryStream("Season,Route,Type,Revenue\nSummer,North,Cars,11\nSummer,North,Cars,11\n"u8.ToArray()), "next.csv");
+        RefreshSummary fresh = Refreshing.Look(
+            table.Id,
+            new MemoryStream("Season,Route,Type,Revenue\nSummer,North,Cars,11\nSummer,North,Cars,11\n"u8.ToArray()),
+            "next.csv"
+        );
         Refreshing.Take(fresh.Id);
         Assert.Equal("22 0", Column(Now(view), "value"));
         Studies.Undo(view.Id, Now(view).Revision, 700, 460);
@@ -177,7 +230,13 @@ public sealed class ChangeTests : AppTest
         Rename(table, "Type", "Kind of passenger");
         for (int time = 1; time < 3; time++)
         {
-            RefreshSummary fresh = Refreshing.Look(table.Id, new MemoryStream(System.Text.Encoding.UTF8.GetBytes($"Season,Route,Type,Revenue\nSummer,North,Cars,{time}\nSummer,North,Foot,1\n")), "next.csv");
+            RefreshSummary fresh = Refreshing.Look(
+                table.Id,
+                new MemoryStream(
+                    System.Text.Encoding.UTF8.GetBytes($"Season,Route,Type,Revenue\nSummer,North,Cars,{time}\nSummer,North,Foot,1\n")
+                ),
+                "next.csv"
+            );
             Assert.Empty(fresh.GoneColumns);
             TableView taken = Refreshing.Take(fresh.Id);
             Assert.Equal(["Season", "Route", "Kind of passenger", "Revenue"], taken.Columns.Select(column => column.Name));
@@ -189,7 +248,11 @@ public sealed class ChangeTests : AppTest
     public void Rows_that_were_looked_at_are_still_there_after_a_conflict()
     {
         TableView table = BringIn(Revenue, "revenue.csv");
-        RefreshSummary fresh = Refreshing.Look(table.Id, new MemoryStream("Season,Route,Type,Revenue\nSummer,North,Cars,11\n"u8.ToArray()), "next.csv");
+        RefreshSummary fresh = Refreshing.Look(
+            table.Id,
+            new MemoryStream("Season,Route,Type,Revenue\nSummer,North,Cars,11\n"u8.ToArray()),
+            "next.csv"
+        );
         Rename(table, "Season", "Time of year");
         Assert.Throws<RevisionConflictException>(() => Refreshing.Take(fresh.Id));
         Tables.Undo(table.Id, 2);

@@ -27,7 +27,12 @@ public sealed class DemoTests : AppTest
     public void All_of_it_adds_up_and_a_second_load_changes_nothing()
     {
         _demo.LoadOnce();
-        (int tables, int studies, int pages, int sources) before = (Tables.List().Count, Studies.List(220, 140).Count, Briefings.List().Count, Sources.List().Count);
+        (int tables, int studies, int pages, int sources) before = (
+            Tables.List().Count,
+            Studies.List(220, 140).Count,
+            Briefings.List().Count,
+            Sources.List().Count
+        );
         Assert.Equal((9, 13, 1, 3), before);
         _demo.LoadOnce();
         Assert.Equal(before, (Tables.List().Count, Studies.List(220, 140).Count, Briefings.List().Count, Sources.List().Count));
@@ -41,7 +46,9 @@ public sealed class DemoTests : AppTest
         BriefingView page = Briefings.Get(Briefings.List().Single().Id, null);
         Assert.All(page.Blocks, block => Assert.Null(block.Problem));
         // Readings in the text are filled in: none is left as it was typed.
-        Assert.DoesNotContain(page.Blocks.SelectMany(block => block.Segments), segment => segment.Text.Contains("[[", StringComparison.Ordinal));
+        Assert.DoesNotContain(page.Blocks.SelectMany(block => block.Segments), segment =>
+            segment.Text.Contains("[[", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -57,7 +64,9 @@ public sealed class DemoTests : AppTest
                 Assert.EndsWith(kind.Extension, file.Name, StringComparison.Ordinal);
             }
         }
-        Assert.All(BriefingHandOver.Standard, kind => Assert.True(Briefings.HandOver(Briefings.List().Single().Id, kind.Extension[1..], null).Bytes().Length > 2000));
+        Assert.All(BriefingHandOver.Standard, kind =>
+            Assert.True(Briefings.HandOver(Briefings.List().Single().Id, kind.Extension[1..], null).Bytes().Length > 2000)
+        );
     }
 
     [Fact]

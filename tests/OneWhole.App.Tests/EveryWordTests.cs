@@ -4,17 +4,29 @@ using OneWhole.Core.Statements;
 
 namespace OneWhole.App.Tests;
 
-/// <summary>Every choice of every word of every form's sentence can be made: the study stays one, and then says that it was chosen.</summary>
+/// <summary>
+/// Every choice of every word of every form's sentence can be made: the study stays one, and then says that it was chosen.
+/// </summary>
 public sealed class EveryWordTests : AppTest
 {
-    private const string Trips = "Mode,Year,Class,Fares,Distance\nFerry,2024,low,10.5,3\nBus,2024,mid,3,8\nFerry,2025,high,7.25,2\nBus,2025,low,4,9\nFerry,2026,mid,6,4\nBus,2026,high,2.5,7\nFerry,2026,low,1,5\n";
+    private const string TwoYears = """, "where": [{"column": "Year", "is": ["2024", "2025"]}]""";
+
+    private const string Trips =
+        "Mode,Year,Class,Fares,Distance\nFerry,2024,low,10.5,3\nBus,2024,mid,3,8\nFerry,2025,high,7.25,2\nBus,2025,low,"
+        + "4,9\nFerry,2026,mid,6,4\nBus,2026,high,2.5,7\nFerry,2026,low,1,5\n";
 
     public static TheoryData<string> Kinds() => [.. FormList.Standard.Forms.Select(form => form.Kind)];
 
-    private string Study(string kind) => Studies.Add(BringIn(Trips, "trips.csv").Id,
-        $$"""{"format": "onewhole.study/1", "parts": {"column": "Mode"}, "groups": {"column": "Year"}, "value": {"sum": "Fares"}{{(FormList.Standard.Find(kind, "kind").GroupsWanted == 2 ? """, "where": [{"column": "Year", "is": ["2024", "2025"]}]""" : "")}}, "form": {"kind": "{{kind}}"} }""");
+    private string Study(string kind) =>
+        Studies.Add(
+            BringIn(Trips, "trips.csv").Id,
+            $$"""{"format": "onewhole.study/1", "parts": {"column": "Mode"}, "groups": {"column": "Year"}, "value": """
+                + $$"""{"sum": "Fares"}{{(FormList.Standard.Find(kind, "kind").GroupsWanted == 2 ? TwoYears : "")}}, """
+                + $$""" "form": {"kind": "{{kind}}"} }"""
+        );
 
-    private static IEnumerable<Token> Words(StudyView view) => view.Statement.SelectMany(phrase => phrase.Tokens).Where(token => token is { Control: "options", Path.Length: > 0 });
+    private static IEnumerable<Token> Words(StudyView view) =>
+        view.Statement.SelectMany(phrase => phrase.Tokens).Where(token => token is { Control: "options", Path.Length: > 0 });
 
     [Theory]
     [MemberData(nameof(Kinds))]
@@ -32,7 +44,10 @@ public sealed class EveryWordTests : AppTest
                 StudyView before = Studies.Get(id, 700, 460);
                 StudyView after = Studies.Change(id, before.Revision, option.Path, option.Value?.DeepClone(), 700, 460);
                 made++;
-                Assert.True(after.Figure is not null || after.Problem is not null, $"{kind} {path} \"{option.Text}\": neither a figure nor a reason");
+                Assert.True(
+                    after.Figure is not null || after.Problem is not null,
+                    $"{kind} {path} \"{option.Text}\": neither a figure nor a reason"
+                );
                 Assert.False(string.IsNullOrWhiteSpace(Sentence(after)));
                 if (after.Study.ToJsonString() != before.Study.ToJsonString())
                 {
@@ -62,7 +77,10 @@ public sealed class EveryWordTests : AppTest
                 StudyView after = Studies.Shape(id, before.Revision, form.Kind, shape.Id, 700, 460);
                 Assert.Equal(form.Kind, (string)after.Study["form"]!["kind"]!);
                 Assert.Equal("Fares", (string?)after.Study["value"]?["sum"]);
-                Assert.True(shape.Holds(Core.Studies.StudyFormat.Standard.Read(after.Study.ToJsonString())), $"{form.Kind} {shape.Id} does not hold after it was taken");
+                Assert.True(
+                    shape.Holds(Core.Studies.StudyFormat.Standard.Read(after.Study.ToJsonString())),
+                    $"{form.Kind} {shape.Id} does not hold after it was taken"
+                );
             }
         }
     }
@@ -75,12 +93,21 @@ public sealed class EveryWordTests : AppTest
             StudyView view = Studies.Get(Study(form.Kind), 700, 460);
             foreach (Setting setting in view.Settings.Where(setting => setting.Choices.Count > 0))
             {
-                Assert.True(setting.Choices.Count(choice => choice.Chosen) == 1, $"{form.Kind} {setting.Path}: {setting.Choices.Count(choice => choice.Chosen)} are chosen");
+                Assert.True(
+                    setting.Choices.Count(choice => choice.Chosen) == 1,
+                    $"{form.Kind} {setting.Path}: {setting.Choices.Count(choice => choice.Chosen)} are chosen"
+                );
                 foreach (SettingChoice choice in setting.Choices)
                 {
                     StudyView now = Studies.Get(view.Id, 700, 460);
                     StudyView after = Studies.Change(view.Id, now.Revision, setting.Path, choice.Value?.DeepClone(), 700, 460);
-                    Assert.True(after.Settings.FirstOrDefault(again => again.Path == setting.Path)?.Choices.FirstOrDefault(again => again.Text == choice.Text)?.Chosen == true, $"{form.Kind} {setting.Path} \"{choice.Text}\" is not said to be chosen");
+                    Assert.True(
+                        after
+                            .Settings.FirstOrDefault(again => again.Path == setting.Path)
+                            ?.Choices.FirstOrDefault(again => again.Text == choice.Text)
+                            ?.Chosen == true,
+                        $"{form.Kind} {setting.Path} \"{choice.Text}\" is not said to be chosen"
+                    );
                     if (after.Revision > now.Revision)
                     {
                         Studies.Undo(view.Id, after.Revision, 700, 460);

@@ -13,7 +13,13 @@ public sealed class FirstFigureTests : AppTest
 {
     private static string FolderOfCases => Path.Combine(AppContext.BaseDirectory, "fixtures", "first-figures");
 
-    private static string[] All => [.. Directory.GetFiles(FolderOfCases, "*.txt").Select(file => Path.GetFileNameWithoutExtension(file)!).Order(StringComparer.Ordinal)];
+    private static string[] All =>
+        [
+            .. Directory
+                .GetFiles(FolderOfCases, "*.txt")
+                .Select(file => Path.GetFileNameWithoutExtension(file)!)
+                .Order(StringComparer.Ordinal),
+        ];
 
     public static TheoryData<string> Names => [.. All];
 
@@ -23,18 +29,34 @@ public sealed class FirstFigureTests : AppTest
         {
             string text = File.ReadAllText(Path.Combine(FolderOfCases, $"{name}.txt"));
             int line = text.IndexOf("---\n", StringComparison.Ordinal);
-            ILookup<string, string> said = text[..line].Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(pair => pair.Split(": ", 2)).ToLookup(pair => pair[0], pair => pair[1]);
-            return new Case(said["start"].Single(), [.. said["also"]], int.Parse(said["rows"].Single(), System.Globalization.CultureInfo.InvariantCulture), said["notes"].SingleOrDefault(), text[(line + 4)..]);
+            ILookup<string, string> said = text[..line]
+                .Split('\n', StringSplitOptions.RemoveEmptyEntries)
+                .Select(pair => pair.Split(": ", 2))
+                .ToLookup(pair => pair[0], pair => pair[1]);
+            return new Case(
+                said["start"].Single(),
+                [.. said["also"]],
+                int.Parse(said["rows"].Single(), System.Globalization.CultureInfo.InvariantCulture),
+                said["notes"].SingleOrDefault(),
+                text[(line + 4)..]
+            );
         }
     }
 
     /// <summary>"stacked parts=Route groups=[2024,2025] value=Trips".</summary>
     private static string Short(JsonObject study)
     {
-        string Axis(JsonNode axis) => axis["columns"] is JsonArray columns ? $"[{string.Join(',', columns.Select(column => (string?)column))}]" : $"{(axis["bands"] is null ? "" : "bands:")}{axis["column"]}";
+        string Axis(JsonNode axis) =>
+            axis["columns"] is JsonArray columns
+                ? $"[{string.Join(',', columns.Select(column => (string?)column))}]"
+                : $"{(axis["bands"] is null ? "" : "bands:")}{axis["column"]}";
         string groups = study["groups"] is { } grouped ? $" groups={Axis(grouped)}" : "";
-        string value = study["parts"]!["columns"] is not null || study["groups"]?["columns"] is not null ? "" : $" value={study["value"]?["sum"] ?? "rows"}";
-        string negatives = study["negatives"] is { } below ? $" negatives={below}" : "", order = (string?)study["order"]?["parts"] is "table" ? " order=table" : "";
+        string value =
+            study["parts"]!["columns"] is not null || study["groups"]?["columns"] is not null
+                ? ""
+                : $" value={study["value"]?["sum"] ?? "rows"}";
+        string negatives = study["negatives"] is { } below ? $" negatives={below}" : "",
+            order = (string?)study["order"]?["parts"] is "table" ? " order=table" : "";
         return $"{study["form"]!["kind"]} parts={Axis(study["parts"]!)}{groups}{value}{negatives}{order}";
     }
 
@@ -55,15 +77,22 @@ public sealed class FirstFigureTests : AppTest
         Assert.Null(first.Problem);
         Assert.Equal(wanted.Rows, table.RowCount);
         // Each form draws something, or says why not; a wide table is taken by those that take groups.
-        Assert.All(Answers.Strip(first.Id, 120, 80, default), shape => Assert.True(shape.Figure is not null || shape.Why is not null, shape.Name));
+        Assert.All(Answers.Strip(first.Id, 120, 80, default), shape =>
+            Assert.True(shape.Figure is not null || shape.Why is not null, shape.Name)
+        );
     }
 
     /// <summary>What is added to a table, and must change no number of its first figure.</summary>
     public static IEnumerable<object[]> Added =>
-        from name in All where !SaysMore(name) from what in (string[])["identifier", "share", "negative", "empty column", "empty row", "total"] select (object[])[name, what];
+        from name in All
+        where !SaysMore(name)
+        from what in (string[])["identifier", "share", "negative", "empty column", "empty row", "total"]
+        select (object[])[name, what];
 
     /// <summary>Tables that are about rows without headings, totals and titles themselves, or have one row.</summary>
-    private static bool SaysMore(string name) => Case.Of(name) is { Notes: not null } or { Rows: < 3 } || name is "titles-above" or "no-total-by-chance" or "decimal-commas" or "tabs" or "money-signs" or "units-in-cells";
+    private static bool SaysMore(string name) =>
+        Case.Of(name) is { Notes: not null } or { Rows: < 3 }
+        || name is "titles-above" or "no-total-by-chance" or "decimal-commas" or "tabs" or "money-signs" or "units-in-cells";
 
     [Theory]
     [MemberData(nameof(Added))]
@@ -78,7 +107,8 @@ public sealed class FirstFigureTests : AppTest
         Assert.Equal(Numbers(before), Numbers(after));
     }
 
-    private static string Numbers(StudyView view) => string.Join('\n', view.Workings!.Rows.Select(row => $"{row.Name}: {string.Join(' ', row.Cells)}"));
+    private static string Numbers(StudyView view) =>
+        string.Join('\n', view.Workings!.Rows.Select(row => $"{row.Name}: {string.Join(' ', row.Cells)}"));
 
     private void Add(List<string[]> rows, string what, StudyView before)
     {
@@ -112,14 +142,25 @@ public sealed class FirstFigureTests : AppTest
                 rows.Add([.. rows[0].Select(_ => "")]);
                 break;
             case "total" when total != 0 && rows.Count > 3:
-                rows.Add([.. known.Columns.Select((column, at) => column.Role == ColumnRole.Amount ? Text(Numbers(column.Column).Sum(), column.Column.Numbers.Scale)
-                    : at == 0 && column.Column.Info.Type != ColumnType.Quantity ? "Total" : "")]);
+                rows.Add([
+                    .. known.Columns.Select(
+                        (column, at) =>
+                            column.Role == ColumnRole.Amount ? Text(Numbers(column.Column).Sum(), column.Column.Numbers.Scale)
+                            : at == 0 && column.Column.Info.Type != ColumnType.Quantity ? "Total"
+                            : ""
+                    ),
+                ]);
                 break;
         }
     }
 
-    private static string Text(double number, int decimals) => number.ToString($"F{decimals}", System.Globalization.CultureInfo.InvariantCulture);
+    private static string Text(double number, int decimals) =>
+        number.ToString($"F{decimals}", System.Globalization.CultureInfo.InvariantCulture);
 
     private static double[] Numbers(Core.Tables.Column column) =>
-        [.. Enumerable.Range(0, column.Count).Select(row => column.Numbers.At(row) is { } units ? new ExactDecimal(units, column.Numbers.Scale).ToDouble() : 0)];
+        [
+            .. Enumerable
+                .Range(0, column.Count)
+                .Select(row => column.Numbers.At(row) is { } units ? new ExactDecimal(units, column.Numbers.Scale).ToDouble() : 0),
+        ];
 }

@@ -20,7 +20,10 @@ public sealed class HandOverJobsTests : AppTest
         {
             csv.Append(System.Globalization.CultureInfo.InvariantCulture, $"p{part},{part + 1}\n");
         }
-        return Studies.Add(BringIn(csv.ToString(), "many.csv").Id, """{"format": "onewhole.study/1", "parts": {"column": "Part"}, "value": {"sum": "Amount"}, "form": {"kind": "pareto"} }""");
+        return Studies.Add(
+            BringIn(csv.ToString(), "many.csv").Id,
+            """{"format": "onewhole.study/1", "parts": {"column": "Part"}, "value": {"sum": "Amount"}, "form": {"kind": "pareto"} }"""
+        );
     }
 
     private HandOverStatus Ended(HandOverStatus status)
@@ -69,13 +72,19 @@ public sealed class HandOverJobsTests : AppTest
 
         using var stop = new CancellationTokenSource();
         int after = 0;
-        Assert.Throws<OperationCanceledException>(() => file.Write(Stream.Null, new Progress(
-            _ =>
-            {
-                after++;
-                stop.Cancel();
-            },
-            stop.Token)));
+        Assert.Throws<OperationCanceledException>(() =>
+            file.Write(
+                Stream.Null,
+                new Progress(
+                    _ =>
+                    {
+                        after++;
+                        stop.Cancel();
+                    },
+                    stop.Token
+                )
+            )
+        );
         Assert.Equal(1, after);
     }
 
@@ -145,11 +154,16 @@ public sealed class HandOverJobsTests : AppTest
     public void One_more_waits_its_turn_and_throws_out_none_that_is_being_written()
     {
         using var go = new ManualResetEventSlim();
-        HandOverStatus[] started = [.. Enumerable.Range(0, 9).Select(number => _jobs.Start(_ => new LeavingFile($"{number}.txt", "text/plain", (to, _) =>
-        {
-            go.Wait();
-            to.WriteByte((byte)number);
-        })))];
+        HandOverStatus[] started =
+        [
+            .. Enumerable
+                .Range(0, 9)
+                .Select(number => _jobs.Start(_ => new LeavingFile($"{number}.txt", "text/plain", (to, _) =>
+                    {
+                        go.Wait();
+                        to.WriteByte((byte)number);
+                    }))),
+        ];
         Assert.Equal("queued", _jobs.Status(started[8].Id).State);
         go.Set();
         Assert.All(started, status => Assert.Equal("done", Ended(status).State));

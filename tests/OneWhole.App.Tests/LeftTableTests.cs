@@ -6,7 +6,9 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.App.Tests;
 
-/// <summary>Tables whose rows stay in a database: the same studies as of the rows brought in, as of a time, and nothing that needs rows here.</summary>
+/// <summary>
+/// Tables whose rows stay in a database: the same studies as of the rows brought in, as of a time, and nothing that needs rows here.
+/// </summary>
 public sealed class LeftTableTests : AppTest
 {
     private const int Rows0 = 5_000;
@@ -26,19 +28,26 @@ public sealed class LeftTableTests : AppTest
 
     private string NewSource()
     {
-        Fill($"""
+        Fill(
+            $"""
             CREATE TABLE delays (id INTEGER PRIMARY KEY, cause TEXT, route TEXT, day DATE, minutes INTEGER, shout TEXT);
             WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < {Rows0})
-            INSERT INTO delays SELECT i, CASE i % 5 WHEN 0 THEN 'Fog' WHEN 1 THEN 'Crew short' WHEN 2 THEN 'Engine' WHEN 3 THEN 'Tide' ELSE 'Late stock' END,
-              CASE WHEN i > 4000 THEN 'Charter' WHEN i % 3 = 0 THEN 'North' WHEN i % 3 = 1 THEN 'South' ELSE 'West' END, date('2026-01-01', '+' || (i % 90) || ' days'), (i * 7) % 240, 'x' || (i % 3000) FROM n;
-            """);
+            INSERT INTO delays SELECT i, CASE i % 5 WHEN 0 THEN 'Fog' WHEN 1 THEN 'Crew short' WHEN 2 THEN 'Engine' WHEN 3 THEN 'Tide'
+            ELSE 'Late stock' END,
+              CASE WHEN i > 4000 THEN 'Charter' WHEN i % 3 = 0 THEN 'North' WHEN i % 3 = 1 THEN 'South' ELSE 'West' END,
+              date('2026-01-01', '+' || (i % 90) || ' days'), (i * 7) % 240, 'x' || (i % 3000) FROM n;
+            """
+        );
         return Sources.Add("Company", Database0).Id;
     }
 
     private TableView Done(ImportStatus started)
     {
         ImportStatus now = started;
-        Assert.True(SpinWait.SpinUntil(() => (now = Jobs.Status(started.Id)).State is "done" or "failed" or "stopped", TimeSpan.FromSeconds(60)), "it takes too long");
+        Assert.True(
+            SpinWait.SpinUntil(() => (now = Jobs.Status(started.Id)).State is "done" or "failed" or "stopped", TimeSpan.FromSeconds(60)),
+            "it takes too long"
+        );
         Assert.True(now.State == "done", now.Problem);
         return now.Table!;
     }
@@ -68,7 +77,11 @@ public sealed class LeftTableTests : AppTest
         Assert.Contains("5,000 rows come here", cost.BringIn, StringComparison.Ordinal);
         Assert.Contains("first 2,000 rows", cost.Leave, StringComparison.Ordinal);
         Assert.Equal(["id", "cause"], cost.Columns.Take(2));
-        Assert.Contains("one SELECT", Assert.Throws<StudyException>(() => LeftTables.CostOf(source, null, "DELETE FROM delays", default)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "one SELECT",
+            Assert.Throws<StudyException>(() => LeftTables.CostOf(source, null, "DELETE FROM delays", default)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -77,7 +90,8 @@ public sealed class LeftTableTests : AppTest
         TableView table = Leave(NewSource());
         Assert.Equal(Rows0, table.RowCount);
         Assert.Equal("SQLite", table.Left!.Engine);
-        ColumnDocument route = table.Columns.Single(column => column.Name == "route"), shout = table.Columns.Single(column => column.Name == "shout");
+        ColumnDocument route = table.Columns.Single(column => column.Name == "route"),
+            shout = table.Columns.Single(column => column.Name == "shout");
         // The fourth route is in none of the first rows.
         Assert.Equal(4, route.Distinct);
         Assert.Contains("Charter", route.Elsewhere!.Listed);
@@ -96,7 +110,8 @@ public sealed class LeftTableTests : AppTest
     public void Studies_are_those_of_the_rows_brought_in()
     {
         string source = NewSource();
-        TableView left = Leave(source), here = Done(LeftTables.BringIn(source, "delays", null));
+        TableView left = Leave(source),
+            here = Done(LeftTables.BringIn(source, "delays", null));
         Assert.Null(here.Left);
         Assert.Equal(Rows0, here.RowCount);
         foreach (LikelyStudy likely in Studies.Likely(left.Id, 200, 140))
@@ -106,7 +121,8 @@ public sealed class LeftTableTests : AppTest
             {
                 continue;
             }
-            WorkingsResult there = Computing.Compute(left.Id, study), same = Computing.Compute(here.Id, study);
+            WorkingsResult there = Computing.Compute(left.Id, study),
+                same = Computing.Compute(here.Id, study);
             Assert.Equal(same.RowCount, there.RowCount);
             Assert.All(Enumerable.Range(0, same.RowCount), row => Assert.Equal(same.Division.Amount(row), there.Division.Amount(row)));
             Assert.NotNull(there.Division.AsOf);
@@ -114,7 +130,9 @@ public sealed class LeftTableTests : AppTest
         }
         StudyView view = Studies.Start(left.Id, 960, 600);
         Assert.Null(view.Problem);
-        Assert.Contains(view.Figure!.Marks.OfType<Core.Drawing.TextMark>(), mark => mark.Text.Contains("as of 20", StringComparison.Ordinal));
+        Assert.Contains(view.Figure!.Marks.OfType<Core.Drawing.TextMark>(), mark =>
+            mark.Text.Contains("as of 20", StringComparison.Ordinal)
+        );
         Assert.Equal("SQLite", view.Left!.Engine);
     }
 
@@ -132,7 +150,9 @@ public sealed class LeftTableTests : AppTest
         Assert.NotEqual(Text(before), Text(after));
 
         // What changed since is a bridge, and stays one when both are asked again.
-        ChangeView offer = Assert.Single(Answers.Changes(before.Id, 132, 84), change => change.Text.StartsWith("from what was asked at", StringComparison.Ordinal));
+        ChangeView offer = Assert.Single(Answers.Changes(before.Id, 132, 84), change =>
+            change.Text.StartsWith("from what was asked at", StringComparison.Ordinal)
+        );
         Assert.NotNull(offer.Bridge.Figure);
         StudyView bridge = Studies.Changed(before.Id, offer.Text, 960, 600);
         Assert.Null(bridge.Problem);
@@ -146,7 +166,9 @@ public sealed class LeftTableTests : AppTest
         Assert.Null(Studies.Get(bridge.Id, 960, 600).Problem);
     }
 
-    private static string Text(StudyView view) => string.Concat(view.Statement.Select(phrase => phrase.Text)) + string.Join('|', view.Workings!.Rows.Select(row => string.Join(',', row.Cells)));
+    private static string Text(StudyView view) =>
+        string.Concat(view.Statement.Select(phrase => phrase.Text))
+        + string.Join('|', view.Workings!.Rows.Select(row => string.Join(',', row.Cells)));
 
     [Fact]
     public void It_is_asked_again_by_itself_after_so_many_minutes()
@@ -196,9 +218,28 @@ public sealed class LeftTableTests : AppTest
             Assert.Contains("stay in SQLite", fault.Message, StringComparison.Ordinal);
         }
         Refused(() => Typing.Edit(left.Id, left.Revision, new TableEdit { Cells = [new CellEdit(0, "cause", "Swell")] }));
-        Refused(() => Steps.Set(left.Id, left.Revision, [new JsonObject { ["do"] = "rename", ["column"] = "cause", ["to"] = "why" }]));
+        Refused(() =>
+            Steps.Set(
+                left.Id,
+                left.Revision,
+                [
+                    new JsonObject
+                    {
+                        ["do"] = "rename",
+                        ["column"] = "cause",
+                        ["to"] = "why",
+                    },
+                ]
+            )
+        );
         Refused(() => Columns.Set(left.Id, left.Revision, "cause", new ColumnChange { Name = "why" }));
-        Assert.Equal("min", Columns.Set(left.Id, left.Revision, "minutes", new ColumnChange { Unit = "min" }).Columns.Single(column => column.Name == "minutes").Unit);
+        Assert.Equal(
+            "min",
+            Columns
+                .Set(left.Id, left.Revision, "minutes", new ColumnChange { Unit = "min" })
+                .Columns.Single(column => column.Name == "minutes")
+                .Unit
+        );
     }
 
     [Fact]
@@ -231,7 +272,12 @@ public sealed class LeftTableTests : AppTest
         Pool.Forget(SourceStore.EngineOf(faulty.SourceId!));
         Assert.NotNull(Studies.Get(study.Id, 960, 600).Figure);
 
-        void NewRows() => Fill("CREATE TABLE delays (id INTEGER PRIMARY KEY, cause TEXT, route TEXT, day DATE, minutes INTEGER, shout TEXT); INSERT INTO delays VALUES (1, 'Fog', 'North', '2026-01-01', 5, 'x'), (2, 'Tide', 'South', '2026-01-01', 5, 'x')");
+        void NewRows() =>
+            Fill(
+                "CREATE TABLE delays (id INTEGER PRIMARY KEY, cause TEXT, route TEXT, day DATE, minutes INTEGER, shout "
+                    + "TEXT); INSERT INTO delays VALUES (1, 'Fog', 'North', '2026-01-01', 5, 'x'), (2, 'Tide', 'South', "
+                    + "'2026-01-01', 5, 'x')"
+            );
     }
 
     [Fact]
@@ -241,15 +287,24 @@ public sealed class LeftTableTests : AppTest
         // Some minutes of work, which a stop ends at once.
         TableView slow = Done(LeftTables.Leave(source, "delays", null));
         string id = Studies.Start(slow.Id, 960, 600).Id;
-        Fill("ALTER TABLE delays RENAME TO few; CREATE VIEW delays AS SELECT a.id, a.cause, a.route, a.day, a.minutes, a.shout FROM few a, few b, few c WHERE a.minutes + b.minutes + c.minutes > 0");
+        Fill(
+            "ALTER TABLE delays RENAME TO few; CREATE VIEW delays AS SELECT a.id, a.cause, a.route, a.day, a.minutes, "
+                + "a.shout FROM few a, few b, few c WHERE a.minutes + b.minutes + c.minutes > 0"
+        );
         LeftTables.AskAgain(slow.Id);
         Task<StudyView> asked = Task.Run(() => Studies.Get(id, 960, 600));
-        Assert.True(SpinWait.SpinUntil(() =>
-        {
-            LeftTables.Stop(slow.Id);
-            Thread.Sleep(20);
-            return asked.IsCompleted;
-        }, TimeSpan.FromSeconds(20)), "it can't be stopped");
+        Assert.True(
+            SpinWait.SpinUntil(
+                () =>
+                {
+                    LeftTables.Stop(slow.Id);
+                    Thread.Sleep(20);
+                    return asked.IsCompleted;
+                },
+                TimeSpan.FromSeconds(20)
+            ),
+            "it can't be stopped"
+        );
         StudyView stopped = await asked;
         Assert.Equal("stopped", stopped.ProblemCode);
         Assert.Contains("SQLite was stopped", stopped.Problem, StringComparison.Ordinal);
@@ -268,7 +323,9 @@ public sealed class LeftTableTests : AppTest
         Assert.Equal(Text(study), Text(opened));
         Assert.Equal(study.AsOf, opened.AsOf);
         // What was not asked is not there, and says so.
-        StudyException unasked = Assert.Throws<StudyException>(() => Studies.Change(taken.Study, opened.Revision, "parts", new JsonObject { ["column"] = "minutes" }, 960, 600));
+        StudyException unasked = Assert.Throws<StudyException>(() =>
+            Studies.Change(taken.Study, opened.Revision, "parts", new JsonObject { ["column"] = "minutes" }, 960, 600)
+        );
         Assert.Contains("copy of cells", unasked.Message, StringComparison.Ordinal);
         // And on it goes into another bundle.
         BundleTaken twice = Bundles.Take(Bundles.Look(new MemoryStream(Bytes(Bundles.OfStudy(taken.Study)))).Id);
@@ -336,7 +393,8 @@ public sealed class LeftTableTests : AppTest
         string source = NewSource();
         TableView left = Leave(source);
         StudyView study = Studies.Start(left.Id, 960, 600);
-        string other = Path.Combine(Folder, "moved.sqlite"), poor = Path.Combine(Folder, "poor.sqlite");
+        string other = Path.Combine(Folder, "moved.sqlite"),
+            poor = Path.Combine(Folder, "poor.sqlite");
         File.Copy(Database0, other);
         using (var connection = new SqliteConnection($"Data Source={poor};Pooling=false"))
         {
@@ -346,7 +404,11 @@ public sealed class LeftTableTests : AppTest
             command.ExecuteNonQuery();
         }
         SourceView now = Sources.Get(source);
-        Assert.Contains("no column", (await Assert.ThrowsAsync<AppException>(() => Sources.Move(source, now.Revision, now.Name, poor, default))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "no column",
+            (await Assert.ThrowsAsync<AppException>(() => Sources.Move(source, now.Revision, now.Name, poor, default))).Message,
+            StringComparison.Ordinal
+        );
         SourceView moved = await Sources.Move(source, now.Revision, now.Name, other, default);
         Assert.Equal(other, moved.Place);
         File.Delete(Database0);

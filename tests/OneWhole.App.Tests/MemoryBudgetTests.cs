@@ -56,12 +56,19 @@ public sealed class MemoryBudgetTests : AppTest
     {
         var budget = new MemoryBudget(1 << 20);
         int made = 0;
-        Bytes[] all = [.. Enumerable.Range(0, 16).AsParallel().WithDegreeOfParallelism(16).Select(_ => budget.Get("key", () =>
-        {
-            Interlocked.Increment(ref made);
-            Thread.Sleep(50);
-            return new Bytes(1);
-        }))];
+        Bytes[] all =
+        [
+            .. Enumerable
+                .Range(0, 16)
+                .AsParallel()
+                .WithDegreeOfParallelism(16)
+                .Select(_ => budget.Get("key", () =>
+                    {
+                        Interlocked.Increment(ref made);
+                        Thread.Sleep(50);
+                        return new Bytes(1);
+                    })),
+        ];
         Assert.Equal(1, made);
         Assert.All(all, one => Assert.Same(all[0], one));
         Assert.Throws<OperationCanceledException>(() => budget.Get<Bytes>("stopped", () => throw new OperationCanceledException()));
@@ -82,7 +89,14 @@ public sealed class MemoryBudgetTests : AppTest
     public void Titles_and_typed_cells_don_t_pile_up()
     {
         string table = BringIn(Table(60_000), "many.csv").Id;
-        StudyView view = Studies.Get(Studies.Add(table, """{"format": "onewhole.study/1", "parts": {"column": "Part"}, "value": {"sum": "Amount"}, "form": {"kind": "pareto"} }"""), 700, 460);
+        StudyView view = Studies.Get(
+            Studies.Add(
+                table,
+                """{"format": "onewhole.study/1", "parts": {"column": "Part"}, "value": {"sum": "Amount"}, "form": {"kind": "pareto"} }"""
+            ),
+            700,
+            460
+        );
         long once = Memory.Bytes;
         for (int time = 0; time < 12; time++)
         {
@@ -134,11 +148,15 @@ public sealed class MemoryBudgetTests : AppTest
         }
         Table table = TableFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(csv.ToString())), "many.csv", new ReadSettings()).Table;
         string grouped = groups > 1 ? """ "groups": {"column": "Group"},""" : "";
-        Study study = StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", "parts": {"column": "Part"},{{grouped}} "value": {"sum": "Amount"}, "form": {"kind": "{{form}}"} }""");
+        Study study = StudyFormat.Standard.Read(
+            $$"""{"format": "onewhole.study/1", "parts": {"column": "Part"},{{grouped}} "value": """
+                + $$"""{"sum": "Amount"}, "form": {"kind": "{{form}}"} }"""
+        );
         long before = GC.GetTotalMemory(true);
         WorkingsSet set = WorkingsSet.Run(table, study);
         long held = GC.GetTotalMemory(true) - before;
-        MemoryCount count = new(), ofTable = new();
+        MemoryCount count = new(),
+            ofTable = new();
         set.Measure(count);
         table.Measure(ofTable);
         Assert.InRange(count.Bytes - ofTable.Bytes, held * 0.6, held * 1.7);
@@ -152,7 +170,14 @@ public sealed class MemoryBudgetTests : AppTest
         GC.Collect();
         long before = GC.GetTotalMemory(true);
         string table = BringIn(csv, "many.csv").Id;
-        Studies.Get(Studies.Add(table, """{"format": "onewhole.study/1", "parts": {"column": "Part"}, "value": {"sum": "Amount"}, "form": {"kind": "pareto"} }"""), 700, 460);
+        Studies.Get(
+            Studies.Add(
+                table,
+                """{"format": "onewhole.study/1", "parts": {"column": "Part"}, "value": {"sum": "Amount"}, "form": {"kind": "pareto"} }"""
+            ),
+            700,
+            460
+        );
         GC.Collect();
         long held = GC.GetTotalMemory(true) - before;
         Assert.InRange(Memory.Bytes, held * 0.6, held * 1.7);

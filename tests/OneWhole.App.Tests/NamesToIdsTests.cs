@@ -15,14 +15,21 @@ public sealed class NamesToIdsTests : IDisposable
         Directory.Delete(_folder, true);
     }
 
-    private const string Study = """{"study":{"format":"onewhole.study/1","where":[{"column":"{0}","isNot":["Charter"]}],"value":{"sum":"Minutes"},"parts":{"column":"Cause"},"form":{"kind":"pareto"}},"forms":{"mekko":{"kind":"mekko","height":{"mean":"{0}"}}}}""";
+    private const string Study =
+        """{"study":{"format":"onewhole.study/1","where":[{"column":"{0}","isNot":["Charter"]}]"""
+        + ""","value":{"sum":"Minutes"},"parts":{"column":"Cause"},"form":{"kind":"pareto"}}"""
+        + ""","forms":{"mekko":{"kind":"mekko","height":{"mean":"{0}"}}}}""";
 
-    private static string Table(string import, string route, string rest = "") => $$$"""
-        {"name":"delays","source":"delays.csv","import":"{{{import}}}","rowCount":2,"columns":[
-            {"at":0,"name":"Cause","type":"category","multiplier":"","holdsShares":false,"decimalComma":false,"dates":"dayMonthYear","distinct":2,"blanks":0,"unreadable":0},
-            {"at":1,"name":"{{{route}}}","type":"category","multiplier":"","holdsShares":false,"decimalComma":false,"dates":"dayMonthYear","distinct":2,"blanks":0,"unreadable":0},
-            {"at":2,"name":"Minutes","type":"quantity","multiplier":"","holdsShares":false,"decimalComma":false,"dates":"dayMonthYear","distinct":2,"blanks":0,"unreadable":0}]{{{rest}}}}
-        """;
+    private static string Table(string import, string route, string rest = "") =>
+        $$$"""
+            {"name":"delays","source":"delays.csv","import":"{{{import}}}","rowCount":2,"columns":[
+                {"at":0,"name":"Cause","type":"category","multiplier":"","holdsShares":false,"decimalComma":false,"dates":"dayMonthYear",
+                "distinct":2,"blanks":0,"unreadable":0},
+                {"at":1,"name":"{{{route}}}","type":"category","multiplier":"","holdsShares":false,"decimalComma":false,
+                "dates":"dayMonthYear","distinct":2,"blanks":0,"unreadable":0},
+                {"at":2,"name":"Minutes","type":"quantity","multiplier":"","holdsShares":false,"decimalComma":false,
+                "dates":"dayMonthYear","distinct":2,"blanks":0,"unreadable":0}]{{{rest}}}}
+            """;
 
     [Fact]
     public void Old_revisions_mean_what_they_meant()
@@ -31,16 +38,48 @@ public sealed class NamesToIdsTests : IDisposable
         database.Prepare();
         var documents = new DocumentStore(database);
         var cells = new CellStore(database);
-        Column Labels(string name, params string[] labels) => new(new ColumnInfo(name, ColumnType.Category), new LabelCells(labels, Codes.From([0, 1], 2, 2)));
-        string import = cells.Write([Labels("Cause", "Fog", "Crew"), Labels("Route", "North", "South"), new Column(new ColumnInfo("Minutes", ColumnType.Quantity), new NumberCells(0, [60, 20], null, null, new Dictionary<int, string>()))]);
+        Column Labels(string name, params string[] labels) =>
+            new(new ColumnInfo(name, ColumnType.Category), new LabelCells(labels, Codes.From([0, 1], 2, 2)));
+        string import = cells.Write([
+            Labels("Cause", "Fog", "Crew"),
+            Labels("Route", "North", "South"),
+            new Column(
+                new ColumnInfo("Minutes", ColumnType.Quantity),
+                new NumberCells(0, [60, 20], null, null, new Dictionary<int, string>())
+            ),
+        ]);
         documents.Write(new Change("in").Publish(import));
         string table = documents.Create("table", null, Table(import, "Route"), "brought in").Id;
         string study = documents.Create("study", table, Study.Replace("{0}", "Route"), "started").Id;
-        string page = documents.Create("briefing", null, $$"""{"format":"onewhole.briefing/1","title":"Page","filter":[{"column":"Route","is":["North"]}],"blocks":[{"key":"b1","kind":"study","study":"{{study}}"}]}""", "started").Id;
+        string page = documents
+            .Create(
+                "briefing",
+                null,
+                $$"""{"format":"onewhole.briefing/1","title":"Page","filter":[{"column":"Route","is":["North"]}]"""
+                    + $$""","blocks":[{"key":"b1","kind":"study","study":"{{study}}"}]}""",
+                "started"
+            )
+            .Id;
         Thread.Sleep(5);
         // The rename was torn: the table has it, the studies don't. Then a step, labels kept from before, and a lost name.
         documents.Revise(table, 1, Table(import, "Line"), "renamed");
-        documents.Revise(table, 2, Table(import, "Line", ""","met":{"Cause":["Fog","Crew","Tide"]},"steps":{"format":"onewhole.prepare/1","steps":[{"do":"rename","column":"Minutes","to":"Lost"}]},"reports":[],"prepared":[{"at":0,"name":"Cause","type":"category","multiplier":"","holdsShares":false,"decimalComma":false,"dates":"dayMonthYear","distinct":2,"blanks":0,"unreadable":0},{"at":1,"name":"Line","type":"category","multiplier":"","holdsShares":false,"decimalComma":false,"dates":"dayMonthYear","distinct":2,"blanks":0,"unreadable":0},{"at":2,"name":"Lost","type":"quantity","multiplier":"","holdsShares":false,"decimalComma":false,"dates":"dayMonthYear","distinct":2,"blanks":0,"unreadable":0}],"preparedRows":2"""), "steps");
+        documents.Revise(
+            table,
+            2,
+            Table(
+                import,
+                "Line",
+                ""","met":{"Cause":["Fog","Crew","Tide"]}"""
+                    + ""","steps":{"format":"onewhole.prepare/1","steps":[{"do":"rename","column":"Minutes","to":"Lost"}]},"reports":[]"""
+                    + ""","prepared":[{"at":0,"name":"Cause","type":"category","multiplier":"","holdsShares":false,"decimalComma":false"""
+                    + ""","dates":"dayMonthYear","distinct":2,"blanks":0,"unreadable":0}"""
+                    + """,{"at":1,"name":"Line","type":"category","multiplier":"","holdsShares":false,"decimalComma":false"""
+                    + ""","dates":"dayMonthYear","distinct":2,"blanks":0,"unreadable":0}"""
+                    + """,{"at":2,"name":"Lost","type":"quantity","multiplier":"","holdsShares":false,"decimalComma":false"""
+                    + ""","dates":"dayMonthYear","distinct":2,"blanks":0,"unreadable":0}],"preparedRows":2"""
+            ),
+            "steps"
+        );
         string lost = documents.Create("study", table, Study.Replace("{0}", "Nowhere"), "started").Id;
 
         database.Prepare(NamesToIds.Migration);

@@ -6,11 +6,13 @@ namespace OneWhole.App.Tests;
 /// <summary>Parts are left out where they stand, remarks offer what can be done, tables are called and read otherwise.</summary>
 public sealed class NarrowingTests : AppTest
 {
-    private const string Csv = "Stop,Kind,Boardings,Landings\nHallin,Adult,812,790\nOskery,Adult,598,610\nTarn Holm,Child,301,320\nBig Wick,Child,90,81\n";
+    private const string Csv =
+        "Stop,Kind,Boardings,Landings\nHallin,Adult,812,790\nOskery,Adult,598,610\nTarn Holm,Child,301,320\nBig Wick,Child,90,81\n";
 
     private string Names(StudyView view) => string.Join(' ', view.Workings!.Rows.Select(row => row.Name));
 
-    private StudyView Narrow(StudyView view, bool only, bool groups, params string[] labels) => Studies.Narrow(view.Id, view.Revision, new NarrowedLabels(labels, groups, only), 700, 460);
+    private StudyView Narrow(StudyView view, bool only, bool groups, params string[] labels) =>
+        Studies.Narrow(view.Id, view.Revision, new NarrowedLabels(labels, groups, only), 700, 460);
 
     [Fact]
     public void A_part_is_left_out_or_alone_left_in_and_undone_in_one_step()
@@ -41,8 +43,15 @@ public sealed class NarrowingTests : AppTest
     public void What_stands_beside_is_remarked_and_a_total_among_the_parts_is_left_out_by_its_remark()
     {
         StudyView beside = Start(BringIn(Csv).Id);
-        Assert.Contains(beside.Remarks, remark => remark.Id == "beside" && remark.Text.StartsWith("Landings stands beside Boardings", StringComparison.Ordinal));
-        StudyView doubled = Start(BringIn("Stop,Kind,On\nHallin,Adult,812\nHallin,Child,100\nOskery,Adult,598\nTarn,Adult,301\nAll,Adult,1711\nAll,Child,100\n", "all.csv").Id);
+        Assert.Contains(beside.Remarks, remark =>
+            remark.Id == "beside" && remark.Text.StartsWith("Landings stands beside Boardings", StringComparison.Ordinal)
+        );
+        StudyView doubled = Start(
+            BringIn(
+                "Stop,Kind,On\nHallin,Adult,812\nHallin,Child,100\nOskery,Adult,598\nTarn,Adult,301\nAll,Adult,1711\nAll,Child,100\n",
+                "all.csv"
+            ).Id
+        );
         RemarkView all = Assert.Single(doubled.Remarks, remark => remark.Id == "part-is-all");
         StudyView mended = Studies.ApplyRemedy(doubled.Id, doubled.Revision, all.Id, 700, 460);
         Assert.DoesNotContain(mended.Remarks, remark => remark.Id == "part-is-all");

@@ -5,7 +5,8 @@ namespace OneWhole.App.Tests;
 /// <summary>Totals, lonely amounts and other cells of a file: what is left out is said, and comes back in one answer.</summary>
 public sealed class RowsThatAreNoDataTests : AppTest
 {
-    private TableView Bring(string rows, string name = "stops.xlsx") => Importing.Import(new MemoryStream(SmallWorkbook.Of(rows)), name, ReadSettings.Found);
+    private TableView Bring(string rows, string name = "stops.xlsx") =>
+        Importing.Import(new MemoryStream(SmallWorkbook.Of(rows)), name, ReadSettings.Found);
 
     private TableView Answer(TableView table, string code, string answer)
     {
@@ -34,7 +35,9 @@ public sealed class RowsThatAreNoDataTests : AppTest
         Assert.Equal(3, table.RowCount);
     }
 
-    private const string Blocks = "North line|||South line|\nStop|Boardings||Stop|Boardings\nHallin|812||Big Wick|310\nOskery|640||Sule Bank|77\nTarn Holm|259||Little Wick|98\nTotal|1711||Ness|45\n|||Total|530";
+    private const string Blocks =
+        "North line|||South line|\nStop|Boardings||Stop|Boardings\nHallin|812||Big Wick|310\nOskery|640||Sule "
+        + "Bank|77\nTarn Holm|259||Little Wick|98\nTotal|1711||Ness|45\n|||Total|530";
 
     [Fact]
     public void Each_of_the_tables_that_blocks_become_leaves_its_total_out()
@@ -51,19 +54,36 @@ public sealed class RowsThatAreNoDataTests : AppTest
     public void One_table_of_blocks_leaves_the_total_of_each_out()
     {
         TableView table = Answer(Bring(Blocks, "lines.xlsx"), "blocks", "one table, the block in a column");
-        Assert.Equal(["stack-blocks", "leave-out-totals"], table.Steps.Select(step => (string?)step.Step["do"]).Where(step => step != "leave-out-empty"));
+        Assert.Equal(
+            ["stack-blocks", "leave-out-totals"],
+            table.Steps.Select(step => (string?)step.Step["do"]).Where(step => step != "leave-out-empty")
+        );
         Assert.Equal(7, table.RowCount);
         Assert.Equal("2,241", Whole(table.Id));
     }
 
-    private string Whole(string tableId) => Computing.Compute(tableId, StudyStore.Format.Read("""{"format":"onewhole.study/1","value":{"sum":"Boardings"},"parts":{"column":"Stop"},"form":{"kind":"sharebars"}}""")).Division is var division
-        ? division.Text(division.ReadingWhole) : "";
+    private string Whole(string tableId) =>
+        Computing
+            .Compute(
+                tableId,
+                StudyStore.Format.Read(
+                    """{"format":"onewhole.study/1","value":{"sum":"Boardings"},"parts":{"column":"Stop"},"form":{"kind":"sharebars"}}"""
+                )
+            )
+            .Division
+            is var division
+            ? division.Text(division.ReadingWhole)
+            : "";
 
     [Fact]
     public void Fresh_rows_with_a_total_leave_it_out_and_say_so()
     {
         TableView table = BringIn("Stop,Boardings\nHallin,812\nOskery,640\nTarn Holm,259\n", "stops.csv");
-        RefreshSummary summary = Refreshing.Look(table.Id, Stream("Stop,Boardings\nHallin,900\nOskery,700\nTarn Holm,300\nTotal,1900\n"), "stops.csv");
+        RefreshSummary summary = Refreshing.Look(
+            table.Id,
+            Stream("Stop,Boardings\nHallin,900\nOskery,700\nTarn Holm,300\nTotal,1900\n"),
+            "stops.csv"
+        );
         Assert.Equal((3, 3), (summary.RowsBefore, summary.RowsAfter));
         Assert.StartsWith("The last row, “Total”, looks like a total", summary.Total);
         TableView taken = Refreshing.Take(summary.Id);
@@ -108,7 +128,8 @@ public sealed class RowsThatAreNoDataTests : AppTest
     public void No_two_studies_have_one_name()
     {
         TableView table = BringIn("Stop,Boardings\nHallin,812\nOskery,640\nTarn Holm,259\n", "stops.csv");
-        string first = Studies.Start(table.Id, 700, 460).Id, second = Studies.Start(table.Id, 700, 460).Id;
+        string first = Studies.Start(table.Id, 700, 460).Id,
+            second = Studies.Start(table.Id, 700, 460).Id;
         string third = Studies.Copy(second, 700, 460).Id;
         Dictionary<string, string> names = Studies.List(220, 140).ToDictionary(study => study.Id, study => study.Name);
         Assert.Equal(3, names.Values.Distinct().Count());

@@ -12,7 +12,9 @@ namespace OneWhole.App.Tests;
 /// <summary>The application layer over a fresh database: tables, studies, history, and what is shown of them.</summary>
 public sealed class ServicesTests : AppTest
 {
-    private const string Csv = "Cause,Season,Minutes,When\nFog,Winter,60,01/02/2026\nEngine,Winter,20,02/03/2026\nCrew,Summer,15,03/04/2026\nFog,Summer,5,04/05/2026\nRefund,Summer,-4,05/06/2026\n";
+    private const string Csv =
+        "Cause,Season,Minutes,When\nFog,Winter,60,01/02/2026\nEngine,Winter,20,02/03/2026\nCrew,Summer,15,03/04/2026\n"
+        + "Fog,Summer,5,04/05/2026\nRefund,Summer,-4,05/06/2026\n";
 
     private TableView BringIn() => BringIn(Csv);
 
@@ -28,7 +30,12 @@ public sealed class ServicesTests : AppTest
         Assert.Equal("Minutes by cause", view.Title);
         Assert.Equal("Fog Engine Crew Refund", Column(view, "part"));
         Assert.Equal("65 20 15 −4", Column(view, "value"));
-        Assert.Equal(["form.cuts[0].share", "form.cuts[1].position"], view.Statement.SelectMany(phrase => phrase.Tokens).Where(token => token.Path?.StartsWith("form", StringComparison.Ordinal) == true).Select(token => token.Path));
+        Assert.Equal(
+            ["form.cuts[0].share", "form.cuts[1].position"],
+            view.Statement.SelectMany(phrase => phrase.Tokens)
+                .Where(token => token.Path?.StartsWith("form", StringComparison.Ordinal) == true)
+                .Select(token => token.Path)
+        );
         Assert.False(view.CanUndo);
     }
 
@@ -61,8 +68,7 @@ public sealed class ServicesTests : AppTest
     }
 
     [Fact]
-    public void A_change_that_changes_nothing_makes_no_revision() =>
-        Assert.Equal(1, Change(Start(), "negatives", "\"keep\"").Revision);
+    public void A_change_that_changes_nothing_makes_no_revision() => Assert.Equal(1, Change(Start(), "negatives", "\"keep\"").Revision);
 
     [Fact]
     public void A_second_window_is_told_of_the_newer_version()
@@ -82,7 +88,9 @@ public sealed class ServicesTests : AppTest
         Assert.Equal("Fog Engine Crew Refund", Column(Studies.Get(view.Id, 700, 460), "part"));
         using var stopped = new CancellationTokenSource();
         stopped.Cancel();
-        Assert.Throws<OperationCanceledException>(() => Studies.Preview(view.Id, "value", JsonNode.Parse("""{"count": "rows"}"""), 700, 460, stopped.Token));
+        Assert.Throws<OperationCanceledException>(() =>
+            Studies.Preview(view.Id, "value", JsonNode.Parse("""{"count": "rows"}"""), 700, 460, stopped.Token)
+        );
     }
 
     [Fact]
@@ -138,7 +146,10 @@ public sealed class ServicesTests : AppTest
     {
         StudyView view = Change(Start(), "where", """[{"column": "Season", "is": ["Winter"]}, {"column": "Cause", "isNot": ["Refund"]}]""");
         FilterList list = Answers.FilterValues(view.Id, "Season", 0);
-        Assert.Equal([("Winter", "80", true), ("Summer", "20", false)], list.Values.Select(value => (value.Label, value.Amount, value.Chosen)));
+        Assert.Equal(
+            [("Winter", "80", true), ("Summer", "20", false)],
+            list.Values.Select(value => (value.Label, value.Amount, value.Chosen))
+        );
         Assert.Equal("season", list.Noun);
     }
 
@@ -153,7 +164,11 @@ public sealed class ServicesTests : AppTest
         Assert.Equal([600, 400], (int[])[(png[18] << 8) | png[19], (png[22] << 8) | png[23]]);
         string study = Encoding.UTF8.GetString(Leaving.HandOver(view.Id, "study.json", 1, 1, 1).Bytes());
         Assert.Equal("Lost: minutes / cause", StudyFormat.Standard.Read(study).Title);
-        Assert.StartsWith("part,value,rank", Encoding.UTF8.GetString(Leaving.HandOver(view.Id, "workings.csv", 1, 1, 1).Bytes()), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "part,value,rank",
+            Encoding.UTF8.GetString(Leaving.HandOver(view.Id, "workings.csv", 1, 1, 1).Bytes()),
+            StringComparison.Ordinal
+        );
         Assert.Throws<AppException>(() => Leaving.HandOver(view.Id, "figure.gif", 1, 1, 1));
     }
 
@@ -168,7 +183,10 @@ public sealed class ServicesTests : AppTest
         Assert.Throws<AppException>(() => Columns.Set(view.TableId, table.Revision, "Reason", new ColumnChange { Name = "  " }));
         Assert.Equal(view.Revision, Studies.Get(view.Id, 700, 460).Revision);
         Assert.Equal("Cause", Tables.Undo(view.TableId, table.Revision).Columns[0].Name);
-        Assert.Equal(("Minutes by cause", "Fog Engine Crew Refund"), (Studies.Get(view.Id, 700, 460).Title, Column(Studies.Get(view.Id, 700, 460), "part")));
+        Assert.Equal(
+            ("Minutes by cause", "Fog Engine Crew Refund"),
+            (Studies.Get(view.Id, 700, 460).Title, Column(Studies.Get(view.Id, 700, 460), "part"))
+        );
     }
 
     [Fact]
@@ -178,7 +196,10 @@ public sealed class ServicesTests : AppTest
         ReadNote asked = Assert.Single(table.Notes, note => note.Ask);
         Assert.Equal("2 January 2026", asked.Answers[1].Text);
         StudyView march = Change(Studies.Start(table.Id, 700, 460), "where", """[{"column": "When", "from": "2026-03-01"}]""");
-        Assert.Equal("15 5 −4 20", string.Join(' ', Column(march, "value").Split(' ').OrderBy(text => "15 5 −4 20".IndexOf(text, StringComparison.Ordinal))));
+        Assert.Equal(
+            "15 5 −4 20",
+            string.Join(' ', Column(march, "value").Split(' ').OrderBy(text => "15 5 −4 20".IndexOf(text, StringComparison.Ordinal)))
+        );
         TableView answered = Columns.Set(table.Id, table.Revision, "When", new ColumnChange { Dates = asked.Answers[1].Dates });
         Assert.DoesNotContain(answered.Notes, note => note.Ask);
         Assert.Equal(DateOrder.MonthDayYear, answered.Columns[3].Dates);
@@ -189,7 +210,10 @@ public sealed class ServicesTests : AppTest
     public void Columns_tell_their_blanks_and_what_they_cannot_read()
     {
         TableView table = BringIn("a,v\nx,1\ny,\nz,oops\nw,2\nu,3\nt,4\ns,5\nr,6\nq,7\np,8\no,9\nn,10\n");
-        Assert.Equal((ColumnType.Quantity, 10, 1, 1), (table.Columns[1].Type, table.Columns[1].Distinct, table.Columns[1].Blanks, table.Columns[1].Unreadable));
+        Assert.Equal(
+            (ColumnType.Quantity, 10, 1, 1),
+            (table.Columns[1].Type, table.Columns[1].Distinct, table.Columns[1].Blanks, table.Columns[1].Unreadable)
+        );
         Assert.Equal(new UnreadableCell(3, "v", "oops"), Assert.Single(TableAnswers.Unreadable(table.Id)));
         Assert.Equal(["z", "oops"], TableAnswers.Rows(table.Id, 2, 1).Rows[0]);
         Assert.Empty(TableAnswers.Rows(table.Id, 99, 5).Rows);
@@ -201,7 +225,10 @@ public sealed class ServicesTests : AppTest
         TableView table = BringIn();
         var cold = new TableRows(Tables, new CellStore(new Database(Path.Combine(Folder, "app.db"))), new MemoryBudget(1));
         Assert.Equal(TableAnswers.Rows(table.Id, 0, 5).Rows, new TableQuestions(Tables, cold).Rows(table.Id, 0, 5).Rows);
-        Assert.Equal(Rows.Load(table.Id).Table.Columns.Select(column => column.Info), cold.Load(table.Id).Table.Columns.Select(column => column.Info));
+        Assert.Equal(
+            Rows.Load(table.Id).Table.Columns.Select(column => column.Info),
+            cold.Load(table.Id).Table.Columns.Select(column => column.Info)
+        );
     }
 
     [Fact]
@@ -209,7 +236,9 @@ public sealed class ServicesTests : AppTest
     {
         using var stop = new CancellationTokenSource();
         byte[] bytes = Encoding.UTF8.GetBytes("a,b\n" + string.Concat(Enumerable.Repeat("1,x\n", 50_000)));
-        Assert.Throws<OperationCanceledException>(() => Importing.Import(new MemoryStream(bytes), "big.csv", ReadSettings.Found, _ => stop.Cancel(), stop.Token));
+        Assert.Throws<OperationCanceledException>(() =>
+            Importing.Import(new MemoryStream(bytes), "big.csv", ReadSettings.Found, _ => stop.Cancel(), stop.Token)
+        );
         Assert.Empty(Tables.List());
     }
 
@@ -231,8 +260,10 @@ public sealed class ServicesTests : AppTest
             File.WriteAllText(path, text);
             return path;
         }
-        string good = Write(Csv), bad = Write("");
-        ImportStatus done = Wait(jobs.Start(good, "delays.csv", ReadSettings.Found).Id), failed = Wait(jobs.Start(bad, "none.csv", ReadSettings.Found).Id);
+        string good = Write(Csv),
+            bad = Write("");
+        ImportStatus done = Wait(jobs.Start(good, "delays.csv", ReadSettings.Found).Id),
+            failed = Wait(jobs.Start(bad, "none.csv", ReadSettings.Found).Id);
         Assert.Equal(("done", 5L), (done.State, done.Rows));
         Assert.Equal("failed", failed.State);
         Assert.Contains("empty", failed.Problem, StringComparison.Ordinal);

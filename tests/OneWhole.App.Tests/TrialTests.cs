@@ -5,7 +5,8 @@ namespace OneWhole.App.Tests;
 /// <summary>A step that is being filled in is tried: what would suit, what it would make, and why it can't be done.</summary>
 public sealed class TrialTests : AppTest
 {
-    private StepTrial Try(string step) => Steps.Try(BringIn("Cause,Minutes\nFog,3\nIce,47\nFog,12.5\nCrew,99\nCrew,\n").Id, (JsonObject)JsonNode.Parse(step)!);
+    private StepTrial Try(string step) =>
+        Steps.Try(BringIn("Cause,Minutes\nFog,3\nIce,47\nFog,12.5\nCrew,99\nCrew,\n").Id, (JsonObject)JsonNode.Parse(step)!);
 
     [Fact]
     public void Round_bands_that_cover_every_number_are_suggested_and_counted_in_their_order()

@@ -45,14 +45,28 @@ public sealed class TypingTests : AppTest
     public void Steps_run_again_on_what_was_typed_in_the_rows_as_they_were_read()
     {
         TableView table = BringIn("Stop,Boardings\nHallin,812\nOskery,598\nTotal,1410\n");
-        JsonArray steps = [new JsonObject { ["do"] = "skip-rows", ["last"] = 1 }, new JsonObject { ["do"] = "rename", ["column"] = "Stop", ["to"] = "Pier" }];
+        JsonArray steps =
+        [
+            new JsonObject { ["do"] = "skip-rows", ["last"] = 1 },
+            new JsonObject
+            {
+                ["do"] = "rename",
+                ["column"] = "Stop",
+                ["to"] = "Pier",
+            },
+        ];
         table = Steps.Set(table.Id, table.Revision, steps);
         Assert.Equal((2, 2), (table.RowCount, table.Stage));
-        TableView read = TableAnswers.Get(table.Id, 0), first = TableAnswers.Get(table.Id, 1);
+        TableView read = TableAnswers.Get(table.Id, 0),
+            first = TableAnswers.Get(table.Id, 1);
         Assert.Equal((3, 0, "Stop"), (read.RowCount, read.Stage, read.Columns[0].Name));
         Assert.Equal((2, 1, "Stop"), (first.RowCount, first.Stage, first.Columns[0].Name));
         Assert.Equal("Total", TableAnswers.Rows(table.Id, 2, 1, 0).Rows[0][0]);
-        table = Typing.Edit(table.Id, table.Revision, new TableEdit { Insert = new RowRun(2, 1), Cells = [new CellEdit(2, "Stop", "Big Wick"), new CellEdit(2, "Boardings", "77")] });
+        table = Typing.Edit(
+            table.Id,
+            table.Revision,
+            new TableEdit { Insert = new RowRun(2, 1), Cells = [new CellEdit(2, "Stop", "Big Wick"), new CellEdit(2, "Boardings", "77")] }
+        );
         Assert.Equal(3, table.RowCount);
         Assert.Equal(["Big Wick", "77"], TableAnswers.Rows(table.Id, 2, 1).Rows[0]);
     }
@@ -150,8 +164,12 @@ public sealed class TypingTests : AppTest
         for (int i = 0; i < 200; i++)
         {
             int[] rows = [.. Enumerable.Range(0, random.Next(1, 60)).Select(_ => random.Next(6))];
-            int most = random.Next(1, 12), except = random.Next(-1, rows.Length);
-            Assert.Equal(Enumerable.Range(0, rows.Length).Where(code => code != except).OrderByDescending(code => rows[code]).Take(most), ColumnFacts.MostFrequent(rows, most, except));
+            int most = random.Next(1, 12),
+                except = random.Next(-1, rows.Length);
+            Assert.Equal(
+                Enumerable.Range(0, rows.Length).Where(code => code != except).OrderByDescending(code => rows[code]).Take(most),
+                ColumnFacts.MostFrequent(rows, most, except)
+            );
         }
     }
 }

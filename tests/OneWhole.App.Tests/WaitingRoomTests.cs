@@ -51,17 +51,24 @@ public sealed class WaitingRoomTests
         });
         Until(() => first.State == WaitingState.Running);
         int left = 0;
-        WaitingRoom.Guest greedy = room.Start("work", guest =>
-        {
-            Interlocked.Exchange(ref inUse, 1001);
-            guest.Cancel.WaitHandle.WaitOne();
-            Interlocked.Exchange(ref inUse, 0);
-            guest.Cancel.ThrowIfCancellationRequested();
-            return null;
-        }, () => left++);
+        WaitingRoom.Guest greedy = room.Start(
+            "work",
+            guest =>
+            {
+                Interlocked.Exchange(ref inUse, 1001);
+                guest.Cancel.WaitHandle.WaitOne();
+                Interlocked.Exchange(ref inUse, 0);
+                guest.Cancel.ThrowIfCancellationRequested();
+                return null;
+            },
+            () => left++
+        );
         // It is cleared up after it has ended.
         Until(() => greedy.State == WaitingState.Failed && Volatile.Read(ref left) == 1);
-        Assert.Equal(("There is not enough memory for this: take fewer rows or columns, or start the server with a larger --job-memory.", 1), (greedy.Problem, left));
+        Assert.Equal(
+            ("There is not enough memory for this: take fewer rows or columns, or start the server with a larger --job-memory.", 1),
+            (greedy.Problem, left)
+        );
         go.Set();
         Until(() => first.State == WaitingState.Done);
     }
@@ -71,12 +78,16 @@ public sealed class WaitingRoomTests
     {
         using var room = new WaitingRoom(new WaitingLimits { Running = 1 });
         int left = 0;
-        WaitingRoom.Guest running = room.Start("work", guest =>
-        {
-            guest.Cancel.WaitHandle.WaitOne();
-            guest.Cancel.ThrowIfCancellationRequested();
-            return null;
-        }, () => left++);
+        WaitingRoom.Guest running = room.Start(
+            "work",
+            guest =>
+            {
+                guest.Cancel.WaitHandle.WaitOne();
+                guest.Cancel.ThrowIfCancellationRequested();
+                return null;
+            },
+            () => left++
+        );
         WaitingRoom.Guest queued = room.Start("work", _ => "never", () => left++);
         Until(() => running.State == WaitingState.Running);
         room.Stop("work", queued.Id, "");
@@ -93,7 +104,15 @@ public sealed class WaitingRoomTests
     public void What_nobody_asks_for_goes_with_its_age_its_number_and_its_bytes()
     {
         var clock = new Clock();
-        using var room = new WaitingRoom(new WaitingLimits { Kept = 3, KeptBytes = 100, Age = TimeSpan.FromHours(1) }, clock);
+        using var room = new WaitingRoom(
+            new WaitingLimits
+            {
+                Kept = 3,
+                KeptBytes = 100,
+                Age = TimeSpan.FromHours(1),
+            },
+            clock
+        );
         var left = new List<string>();
         WaitingRoom.Guest Keep(string name, long bytes)
         {

@@ -7,7 +7,9 @@ namespace OneWhole.App.Tests;
 /// <summary>What changed since an earlier time, and what would be if an amount were another.</summary>
 public sealed class WhatIfTests : AppTest
 {
-    private const string Csv = "Route,Year,Revenue\nHallin,2023,100\nOskery,2023,80\nHallin,2024,120\nOskery,2024,70\nHallin,2025,150\nOskery,2025,60\nTarn Holm,2025,10\n";
+    private const string Csv =
+        "Route,Year,Revenue\nHallin,2023,100\nOskery,2023,80\nHallin,2024,120\nOskery,2024,70\nHallin,2025,150\nOskery,"
+        + "2025,60\nTarn Holm,2025,10\n";
 
     private string[] Ways(StudyView view) => [.. Answers.Changes(view.Id, 132, 84).Select(way => $"{way.Text} ({way.Detail})")];
 
@@ -20,7 +22,10 @@ public sealed class WhatIfTests : AppTest
         Assert.NotEqual(view.Id, bridge.Id);
         Assert.Equal("bridge", (string?)bridge.Study["form"]!["kind"]);
         Assert.Contains("from 2024 to 2025, 190 became 220", Sentence(bridge), StringComparison.Ordinal);
-        Assert.Equal(("190", "220"), (bridge.Workings!.Readings["before"]!.ToJsonString(), bridge.Workings.Readings["after"]!.ToJsonString()));
+        Assert.Equal(
+            ("190", "220"),
+            (bridge.Workings!.Readings["before"]!.ToJsonString(), bridge.Workings.Readings["after"]!.ToJsonString())
+        );
     }
 
     [Fact]
@@ -40,25 +45,40 @@ public sealed class WhatIfTests : AppTest
         StudyView view = Start(BringIn("Route,Minutes\nHallin,25\nTarn Holm,5\n", "november.csv").Id);
         Assert.Equal(["from the table october to november (the same columns of another table)"], Ways(view));
         StudyView bridge = Studies.Changed(view.Id, "from the table october to november", 960, 600);
-        Assert.Equal(("40", "30"), (bridge.Workings!.Readings["before"]!.ToJsonString(), bridge.Workings.Readings["after"]!.ToJsonString()));
+        Assert.Equal(
+            ("40", "30"),
+            (bridge.Workings!.Readings["before"]!.ToJsonString(), bridge.Workings.Readings["after"]!.ToJsonString())
+        );
         Assert.Contains(bridge.Workings.TieOut, line => line.Id == "new-or-gone");
     }
 
-    /// <summary>What a refresh replaced is still there to be asked, becomes a table of its own when it is, and outlives the one that it is of.</summary>
+    /// <summary>
+    /// What a refresh replaced is still there to be asked, becomes a table of its own when it is, and outlives the one that it is of.
+    /// </summary>
     [Fact]
     public void The_rows_before_the_last_refresh_are_offered_and_kept_once_asked_for()
     {
         TableView table = BringIn("Route,Minutes\nHallin,10\nOskery,30\n", "delays.csv");
         StudyView view = Start(table.Id);
         Assert.Empty(Ways(view));
-        RefreshSummary summary = Refreshing.Look(table.Id, new MemoryStream("Route,Minutes\nHallin,25\nTarn Holm,5\n"u8.ToArray()), "delays.csv");
+        RefreshSummary summary = Refreshing.Look(
+            table.Id,
+            new MemoryStream("Route,Minutes\nHallin,25\nTarn Holm,5\n"u8.ToArray()),
+            "delays.csv"
+        );
         StudyChange moved = Assert.Single(summary.Studies);
         Assert.StartsWith("Hallin rose most, by 15; Oskery fell most, by 30", moved.Words, StringComparison.Ordinal);
         Refreshing.Take(summary.Id);
-        string way = Answers.Changes(view.Id, 132, 84).Single(each => each.Text.StartsWith("from the rows before the refresh of ", StringComparison.Ordinal)).Text;
+        string way = Answers
+            .Changes(view.Id, 132, 84)
+            .Single(each => each.Text.StartsWith("from the rows before the refresh of ", StringComparison.Ordinal))
+            .Text;
         Assert.NotNull(Answers.Changes(view.Id, 132, 84).Single(each => each.Text == way).Bridge.Figure);
         StudyView bridge = Studies.Changed(view.Id, way, 960, 600);
-        Assert.Equal(("40", "30"), (bridge.Workings!.Readings["before"]!.ToJsonString(), bridge.Workings.Readings["after"]!.ToJsonString()));
+        Assert.Equal(
+            ("40", "30"),
+            (bridge.Workings!.Readings["before"]!.ToJsonString(), bridge.Workings.Readings["after"]!.ToJsonString())
+        );
         // The words that the refresh was summed up by are those of the bridge.
         Assert.StartsWith(moved.Words!, bridge.Workings!.Verdict, StringComparison.Ordinal);
         TableSummary kept = Assert.Single(Tables.List(), other => other.Name.StartsWith("delays before ", StringComparison.Ordinal));
@@ -90,7 +110,10 @@ public sealed class WhatIfTests : AppTest
         view = Studies.Try(view.Id, view.Revision, 1, "×0.5", 700, 460);
         Assert.Equal(["from what was counted to what is tried (the same rows, without and with what is tried)"], Ways(view));
         StudyView bridge = Studies.Changed(view.Id, "from what was counted to what is tried", 960, 600);
-        Assert.Equal(("240", "200"), (bridge.Workings!.Readings["before"]!.ToJsonString(), bridge.Workings.Readings["after"]!.ToJsonString()));
+        Assert.Equal(
+            ("240", "200"),
+            (bridge.Workings!.Readings["before"]!.ToJsonString(), bridge.Workings.Readings["after"]!.ToJsonString())
+        );
         Assert.Contains("Engine", bridge.Workings!.Verdict, StringComparison.Ordinal);
     }
 
@@ -126,7 +149,9 @@ public sealed class WhatIfTests : AppTest
         Assert.Equal(amount, Column(tried, "value").Split(' ')[row]);
         Assert.Equal("60", Column(tried, "counted").Split(' ')[row]);
         Assert.Contains(said, Sentence(tried), StringComparison.Ordinal);
-        Assert.Contains(tried.Figure!.Marks.OfType<TextMark>(), mark => (mark.Full ?? mark.Text).StartsWith("a trial; ", StringComparison.Ordinal));
+        Assert.Contains(tried.Figure!.Marks.OfType<TextMark>(), mark =>
+            (mark.Full ?? mark.Text).StartsWith("a trial; ", StringComparison.Ordinal)
+        );
         // Each trial is left by its own clause.
         Phrase clause = Assert.Single(tried.Statement, phrase => phrase.Id == "trial");
         StudyView left = Studies.Change(tried.Id, tried.Revision, clause.Drop!, null, 960, 600);

@@ -39,23 +39,38 @@ public sealed class ContractTests
         string outFile = Path.Combine(Path.GetTempPath(), $"onewhole-{Guid.NewGuid():n}.json");
         var error = new StringWriter();
         int status = CommandLine.Run(
-            ["workings", "--table", Path.Combine(Folder, name + ".csv"), "--study", Path.Combine(Folder, name + ".study.json"), "--out", outFile],
+            [
+                "workings",
+                "--table",
+                Path.Combine(Folder, name + ".csv"),
+                "--study",
+                Path.Combine(Folder, name + ".study.json"),
+                "--out",
+                outFile,
+            ],
             TextWriter.Null,
-            error);
+            error
+        );
         Assert.True(status == 0, error.ToString());
         using JsonDocument expected = JsonDocument.Parse(File.ReadAllBytes(Path.Combine(Folder, name + ".workings.json")));
         using JsonDocument actual = JsonDocument.Parse(File.ReadAllBytes(outFile));
         File.Delete(outFile);
 
-        string[] keys = [.. actual.RootElement.GetProperty("columns").EnumerateArray().Select(column => column.GetProperty("key").GetString()!)];
+        string[] keys =
+        [
+            .. actual.RootElement.GetProperty("columns").EnumerateArray().Select(column => column.GetProperty("key").GetString()!),
+        ];
         Assert.Equal(expected.RootElement.GetProperty("columns").EnumerateArray().Select(key => key.GetString()!), keys);
         AssertSame(expected.RootElement.GetProperty("rows"), actual.RootElement.GetProperty("rows"), "rows");
         AssertSame(expected.RootElement.GetProperty("readings"), actual.RootElement.GetProperty("readings"), "readings");
         Assert.Equal(Lines(expected), Lines(actual));
     }
 
-    private static IEnumerable<string> Lines(JsonDocument document) => document.RootElement.GetProperty("tieOut").EnumerateArray()
-        .Select(line => $"{line.GetProperty("status").GetString()} {line.GetProperty("id").GetString()}");
+    private static IEnumerable<string> Lines(JsonDocument document) =>
+        document
+            .RootElement.GetProperty("tieOut")
+            .EnumerateArray()
+            .Select(line => $"{line.GetProperty("status").GetString()} {line.GetProperty("id").GetString()}");
 
     private static void AssertSame(JsonElement expected, JsonElement actual, string place)
     {
@@ -63,7 +78,10 @@ public sealed class ContractTests
         switch (expected.ValueKind)
         {
             case JsonValueKind.Object:
-                Assert.Equal(expected.EnumerateObject().Select(member => member.Name).Order(), actual.EnumerateObject().Select(member => member.Name).Order());
+                Assert.Equal(
+                    expected.EnumerateObject().Select(member => member.Name).Order(),
+                    actual.EnumerateObject().Select(member => member.Name).Order()
+                );
                 foreach (JsonProperty member in expected.EnumerateObject())
                 {
                     AssertSame(member.Value, actual.GetProperty(member.Name), $"{place}.{member.Name}");
@@ -77,7 +95,8 @@ public sealed class ContractTests
                 }
                 break;
             case JsonValueKind.Number:
-                double wanted = expected.GetDouble(), got = actual.GetDouble();
+                double wanted = expected.GetDouble(),
+                    got = actual.GetDouble();
                 Assert.True(Math.Abs(wanted - got) <= 1e-9 * Math.Max(1, Math.Abs(wanted)), $"{place}: {wanted:R} but {got:R}");
                 break;
             case JsonValueKind.String:

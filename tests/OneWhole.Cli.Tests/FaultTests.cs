@@ -9,7 +9,9 @@ public sealed class FaultTests : IDisposable
     private const string Csv = "Cause,Minutes\nFog,60\nEngine,20\nCrew,20\n";
 
     /// <summary>The command with its own native libraries, as it was built for these tests.</summary>
-    private static readonly string Program = Path.GetFullPath(Path.Combine(AppContext.BaseDirectory, "../../OneWhole.Cli/release/onewhole.dll"));
+    private static readonly string Program = Path.GetFullPath(
+        Path.Combine(AppContext.BaseDirectory, "../../OneWhole.Cli/release/onewhole.dll")
+    );
 
     private readonly string _folder = Directory.CreateTempSubdirectory("onewhole-cli-").FullName;
     private readonly string _study;
@@ -19,7 +21,10 @@ public sealed class FaultTests : IDisposable
     {
         _study = Path.Combine(_folder, "s.study.json");
         _table = Path.Combine(_folder, "t.csv");
-        File.WriteAllText(_study, """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}""");
+        File.WriteAllText(
+            _study,
+            """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}"""
+        );
         File.WriteAllText(_table, Csv);
     }
 
@@ -27,7 +32,12 @@ public sealed class FaultTests : IDisposable
 
     private static ProcessStartInfo Command(params string[] arguments)
     {
-        var start = new ProcessStartInfo("dotnet") { RedirectStandardInput = true, RedirectStandardOutput = true, RedirectStandardError = true };
+        var start = new ProcessStartInfo("dotnet")
+        {
+            RedirectStandardInput = true,
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+        };
         foreach (string argument in (string[])[Program, .. arguments])
         {
             start.ArgumentList.Add(argument);
@@ -68,7 +78,7 @@ public sealed class FaultTests : IDisposable
     }
 
     [Theory]
-    [InlineData("<svg", "figure")]
+    [InlineData("<?xml", "figure")]
     [InlineData("%PDF", "figure", "--as", "pdf")]
     [InlineData("{", "workings", "--as", "json")]
     [InlineData("part,value", "workings")]
@@ -105,7 +115,11 @@ public sealed class FaultTests : IDisposable
     [Fact]
     public void Half_a_character_is_refused_in_words()
     {
-        File.WriteAllText(_study, """{"format": "onewhole.study/1", "title": "\ud800", "parts": {"column": "Cause"}, "form": {"kind": "pareto"}}""", Encoding.UTF8);
+        File.WriteAllText(
+            _study,
+            """{"format": "onewhole.study/1", "title": "\ud800", "parts": {"column": "Cause"}, "form": {"kind": "pareto"}}""",
+            Encoding.UTF8
+        );
         (int status, _, string error) = Run(Command("workings", "--table", _table, "--study", _study));
         Assert.Equal(1, status);
         Assert.Contains("not valid Unicode", error, StringComparison.Ordinal);
@@ -139,7 +153,21 @@ public sealed class FaultTests : IDisposable
     [Fact]
     public void A_picture_of_too_many_pixels_is_refused()
     {
-        (int status, _, string error) = Run(Command("figure", "--table", _table, "--study", _study, "--out", Path.Combine(_folder, "x.png"), "--size", "8000x8000", "--scale", "8"));
+        (int status, _, string error) = Run(
+            Command(
+                "figure",
+                "--table",
+                _table,
+                "--study",
+                _study,
+                "--out",
+                Path.Combine(_folder, "x.png"),
+                "--size",
+                "8000x8000",
+                "--scale",
+                "8"
+            )
+        );
         Assert.NotEqual(0, status);
         Assert.Matches("larger than can be made|--size is", error);
         Assert.False(File.Exists(Path.Combine(_folder, "x.png")));

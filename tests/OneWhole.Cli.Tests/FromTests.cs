@@ -20,7 +20,8 @@ public sealed class FromTests
 
     private static (int Status, string Out, string Error) Run(params string[] arguments)
     {
-        using StringWriter output = new(), error = new();
+        using StringWriter output = new(),
+            error = new();
         int status = CommandLine.Run(arguments, output, error);
         return (status, output.ToString(), error.ToString());
     }
@@ -57,7 +58,9 @@ public sealed class FromTests
     [Fact]
     public void A_file_of_a_database_is_asked_by_name_or_by_query()
     {
-        string study = Study("""{"format": "onewhole.study/1", "parts": {"column": "route"}, "value": {"sum": "passengers"}, "form": {"kind": "pareto"}}""");
+        string study = Study(
+            """{"format": "onewhole.study/1", "parts": {"column": "route"}, "value": {"sum": "passengers"}, "form": {"kind": "pareto"}}"""
+        );
         string place = $"sqlite:{Path.Combine(Demo, "company.sqlite")}";
         (int status, string named, string error) = Run("workings", "--from", place, "--name", "crossing", "--study", study);
         Assert.True(status == 0, error);
@@ -66,7 +69,11 @@ public sealed class FromTests
         string picture = Path.ChangeExtension(study, ".svg");
         Assert.Equal(0, Run("figure", "--from", place, "--name", "crossing", "--study", study, "--out", picture).Status);
         Assert.Contains("crossing", File.ReadAllText(picture), StringComparison.Ordinal);
-        Assert.StartsWith("ok  rows-accounted", Run("check", "--from", place, "--name", "crossing", "--study", study).Out, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "ok  rows-accounted",
+            Run("check", "--from", place, "--name", "crossing", "--study", study).Out,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -77,8 +84,17 @@ public sealed class FromTests
     [InlineData(1, "must be one SELECT", "--query", "DELETE FROM crossing")]
     public void What_does_not_go_is_said_in_a_line(int expected, string why, params string[] more)
     {
-        string study = Study("""{"format": "onewhole.study/1", "parts": {"column": "route"}, "value": {"count": "rows"}, "form": {"kind": "pie"}}""");
-        (int status, string output, string error) = Run(["workings", "--from", $"sqlite:{Path.Combine(Demo, "company.sqlite")}", "--study", study, .. more]);
+        string study = Study(
+            """{"format": "onewhole.study/1", "parts": {"column": "route"}, "value": {"count": "rows"}, "form": {"kind": "pie"}}"""
+        );
+        (int status, string output, string error) = Run([
+            "workings",
+            "--from",
+            $"sqlite:{Path.Combine(Demo, "company.sqlite")}",
+            "--study",
+            study,
+            .. more,
+        ]);
         Assert.Equal((expected, ""), (status, output));
         // Wrong use is followed by how it is used.
         string[] lines = error.Trim().Split('\n');
@@ -90,31 +106,78 @@ public sealed class FromTests
     [Fact]
     public void A_page_over_two_engines_is_written_from_a_bundle()
     {
-        string folder = Directory.CreateTempSubdirectory("onewhole-page-").FullName, path = Path.Combine(folder, "page.bundle.zip"), to = Path.Combine(folder, "page.html");
+        string folder = Directory.CreateTempSubdirectory("onewhole-page-").FullName,
+            path = Path.Combine(folder, "page.bundle.zip"),
+            to = Path.Combine(folder, "page.html");
         StudyFormat format = StudyFormat.Standard;
-        Study routes = format.Read("""{"format": "onewhole.study/1", "title": "Passengers by route", "parts": {"column": "route"}, "value": {"sum": "passengers"}, "form": {"kind": "pareto"}}""");
+        Study routes = format.Read(
+            """{"format": "onewhole.study/1", "title": "Passengers by route", "parts": {"column": "route"}, "value": """
+                + """{"sum": "passengers"}, "form": {"kind": "pareto"}}"""
+        );
         var rows = new Core.Tables.ColumnBuilder(Core.Tables.NumberReading.Plain, false);
-        Core.Tables.Table bare = new("crossings", [rows.Build("route", Core.Tables.ColumnType.Category, null), new Core.Tables.ColumnBuilder(Core.Tables.NumberReading.Plain, true).Build("passengers", Core.Tables.ColumnType.Quantity, null)]);
+        Core.Tables.Table bare = new(
+            "crossings",
+            [
+                rows.Build("route", Core.Tables.ColumnType.Category, null),
+                new Core.Tables.ColumnBuilder(Core.Tables.NumberReading.Plain, true).Build(
+                    "passengers",
+                    Core.Tables.ColumnType.Quantity,
+                    null
+                ),
+            ]
+        );
         using (FileStream file = File.Create(path))
         {
-            new Bundle("Two engines",
-                [BundledTable.Of("crossings", bare) with { Left = new System.Text.Json.Nodes.JsonObject { ["place"] = "duckdb:/archive", ["name"] = "crossings" } }, BundledTable.Of("company", bare)],
-                [new BundledStudy("a", "crossings", routes), new BundledStudy("b", "company", routes with { Title = "The company's own" })], null).Write(file, Formats.Handing.Progress.None);
+            new Bundle(
+                "Two engines",
+                [
+                    BundledTable.Of("crossings", bare) with
+                    {
+                        Left = new System.Text.Json.Nodes.JsonObject { ["place"] = "duckdb:/archive", ["name"] = "crossings" },
+                    },
+                    BundledTable.Of("company", bare),
+                ],
+                [new BundledStudy("a", "crossings", routes), new BundledStudy("b", "company", routes with { Title = "The company's own" })],
+                null
+            ).Write(file, Formats.Handing.Progress.None);
         }
         string source = Path.Combine(folder, "company.source.json");
         File.WriteAllText(source, $$"""{"place": "sqlite:{{Path.Combine(Demo, "company.sqlite")}}", "name": "crossing"}""");
         (int without, _, string missing) = Run("briefing", "--bundle", path, "--out", to);
         Assert.Equal(1, without);
         Assert.Contains("--from crossings=PLACE", missing, StringComparison.Ordinal);
-        (int status, _, string error) = Run("briefing", "--bundle", path, "--out", to, "--from", $"crossings=duckdb:{Path.Combine(Demo, "archive")}", "--from", $"company={source}");
+        (int status, _, string error) = Run(
+            "briefing",
+            "--bundle",
+            path,
+            "--out",
+            to,
+            "--from",
+            $"crossings=duckdb:{Path.Combine(Demo, "archive")}",
+            "--from",
+            $"company={source}"
+        );
         Assert.True(status == 0, error);
         string page = File.ReadAllText(to);
         Assert.Contains("Hallin to Oskery", page, StringComparison.Ordinal);
-        Assert.Contains("The company&#39;s own", page.Replace("The company's own", "The company&#39;s own", StringComparison.Ordinal), StringComparison.Ordinal);
+        Assert.Contains(
+            "The company&#39;s own",
+            page.Replace("The company's own", "The company&#39;s own", StringComparison.Ordinal),
+            StringComparison.Ordinal
+        );
         Assert.Equal(2, Run("briefing", "--bundle", path, "--out", to, "--from", "nowhere=duckdb:x").Status);
 
         // A source's file in place of a place, for any verb.
-        (int checkedBy, string proofs, string why) = Run("check", "--from", source, "--study", Study("""{"format": "onewhole.study/1", "parts": {"column": "route"}, "value": {"sum": "passengers"}, "form": {"kind": "pareto"}}"""));
+        (int checkedBy, string proofs, string why) = Run(
+            "check",
+            "--from",
+            source,
+            "--study",
+            Study(
+                """{"format": "onewhole.study/1", "parts": {"column": "route"}, "value": {"sum": "passengers"}, "form": """
+                    + """{"kind": "pareto"}}"""
+            )
+        );
         Assert.True(checkedBy == 0, why);
         Assert.Contains("parts-add-up", proofs, StringComparison.Ordinal);
         Directory.Delete(folder, recursive: true);

@@ -61,8 +61,28 @@ public sealed partial class HelpTests
     [InlineData("--table must have one value.", "workings", "--table")]
     [InlineData("--table must have one value.", "workings", "--table", "a", "--table", "b")]
     [InlineData("--study is missing: onewhole check needs it.", "check", "--table", "a")]
-    [InlineData("--out is f.gif; it must end in .svg, .png, .pdf, .html, .xlsx or .pptx.", "figure", "--table", "a", "--study", "b", "--out", "f.gif")]
-    [InlineData("--as is for standard output; the ending of f.svg says what it becomes.", "figure", "--table", "a", "--study", "b", "--out", "f.svg", "--as", "png")]
+    [InlineData(
+        "--out is f.gif; it must end in .svg, .png, .pdf, .html, .xlsx or .pptx.",
+        "figure",
+        "--table",
+        "a",
+        "--study",
+        "b",
+        "--out",
+        "f.gif"
+    )]
+    [InlineData(
+        "--as is for standard output; the ending of f.svg says what it becomes.",
+        "figure",
+        "--table",
+        "a",
+        "--study",
+        "b",
+        "--out",
+        "f.svg",
+        "--as",
+        "png"
+    )]
     [InlineData("--only is amounts; it must be shares.", "workings", "--table", "a", "--study", "b", "--only", "amounts")]
     [InlineData("--of is cheese; it must be study, prepare, briefing, settings, words or forms.", "schema", "--of", "cheese")]
     [InlineData("--table and --study are both -: standard input can be one of them.", "check", "--table", "-", "--study", "-")]
@@ -86,7 +106,8 @@ public sealed partial class HelpTests
     [InlineData("onewhole workings --as ", "csv", "json", "ods", "parquet", "md")]
     public void A_shell_is_told_what_may_follow(string typed, params string[] follows)
     {
-        string[] told = Run($"[suggest:{typed.Length}]", typed).Out.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        string[] told = Run($"[suggest:{typed.Length}]", typed)
+            .Out.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         Assert.Superset(follows.ToHashSet(), told.ToHashSet());
     }
 
@@ -105,8 +126,15 @@ public sealed partial class HelpTests
             string command = Path.Combine(folder, "onewhole");
             File.WriteAllText(command, $"#!/bin/bash\nexec dotnet {Path.Combine(AppContext.BaseDirectory, "onewhole.dll")} \"$@\"\n");
             Process.Start("chmod", ["+x", command]).WaitForExit();
-            const string ask = "source ./script; COMP_WORDS=(./onewhole figure --pap); COMP_CWORD=2; COMP_LINE='./onewhole figure --pap'; COMP_POINT=23; _onewhole; echo \"${COMPREPLY[@]}\"";
-            var start = new ProcessStartInfo("bash") { WorkingDirectory = folder, RedirectStandardOutput = true, ArgumentList = { "-c", ask } };
+            const string ask =
+                "source ./script; COMP_WORDS=(./onewhole figure --pap); COMP_CWORD=2; COMP_LINE='./onewhole figure "
+                + "--pap'; COMP_POINT=23; _onewhole; echo \"${COMPREPLY[@]}\"";
+            var start = new ProcessStartInfo("bash")
+            {
+                WorkingDirectory = folder,
+                RedirectStandardOutput = true,
+                ArgumentList = { "-c", ask },
+            };
             using Process process = Process.Start(start)!;
             Assert.Equal("--paper", process.StandardOutput.ReadToEnd().Trim());
         }

@@ -4,7 +4,10 @@ using OneWhole.Core.Studies;
 
 namespace OneWhole.Core.Tests;
 
-/// <summary>A study in each shape of each form, on a table of Fares by Kind (Disagree to Strongly agree) and Route, for tests that go over all of them.</summary>
+/// <summary>
+/// A study in each shape of each form, on a table of Fares by Kind (Disagree to Strongly agree) and Route, for tests that go over all of
+/// them.
+/// </summary>
 internal static class EveryShape
 {
     public static TheoryData<string, string> All()
@@ -32,7 +35,11 @@ internal static class EveryShape
     /// <param name="two">The routes that stay in a form that takes two groups.</param>
     public static Study Begin(Form form, FormShape shape, string more, string[] two)
     {
-        var study = (JsonObject)JsonNode.Parse($$"""{"format": "onewhole.study/1", "value": {"sum": "Fares"}, "parts": {"column": "Kind"}, "groups": {"column": "Route"}, "form": {"kind": "{{form.Kind}}"} }""")!;
+        var study = (JsonObject)
+            JsonNode.Parse(
+                $$"""{"format": "onewhole.study/1", "value": {"sum": "Fares"}, "parts": {"column": "Kind"}, "groups": """
+                    + $$"""{"column": "Route"}, "form": {"kind": "{{form.Kind}}"} }"""
+            )!;
         foreach ((string member, JsonNode? value) in (JsonObject)JsonNode.Parse(more)!)
         {
             study[member] = value?.DeepClone();
@@ -43,7 +50,9 @@ internal static class EveryShape
         }
         if (form.GroupsWanted == 2)
         {
-            study["where"] = new JsonArray(new JsonObject { ["column"] = "Route", ["is"] = new JsonArray([.. two.Select(route => JsonValue.Create(route))]) });
+            study["where"] = new JsonArray(
+                new JsonObject { ["column"] = "Route", ["is"] = new JsonArray([.. two.Select(route => JsonValue.Create(route))]) }
+            );
         }
         if (form.Groups == GroupUse.None)
         {

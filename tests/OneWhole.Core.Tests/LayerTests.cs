@@ -18,12 +18,20 @@ public sealed partial class LayerTests
         return at!;
     }
 
-    private static IEnumerable<string> Sources(params string[] folder) => Directory.GetFiles(Path.Combine([Root, .. folder]), "*.*", SearchOption.AllDirectories)
-        .Where(file => Path.GetExtension(file) is ".cs" or ".ts" or ".tsx" && !file.Contains("wwwroot", StringComparison.Ordinal) && !file.EndsWith("openapi.d.ts", StringComparison.Ordinal));
+    private static IEnumerable<string> Sources(params string[] folder) =>
+        Directory
+            .GetFiles(Path.Combine([Root, .. folder]), "*.*", SearchOption.AllDirectories)
+            .Where(file =>
+                Path.GetExtension(file) is ".cs" or ".ts" or ".tsx"
+                && !file.Contains("wwwroot", StringComparison.Ordinal)
+                && !file.EndsWith("openapi.d.ts", StringComparison.Ordinal)
+            );
 
     [Fact]
     public void The_core_knows_the_framework_only() =>
-        Assert.All(typeof(Core.Tables.Table).Assembly.GetReferencedAssemblies(), name => Assert.StartsWith("System", name.Name!, StringComparison.Ordinal));
+        Assert.All(typeof(Core.Tables.Table).Assembly.GetReferencedAssemblies(), name =>
+            Assert.StartsWith("System", name.Name!, StringComparison.Ordinal)
+        );
 
     [Theory]
     [InlineData("OneWhole.Core", "")]
@@ -36,15 +44,33 @@ public sealed partial class LayerTests
     public void A_project_refers_only_to_layers_before_it(string project, string before)
     {
         XDocument file = XDocument.Load(Path.Combine(Root, "src", project, $"{project}.csproj"));
-        string[] referred = [.. file.Descendants("ProjectReference").Select(reference => Path.GetFileNameWithoutExtension(reference.Attribute("Include")!.Value))];
+        string[] referred =
+        [
+            .. file.Descendants("ProjectReference")
+                .Select(reference => Path.GetFileNameWithoutExtension(reference.Attribute("Include")!.Value)),
+        ];
         Assert.Equal(before.Split(' ', StringSplitOptions.RemoveEmptyEntries), referred.Order());
     }
 
     /// <summary>
     /// The core's folders, each knowing only those before it. One thing is known earlier: a study holds its form, so the contract of
-    /// forms (<see cref="Core.Forms.Form"/> and what it speaks of, in the folder itself) is known from studies on; a form, in a folder of its own, by nothing.
+    /// forms (<see cref="Core.Forms.Form"/> and what it speaks of, in the folder itself) is known from studies on; a form, in a folder of
+    /// its own, by nothing.
     /// </summary>
-    private static readonly string[] Layers = ["Numbers", "Tables", "Studies", "Workings", "Recognition", "Statements", "Preparing", "Drawing", "Charts", "Forms", "Briefings"];
+    private static readonly string[] Layers =
+    [
+        "Numbers",
+        "Tables",
+        "Studies",
+        "Workings",
+        "Recognition",
+        "Statements",
+        "Preparing",
+        "Drawing",
+        "Charts",
+        "Forms",
+        "Briefings",
+    ];
 
     [Fact]
     public void A_folder_of_the_core_uses_no_symbol_of_one_ahead()
@@ -52,9 +78,9 @@ public sealed partial class LayerTests
         string[] ahead =
         [
             .. from pair in SymbolsUsed.Of(typeof(Core.Tables.Table).Assembly)
-               where Array.IndexOf(Layers, pair.Key.From) < 0 || Array.IndexOf(Layers, pair.Key.To) > Array.IndexOf(Layers, pair.Key.From)
-               where pair.Key.To != "Forms" || Array.IndexOf(Layers, pair.Key.From) < Array.IndexOf(Layers, "Studies")
-               select pair.Value,
+            where Array.IndexOf(Layers, pair.Key.From) < 0 || Array.IndexOf(Layers, pair.Key.To) > Array.IndexOf(Layers, pair.Key.From)
+            where pair.Key.To != "Forms" || Array.IndexOf(Layers, pair.Key.From) < Array.IndexOf(Layers, "Studies")
+            select pair.Value,
         ];
         Assert.Empty(ahead);
     }

@@ -3,12 +3,18 @@ using System.Reflection.Emit;
 
 namespace OneWhole.Core.Tests;
 
-/// <summary>Which folders of an assembly use which others, by the symbols in their compiled code: what a file says it uses does not matter.</summary>
+/// <summary>
+/// Which folders of an assembly use which others, by the symbols in their compiled code: what a file says it uses does not matter.
+/// </summary>
 internal static class SymbolsUsed
 {
-    private static readonly Dictionary<short, OpCode> Codes = typeof(OpCodes).GetFields(BindingFlags.Public | BindingFlags.Static).Select(field => (OpCode)field.GetValue(null)!).ToDictionary(code => code.Value);
+    private static readonly Dictionary<short, OpCode> Codes = typeof(OpCodes)
+        .GetFields(BindingFlags.Public | BindingFlags.Static)
+        .Select(field => (OpCode)field.GetValue(null)!)
+        .ToDictionary(code => code.Value);
 
-    private const BindingFlags All = BindingFlags.Public | BindingFlags.NonPublic | BindingFlags.Static | BindingFlags.Instance | BindingFlags.DeclaredOnly;
+    private const BindingFlags All =
+        BindingFlags.Public | BindingFlags.NonPublic | BindingFlags.Static | BindingFlags.Instance | BindingFlags.DeclaredOnly;
 
     /// <returns>By folder and by the folder that it uses, one place where it does.</returns>
     public static IReadOnlyDictionary<(string From, string To), string> Of(Assembly assembly)
@@ -32,7 +38,10 @@ internal static class SymbolsUsed
         return used;
     }
 
-    private static string? FolderOf(Type type, string root) => type.Namespace is { } name && name.StartsWith(root + ".", StringComparison.Ordinal) ? name[(root.Length + 1)..].Split('.')[0] : null;
+    private static string? FolderOf(Type type, string root) =>
+        type.Namespace is { } name && name.StartsWith(root + ".", StringComparison.Ordinal)
+            ? name[(root.Length + 1)..].Split('.')[0]
+            : null;
 
     private static IEnumerable<(Type Type, string Place)> UsedBy(Type type)
     {
@@ -49,7 +58,11 @@ internal static class SymbolsUsed
         }
         foreach (MethodBase method in type.GetMethods(All).Cast<MethodBase>().Concat(type.GetConstructors(All)))
         {
-            IEnumerable<Type> signature = [.. method.GetParameters().Select(parameter => parameter.ParameterType), .. method is MethodInfo { ReturnType: var result } ? (Type[])[result] : []];
+            IEnumerable<Type> signature =
+            [
+                .. method.GetParameters().Select(parameter => parameter.ParameterType),
+                .. method is MethodInfo { ReturnType: var result } ? (Type[])[result] : [],
+            ];
             foreach (Type other in signature.SelectMany(Parts).Concat(InBody(type, method)))
             {
                 yield return (other, $".{method.Name}");
@@ -64,8 +77,9 @@ internal static class SymbolsUsed
             return [];
         }
         var found = new List<Type>(body.LocalVariables.SelectMany(local => Parts(local.LocalType)));
-        Type[] typeArguments = type.IsGenericType ? type.GetGenericArguments() : [], methodArguments = method.IsGenericMethod ? method.GetGenericArguments() : [];
-        for (int at = 0; at < il.Length;)
+        Type[] typeArguments = type.IsGenericType ? type.GetGenericArguments() : [],
+            methodArguments = method.IsGenericMethod ? method.GetGenericArguments() : [];
+        for (int at = 0; at < il.Length; )
         {
             short value = il[at++];
             if (value == 0xFE)
@@ -76,13 +90,20 @@ internal static class SymbolsUsed
             if (code.OperandType is OperandType.InlineMethod or OperandType.InlineField or OperandType.InlineType or OperandType.InlineTok)
             {
                 MemberInfo? member = method.Module.ResolveMember(BitConverter.ToInt32(il, at), typeArguments, methodArguments);
-                found.AddRange(member switch
-                {
-                    Type named => Parts(named),
-                    MethodInfo called => [.. Parts(called.DeclaringType), .. Parts(called.ReturnType), .. called.IsGenericMethod ? called.GetGenericArguments().SelectMany(Parts) : []],
-                    FieldInfo field => [.. Parts(field.DeclaringType), .. Parts(field.FieldType)],
-                    _ => Parts(member?.DeclaringType),
-                });
+                found.AddRange(
+                    member switch
+                    {
+                        Type named => Parts(named),
+                        MethodInfo called =>
+                        [
+                            .. Parts(called.DeclaringType),
+                            .. Parts(called.ReturnType),
+                            .. called.IsGenericMethod ? called.GetGenericArguments().SelectMany(Parts) : [],
+                        ],
+                        FieldInfo field => [.. Parts(field.DeclaringType), .. Parts(field.FieldType)],
+                        _ => Parts(member?.DeclaringType),
+                    }
+                );
             }
             at += code.OperandType switch
             {

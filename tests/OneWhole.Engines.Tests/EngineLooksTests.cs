@@ -12,6 +12,14 @@ public sealed class EngineLooksTests(Servers servers) : IClassFixture<Servers>
 
     public static TheoryData<string> Engines() => [.. Servers.Kinds];
 
+    /// <summary>A row of the table, as SQL writes it.</summary>
+    private static string Values(int row)
+    {
+        string usual = row % 3 == 0 ? "Fog" : "Engine";
+        string minutes = row % 10 == 0 ? "NULL" : $"{row % 60}";
+        return $"({row * 10}, '{(row > 2_500 ? "Swell" : usual)}', {minutes}, '2026-0{1 + row % 9}-1{row % 10}', 't-{row}')";
+    }
+
     private static void Run(DbConnection connection, string sql)
     {
         using DbCommand command = connection.CreateCommand();
@@ -19,7 +27,9 @@ public sealed class EngineLooksTests(Servers servers) : IClassFixture<Servers>
         command.ExecuteNonQuery();
     }
 
-    /// <summary>A key, a label of which two come after the first rows alone, a number with gaps, a day, a text of its own in each row.</summary>
+    /// <summary>
+    /// A key, a label of which two come after the first rows alone, a number with gaps, a day, a text of its own in each row.
+    /// </summary>
     private EngineTable Filled(string kind, string name)
     {
         var dialect = Dialect.Of(kind);
@@ -27,10 +37,13 @@ public sealed class EngineLooksTests(Servers servers) : IClassFixture<Servers>
         {
             string text = kind == "mysql" ? "VARCHAR(40)" : "TEXT";
             Run(connection, $"DROP TABLE IF EXISTS {dialect.Quote(name)}");
-            Run(connection, $"CREATE TABLE {dialect.Quote(name)} (id BIGINT PRIMARY KEY, cause {text}, minutes BIGINT, sailed DATE, ticket {text})");
+            Run(
+                connection,
+                $"CREATE TABLE {dialect.Quote(name)} (id BIGINT PRIMARY KEY, cause {text}, minutes BIGINT, sailed DATE, ticket {text})"
+            );
             foreach (int[] block in Enumerable.Range(1, Rows).Chunk(500))
             {
-                Run(connection, $"INSERT INTO {dialect.Quote(name)} VALUES {string.Join(", ", block.Select(row => $"({row * 10}, '{(row > 2_500 ? "Swell" : row % 3 == 0 ? "Fog" : "Engine")}', {(row % 10 == 0 ? "NULL" : $"{row % 60}")}, '2026-0{1 + row % 9}-1{row % 10}', 't-{row}')"))}");
+                Run(connection, $"INSERT INTO {dialect.Quote(name)} VALUES " + string.Join(", ", block.Select(Values)));
             }
         }
         return EngineTable.Open(servers.Place(kind), Servers.Password, name, null);
@@ -47,7 +60,8 @@ public sealed class EngineLooksTests(Servers servers) : IClassFixture<Servers>
             Run(connection, "CREATE VIEW listed_causes AS SELECT cause, minutes FROM listed");
         }
         IReadOnlyList<EngineTableInfo> all = EngineTable.List(servers.Place(kind), Servers.Password);
-        EngineTableInfo table = Assert.Single(all, one => one.Name == "listed"), view = Assert.Single(all, one => one.Name == "listed_causes");
+        EngineTableInfo table = Assert.Single(all, one => one.Name == "listed"),
+            view = Assert.Single(all, one => one.Name == "listed_causes");
         Assert.Equal((false, 5), (table.IsView, table.Columns));
         Assert.Equal((true, 2), (view.IsView, view.Columns));
         // What is listed can be opened by its name.
@@ -83,7 +97,14 @@ public sealed class EngineLooksTests(Servers servers) : IClassFixture<Servers>
         Assert.Equal([("Engine", 1667L), ("Fog", 833L)], cause.Top);
         EnginePortrait minutes = table.PortraitOf("minutes", 8);
         Assert.Equal((300L, 0L, 54L, "1", "59"), (minutes.Blanks, minutes.Unreadable, minutes.Distinct, minutes.Least, minutes.Most));
-        Assert.Equal(Enumerable.Range(1, Rows).Where(row => row % 10 != 0).Sum(row => row % 60).ToString(System.Globalization.CultureInfo.InvariantCulture), minutes.Sum);
+        Assert.Equal(
+            Enumerable
+                .Range(1, Rows)
+                .Where(row => row % 10 != 0)
+                .Sum(row => row % 60)
+                .ToString(System.Globalization.CultureInfo.InvariantCulture),
+            minutes.Sum
+        );
         EnginePortrait sailed = table.PortraitOf("sailed", 1);
         Assert.Equal(("2026-01-10", "2026-09-19"), (sailed.Least, sailed.Most));
     }
@@ -100,12 +121,17 @@ public sealed class EngineLooksTests(Servers servers) : IClassFixture<Servers>
             EnginePage page = table.Page(after, 700);
             seen.AddRange(page.Rows.Select(row => row[0]));
             after = page.Next;
-        }
-        while (after is not null);
+        } while (after is not null);
         Assert.Equal(Enumerable.Range(1, Rows).Select(row => $"{row * 10}"), seen);
         // Without a key as the query has them.
-        using EngineTable query = EngineTable.Open(servers.Place(kind), Servers.Password, null, "SELECT ticket FROM paged WHERE minutes = 7");
-        EnginePage first = query.Page(null, 20), second = query.Page(first.Next, 40);
+        using EngineTable query = EngineTable.Open(
+            servers.Place(kind),
+            Servers.Password,
+            null,
+            "SELECT ticket FROM paged WHERE minutes = 7"
+        );
+        EnginePage first = query.Page(null, 20),
+            second = query.Page(first.Next, 40);
         Assert.Equal((20, 30, null), (first.Rows.Count, second.Rows.Count, second.Next));
     }
 
@@ -115,11 +141,15 @@ public sealed class EngineLooksTests(Servers servers) : IClassFixture<Servers>
     public void Bands_are_cut_where_the_rows_are(string kind)
     {
         using EngineTable table = Filled(kind, "banded");
-        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "minutes", "bands": {"start": 5, "width": 20, "end": 50}}, "value": {"count": "rows"}, "form": {"kind": "sharebars"}}""");
+        Study study = StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "minutes", "bands": {"start": 5, "width": 20, "end": """
+                + """50}}, "value": {"count": "rows"}, "form": {"kind": "sharebars"}}"""
+        );
         var bands = (Axis.Bands)study.Parts;
         AskedCells cells = table.Ask(new CellQuestion(["minutes"], [], []) { Bands = [bands] }, default);
         Assert.InRange(cells.Weights.Length, 4, 7);
-        WorkingsResult there = Calculator.Run(table.Table, study), here = Calculator.Run(table.BringIn(), study);
+        WorkingsResult there = Calculator.Run(table.Table, study),
+            here = Calculator.Run(table.BringIn(), study);
         Assert.Equal(here.Division.Rows, there.Division.Rows);
         Assert.All(Enumerable.Range(0, here.RowCount), row => Assert.Equal(here.Division.Amount(row), there.Division.Amount(row)));
     }
@@ -136,12 +166,12 @@ public sealed class EngineLooksTests(Servers servers) : IClassFixture<Servers>
         using var stop = new CancellationTokenSource();
         using EngineTable many = EngineTable.Open(servers.Place(kind), Servers.Password, null, "SELECT a.id FROM brought a, brought b");
         Assert.ThrowsAny<Exception>(() => many.BringIn(stop.Token, rows =>
-        {
-            if (rows > 10_000)
             {
-                stop.Cancel();
-            }
-        }));
+                if (rows > 10_000)
+                {
+                    stop.Cancel();
+                }
+            }));
         Assert.True(stop.IsCancellationRequested);
     }
 
@@ -159,7 +189,17 @@ public sealed class EngineLooksTests(Servers servers) : IClassFixture<Servers>
             table.Page("5000000", 10);
         });
         Assert.Contains("takes more memory than there is", refused.Message, StringComparison.Ordinal);
-        using EngineTable spilling = EngineTable.Open(EnginePlace.Read($"duckdb:{folder}"), null, null, sorted, small with { Memory = 128 << 20, SpillFolder = Path.Combine(folder, "spill") });
+        using EngineTable spilling = EngineTable.Open(
+            EnginePlace.Read($"duckdb:{folder}"),
+            null,
+            null,
+            sorted,
+            small with
+            {
+                Memory = 128 << 20,
+                SpillFolder = Path.Combine(folder, "spill"),
+            }
+        );
         Assert.Equal(10, spilling.Page("5000000", 10).Rows.Count);
         Directory.Delete(folder, recursive: true);
     }

@@ -36,43 +36,78 @@ public sealed class Servers : IDisposable
     }
 
     /// <summary>Where an engine is, begun when it is asked for first.</summary>
-    internal EnginePlace Place(string kind) => kind switch
-    {
-        "postgres" => new EnginePlace(kind, "") { Host = "127.0.0.1", Port = _postgres.Value, User = "reader", Database = "postgres" },
-        "mysql" => new EnginePlace(kind, "") { Host = "127.0.0.1", Port = _maria.Value, User = "reader", Database = "ferry" },
-        _ => new EnginePlace(kind, Path.Combine(_folder, $"ferry.{kind}")),
-    };
+    internal EnginePlace Place(string kind) =>
+        kind switch
+        {
+            "postgres" => new EnginePlace(kind, "")
+            {
+                Host = "127.0.0.1",
+                Port = _postgres.Value,
+                User = "reader",
+                Database = "postgres",
+            },
+            "mysql" => new EnginePlace(kind, "")
+            {
+                Host = "127.0.0.1",
+                Port = _maria.Value,
+                User = "reader",
+                Database = "ferry",
+            },
+            _ => new EnginePlace(kind, Path.Combine(_folder, $"ferry.{kind}")),
+        };
 
     /// <summary>A coordinator whose table "crossings", cut into pieces by region, lies on two other servers.</summary>
-    internal EnginePlace Shards => new("postgres", "") { Host = "127.0.0.1", Port = _shards.Value, User = "reader", Database = "postgres" };
+    internal EnginePlace Shards =>
+        new("postgres", "")
+        {
+            Host = "127.0.0.1",
+            Port = _shards.Value,
+            User = "reader",
+            Database = "postgres",
+        };
 
     /// <summary>The regions of that table, in pairs of one server each.</summary>
-    public static readonly string[][] Regions = [["East", "North"], ["South", "West"]];
+    public static readonly string[][] Regions =
+    [
+        ["East", "North"],
+        ["South", "West"],
+    ];
 
     private int StartShards()
     {
         int[] shards = [StartPostgres("shard1"), StartPostgres("shard2")];
         foreach ((int at, int port) in shards.Index())
         {
-            Execute(port, $"""
+            Execute(
+                port,
+                $"""
                 CREATE TABLE crossings (id BIGINT PRIMARY KEY, region TEXT NOT NULL, cause TEXT, minutes BIGINT);
-                INSERT INTO crossings SELECT i * 2 + {at}, CASE WHEN i % 3 = 0 THEN '{Regions[at][0]}' ELSE '{Regions[at][1]}' END, CASE i % 7 WHEN 0 THEN NULL WHEN 1 THEN 'Fog' WHEN 2 THEN 'Tide' ELSE 'Engine' END, i % 90 FROM generate_series(1, 20000) i;
+                INSERT INTO crossings SELECT i * 2 + {at}, CASE WHEN i % 3 = 0 THEN '{Regions[at][0]}'
+                    ELSE '{Regions[at][1]}' END, CASE i % 7 WHEN 0 THEN NULL WHEN 1 THEN 'Fog' WHEN 2 THEN 'Tide' ELSE 'Engine' END,
+                    i % 90 FROM generate_series(1, 20000) i;
                 ANALYZE crossings;
-                """);
+                """
+            );
         }
         int coordinator = StartPostgres("coordinator");
-        Execute(coordinator, $"""
+        Execute(
+            coordinator,
+            $"""
             CREATE EXTENSION postgres_fdw;
             {string.Concat(shards.Select((port, at) => $"""
-                CREATE SERVER shard{at} FOREIGN DATA WRAPPER postgres_fdw OPTIONS (host '127.0.0.1', port '{port}', dbname 'postgres', use_remote_estimate 'true', async_capable 'true');
+                CREATE SERVER shard{at} FOREIGN DATA WRAPPER postgres_fdw OPTIONS (host '127.0.0.1', port '{port}',
+                  dbname 'postgres', use_remote_estimate 'true', async_capable 'true');
                 CREATE USER MAPPING FOR reader SERVER shard{at} OPTIONS (user 'reader', password '{Password}');
                 CREATE USER MAPPING FOR owner SERVER shard{at} OPTIONS (user 'owner', password_required 'false');
                 """))}
             CREATE TABLE crossings (id BIGINT, region TEXT NOT NULL, cause TEXT, minutes BIGINT) PARTITION BY LIST (region);
-            {string.Concat(Regions.Select((regions, at) => $"CREATE FOREIGN TABLE crossings_{at} PARTITION OF crossings FOR VALUES IN ('{regions[0]}', '{regions[1]}') SERVER shard{at} OPTIONS (table_name 'crossings');"))}
+            {string.Concat(Regions.Select((regions, at) =>
+                $"CREATE FOREIGN TABLE crossings_{at} PARTITION OF crossings FOR VALUES IN ('{regions[0]}', '{regions[1]}') "
+                + $"SERVER shard{at} OPTIONS (table_name 'crossings');"))}
             GRANT SELECT ON ALL TABLES IN SCHEMA public TO reader;
             ALTER ROLE reader SET enable_partitionwise_aggregate = on;
-            """);
+            """
+        );
         return coordinator;
     }
 
@@ -111,7 +146,8 @@ public sealed class Servers : IDisposable
     /// <summary>Has a server do something as its own administrator.</summary>
     public void Ask(string kind, string sql)
     {
-        using DbConnection connection = kind == "postgres" ? Writing(kind) : new MySqlConnection($"Server=127.0.0.1;Port={_maria.Value};User ID=root;Pooling=false");
+        using DbConnection connection =
+            kind == "postgres" ? Writing(kind) : new MySqlConnection($"Server=127.0.0.1;Port={_maria.Value};User ID=root;Pooling=false");
         if (connection.State != System.Data.ConnectionState.Open)
         {
             connection.Open();
@@ -123,19 +159,52 @@ public sealed class Servers : IDisposable
 
     private int StartPostgres(string name)
     {
-        string programs = Directory.GetDirectories("/usr/lib/postgresql").Order(StringComparer.Ordinal).LastOrDefault(folder => File.Exists(Path.Combine(folder, "bin", "initdb")))
+        string programs = Directory
+            .GetDirectories("/usr/lib/postgresql")
+            .Order(StringComparer.Ordinal)
+            .LastOrDefault(folder => File.Exists(Path.Combine(folder, "bin", "initdb")))
             ?? throw new InvalidOperationException("PostgreSQL is missing: apt-get install postgresql");
         string data = Path.Combine(_folder, name);
         Directory.CreateDirectory(data);
         Own(data, "postgres");
         int port = FreePort();
-        Run("postgres", Path.Combine(programs, "bin", "initdb"), "-D", data, "-U", "owner", "-A", "trust", "-E", "UTF8", "--locale=C.UTF-8", "--no-sync");
+        Run(
+            "postgres",
+            Path.Combine(programs, "bin", "initdb"),
+            "-D",
+            data,
+            "-U",
+            "owner",
+            "-A",
+            "trust",
+            "-E",
+            "UTF8",
+            "--locale=C.UTF-8",
+            "--no-sync"
+        );
         // Who reads needs a password; who fills the tables is this test alone.
-        File.WriteAllText(Path.Combine(data, "pg_hba.conf"), "host all owner 127.0.0.1/32 trust\nhost all reader 127.0.0.1/32 scram-sha-256\n");
+        File.WriteAllText(
+            Path.Combine(data, "pg_hba.conf"),
+            "host all owner 127.0.0.1/32 trust\nhost all reader 127.0.0.1/32 scram-sha-256\n"
+        );
         string control = Path.Combine(programs, "bin", "pg_ctl");
-        Run("postgres", control, "-D", data, "-w", "-l", Path.Combine(data, "log"), "-o", $"-p {port} -c listen_addresses=127.0.0.1 -c unix_socket_directories={data} -c fsync=off", "start");
+        Run(
+            "postgres",
+            control,
+            "-D",
+            data,
+            "-w",
+            "-l",
+            Path.Combine(data, "log"),
+            "-o",
+            $"-p {port} -c listen_addresses=127.0.0.1 -c unix_socket_directories={data} -c fsync=off",
+            "start"
+        );
         _stops.Add(() => Run("postgres", control, "-D", data, "-m", "immediate", "stop"));
-        Execute(port, $"CREATE ROLE reader LOGIN PASSWORD '{Password}'; ALTER DEFAULT PRIVILEGES IN SCHEMA public GRANT SELECT ON TABLES TO reader");
+        Execute(
+            port,
+            $"CREATE ROLE reader LOGIN PASSWORD '{Password}'; ALTER DEFAULT PRIVILEGES IN SCHEMA public GRANT SELECT ON TABLES TO reader"
+        );
         return port;
     }
 
@@ -149,11 +218,35 @@ public sealed class Servers : IDisposable
         Directory.CreateDirectory(data);
         Own(data, "mysql");
         int port = FreePort();
-        Run("mysql", "/usr/bin/mariadb-install-db", "--no-defaults", $"--datadir={data}", "--auth-root-authentication-method=normal", "--skip-test-db");
+        Run(
+            "mysql",
+            "/usr/bin/mariadb-install-db",
+            "--no-defaults",
+            $"--datadir={data}",
+            "--auth-root-authentication-method=normal",
+            "--skip-test-db"
+        );
         string begin = Path.Combine(data, "begin.sql");
-        File.WriteAllText(begin, $"CREATE DATABASE ferry CHARACTER SET utf8mb4;\nCREATE USER IF NOT EXISTS root@'127.0.0.1';\nGRANT ALL ON *.* TO root@'127.0.0.1';\nCREATE USER owner@'127.0.0.1';\nGRANT ALL ON ferry.* TO owner@'127.0.0.1';\nCREATE USER reader@'127.0.0.1' IDENTIFIED BY '{Password}';\nGRANT SELECT ON ferry.* TO reader@'127.0.0.1';\n");
+        File.WriteAllText(
+            begin,
+            "CREATE DATABASE ferry CHARACTER SET utf8mb4;\nCREATE USER IF NOT EXISTS root@'127.0.0.1';\nGRANT ALL ON "
+                + "*.* TO root@'127.0.0.1';\nCREATE USER owner@'127.0.0.1';\nGRANT ALL ON ferry.* TO "
+                + $"owner@'127.0.0.1';\nCREATE USER reader@'127.0.0.1' IDENTIFIED BY '{Password}';\nGRANT SELECT ON "
+                + "ferry.* TO reader@'127.0.0.1';\n"
+        );
         Own(begin, "mysql");
-        Process server = Begin("mysql", "/usr/sbin/mariadbd", "--no-defaults", $"--datadir={data}", $"--socket={data}/s", $"--port={port}", "--bind-address=127.0.0.1", "--skip-name-resolve", $"--init-file={begin}", "--innodb-flush-log-at-trx-commit=0");
+        Process server = Begin(
+            "mysql",
+            "/usr/sbin/mariadbd",
+            "--no-defaults",
+            $"--datadir={data}",
+            $"--socket={data}/s",
+            $"--port={port}",
+            "--bind-address=127.0.0.1",
+            "--skip-name-resolve",
+            $"--init-file={begin}",
+            "--innodb-flush-log-at-trx-commit=0"
+        );
         _stops.Add(() =>
         {
             server.Kill(entireProcessTree: true);
@@ -186,7 +279,12 @@ public sealed class Servers : IDisposable
 
     private static Process Begin(string? user, string program, params string[] arguments)
     {
-        var begin = new ProcessStartInfo(user is not null && IsRoot ? "runuser" : program) { RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = "/" };
+        var begin = new ProcessStartInfo(user is not null && IsRoot ? "runuser" : program)
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+            WorkingDirectory = "/",
+        };
         foreach (string argument in user is not null && IsRoot ? ["-u", user, "--", program, .. arguments] : arguments)
         {
             begin.ArgumentList.Add(argument);
@@ -205,7 +303,10 @@ public sealed class Servers : IDisposable
         process.BeginErrorReadLine();
         if (!process.WaitForExit(TimeSpan.FromMinutes(2)) || process.ExitCode != 0)
         {
-            throw new InvalidOperationException($"{program} {string.Join(' ', arguments)} ended with {(process.HasExited ? process.ExitCode.ToString(CultureInfo.InvariantCulture) : "nothing")}.");
+            throw new InvalidOperationException(
+                $"{program} {string.Join(' ', arguments)} ended with "
+                    + $"{(process.HasExited ? process.ExitCode.ToString(CultureInfo.InvariantCulture) : "nothing")}."
+            );
         }
     }
 

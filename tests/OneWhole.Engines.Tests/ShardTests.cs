@@ -8,13 +8,17 @@ public sealed class ShardTests(Servers servers) : IClassFixture<Servers>
 {
     private static Study Of(string members) => StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", {{members}}}""");
 
-    private static readonly Study ByRegion = Of("""
+    private static readonly Study ByRegion = Of(
+        """
         "parts": {"column": "cause"}, "groups": {"column": "region"}, "value": {"sum": "minutes"}, "form": {"kind": "stacked"}
-        """);
+        """
+    );
 
-    private static readonly Study ByCause = Of("""
+    private static readonly Study ByCause = Of(
+        """
         "parts": {"column": "cause"}, "value": {"sum": "minutes"}, "form": {"kind": "pareto"}
-        """);
+        """
+    );
 
     private EngineTable Open() => EngineTable.Open(servers.Shards, Servers.Password, "crossings", null);
 
@@ -41,7 +45,10 @@ public sealed class ShardTests(Servers servers) : IClassFixture<Servers>
         using EngineTable crossings = Open();
         var question = new CellQuestion(["cause"], ["minutes"], []) { Ordered = ["cause"] };
         Assert.Contains(crossings.PlanOf(question), step => !step.Aggregates);
-        Assert.Equal("The rows are on 2 servers, and travel to be counted together here: grouping by region too keeps the work where the rows are.", crossings.TravelOf(question, default));
+        Assert.Equal(
+            "The rows are on 2 servers, and travel to be counted together here: grouping by region too keeps the work where the rows are.",
+            crossings.TravelOf(question, default)
+        );
     }
 
     [Fact]
@@ -52,7 +59,8 @@ public sealed class ShardTests(Servers servers) : IClassFixture<Servers>
         Assert.Equal(40_000, here.RowCount);
         foreach (Study study in (Study[])[ByRegion, ByCause])
         {
-            WorkingsResult there = Calculator.Run(crossings.Table, study), same = Calculator.Run(here, study);
+            WorkingsResult there = Calculator.Run(crossings.Table, study),
+                same = Calculator.Run(here, study);
             Assert.Equal(same.Division.Total, there.Division.Total);
             Assert.Equal(same.Division.Rows, there.Division.Rows);
         }

@@ -19,11 +19,20 @@ public sealed class StopTests(Servers servers) : IClassFixture<Servers>
     [Fact]
     public async Task A_question_that_is_stopped_ends_in_the_server_too()
     {
-        servers.Ask("postgres", "CREATE TABLE IF NOT EXISTS few AS SELECT i AS id, CASE i % 3 WHEN 0 THEN 'Fog' ELSE 'Tide' END AS cause, i % 50 AS minutes FROM generate_series(1, 5000) i");
-        servers.Ask("postgres", "CREATE OR REPLACE VIEW slow AS SELECT a.id, a.cause, a.minutes FROM few a, few b, few c; GRANT SELECT ON slow TO reader");
+        servers.Ask(
+            "postgres",
+            "CREATE TABLE IF NOT EXISTS few AS SELECT i AS id, CASE i % 3 WHEN 0 THEN 'Fog' ELSE 'Tide' END AS cause, i "
+                + "% 50 AS minutes FROM generate_series(1, 5000) i"
+        );
+        servers.Ask(
+            "postgres",
+            "CREATE OR REPLACE VIEW slow AS SELECT a.id, a.cause, a.minutes FROM few a, few b, few c; GRANT SELECT ON slow TO reader"
+        );
         using EngineTable table = EngineTable.Open(servers.Place("postgres"), Servers.Password, "slow", null);
         using var stop = new CancellationTokenSource();
-        Task<AskedCells> asked = Task.Run(() => table.Ask(new CellQuestion(["cause"], ["minutes"], []) { Ordered = ["cause"] }, stop.Token));
+        Task<AskedCells> asked = Task.Run(() =>
+            table.Ask(new CellQuestion(["cause"], ["minutes"], []) { Ordered = ["cause"] }, stop.Token)
+        );
         await Until(() => Working > 0);
         await stop.CancelAsync();
         await Assert.ThrowsAnyAsync<Exception>(() => asked.WaitAsync(TimeSpan.FromSeconds(10)));

@@ -15,7 +15,11 @@ public sealed class DelimitedReaderTests
         return TableFile.Read(new MemoryStream(bytes), "t.csv", settings ?? ReadSettings.Found);
     }
 
-    private static string Cells(Table table) => string.Join(" / ", Enumerable.Range(0, table.RowCount).Select(row => string.Join("|", table.Columns.Select(column => column.Cells.TextAt(row)))));
+    private static string Cells(Table table) =>
+        string.Join(
+            " / ",
+            Enumerable.Range(0, table.RowCount).Select(row => string.Join("|", table.Columns.Select(column => column.Cells.TextAt(row))))
+        );
 
     [Fact]
     public void The_cases_of_rfc_4180()
@@ -101,7 +105,10 @@ public sealed class DelimitedReaderTests
     {
         ReadResult result = Read("a,b\n1\n2,x,more\n3,y\n4,z,\n");
         Assert.Equal("1| / 2|x / 3|y / 4|z", Cells(result.Table));
-        Assert.Equal(["Row 1 has 1 of 2 cells; the others are taken as blank.", "Row 2 has 3 cells, 2 are expected; not read: more"], result.Notes.Select(note => note.Text));
+        Assert.Equal(
+            ["Row 1 has 1 of 2 cells; the others are taken as blank.", "Row 2 has 3 cells, 2 are expected; not read: more"],
+            result.Notes.Select(note => note.Text)
+        );
     }
 
     [Fact]
@@ -119,7 +126,10 @@ public sealed class DelimitedReaderTests
     public void What_is_asked_can_be_answered_and_says_how_its_example_reads()
     {
         ReadNote asked = Assert.Single(Read("When,v\n01/02/2026,1\n03/03/2026,2\n").Notes, note => note.Ask);
-        Assert.Equal((0, "Column \"When\": \"01/02/2026\" is read as 1 February 2026; day and month may also be the other way round."), (asked.Column, asked.Text));
+        Assert.Equal(
+            (0, "Column \"When\": \"01/02/2026\" is read as 1 February 2026; day and month may also be the other way round."),
+            (asked.Column, asked.Text)
+        );
         Assert.Equal([("1 February 2026", true), ("2 January 2026", false)], asked.Answers.Select(answer => (answer.Text, answer.Chosen)));
         // Where both orders give the same day there is nothing to ask.
         Assert.DoesNotContain(Read("When,v\n03/03/2026,1\n04/04/2026,2\n").Notes, note => note.Ask);
@@ -130,11 +140,15 @@ public sealed class DelimitedReaderTests
     [Theory]
     [InlineData("", "empty-file")]
     [InlineData("\0\0\0\0\0\0binary\0\0", "not-text")]
-    public void What_is_no_table_is_refused(string text, string code) => Assert.Equal(code, Assert.Throws<ReadException>(() => Read(text)).Code);
+    public void What_is_no_table_is_refused(string text, string code) =>
+        Assert.Equal(code, Assert.Throws<ReadException>(() => Read(text)).Code);
 
     [Fact]
     public void A_million_columns_are_refused() =>
-        Assert.Equal("too-many-columns", Assert.Throws<ReadException>(() => Read(string.Join(',', Enumerable.Repeat("a", 1_000_000)) + "\n1\n")).Code);
+        Assert.Equal(
+            "too-many-columns",
+            Assert.Throws<ReadException>(() => Read(string.Join(',', Enumerable.Repeat("a", 1_000_000)) + "\n1\n")).Code
+        );
 
     [Fact]
     public void Headings_alone_are_a_table_without_rows() => Assert.Equal(0, Read("a,b\n").Table.RowCount);
@@ -164,15 +178,25 @@ public sealed class DelimitedReaderTests
     {
         using var stop = new CancellationTokenSource();
         byte[] bytes = Encoding.UTF8.GetBytes("a,b\n" + string.Concat(Enumerable.Repeat("1,x\n", 100_000)));
-        Assert.Throws<OperationCanceledException>(() => TableFile.Read(new MemoryStream(bytes), "t.csv", ReadSettings.Found, _ => stop.Cancel(), stop.Token));
+        Assert.Throws<OperationCanceledException>(() =>
+            TableFile.Read(new MemoryStream(bytes), "t.csv", ReadSettings.Found, _ => stop.Cancel(), stop.Token)
+        );
     }
 
     [Fact]
     public void Notes_below_the_rows_are_told_from_them_and_a_row_that_only_looks_like_one_is_kept()
     {
-        ReadResult result = TableFile.Read(new MemoryStream("Stop,Boardings\nHallin,812\nOskery,598\nSource: the harbour office\n"u8.ToArray()), "a.csv", ReadSettings.Found);
+        ReadResult result = TableFile.Read(
+            new MemoryStream("Stop,Boardings\nHallin,812\nOskery,598\nSource: the harbour office\n"u8.ToArray()),
+            "a.csv",
+            ReadSettings.Found
+        );
         Assert.Equal((2, "Source: the harbour office"), (result.Table.RowCount, Assert.Single(result.Below)));
-        result = TableFile.Read(new MemoryStream("Stop,Boardings\nSource: quarry\nOskery,598\nHallin\n"u8.ToArray()), "a.csv", ReadSettings.Found);
+        result = TableFile.Read(
+            new MemoryStream("Stop,Boardings\nSource: quarry\nOskery,598\nHallin\n"u8.ToArray()),
+            "a.csv",
+            ReadSettings.Found
+        );
         Assert.Equal((3, 0), (result.Table.RowCount, result.Below.Count));
     }
 }

@@ -77,19 +77,30 @@ public sealed class DelimitedScannerTests
         }
     }
 
-    private static readonly Gen<string> Cell = Gen.Int[0, 9].Array[0, 6].Select(at => string.Concat(at.Select(i => new[] { "a", "\"", ",", "\r", "\n", " ", "é", "1", "\r\n", ";" }[i])));
+    private static readonly Gen<string> Cell = Gen.Int[0, 9]
+        .Array[0, 6]
+        .Select(at => string.Concat(at.Select(i => new[] { "a", "\"", ",", "\r", "\n", " ", "é", "1", "\r\n", ";" }[i])));
 
     [Fact]
-    public void Any_cells_come_back_as_they_were_written() => Gen.Select(Cell.Array[1, 5].Array[1, 8], Gen.Int[1, 5]).Sample((rows, most) =>
-    {
-        string text = string.Concat(rows.Select(row => string.Join(',', row.Select(cell => $"\"{cell.Replace("\"", "\"\"", StringComparison.Ordinal)}\"")) + "\r\n"));
-        List<string[]> back = Scan(new Dribble(text, most));
-        Assert.Equal(rows.Length, back.Count);
-        for (int row = 0; row < rows.Length; row++)
-        {
-            Assert.Equal(rows[row], back[row]);
-        }
-    }, iter: 1000);
+    public void Any_cells_come_back_as_they_were_written() =>
+        Gen.Select(Cell.Array[1, 5].Array[1, 8], Gen.Int[1, 5])
+            .Sample(
+                (rows, most) =>
+                {
+                    string text = string.Concat(
+                        rows.Select(row =>
+                            string.Join(',', row.Select(cell => $"\"{cell.Replace("\"", "\"\"", StringComparison.Ordinal)}\"")) + "\r\n"
+                        )
+                    );
+                    List<string[]> back = Scan(new Dribble(text, most));
+                    Assert.Equal(rows.Length, back.Count);
+                    for (int row = 0; row < rows.Length; row++)
+                    {
+                        Assert.Equal(rows[row], back[row]);
+                    }
+                },
+                iter: 1000
+            );
 
     [Fact]
     public void A_cell_longer_than_the_buffer_is_kept_whole()

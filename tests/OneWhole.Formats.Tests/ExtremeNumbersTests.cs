@@ -10,10 +10,26 @@ using OneWhole.Formats.Text;
 
 namespace OneWhole.Formats.Tests;
 
-/// <summary>Every loop over numbers ends for all doubles: the ends of the range, one beside the other, next to nothing, in every form.</summary>
+/// <summary>
+/// Every loop over numbers ends for all doubles: the ends of the range, one beside the other, next to nothing, in every form.
+/// </summary>
 public sealed class ExtremeNumbersTests
 {
-    private static readonly double[] Numbers = [1e308, -1e308, double.MaxValue, -double.MaxValue, 5e-324, 1e-300, -1e-300, 0, 1, 1e15, 1e-9, 123456789012345];
+    private static readonly double[] Numbers =
+    [
+        1e308,
+        -1e308,
+        double.MaxValue,
+        -double.MaxValue,
+        5e-324,
+        1e-300,
+        -1e-300,
+        0,
+        1,
+        1e15,
+        1e-9,
+        123456789012345,
+    ];
 
     public static TheoryData<string, string> Cases()
     {
@@ -55,15 +71,26 @@ public sealed class ExtremeNumbersTests
         string[] parts = ["0–4", "5–9"];
         for (int row = 0; row < 6; row++)
         {
-            csv.Append(CultureInfo.InvariantCulture, $"{(row % 2 == 0 ? "Men" : "Women")},{parts[row / 2 % 2]},{values[row % values.Length]:R}\n");
+            csv.Append(
+                CultureInfo.InvariantCulture,
+                $"{(row % 2 == 0 ? "Men" : "Women")},{parts[row / 2 % 2]},{values[row % values.Length]:R}\n"
+            );
         }
         try
         {
             Table table = TableFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(csv.ToString())), "t.csv", ReadSettings.Found).Table;
-            Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "value": {"sum": "Amount"}, "parts": {"column": "Part"}, "groups": {"column": "Group"}, "form": {"kind": "pareto"}}""");
+            Study study = StudyFormat.Standard.Read(
+                """{"format": "onewhole.study/1", "value": {"sum": "Amount"}, "parts": {"column": "Part"}, "groups": """
+                    + """{"column": "Group"}, "form": {"kind": "pareto"}}"""
+            );
             study = form.Fitted(table, shape.Apply(study with { Form = new FormChoice(form, form.DefaultMembers) }));
             Figure figure = FigureDrawer.Draw(Calculator.Run(table, study), 480, 320, TextMeasurer.Shared);
-            Assert.All(figure.Marks.OfType<RectMark>(), mark => Assert.True(double.IsFinite(mark.X + mark.Y + mark.Width + mark.Height), $"{mark.Id} lies nowhere with {string.Join(" and ", values)}"));
+            Assert.All(figure.Marks.OfType<RectMark>(), mark =>
+                Assert.True(
+                    double.IsFinite(mark.X + mark.Y + mark.Width + mark.Height),
+                    $"{mark.Id} lies nowhere with {string.Join(" and ", values)}"
+                )
+            );
         }
         catch (StudyException refused)
         {

@@ -21,14 +21,22 @@ public sealed class FileFormatTests : IDisposable
         {
             at = Path.GetDirectoryName(at);
         }
-        return name.EndsWith(".sqlite", StringComparison.Ordinal) ? Path.Combine(at!, "demo", name) : Path.Combine(at!, "tests", "fixtures", name);
+        return name.EndsWith(".sqlite", StringComparison.Ordinal)
+            ? Path.Combine(at!, "demo", name)
+            : Path.Combine(at!, "tests", "fixtures", name);
     }
 
-    private static ReadResult Bytes(byte[] bytes, string name, ReadSettings? settings = null) => TableFile.Read(new MemoryStream(bytes), name, settings ?? ReadSettings.Found);
+    private static ReadResult Bytes(byte[] bytes, string name, ReadSettings? settings = null) =>
+        TableFile.Read(new MemoryStream(bytes), name, settings ?? ReadSettings.Found);
 
-    private static ReadResult Text(string text, string name, ReadSettings? settings = null) => Bytes(Encoding.UTF8.GetBytes(text), name, settings);
+    private static ReadResult Text(string text, string name, ReadSettings? settings = null) =>
+        Bytes(Encoding.UTF8.GetBytes(text), name, settings);
 
-    private static string Cells(Table table) => string.Join(" / ", Enumerable.Range(0, table.RowCount).Select(row => string.Join("|", table.Columns.Select(column => column.Cells.TextAt(row)))));
+    private static string Cells(Table table) =>
+        string.Join(
+            " / ",
+            Enumerable.Range(0, table.RowCount).Select(row => string.Join("|", table.Columns.Select(column => column.Cells.TextAt(row))))
+        );
 
     private static string Heads(Table table) => string.Join("|", table.Columns.Select(column => column.Name));
 
@@ -42,10 +50,19 @@ public sealed class FileFormatTests : IDisposable
     {
         ReadResult result = TableFile.Read(Fixture(file), ReadSettings.Found);
         Assert.Equal("Route|Day|Tickets|Fare|Load", Heads(result.Table));
-        Assert.Equal($"Hallin|2026-03-09|120|1204.5|{first} / Oskery|2026-03-10|80|0.1|{second} / Tarn Holm|2026-03-11||-12.25|{third}", Cells(result.Table));
-        Assert.Equal([ColumnType.Category, ColumnType.Date, ColumnType.Quantity, ColumnType.Quantity, ColumnType.Quantity], result.Table.Columns.Select(column => column.Info.Type));
+        Assert.Equal(
+            $"Hallin|2026-03-09|120|1204.5|{first} / Oskery|2026-03-10|80|0.1|{second} / Tarn Holm|2026-03-11||-12.25|{third}",
+            Cells(result.Table)
+        );
+        Assert.Equal(
+            [ColumnType.Category, ColumnType.Date, ColumnType.Quantity, ColumnType.Quantity, ColumnType.Quantity],
+            result.Table.Columns.Select(column => column.Info.Type)
+        );
         // The library that wrote the .ods writes a share's number without its format.
-        Assert.Equal((first.Contains('%'), 2, 21L), (result.Table.Columns[4].Info.HoldsShares, result.Table.Columns[4].Numbers.Scale, result.Table.Columns[4].Numbers.Units![0]));
+        Assert.Equal(
+            (first.Contains('%'), 2, 21L),
+            (result.Table.Columns[4].Info.HoldsShares, result.Table.Columns[4].Numbers.Scale, result.Table.Columns[4].Numbers.Units![0])
+        );
         Assert.Equal("Fares", result.Used.Section);
         Assert.Empty(result.Notes);
     }
@@ -80,7 +97,10 @@ public sealed class FileFormatTests : IDisposable
         ReadException fault = Assert.Throws<ReadException>(() => TableFile.Read(Fixture(file), new ReadSettings { Section = "Boats" }));
         Assert.Equal("no-sheet", fault.Code);
         Assert.Contains("\"Fares\", \"Residents\"", fault.Message, StringComparison.Ordinal);
-        Assert.Equal("wrong-range", Assert.Throws<ReadException>(() => TableFile.Read(Fixture(file), new ReadSettings { Range = "A5-C8" })).Code);
+        Assert.Equal(
+            "wrong-range",
+            Assert.Throws<ReadException>(() => TableFile.Read(Fixture(file), new ReadSettings { Range = "A5-C8" })).Code
+        );
     }
 
     [Fact]
@@ -91,14 +111,20 @@ public sealed class FileFormatTests : IDisposable
         duck.Open();
         using DuckDBCommand command = duck.CreateCommand();
         command.CommandText = $"""
-            COPY (SELECT * FROM (VALUES ('Hallin', 12, 1204.50::DECIMAL(10, 2), 0.5::DOUBLE, DATE '2026-03-09', true, TIMESTAMP '2026-03-09 10:30:00', 5000000000::BIGINT),
+            COPY (SELECT * FROM (VALUES ('Hallin', 12, 1204.50::DECIMAL(10, 2), 0.5::DOUBLE, DATE '2026-03-09', true, TIMESTAMP
+            '2026-03-09 10:30:00', 5000000000::BIGINT),
                                         (NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL),
-                                        ('Æ, "x"', -3, 0.01, 1e-7, DATE '1999-12-31', false, TIMESTAMP '1999-12-31 00:00:00', -1)) v(name, n, money, d, day, flag, "at", big)) TO '{path}' (FORMAT parquet)
+                                        ('Æ, "x"', -3, 0.01, 1e-7, DATE '1999-12-31', false, TIMESTAMP '1999-12-31 00:00:00', -1))
+                                        v(name, n, money, d, day, flag, "at", big)) TO '{path}' (FORMAT parquet)
             """;
         command.ExecuteNonQuery();
         Table table = TableFile.Read(path, ReadSettings.Found).Table;
         Assert.Equal("name|n|money|d|day|flag|at|big", Heads(table));
-        Assert.Equal("Hallin|12|1204.50|0.5|2026-03-09|true|2026-03-09 10:30|5000000000 / ||||||| / Æ, \"x\"|-3|0.01|1E-07|1999-12-31|false|1999-12-31|-1", Cells(table));
+        Assert.Equal(
+            "Hallin|12|1204.50|0.5|2026-03-09|true|2026-03-09 10:30|5000000000 / ||||||| / Æ, "
+                + "\"x\"|-3|0.01|1E-07|1999-12-31|false|1999-12-31|-1",
+            Cells(table)
+        );
         Assert.Equal(2, table.Find("money")!.Numbers.Scale);
         Assert.Equal(ColumnType.Date, table.Find("day")!.Info.Type);
     }
@@ -110,7 +136,8 @@ public sealed class FileFormatTests : IDisposable
         using var duck = new DuckDBConnection("Data Source=:memory:");
         duck.Open();
         using DuckDBCommand command = duck.CreateCommand();
-        command.CommandText = $"COPY (SELECT i AS n, 'part ' || (i % 7) AS part FROM range(300000) r(i)) TO '{path}' (FORMAT parquet, ROW_GROUP_SIZE 50000)";
+        command.CommandText =
+            $"COPY (SELECT i AS n, 'part ' || (i % 7) AS part FROM range(300000) r(i)) TO '{path}' (FORMAT parquet, ROW_GROUP_SIZE 50000)";
         command.ExecuteNonQuery();
         Table table = TableFile.Read(path, ReadSettings.Found).Table;
         Assert.Equal(300_000, table.RowCount);
@@ -127,12 +154,20 @@ public sealed class FileFormatTests : IDisposable
         using var duck = new DuckDBConnection("Data Source=:memory:");
         duck.Open();
         using DuckDBCommand command = duck.CreateCommand();
-        command.CommandText = $"COPY (SELECT * FROM (VALUES ('Hallin', 12, 0.1), (NULL, NULL, 2.0), ('say \"hi\"', -3, 1e30)) v(name, n, d)) TO '{path}' (FORMAT json, {how})";
+        command.CommandText =
+            "COPY (SELECT * FROM (VALUES ('Hallin', 12, 0.1), (NULL, NULL, 2.0), ('say \"hi\"', -3, 1e30)) v(name, n, "
+            + $"d)) TO '{path}' (FORMAT json, {how})";
         command.ExecuteNonQuery();
         Table table = TableFile.Read(path, ReadSettings.Found).Table;
         Assert.Equal("name|n|d", Heads(table));
         Assert.StartsWith("Hallin|12|0.1 / ||2", Cells(table), StringComparison.Ordinal);
-        Assert.Equal(1e30, table.Find("d")!.Numbers.At(2)!.Value.ToBigInteger() is var units ? (double)units / Math.Pow(10, table.Find("d")!.Numbers.Scale) : 0, 15);
+        Assert.Equal(
+            1e30,
+            table.Find("d")!.Numbers.At(2)!.Value.ToBigInteger() is var units
+                ? (double)units / Math.Pow(10, table.Find("d")!.Numbers.Scale)
+                : 0,
+            15
+        );
     }
 
     [Theory]
@@ -158,11 +193,15 @@ public sealed class FileFormatTests : IDisposable
     [InlineData("[{\"a\": 1}] x", "wrong-json")]
     [InlineData("[{\"a\": nope}]", "damaged-file")]
     [InlineData("\"text\"", "wrong-json")]
-    public void Json_that_is_no_table_is_refused_with_its_place(string text, string code) => Assert.Equal(code, Assert.Throws<ReadException>(() => Text(text, "t.json")).Code);
+    public void Json_that_is_no_table_is_refused_with_its_place(string text, string code) =>
+        Assert.Equal(code, Assert.Throws<ReadException>(() => Text(text, "t.json")).Code);
 
     [Fact]
     public void Deep_nesting_ends_in_an_answer() =>
-        Assert.Equal("damaged-file", Assert.Throws<ReadException>(() => Text("[{\"a\":" + new string('[', 100_000) + new string(']', 100_000) + "}]", "t.json")).Code);
+        Assert.Equal(
+            "damaged-file",
+            Assert.Throws<ReadException>(() => Text("[{\"a\":" + new string('[', 100_000) + new string(']', 100_000) + "}]", "t.json")).Code
+        );
 
     private string Database()
     {
@@ -173,7 +212,8 @@ public sealed class FileFormatTests : IDisposable
             using SqliteCommand command = connection.CreateCommand();
             command.CommandText = """
                 CREATE TABLE trips (route TEXT, day TEXT, minutes REAL, seats INTEGER);
-                INSERT INTO trips VALUES ('Hallin', '2026-03-09', 12.5, 100), ('Oskery', '2026-03-10', NULL, 80), ('Hallin', '2026-03-11', 7, 90);
+                INSERT INTO trips VALUES ('Hallin', '2026-03-09', 12.5, 100), ('Oskery', '2026-03-10', NULL, 80), ('Hallin',
+                '2026-03-11', 7, 90);
                 CREATE VIEW late AS SELECT * FROM trips WHERE minutes > 10;
                 """;
             command.ExecuteNonQuery();
@@ -189,7 +229,12 @@ public sealed class FileFormatTests : IDisposable
         Assert.Equal(("trips", "route|day|minutes|seats"), (all.Used.Section, Heads(all.Table)));
         Assert.Equal("Hallin|2026-03-09|12.5|100 / Oskery|2026-03-10||80 / Hallin|2026-03-11|7|90", Cells(all.Table));
         Assert.Equal("Hallin|2026-03-09|12.5|100", Cells(TableFile.Read(path, new ReadSettings { Section = "late" }).Table));
-        Assert.Equal("Hallin|19.5 / Oskery|", Cells(TableFile.Read(path, new ReadSettings { Query = "SELECT route, sum(minutes) AS minutes FROM trips GROUP BY route;" }).Table));
+        Assert.Equal(
+            "Hallin|19.5 / Oskery|",
+            Cells(
+                TableFile.Read(path, new ReadSettings { Query = "SELECT route, sum(minutes) AS minutes FROM trips GROUP BY route;" }).Table
+            )
+        );
         using FileStream stream = File.OpenRead(path);
         Assert.Equal(["trips", "late"], TableFile.SectionsOf(stream, "company.db"));
     }
@@ -202,7 +247,8 @@ public sealed class FileFormatTests : IDisposable
         using var writing = new SqliteConnection($"Data Source={path};Pooling=False");
         writing.Open();
         using SqliteCommand command = writing.CreateCommand();
-        command.CommandText = "PRAGMA journal_mode = wal; PRAGMA wal_autocheckpoint = 0; INSERT INTO trips VALUES ('Tarn Holm', '2026-03-12', 3, 60);";
+        command.CommandText =
+            "PRAGMA journal_mode = wal; PRAGMA wal_autocheckpoint = 0; INSERT INTO trips VALUES ('Tarn Holm', '2026-03-12', 3, 60);";
         command.ExecuteNonQuery();
         byte[] before = File.ReadAllBytes(path);
         Assert.EndsWith(" / Tarn Holm|2026-03-12|3|60", Cells(TableFile.Read(path, ReadSettings.Found).Table), StringComparison.Ordinal);
@@ -232,7 +278,11 @@ public sealed class FileFormatTests : IDisposable
 
     [Fact]
     public void A_missing_table_is_named_with_those_that_are_there() =>
-        Assert.Contains("\"trips\", \"late\"", Assert.Throws<ReadException>(() => TableFile.Read(Database(), new ReadSettings { Section = "boats" })).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "\"trips\", \"late\"",
+            Assert.Throws<ReadException>(() => TableFile.Read(Database(), new ReadSettings { Section = "boats" })).Message,
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void Titles_above_delimited_text_are_found_where_its_rows_are_wider()
@@ -245,8 +295,14 @@ public sealed class FileFormatTests : IDisposable
     }
 
     [Theory]
-    [InlineData("Stop,On,Off\na,1,2\nb,3,4\nTotal,4,6\n", "The last row, “Total”, looks like a total and would count everything twice: On 4, as its rows; Off 6, as its rows.")]
-    [InlineData("Stop,On\na,1\nb,3\nSum,7\n", "The last row, “Sum”, looks like a total and would count everything twice: On 7, 3 more than its rows.")]
+    [InlineData(
+        "Stop,On,Off\na,1,2\nb,3,4\nTotal,4,6\n",
+        "The last row, “Total”, looks like a total and would count everything twice: On 4, as its rows; Off 6, as its rows."
+    )]
+    [InlineData(
+        "Stop,On\na,1\nb,3\nSum,7\n",
+        "The last row, “Sum”, looks like a total and would count everything twice: On 7, 3 more than its rows."
+    )]
     [InlineData("Stop,On\na,1\nb,3\n,4\n", "The last row looks like a total and would count everything twice: On 4, as its rows.")]
     [InlineData("Stop,On\na,1\nb,3\nc,4\n", null)]
     [InlineData("Stop,On\na,1\nb,3\n,5\n", null)]
@@ -273,16 +329,30 @@ public sealed class FileFormatTests : IDisposable
         return bytes.ToArray();
     }
 
-    private const string OdsStart = """<office:document-content xmlns:office="urn:oasis:names:tc:opendocument:xmlns:office:1.0" xmlns:table="urn:oasis:names:tc:opendocument:xmlns:table:1.0" xmlns:text="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><office:body><office:spreadsheet>""";
+    private const string OdsStart =
+        """<office:document-content xmlns:office="urn:oasis:names:tc:opendocument:xmlns:office:1.0" """
+        + """xmlns:table="urn:oasis:names:tc:opendocument:xmlns:table:1.0" """
+        + """xmlns:text="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><office:body><office:spreadsheet>""";
 
     [Fact]
     public void An_ods_that_repeats_rows_and_cells_to_the_edge_is_small()
     {
-        byte[] file = Zip(("content.xml", OdsStart + """
-            <table:table table:name="One"><table:table-row><table:table-cell office:value-type="string"><text:p>a<text:s text:c="2"/>b</text:p></table:table-cell><table:table-cell office:value-type="string"><office:annotation><text:p>a note</text:p></office:annotation><text:p>v</text:p></table:table-cell><table:table-cell table:number-columns-repeated="16382"/></table:table-row>
-            <table:table-row table:number-rows-repeated="3"><table:table-cell office:value-type="string"><text:p>x</text:p></table:table-cell><table:table-cell office:value-type="float" office:value="2"/></table:table-row>
-            <table:table-row table:number-rows-repeated="1048572"><table:table-cell table:number-columns-repeated="16384"/></table:table-row></table:table></office:spreadsheet></office:body></office:document-content>
-            """));
+        byte[] file = Zip(
+            (
+                "content.xml",
+                OdsStart
+                    + """
+                    <table:table table:name="One"><table:table-row><table:table-cell office:value-type="string"><text:p>a<text:s
+                    text:c="2"/>b</text:p></table:table-cell><table:table-cell office:value-type="string"><office:annotation><text:p>a
+                    note</text:p></office:annotation><text:p>v</text:p></table:table-cell><table:table-cell
+                    table:number-columns-repeated="16382"/></table:table-row>
+                    <table:table-row table:number-rows-repeated="3"><table:table-cell office:value-type="string"><text:p>x</text:p>
+                    </table:table-cell><table:table-cell office:value-type="float" office:value="2"/></table:table-row>
+                    <table:table-row table:number-rows-repeated="1048572"><table:table-cell table:number-columns-repeated="16384"/>
+                    </table:table-row></table:table></office:spreadsheet></office:body></office:document-content>
+                    """
+            )
+        );
         Table table = Bytes(file, "t.ods").Table;
         Assert.Equal("a  b|v", Heads(table));
         Assert.Equal("x|2 / x|2 / x|2", Cells(table));
@@ -291,7 +361,14 @@ public sealed class FileFormatTests : IDisposable
     [Fact]
     public void Entities_in_a_sheets_xml_are_refused()
     {
-        byte[] file = Zip(("content.xml", "<!DOCTYPE x [<!ENTITY a \"aaaa\"><!ENTITY b \"&a;&a;&a;\">]>" + OdsStart + "<table:table table:name=\"One\"/></office:spreadsheet></office:body></office:document-content>"));
+        byte[] file = Zip(
+            (
+                "content.xml",
+                "<!DOCTYPE x [<!ENTITY a \"aaaa\"><!ENTITY b \"&a;&a;&a;\">]>"
+                    + OdsStart
+                    + "<table:table table:name=\"One\"/></office:spreadsheet></office:body></office:document-content>"
+            )
+        );
         Assert.Equal("damaged-file", Assert.Throws<ReadException>(() => Bytes(file, "t.ods")).Code);
     }
 
@@ -366,7 +443,8 @@ public sealed class FileFormatTests : IDisposable
     [InlineData("t.json", "{{{")]
     [InlineData("t.parquet", "PAR1 and no more PAR1")]
     [InlineData("t.db", "SQLite format 3\0 and no more")]
-    public void A_file_that_only_begins_like_one_is_refused(string name, string text) => Assert.NotEmpty(Assert.Throws<ReadException>(() => Text(text, name)).Message);
+    public void A_file_that_only_begins_like_one_is_refused(string name, string text) =>
+        Assert.NotEmpty(Assert.Throws<ReadException>(() => Text(text, name)).Message);
 
     [Fact]
     public void Two_blocks_side_by_side_are_asked_about_as_one_table_or_two()
@@ -376,9 +454,15 @@ public sealed class FileFormatTests : IDisposable
         Assert.Equal(["Boardings in the summer timetable"], result.Titles);
         ReadNote asked = Assert.Single(result.Notes);
         Assert.Equal("2 blocks stand side by side under the same headings: Hallin line, Wick line.", asked.Text);
-        Table one = Core.Preparing.Preparation.Read($$"""{"format": "onewhole.prepare/1", "steps": [{{asked.Answers[1].Step!.ToJsonString()}}]}""").Apply(result.Table);
+        Table one = Core
+            .Preparing.Preparation.Read($$"""{"format": "onewhole.prepare/1", "steps": [{{asked.Answers[1].Step!.ToJsonString()}}]}""")
+            .Apply(result.Table);
         Assert.Equal("Block|Stop|Boardings", Heads(one));
-        Assert.Equal("Hallin line|Hallin Pier|812 / Hallin line|Oskery Quay|598 / Wick line|Big Wick|418 / Wick line|Little Wick|204 / Wick line|Sule Bank|77", Cells(one));
+        Assert.Equal(
+            "Hallin line|Hallin Pier|812 / Hallin line|Oskery Quay|598 / Wick line|Big Wick|418 / Wick line|Little "
+                + "Wick|204 / Wick line|Sule Bank|77",
+            Cells(one)
+        );
         Assert.Equal(["Stop (2)", "Boardings (2)"], asked.Answers[2].Split[1].Columns);
     }
 

@@ -12,13 +12,18 @@ namespace OneWhole.Formats.Tests;
 /// <summary>What leaves: read again by readers that are not ours, and with labels that would like to be more than text.</summary>
 public sealed class HandOverTests
 {
-    private const string Rows = "Cause,Season,Minutes\nFog on the Sound,Winter,120\n\"<script>alert(1)</script> & | *x*\",Winter,60\n=1+1,Summer,15\nÆrvåg,Summer,5.5\n";
+    private const string Rows =
+        "Cause,Season,Minutes\nFog on the Sound,Winter,120\n\"<script>alert(1)</script> & | "
+        + "*x*\",Winter,60\n=1+1,Summer,15\nÆrvåg,Summer,5.5\n";
 
     private static HandedStudy Study(string more = "", string form = "pareto")
     {
         using var stream = new MemoryStream(Encoding.UTF8.GetBytes(Rows));
         Table table = TableFile.Read(stream, "t.csv", ReadSettings.Found).Table;
-        Study study = StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", "title": "Minutes lost & found", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "{{form}}"} {{more}} }""");
+        Study study = StudyFormat.Standard.Read(
+            $$"""{"format": "onewhole.study/1", "title": "Minutes lost & found", "parts": {"column": "Cause"}, "value": """
+                + $$"""{"sum": "Minutes"}, "form": {"kind": "{{form}}"} {{more}} }"""
+        );
         return new HandedStudy(study.Title, study, WorkingsSet.Run(table, study));
     }
 
@@ -42,12 +47,24 @@ public sealed class HandOverTests
     [Fact]
     public void A_pdf_is_laid_out_on_paper_alone_or_with_the_workings()
     {
-        using PdfDocument both = PdfDocument.Open(HandOver.Find("figure.pdf").ToBytes(Study(), new HandingSize(960, 600) { Paper = Paper.Find("a4-lying"), Margin = 20 }));
+        using PdfDocument both = PdfDocument.Open(
+            HandOver.Find("figure.pdf").ToBytes(Study(), new HandingSize(960, 600) { Paper = Paper.Find("a4-lying"), Margin = 20 })
+        );
         Assert.Equal(2, both.NumberOfPages);
         Assert.All(both.GetPages(), page => Assert.Equal((842, 595), (page.Width, page.Height)));
         double points = 20 / 25.4 * 72;
-        Assert.All(both.GetPages().SelectMany(page => page.Letters), letter => Assert.True(letter.BoundingBox.Left > points - 1 && letter.BoundingBox.Right < 841.9 - points + 1 && letter.BoundingBox.Bottom > points - 3 && letter.BoundingBox.Top < 595.3 - points + 1, $"{letter.Value} is in the margin"));
-        using PdfDocument alone = PdfDocument.Open(HandOver.Find("figure.pdf").ToBytes(Study(), new HandingSize(960, 600) { Paper = Paper.Find("a4"), HasWorkings = false }));
+        Assert.All(both.GetPages().SelectMany(page => page.Letters), letter =>
+            Assert.True(
+                letter.BoundingBox.Left > points - 1
+                    && letter.BoundingBox.Right < 841.9 - points + 1
+                    && letter.BoundingBox.Bottom > points - 3
+                    && letter.BoundingBox.Top < 595.3 - points + 1,
+                $"{letter.Value} is in the margin"
+            )
+        );
+        using PdfDocument alone = PdfDocument.Open(
+            HandOver.Find("figure.pdf").ToBytes(Study(), new HandingSize(960, 600) { Paper = Paper.Find("a4"), HasWorkings = false })
+        );
         Assert.Equal(1, alone.NumberOfPages);
         Assert.Contains("a5-lying", Assert.Throws<StudyException>(() => Paper.Find("b4")).Message);
     }
@@ -81,7 +98,8 @@ public sealed class HandOverTests
         using PdfDocument pdf = PdfDocument.Open(bytes);
         Assert.Equal(2, pdf.NumberOfPages);
         Assert.Equal("Minutes lost & found", pdf.Information.Title);
-        UglyToad.PdfPig.Content.Page figure = pdf.GetPage(1), workings = pdf.GetPage(2);
+        UglyToad.PdfPig.Content.Page figure = pdf.GetPage(1),
+            workings = pdf.GetPage(2);
         Assert.Equal((720, 450), (figure.Width, figure.Height));
         string Words(UglyToad.PdfPig.Content.Page page) => string.Join(' ', page.GetWords().Select(word => word.Text));
         Assert.Contains("Minutes lost & found", Words(figure));
@@ -89,7 +107,9 @@ public sealed class HandOverTests
         Assert.Contains("Ærvåg", Words(figure));
         Assert.Contains("<script>alert(1)</script>", Words(workings));
         Assert.Contains("4 causes add up to the whole: 200.5 = 200.5", Words(workings));
-        Assert.All(pdf.GetPages().SelectMany(page => page.Letters).Select(letter => letter.FontName).Distinct(), font => Assert.Matches("Newsreader|PublicSans|NotoSans", font));
+        Assert.All(pdf.GetPages().SelectMany(page => page.Letters).Select(letter => letter.FontName).Distinct(), font =>
+            Assert.Matches("Newsreader|PublicSans|NotoSans", font)
+        );
         Assert.Contains("/FontFile2", Encoding.Latin1.GetString(bytes));
         Assert.DoesNotContain("/JavaScript", Encoding.Latin1.GetString(bytes));
     }
@@ -100,7 +120,9 @@ public sealed class HandOverTests
         const string name = "the connection of the afternoon ferry with the last bus of the day at the pier of island";
         string csv = "Cause,Minutes\n" + string.Join('\n', Enumerable.Range(1, 200).Select(part => $"{name} n{part},{part}"));
         using var stream = new MemoryStream(Encoding.UTF8.GetBytes(csv));
-        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}""");
+        Study study = StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}"""
+        );
         var handed = new HandedStudy("Many", study, WorkingsSet.Run(TableFile.Read(stream, "t.csv", ReadSettings.Found).Table, study));
         using PdfDocument pdf = PdfDocument.Open(HandOver.Find("figure.pdf").ToBytes(handed, new HandingSize(720, 480)));
         string[] words = [.. pdf.GetPages().Skip(1).SelectMany(page => page.GetWords()).Select(word => word.Text)];
@@ -118,8 +140,15 @@ public sealed class HandOverTests
     {
         string csv = "Cause,Minutes\n" + string.Join('\n', Enumerable.Range(1, 120).Select(part => $"part {part},{part}"));
         using var stream = new MemoryStream(Encoding.UTF8.GetBytes(csv));
-        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "sharebars"}}""");
-        using PdfDocument pdf = PdfDocument.Open(Write("figure.pdf", new HandedStudy("Many", study, WorkingsSet.Run(TableFile.Read(stream, "t.csv", ReadSettings.Found).Table, study))));
+        Study study = StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "sharebars"}}"""
+        );
+        using PdfDocument pdf = PdfDocument.Open(
+            Write(
+                "figure.pdf",
+                new HandedStudy("Many", study, WorkingsSet.Run(TableFile.Read(stream, "t.csv", ReadSettings.Found).Table, study))
+            )
+        );
         string all = string.Join('\n', pdf.GetPages().Skip(1).Select(page => string.Join(' ', page.GetWords().Select(word => word.Text))));
         Assert.All(Enumerable.Range(1, 120), part => Assert.Contains($"part {part} {part} ", all));
         Assert.Contains("120 causes add up to the whole", all);
@@ -152,8 +181,16 @@ public sealed class HandOverTests
     [Fact]
     public void Labels_that_begin_like_formulas_are_made_inert_where_that_is_asked_for()
     {
-        Table table = TableFile.Read(new MemoryStream(Encoding.UTF8.GetBytes("Cause,Minutes\n=1+1,4\n@here,3\n-x,2\n\"Fog, =thick\",1\n")), "causes.csv", ReadSettings.Found).Table;
-        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "sharebars"}}""");
+        Table table = TableFile
+            .Read(
+                new MemoryStream(Encoding.UTF8.GetBytes("Cause,Minutes\n=1+1,4\n@here,3\n-x,2\n\"Fog, =thick\",1\n")),
+                "causes.csv",
+                ReadSettings.Found
+            )
+            .Table;
+        Study study = StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "sharebars"}}"""
+        );
         var handed = new HandedStudy("Causes", study, WorkingsSet.Run(table, study));
         string[] First(string kind) => Encoding.UTF8.GetString(Write(kind, handed)).Split("\r\n")[1..5];
         Assert.StartsWith("=1+1,4", First("workings.csv")[0], StringComparison.Ordinal);
@@ -179,7 +216,9 @@ public sealed class HandOverTests
             var rows = new List<string>();
             while (reader.Read())
             {
-                rows.Add(FormattableString.Invariant($"{reader.GetString(0)} {reader.GetString(1)} {reader.GetDouble(2)} {reader.GetDouble(3)}"));
+                rows.Add(
+                    FormattableString.Invariant($"{reader.GetString(0)} {reader.GetString(1)} {reader.GetDouble(2)} {reader.GetDouble(3)}")
+                );
             }
             Assert.Equal(FormattableString.Invariant($"Winter Fog on the Sound 120 {120 / 180.0}"), rows[0]);
             Assert.Equal(FormattableString.Invariant($"Summer Ærvåg 5.5 {5.5 / 20.5}"), rows[^1]);

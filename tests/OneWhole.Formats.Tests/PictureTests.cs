@@ -22,8 +22,12 @@ public sealed class PictureTests
             names.Add(parts[i]);
             amounts.Add($"{100 - 7 * i}.5");
         }
-        return Calculator.Run(new Table("delays", [names.Build("Cause"), amounts.Build("Minutes")]), StudyFormat.Standard.Read(
-            """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}"""));
+        return Calculator.Run(
+            new Table("delays", [names.Build("Cause"), amounts.Build("Minutes")]),
+            StudyFormat.Standard.Read(
+                """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}"""
+            )
+        );
     }
 
     private static Figure Draw(params string[] parts) => FigureDrawer.Draw(Workings(parts), 640, 420, TextMeasurer.Shared);
@@ -34,9 +38,15 @@ public sealed class PictureTests
         byte[] bytes = SvgWriter.ToBytes(Draw("<script>alert(1)</script>", "a & b", "\"q\" onload=x", "c\u0001d", "]]>"));
         XDocument svg = XDocument.Load(new MemoryStream(bytes));
         Assert.DoesNotContain(svg.Descendants(), element => element.Name.LocalName is "script" or "foreignObject" or "image");
-        Assert.DoesNotContain(svg.Descendants().Attributes(), attribute => attribute.Name.LocalName.StartsWith("on", StringComparison.OrdinalIgnoreCase));
+        Assert.DoesNotContain(svg.Descendants().Attributes(), attribute =>
+            attribute.Name.LocalName.StartsWith("on", StringComparison.OrdinalIgnoreCase)
+        );
         Assert.Contains(svg.Descendants(), element => element.Name.LocalName == "text" && element.Value == "a & b");
-        Assert.DoesNotContain("http://", Encoding.UTF8.GetString(bytes).Replace("http://www.w3.org/2000/svg", "", StringComparison.Ordinal), StringComparison.Ordinal);
+        Assert.DoesNotContain(
+            "http://",
+            Encoding.UTF8.GetString(bytes).Replace("http://www.w3.org/2000/svg", "", StringComparison.Ordinal),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -59,7 +69,10 @@ public sealed class PictureTests
         Assert.Equal((640 * scale, 420 * scale), (bitmap.Width, bitmap.Height));
         Assert.Equal(SKColors.White, bitmap.GetPixel(2, 2));
         RectMark bar = Draw("Fog", "Engine", "Crew").Marks.OfType<RectMark>().First(mark => mark.Role == MarkRole.Bar);
-        Assert.Equal(SKColor.Parse(Ink.OnSheet(Ink.ClassA)), bitmap.GetPixel((int)((bar.X + 4) * scale), (int)((bar.Bounds.Bottom - 30) * scale)).WithAlpha(255));
+        Assert.Equal(
+            SKColor.Parse(Ink.OnSheet(Ink.ClassA)),
+            bitmap.GetPixel((int)((bar.X + 4) * scale), (int)((bar.Bounds.Bottom - 30) * scale)).WithAlpha(255)
+        );
     }
 
     [Fact]
@@ -92,11 +105,17 @@ public sealed class PictureTests
         {
             at = Path.GetDirectoryName(at);
         }
-        string[] shipped = [.. typeof(TextMeasurer).Assembly.GetManifestResourceNames().Where(name => name.EndsWith(".woff", StringComparison.Ordinal))];
+        string[] shipped =
+        [
+            .. typeof(TextMeasurer).Assembly.GetManifestResourceNames().Where(name => name.EndsWith(".woff", StringComparison.Ordinal)),
+        ];
         Assert.Equal(10, shipped.Length);
         foreach (string name in shipped)
         {
-            string package = name.StartsWith("public", StringComparison.Ordinal) ? "public-sans" : name.StartsWith("news", StringComparison.Ordinal) ? "newsreader" : "noto-sans";
+            string package =
+                name.StartsWith("public", StringComparison.Ordinal) ? "public-sans"
+                : name.StartsWith("news", StringComparison.Ordinal) ? "newsreader"
+                : "noto-sans";
             using Stream ours = typeof(TextMeasurer).Assembly.GetManifestResourceStream(name)!;
             var bytes = new byte[ours.Length];
             ours.ReadExactly(bytes);

@@ -10,7 +10,15 @@ public sealed class RandomInputTests
 
     private static readonly byte[][] Heads =
     [
-        [], "PK\u0003\u0004"u8.ToArray(), [0xD0, 0xCF, 0x11, 0xE0, 0xA1, 0xB1, 0x1A, 0xE1], "PAR1"u8.ToArray(), "SQLite format 3\0"u8.ToArray(), "[{\"a\":"u8.ToArray(), "{\"a\":1}\n"u8.ToArray(), [0xEF, 0xBB, 0xBF], [0xFF, 0xFE],
+        [],
+        "PK\u0003\u0004"u8.ToArray(),
+        [0xD0, 0xCF, 0x11, 0xE0, 0xA1, 0xB1, 0x1A, 0xE1],
+        "PAR1"u8.ToArray(),
+        "SQLite format 3\0"u8.ToArray(),
+        "[{\"a\":"u8.ToArray(),
+        "{\"a\":1}\n"u8.ToArray(),
+        [0xEF, 0xBB, 0xBF],
+        [0xFF, 0xFE],
     ];
 
     /// <summary>Reads; a table or a refusal with a sentence is fine, any other exception is not.</summary>
@@ -51,7 +59,42 @@ public sealed class RandomInputTests
     public void Text_that_is_nearly_a_table_is_read_or_refused(int seed)
     {
         var random = new Random(seed);
-        string[] pieces = [",", ";", "\t", "\n", "\r\n", "\r", "\"", "\"\"", "a", "1", "1.5", "1,5", "-", "NaN", "1e308", "1e999", "{", "}", "[", "]", ":", "null", "true", "\"a\":", " ", "\u0000", "é", "𝄞", "2026-01-02", "%", "=1+1", "<a/>", "\uFEFF"];
+        string[] pieces =
+        [
+            ",",
+            ";",
+            "\t",
+            "\n",
+            "\r\n",
+            "\r",
+            "\"",
+            "\"\"",
+            "a",
+            "1",
+            "1.5",
+            "1,5",
+            "-",
+            "NaN",
+            "1e308",
+            "1e999",
+            "{",
+            "}",
+            "[",
+            "]",
+            ":",
+            "null",
+            "true",
+            "\"a\":",
+            " ",
+            "\u0000",
+            "é",
+            "𝄞",
+            "2026-01-02",
+            "%",
+            "=1+1",
+            "<a/>",
+            "\uFEFF",
+        ];
         for (int i = 0; i < 400; i++)
         {
             var text = new StringBuilder();

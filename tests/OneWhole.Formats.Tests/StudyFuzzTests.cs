@@ -21,9 +21,49 @@ public sealed class StudyFuzzTests
 
     private static readonly string[] Values =
     [
-        "null", "true", "false", "0", "1", "-1", "0.5", "2", "1e308", "-1e308", "1e-300", "99999999999999999999", "\"\"", "\"all\"", "\"group\"", "\"part\"", "\"given\"", "\"unfiltered\"", "\"largest\"",
-        "\"natural\"", "\"share\"", "\"amount\"", "\"upright\"", "\"sideways\"", "\"keep\"", "\"size\"", "\"leaveOut\"", "\"no such column\"", "\"\\u0000\"", "\"=1+1\"", "[]", "[\"a\"]", "[1, 2]", "{}", "{\"column\": \"x\"}",
-        "{\"share\": 0.5}", "{\"given\": 10}", "{\"keep\": 2}", "{\"bands\": {\"start\": 0, \"width\": 0}}", "{\"kind\": \"pie\"}", "{\"kind\": \"mekko\"}", "{\"kind\": \"nothing\"}", "[[[[]]]]",
+        "null",
+        "true",
+        "false",
+        "0",
+        "1",
+        "-1",
+        "0.5",
+        "2",
+        "1e308",
+        "-1e308",
+        "1e-300",
+        "99999999999999999999",
+        "\"\"",
+        "\"all\"",
+        "\"group\"",
+        "\"part\"",
+        "\"given\"",
+        "\"unfiltered\"",
+        "\"largest\"",
+        "\"natural\"",
+        "\"share\"",
+        "\"amount\"",
+        "\"upright\"",
+        "\"sideways\"",
+        "\"keep\"",
+        "\"size\"",
+        "\"leaveOut\"",
+        "\"no such column\"",
+        "\"\\u0000\"",
+        "\"=1+1\"",
+        "[]",
+        "[\"a\"]",
+        "[1, 2]",
+        "{}",
+        "{\"column\": \"x\"}",
+        "{\"share\": 0.5}",
+        "{\"given\": 10}",
+        "{\"keep\": 2}",
+        "{\"bands\": {\"start\": 0, \"width\": 0}}",
+        "{\"kind\": \"pie\"}",
+        "{\"kind\": \"mekko\"}",
+        "{\"kind\": \"nothing\"}",
+        "[[[[]]]]",
     ];
 
     private static string Repository()
@@ -36,7 +76,13 @@ public sealed class StudyFuzzTests
         return at!;
     }
 
-    public static TheoryData<string> Examples() => [.. Directory.GetFiles(Folder, "*.study.json").Select(path => Path.GetFileName(path)[..^".study.json".Length]).Order(StringComparer.Ordinal)];
+    public static TheoryData<string> Examples() =>
+        [
+            .. Directory
+                .GetFiles(Folder, "*.study.json")
+                .Select(path => Path.GetFileName(path)[..^".study.json".Length])
+                .Order(StringComparer.Ordinal),
+        ];
 
     /// <summary>Every place of a document that something can be put to.</summary>
     private static IEnumerable<(JsonNode Parent, string? Name, int Index)> Places(JsonNode? node)
@@ -115,7 +161,8 @@ public sealed class StudyFuzzTests
         Table? second = File.Exists(against) ? TableFile.Read(against, ReadSettings.Found).Table : null;
         string original = File.ReadAllText(Path.Combine(Folder, example + ".study.json"));
         var random = new Random(example.Length * 7919 + example[^1]);
-        int read = 0, computed = 0;
+        int read = 0,
+            computed = 0;
         for (int round = 0; round < Rounds; round++)
         {
             string json = Changed(original, random);
@@ -135,7 +182,12 @@ public sealed class StudyFuzzTests
                 foreach ((double width, double height) in (ReadOnlySpan<(double, double)>)[(960, 600), (480, 320), (112, 72)])
                 {
                     Figure figure = FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared);
-                    Assert.All(figure.Marks, mark => Assert.True(double.IsFinite(mark.Bounds.X + mark.Bounds.Y + mark.Bounds.Right + mark.Bounds.Bottom), $"{mark.Id} has no place"));
+                    Assert.All(figure.Marks, mark =>
+                        Assert.True(
+                            double.IsFinite(mark.Bounds.X + mark.Bounds.Y + mark.Bounds.Right + mark.Bounds.Bottom),
+                            $"{mark.Id} has no place"
+                        )
+                    );
                 }
             }
             catch (StudyException refused)

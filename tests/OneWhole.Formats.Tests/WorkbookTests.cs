@@ -4,40 +4,64 @@ using DocumentFormat.OpenXml.Spreadsheet;
 using DocumentFormat.OpenXml.Validation;
 using OneWhole.Core.Charts;
 using OneWhole.Core.Studies;
-using Table = OneWhole.Core.Tables.Table;
+using OneWhole.Core.Tests;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Handing;
-using OneWhole.Core.Tests;
 using C = DocumentFormat.OpenXml.Drawing.Charts;
+using Table = OneWhole.Core.Tables.Table;
 
 namespace OneWhole.Formats.Tests;
 
 /// <summary>The workbook of every form: valid by the open-format SDK, whole part by part, and its chart shows the workings.</summary>
 public sealed class WorkbookTests
 {
-    private const string Rows = "Part: bad | poor | fair | good | great | bad | poor | fair | good | bad | poor | great;Group: x | x | x | x | x | y | y | y | y | z | z | z;Amount: 10.5 | 3 | 3 | 2.25 | 3 | 1 | 4 | 6 | 7 | 2 | 9 | 8;Other: 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9 | 10 | 11 | 12";
+    private const string Rows =
+        "Part: bad | poor | fair | good | great | bad | poor | fair | good | bad | poor | great;Group: x | x | x | x | "
+        + "x | y | y | y | y | z | z | z;Amount: 10.5 | 3 | 3 | 2.25 | 3 | 1 | 4 | 6 | 7 | 2 | 9 | 8;Other: 1 | 2 | "
+        + "3 | 4 | 5 | 6 | 7 | 8 | 9 | 10 | 11 | 12";
 
     private static readonly string[] Studies =
     [
-        """ "form": {"kind": "pareto"} """, """ "form": {"kind": "pareto", "axes": "free"}, "finish": {"labels": "both"} """, """ "form": {"kind": "pareto", "along": "position"} """,
-        """ "form": {"kind": "sharebars"} """, """ "form": {"kind": "sharebars", "lay": "upright"} """, """ "form": {"kind": "pie"} """, """ "form": {"kind": "pie", "hole": 0.6} """,
-        """ "form": {"kind": "stacked"} """, """ "form": {"kind": "stacked", "scale": "share", "lay": "sideways"}, "finish": {"labels": "both", "trimZeros": true} """, """ "form": {"kind": "stacked", "arrange": "beside"} """,
-        """ "whole": {"of": "part"}, "form": {"kind": "stacked"} """, """ "whole": {"given": 100}, "form": {"kind": "stacked"} """, """ "fold": {"keep": 2}, "form": {"kind": "stacked"} """,
-        """ "form": {"kind": "mekko"} """, """ "form": {"kind": "mekko", "height": {"mean": "Other"}} """, """ "form": {"kind": "nested"} """, """ "form": {"kind": "lanes"} """,
-        """ "form": {"kind": "diverging"} """, """ "form": {"kind": "diverging", "neutral": "apart"} """, """ "form": {"kind": "funnel"} """,
-        """ "where": [{"column": "Part", "is": ["bad", "poor"]}], "form": {"kind": "pyramid"} """, """ "where": [{"column": "Part", "is": ["bad", "poor"]}], "form": {"kind": "butterfly"} """,
-        """ "where": [{"column": "Part", "is": []}], "form": {"kind": "stacked"} """, """ "each": {"column": "Group"}, "form": {"kind": "sharebars"} """,
+        """ "form": {"kind": "pareto"} """,
+        """ "form": {"kind": "pareto", "axes": "free"}, "finish": {"labels": "both"} """,
+        """ "form": {"kind": "pareto", "along": "position"} """,
+        """ "form": {"kind": "sharebars"} """,
+        """ "form": {"kind": "sharebars", "lay": "upright"} """,
+        """ "form": {"kind": "pie"} """,
+        """ "form": {"kind": "pie", "hole": 0.6} """,
+        """ "form": {"kind": "stacked"} """,
+        """ "form": {"kind": "stacked", "scale": "share", "lay": "sideways"}, "finish": {"labels": "both", "trimZeros": true} """,
+        """ "form": {"kind": "stacked", "arrange": "beside"} """,
+        """ "whole": {"of": "part"}, "form": {"kind": "stacked"} """,
+        """ "whole": {"given": 100}, "form": {"kind": "stacked"} """,
+        """ "fold": {"keep": 2}, "form": {"kind": "stacked"} """,
+        """ "form": {"kind": "mekko"} """,
+        """ "form": {"kind": "mekko", "height": {"mean": "Other"}} """,
+        """ "form": {"kind": "nested"} """,
+        """ "form": {"kind": "lanes"} """,
+        """ "form": {"kind": "diverging"} """,
+        """ "form": {"kind": "diverging", "neutral": "apart"} """,
+        """ "form": {"kind": "funnel"} """,
+        """ "where": [{"column": "Part", "is": ["bad", "poor"]}], "form": {"kind": "pyramid"} """,
+        """ "where": [{"column": "Part", "is": ["bad", "poor"]}], "form": {"kind": "butterfly"} """,
+        """ "where": [{"column": "Part", "is": []}], "form": {"kind": "stacked"} """,
+        """ "each": {"column": "Group"}, "form": {"kind": "sharebars"} """,
     ];
 
     public static TheoryData<string> Each() => [.. Studies];
 
     internal static HandedStudy Handed(string study, string rows = Rows)
     {
-        Study read = StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", "title": "=SUM(1) what it is", "parts": {"column": "Part"}, "groups": {"column": "Group"}, "value": {"sum": "Amount"}, "order": {"parts": ["bad", "poor", "fair", "good", "great"]}, {{study}} }""");
+        Study read = StudyFormat.Standard.Read(
+            $$"""{"format": "onewhole.study/1", "title": "=SUM(1) what it is", "parts": {"column": "Part"}, "groups": """
+                + $$"""{"column": "Group"}, "value": {"sum": "Amount"}, "order": {"parts": """
+                + $$"""["bad", "poor", "fair", "good", "great"]}, {{study}} }"""
+        );
         return new HandedStudy(read.Title, read, WorkingsSet.Run(TableOf.Columns(rows.Split(';')), read));
     }
 
-    private static SpreadsheetDocument Written(HandedStudy study) => SpreadsheetDocument.Open(new MemoryStream(HandOver.Find("figure.xlsx").ToBytes(study, new HandingSize(960, 600))), false);
+    private static SpreadsheetDocument Written(HandedStudy study) =>
+        SpreadsheetDocument.Open(new MemoryStream(HandOver.Find("figure.xlsx").ToBytes(study, new HandingSize(960, 600))), false);
 
     [Theory]
     [MemberData(nameof(Each))]
@@ -45,7 +69,10 @@ public sealed class WorkbookTests
     {
         using SpreadsheetDocument document = Written(Handed(study));
         ValidationErrorInfo[] findings = [.. new OpenXmlValidator(FileFormatVersions.Microsoft365).Validate(document)];
-        Assert.True(findings.Length == 0, string.Join('\n', findings.Take(5).Select(finding => $"{finding.Part?.Uri} {finding.Path?.XPath}: {finding.Description}")));
+        Assert.True(
+            findings.Length == 0,
+            string.Join('\n', findings.Take(5).Select(finding => $"{finding.Part?.Uri} {finding.Path?.XPath}: {finding.Description}"))
+        );
         AssertWhole(document);
     }
 
@@ -89,7 +116,14 @@ public sealed class WorkbookTests
         Assert.Equal(chart.Series.Count, series.Length);
         foreach ((int at, ChartSeries own) in chart.Series.Index())
         {
-            Dictionary<uint, double> points = series[at].Descendants<C.NumberingCache>().Single().Elements<C.NumericPoint>().ToDictionary(point => point.Index!.Value, point => double.Parse(point.NumericValue!.Text, System.Globalization.CultureInfo.InvariantCulture));
+            Dictionary<uint, double> points = series[at]
+                .Descendants<C.NumberingCache>()
+                .Single()
+                .Elements<C.NumericPoint>()
+                .ToDictionary(
+                    point => point.Index!.Value,
+                    point => double.Parse(point.NumericValue!.Text, System.Globalization.CultureInfo.InvariantCulture)
+                );
             for (uint category = 0; category < chart.Categories.Count; category++)
             {
                 double? expected = own.At((int)category) is { IsAbsent: false } number ? number.Value.ToDouble() : null;
@@ -101,17 +135,27 @@ public sealed class WorkbookTests
         Assert.All(chart.Series.Index().Where(own => own.Item.Fill is null && chart.HasKey), own =>
         {
             Assert.Contains((uint)own.Index, hidden);
-            Assert.NotNull(series[own.Index].GetFirstChild<C.ChartShapeProperties>()!.GetFirstChild<DocumentFormat.OpenXml.Drawing.NoFill>());
+            Assert.NotNull(
+                series[own.Index].GetFirstChild<C.ChartShapeProperties>()!.GetFirstChild<DocumentFormat.OpenXml.Drawing.NoFill>()
+            );
         });
     }
 
     [Fact]
     public void Labels_that_begin_like_formulas_stay_text()
     {
-        HandedStudy handed = Handed(""" "form": {"kind": "stacked"} """, "Part: =1+1 | +a | -b | @c;Group: =x | =x | y | y;Amount: 1 | 2 | 3 | 4");
+        HandedStudy handed = Handed(
+            """ "form": {"kind": "stacked"} """,
+            "Part: =1+1 | +a | -b | @c;Group: =x | =x | y | y;Amount: 1 | 2 | 3 | 4"
+        );
         using SpreadsheetDocument document = Written(handed);
         CellFormats formats = document.WorkbookPart!.WorkbookStylesPart!.Stylesheet!.CellFormats!;
-        Cell[] cells = [.. document.WorkbookPart.WorksheetParts.SelectMany(part => part.Worksheet!.Descendants<Cell>()).Where(cell => cell.InlineString?.InnerText is [('=' or '+' or '-' or '@'), ..])];
+        Cell[] cells =
+        [
+            .. document
+                .WorkbookPart.WorksheetParts.SelectMany(part => part.Worksheet!.Descendants<Cell>())
+                .Where(cell => cell.InlineString?.InnerText is [('=' or '+' or '-' or '@'), ..]),
+        ];
         Assert.NotEmpty(cells);
         Assert.All(cells, cell =>
         {
@@ -124,24 +168,39 @@ public sealed class WorkbookTests
     public void More_rows_than_are_kept_leave_amounts_as_values_and_say_so()
     {
         string[] numbers = [.. Enumerable.Range(1, 20_001).Select(i => $"{i % 7}")];
-        Study read = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "form": {"kind": "pareto"}}""");
+        Study read = StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "Part"}, "form": {"kind": "pareto"}}"""
+        );
         var table = new Table("many", [TableOf.Column("Part", numbers.Select(number => $"p{number}"))]);
         using SpreadsheetDocument document = Written(new HandedStudy("many", read, WorkingsSet.Run(table, read)));
-        string[] texts = [.. document.WorkbookPart!.WorksheetParts.SelectMany(part => part.Worksheet!.Descendants<Cell>()).Select(cell => cell.InlineString?.InnerText ?? "")];
+        string[] texts =
+        [
+            .. document
+                .WorkbookPart!.WorksheetParts.SelectMany(part => part.Worksheet!.Descendants<Cell>())
+                .Select(cell => cell.InlineString?.InnerText ?? ""),
+        ];
         Assert.Contains(texts, text => text.StartsWith("20,001 rows are used, and at most 20,000 stand here", StringComparison.Ordinal));
-        Assert.DoesNotContain(document.WorkbookPart.WorksheetParts.SelectMany(part => part.Worksheet!.Descendants<CellFormula>()), formula => formula.Text.Contains("SUMIFS", StringComparison.Ordinal));
+        Assert.DoesNotContain(
+            document.WorkbookPart.WorksheetParts.SelectMany(part => part.Worksheet!.Descendants<CellFormula>()),
+            formula => formula.Text.Contains("SUMIFS", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
     public void What_no_program_opens_in_good_time_is_refused_with_what_to_do()
     {
-        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "value": {"count": "rows"}, "form": {"kind": "sharebars"} }""");
+        Study study = StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "Part"}, "value": {"count": "rows"}, "form": {"kind": "sharebars"} }"""
+        );
         var table = new Core.Tables.Table("many", [TableOf.Column("Part", Enumerable.Range(0, 100_001).Select(part => $"p {part}"))]);
         var many = new HandedStudy("Many", study, WorkingsSet.Run(table, study));
         StudyException refused = Assert.Throws<StudyException>(() => HandOver.Find("figure.xlsx").ToBytes(many, new HandingSize(960, 600)));
         Assert.Contains("100,001 rows; a workbook holds at most 100,000", refused.Message);
         // Slides and pages of it are drawn all the same, and say what they leave to other files.
         Assert.NotEmpty(HandOver.Find("figure.pptx").ToBytes(many, new HandingSize(960, 600)));
-        Assert.Contains("and 95,001 rows more", System.Text.Encoding.UTF8.GetString(HandOver.Find("page.html").ToBytes(many, new HandingSize(960, 600))));
+        Assert.Contains(
+            "and 95,001 rows more",
+            System.Text.Encoding.UTF8.GetString(HandOver.Find("page.html").ToBytes(many, new HandingSize(960, 600)))
+        );
     }
 }

@@ -44,7 +44,12 @@ public sealed class OpeningTests : IDisposable
         System.IO.File.Delete(File);
 
         new Database(File).Prepare();
-        new CellStore(new Database(File)).Write([new Core.Tables.Column(new Core.Tables.ColumnInfo("a", Core.Tables.ColumnType.Category), new Core.Tables.LabelCells(["x"], Core.Tables.Codes.From(new int[100_000], 100_000, 1)))]);
+        new CellStore(new Database(File)).Write([
+            new Core.Tables.Column(
+                new Core.Tables.ColumnInfo("a", Core.Tables.ColumnType.Category),
+                new Core.Tables.LabelCells(["x"], Core.Tables.Codes.From(new int[100_000], 100_000, 1))
+            ),
+        ]);
         SqliteConnection.ClearAllPools();
         Run("PRAGMA wal_checkpoint(TRUNCATE)");
         SqliteConnection.ClearAllPools();

@@ -70,7 +70,7 @@ public sealed class StoreTests : IDisposable
         string id = _documents.Create("study", null, "0", "").Id;
         Parallel.For(0, 40, _ =>
         {
-            for (bool done = false; !done;)
+            for (bool done = false; !done; )
             {
                 StoredDocument now = _documents.Find(id)!;
                 try
@@ -101,7 +101,17 @@ public sealed class StoreTests : IDisposable
         Column[] columns =
         [
             Column("Cause", many),
-            Column("Amount", [.. many.Select((_, i) => i % 7 == 0 ? "" : i % 11 == 0 ? "2.50" : $"{i}.5")]),
+            Column(
+                "Amount",
+                [
+                    .. many.Select(
+                        (_, i) =>
+                            i % 7 == 0 ? ""
+                            : i % 11 == 0 ? "2.50"
+                            : $"{i}.5"
+                    ),
+                ]
+            ),
             Column("Mixed", [.. many.Select((_, i) => i % 50 == 0 ? "n/a" : $"{i}")]),
             Column("Wide", [.. many.Select((_, i) => i == 3 ? "1e300" : "1")]),
         ];
@@ -142,7 +152,10 @@ public sealed class StoreTests : IDisposable
         string first = _cells.Write(columns);
         long blocks = Scalar("SELECT COUNT(*) FROM block");
         string second = _cells.Derive([Typed(columns[1], 1, new CellPlace(first, 1), (150_000, "7"))]);
-        string third = _cells.Derive([Typed(columns[1], 0, new CellPlace(second, 1), (3, "2.25"), (150_000, "8")), Typed(columns[0], 1, new CellPlace(first, 0), (5, "a new one"))]);
+        string third = _cells.Derive([
+            Typed(columns[1], 0, new CellPlace(second, 1), (3, "2.25"), (150_000, "8")),
+            Typed(columns[0], 1, new CellPlace(first, 0), (5, "a new one")),
+        ]);
         Assert.Equal(blocks, Scalar("SELECT COUNT(*) FROM block"));
         Assert.InRange(Scalar("SELECT SUM(LENGTH(cells)) FROM patch"), 1, 300);
         Assert.Equal(("7", "150000", "3"), (Text(second, 1, 150_000), Text(first, 1, 150_000), Text(second, 1, 3)));
@@ -190,7 +203,8 @@ public sealed class StoreTests : IDisposable
     [Fact]
     public void Several_documents_change_together_or_not_at_all()
     {
-        string one = _documents.Create("table", null, "1", "").Id, two = _documents.Create("table", null, "1", "").Id;
+        string one = _documents.Create("table", null, "1", "").Id,
+            two = _documents.Create("table", null, "1", "").Id;
         _documents.Revise(two, 1, "2", "");
         Assert.Throws<RevisionConflictException>(() => _documents.Write(Both(one, 1, two, 1)));
         Assert.Equal(("1", "2"), (Body(one), Body(two)));
@@ -204,7 +218,8 @@ public sealed class StoreTests : IDisposable
     [InlineData(false)]
     public void A_change_is_undone_and_redone_in_all_of_its_documents_wherever_one_stands(bool inTheFirst)
     {
-        string one = _documents.Create("table", null, "1", "").Id, two = _documents.Create("study", null, "1", "").Id;
+        string one = _documents.Create("table", null, "1", "").Id,
+            two = _documents.Create("study", null, "1", "").Id;
         _documents.Write(Both(one, 1, two, 1));
         string here = inTheFirst ? one : two;
         Assert.Equal(2, _documents.Undo(here, 2).Count);
@@ -217,7 +232,8 @@ public sealed class StoreTests : IDisposable
     [Fact]
     public void What_has_gone_on_since_stands_in_the_way_and_is_left_as_it_is()
     {
-        string one = _documents.Create("table", null, "1", "").Id, two = _documents.Create("study", null, "1", "").Id;
+        string one = _documents.Create("table", null, "1", "").Id,
+            two = _documents.Create("study", null, "1", "").Id;
         _documents.Write(Both(one, 1, two, 1));
         _documents.Revise(two, 2, "later", "");
         InTheWayException blocked = Assert.Throws<InTheWayException>(() => _documents.Undo(one, 2));
@@ -236,8 +252,11 @@ public sealed class StoreTests : IDisposable
     [Fact]
     public void A_document_whose_making_is_undone_is_not_there_until_it_is_redone()
     {
-        string table = _documents.Create("table", null, "1", "").Id, made = DocumentStore.NewId();
-        _documents.Write(new Change("split").Revise(new NewRevision(table, 1, "half")).Create(new NewDocument(made, "table", null, "other half")));
+        string table = _documents.Create("table", null, "1", "").Id,
+            made = DocumentStore.NewId();
+        _documents.Write(
+            new Change("split").Revise(new NewRevision(table, 1, "half")).Create(new NewDocument(made, "table", null, "other half"))
+        );
         _documents.Undo(table, 2);
         Assert.Null(_documents.Find(made));
         Assert.DoesNotContain(_documents.List("table"), document => document.Id == made);
@@ -258,7 +277,9 @@ public sealed class StoreTests : IDisposable
         string table = _documents.Create("table", null, "1", "").Id;
         string rows = _cells.Write([Column("Cause", "a", "b")]);
         _cells.Remove(rows);
-        Assert.Throws<ImportGoneException>(() => _documents.Write(new Change("fresh").Revise(new NewRevision(table, 1, "2")).Publish(rows)));
+        Assert.Throws<ImportGoneException>(() =>
+            _documents.Write(new Change("fresh").Revise(new NewRevision(table, 1, "2")).Publish(rows))
+        );
         Assert.Equal("1", Body(table));
     }
 

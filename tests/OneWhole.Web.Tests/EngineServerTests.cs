@@ -17,8 +17,16 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
 
     public Task InitializeAsync()
     {
-        foreach (string sql in (string[])["DROP TABLE IF EXISTS delays", "CREATE TABLE delays (id BIGINT PRIMARY KEY, cause TEXT, minutes BIGINT)",
-            "INSERT INTO delays SELECT i, CASE i % 3 WHEN 0 THEN 'Fog' WHEN 1 THEN 'Tide' ELSE 'Engine' END, i % 50 FROM generate_series(1, 5000) i", $"ALTER ROLE reader PASSWORD '{Servers.Password}'"])
+        foreach (
+            string sql in (string[])
+                [
+                    "DROP TABLE IF EXISTS delays",
+                    "CREATE TABLE delays (id BIGINT PRIMARY KEY, cause TEXT, minutes BIGINT)",
+                    "INSERT INTO delays SELECT i, CASE i % 3 WHEN 0 THEN 'Fog' WHEN 1 THEN 'Tide' ELSE 'Engine' END, i "
+                        + "% 50 FROM generate_series(1, 5000) i",
+                    $"ALTER ROLE reader PASSWORD '{Servers.Password}'",
+                ]
+        )
         {
             servers.Ask("postgres", sql);
         }
@@ -56,7 +64,20 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
     private async Task<string> Source(int? port = null)
     {
         string place = servers.Place("postgres").Words;
-        return (string)(await Send(HttpMethod.Post, "/api/sources", new { name = "Ferry", place = port is { } other ? place.Replace($":{servers.Place("postgres").Port}", $":{other}", StringComparison.Ordinal) : place }))["id"]!;
+        return (string)
+            (
+                await Send(
+                    HttpMethod.Post,
+                    "/api/sources",
+                    new
+                    {
+                        name = "Ferry",
+                        place = port is { } other
+                            ? place.Replace($":{servers.Place("postgres").Port}", $":{other}", StringComparison.Ordinal)
+                            : place,
+                    }
+                )
+            )["id"]!;
     }
 
     private Task<JsonNode> Type(string source, string password, bool keep = false, HttpStatusCode expected = HttpStatusCode.NoContent) =>
@@ -96,15 +117,24 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
         Assert.NotNull(study["figure"]);
         using (HttpResponseMessage bundle = await _client.GetAsync($"/api/studies/{study["id"]}/bundle?question=true"))
         {
-            Assert.DoesNotContain(Servers.Password, Encoding.Latin1.GetString(await bundle.Content.ReadAsByteArrayAsync()), StringComparison.Ordinal);
+            Assert.DoesNotContain(
+                Servers.Password,
+                Encoding.Latin1.GetString(await bundle.Content.ReadAsByteArrayAsync()),
+                StringComparison.Ordinal
+            );
         }
 
         // It lasts from one start to the next, and nobody finds it in any file.
         await End();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        Assert.All(Directory.GetFiles(_folder, "*", SearchOption.AllDirectories), file => Assert.DoesNotContain(Servers.Password, Encoding.Latin1.GetString(File.ReadAllBytes(file)), StringComparison.Ordinal));
+        Assert.All(Directory.GetFiles(_folder, "*", SearchOption.AllDirectories), file =>
+            Assert.DoesNotContain(Servers.Password, Encoding.Latin1.GetString(File.ReadAllBytes(file)), StringComparison.Ordinal)
+        );
         Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite, File.GetUnixFileMode(Path.Combine(_folder, "web.db.passwords")));
-        Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute, File.GetUnixFileMode(Path.Combine(_folder, "web.db.keys")));
+        Assert.Equal(
+            UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute,
+            File.GetUnixFileMode(Path.Combine(_folder, "web.db.keys"))
+        );
         await Begin();
         Assert.NotNull((await Show((string)study["id"]!))["figure"]);
         Assert.DoesNotContain(Servers.Password, _answers.ToString(), StringComparison.Ordinal);
@@ -160,7 +190,11 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
     public async Task A_long_question_is_stopped_in_the_engine_and_a_killed_one_is_said()
     {
         (_, string table, string study) = await Started();
-        servers.Ask("postgres", "ALTER TABLE delays RENAME TO few; CREATE VIEW delays AS SELECT a.id, a.cause, a.minutes FROM few a, few b, few c; GRANT SELECT ON delays TO reader");
+        servers.Ask(
+            "postgres",
+            "ALTER TABLE delays RENAME TO few; CREATE VIEW delays AS SELECT a.id, a.cause, a.minutes FROM few a, few b, "
+                + "few c; GRANT SELECT ON delays TO reader"
+        );
         try
         {
             await AskAgain(table);
@@ -169,7 +203,9 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
             await Send(HttpMethod.Post, $"/api/tables/{table}/stop-asking", null, HttpStatusCode.NoContent);
             JsonNode stopped = await slow.WaitAsync(TimeSpan.FromSeconds(10));
             Assert.Equal("stopped", (string)stopped["problemCode"]!);
-            await Until(() => servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'") == 0);
+            await Until(() =>
+                servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'") == 0
+            );
 
             Task<JsonNode> killed = Show(study);
             await Until(() => servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'") > 0);
@@ -239,7 +275,8 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
             {
                 while (true)
                 {
-                    TcpClient client = await _listener.AcceptTcpClientAsync(_end.Token), server = new();
+                    TcpClient client = await _listener.AcceptTcpClientAsync(_end.Token),
+                        server = new();
                     await server.ConnectAsync(IPAddress.Loopback, _to, _end.Token);
                     lock (_open)
                     {
@@ -260,7 +297,7 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
             var buffer = new byte[1 << 14];
             try
             {
-                for (int read; (read = await from.GetStream().ReadAsync(buffer, _end.Token)) > 0;)
+                for (int read; (read = await from.GetStream().ReadAsync(buffer, _end.Token)) > 0; )
                 {
                     while (IsSilent)
                     {
@@ -269,7 +306,8 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
                     await to.GetStream().WriteAsync(buffer.AsMemory(0, read), _end.Token);
                 }
             }
-            catch (Exception fault) when (fault is OperationCanceledException or IOException or ObjectDisposedException or InvalidOperationException)
+            catch (Exception fault)
+                when (fault is OperationCanceledException or IOException or ObjectDisposedException or InvalidOperationException)
             {
                 // It was cut.
             }

@@ -14,12 +14,25 @@ public sealed class KillTests : IDisposable
     {
         var start = new ProcessStartInfo("dotnet")
         {
-            ArgumentList = { Path.Combine(AppContext.BaseDirectory, "OneWhole.Web.dll"), "--data", Path.Combine(_folder, "kill.db"), "--urls", "http://127.0.0.1:0", "--announce", "true" },
+            ArgumentList =
+            {
+                Path.Combine(AppContext.BaseDirectory, "OneWhole.Web.dll"),
+                "--data",
+                Path.Combine(_folder, "kill.db"),
+                "--urls",
+                "http://127.0.0.1:0",
+                "--announce",
+                "true",
+            },
             RedirectStandardOutput = true,
             WorkingDirectory = _folder,
         };
         Process process = Process.Start(start)!;
-        for (string? line = await process.StandardOutput.ReadLineAsync(); line is not null; line = await process.StandardOutput.ReadLineAsync())
+        for (
+            string? line = await process.StandardOutput.ReadLineAsync();
+            line is not null;
+            line = await process.StandardOutput.ReadLineAsync()
+        )
         {
             int at = line.IndexOf("http://", StringComparison.Ordinal);
             if (at >= 0)
@@ -51,7 +64,17 @@ public sealed class KillTests : IDisposable
                 }
                 try
                 {
-                    JsonNode changed = await ServerTests.Send(client, HttpMethod.Post, $"/api/studies/{id}/change", new { revision = acknowledged, path = "title", value = $"title {acknowledged + 1}" });
+                    JsonNode changed = await ServerTests.Send(
+                        client,
+                        HttpMethod.Post,
+                        $"/api/studies/{id}/change",
+                        new
+                        {
+                            revision = acknowledged,
+                            path = "title",
+                            value = $"title {acknowledged + 1}",
+                        }
+                    );
                     acknowledged = (int)changed["revision"]!;
                 }
                 catch (HttpRequestException)

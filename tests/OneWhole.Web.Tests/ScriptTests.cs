@@ -2,7 +2,9 @@ using System.Diagnostics;
 
 namespace OneWhole.Web.Tests;
 
-/// <summary>The shell's part of building: what is there already is told the same each time, and what did not change is not built again.</summary>
+/// <summary>
+/// The shell's part of building: what is there already is told the same each time, and what did not change is not built again.
+/// </summary>
 public sealed class ScriptTests : IDisposable
 {
     private readonly string _folder = Directory.CreateTempSubdirectory("onewhole-script-").FullName;
@@ -11,7 +13,12 @@ public sealed class ScriptTests : IDisposable
 
     private (int Status, string Said) Bash(string script)
     {
-        var begin = new ProcessStartInfo("bash") { RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = _folder };
+        var begin = new ProcessStartInfo("bash")
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+            WorkingDirectory = _folder,
+        };
         begin.ArgumentList.Add("-c");
         begin.ArgumentList.Add($"set -euo pipefail; source '{Path.Combine(ServerTests.Repository(), "scripts", "build.sh")}'; {script}");
         using Process process = Process.Start(begin)!;
@@ -25,7 +32,10 @@ public sealed class ScriptTests : IDisposable
     public void What_is_there_is_found_a_hundred_times()
     {
         // Whoever would fetch something says so instead.
-        (int status, string said) = Bash("apt-get() { echo fetched; return 1; }; for i in $(seq 100); do need_icu; need dotnet 'the SDK'; need npm 'Node'; done; echo found");
+        (int status, string said) = Bash(
+            "apt-get() { echo fetched; return 1; }; for i in $(seq 100); do need_icu; need dotnet 'the SDK'; need npm "
+                + "'Node'; done; echo found"
+        );
         Assert.Equal((0, "found\n"), (status, said));
     }
 
@@ -51,7 +61,10 @@ public sealed class ScriptTests : IDisposable
         Assert.Equal("made\n", Bash(make).Said);
         Assert.Equal("", Bash(make).Said);
         Later(() => File.WriteAllText(Path.Combine(_folder, "src", "b.cs"), "3"));
-        Assert.Equal((0, "not made\n"), Bash("fail() { return 1; }; if changed stamps/x src; then made stamps/x fail || echo not made; fi"));
+        Assert.Equal(
+            (0, "not made\n"),
+            Bash("fail() { return 1; }; if changed stamps/x src; then made stamps/x fail || echo not made; fi")
+        );
         Assert.Equal("made\n", Bash(make).Said);
     }
 

@@ -16,7 +16,14 @@ public sealed class ServerTests : IAsyncLifetime
 
     public async Task InitializeAsync()
     {
-        _app = Server.Build(["--data", Path.Combine(_folder, "web.db"), "--urls", "http://127.0.0.1:0", "--demo", Path.Combine(Repository(), "demo")]);
+        _app = Server.Build([
+            "--data",
+            Path.Combine(_folder, "web.db"),
+            "--urls",
+            "http://127.0.0.1:0",
+            "--demo",
+            Path.Combine(Repository(), "demo"),
+        ]);
         await _app.StartAsync();
         _client = new HttpClient { BaseAddress = new Uri(_app.Urls.First()) };
     }
@@ -39,7 +46,13 @@ public sealed class ServerTests : IAsyncLifetime
         return at!;
     }
 
-    internal static async Task<JsonNode> Send(HttpClient client, HttpMethod method, string path, object? body = null, HttpStatusCode expected = HttpStatusCode.OK)
+    internal static async Task<JsonNode> Send(
+        HttpClient client,
+        HttpMethod method,
+        string path,
+        object? body = null,
+        HttpStatusCode expected = HttpStatusCode.OK
+    )
     {
         using var request = new HttpRequestMessage(method, path);
         if (body is not null)
@@ -52,9 +65,11 @@ public sealed class ServerTests : IAsyncLifetime
         return answer.Length == 0 ? new JsonObject() : JsonNode.Parse(answer)!;
     }
 
-    private Task<JsonNode> Get(string path, HttpStatusCode expected = HttpStatusCode.OK) => Send(_client, HttpMethod.Get, path, null, expected);
+    private Task<JsonNode> Get(string path, HttpStatusCode expected = HttpStatusCode.OK) =>
+        Send(_client, HttpMethod.Get, path, null, expected);
 
-    private Task<JsonNode> Post(string path, object body, HttpStatusCode expected = HttpStatusCode.OK) => Send(_client, HttpMethod.Post, path, body, expected);
+    private Task<JsonNode> Post(string path, object body, HttpStatusCode expected = HttpStatusCode.OK) =>
+        Send(_client, HttpMethod.Post, path, body, expected);
 
     internal static async Task<string> BringIn(HttpClient client, string csv, string name = "delays.csv")
     {
@@ -75,11 +90,30 @@ public sealed class ServerTests : IAsyncLifetime
     {
         JsonNode study = await StartStudy();
         string id = (string)study["id"]!;
-        Assert.Equal("Minutes by cause, largest first, with a cut where they reach 80 % and after the first 20 % of the causes. 100 % is all minutes: 100.",
-            string.Concat(study["statement"]!.AsArray().Select(phrase => (string)phrase!["text"]!)));
-        JsonNode changed = await Post($"/api/studies/{id}/change", new { revision = 1, path = "where[0]", value = new { column = "Season", @is = new[] { "Winter" } } });
+        Assert.Equal(
+            "Minutes by cause, largest first, with a cut where they reach 80 % and after the first 20 % of the causes. "
+                + "100 % is all minutes: 100.",
+            string.Concat(study["statement"]!.AsArray().Select(phrase => (string)phrase!["text"]!))
+        );
+        JsonNode changed = await Post(
+            $"/api/studies/{id}/change",
+            new
+            {
+                revision = 1,
+                path = "where[0]",
+                value = new { column = "Season", @is = new[] { "Winter" } },
+            }
+        );
         Assert.Equal(80.0, (double)changed["workings"]!["readings"]!["whole"]!);
-        JsonNode again = await Post($"/api/studies/{id}/change", new { revision = 2, path = "form.cuts[0].share", value = 0.75 });
+        JsonNode again = await Post(
+            $"/api/studies/{id}/change",
+            new
+            {
+                revision = 2,
+                path = "form.cuts[0].share",
+                value = 0.75,
+            }
+        );
         Assert.Equal(3, (int)again["revision"]!);
         JsonNode back = await Post($"/api/studies/{id}/undo", new { revision = 3 });
         Assert.Equal("0.8", back["study"]!["form"]!["cuts"]![0]!["share"]!.ToJsonString());
@@ -93,13 +127,50 @@ public sealed class ServerTests : IAsyncLifetime
     {
         JsonNode study = await StartStudy();
         string id = (string)study["id"]!;
-        JsonNode problem = await Post($"/api/studies/{id}/change", new { revision = 1, path = "parts.column", value = "Reason" }, HttpStatusCode.UnprocessableEntity);
+        JsonNode problem = await Post(
+            $"/api/studies/{id}/change",
+            new
+            {
+                revision = 1,
+                path = "parts.column",
+                value = "Reason",
+            },
+            HttpStatusCode.UnprocessableEntity
+        );
         Assert.Equal(("unknown-column", "parts.column"), ((string)problem["code"]!, (string)problem["place"]!));
-        problem = await Post($"/api/studies/{id}/change", new { revision = 1, path = "form.cuts[0].share", value = 2 }, HttpStatusCode.UnprocessableEntity);
+        problem = await Post(
+            $"/api/studies/{id}/change",
+            new
+            {
+                revision = 1,
+                path = "form.cuts[0].share",
+                value = 2,
+            },
+            HttpStatusCode.UnprocessableEntity
+        );
         Assert.Equal("form.cuts[0].share", (string)problem["place"]!);
-        problem = await Post($"/api/studies/{id}/change", new { revision = 1, path = "nonsense[", value = 2 }, HttpStatusCode.UnprocessableEntity);
+        problem = await Post(
+            $"/api/studies/{id}/change",
+            new
+            {
+                revision = 1,
+                path = "nonsense[",
+                value = 2,
+            },
+            HttpStatusCode.UnprocessableEntity
+        );
         Assert.Equal(1, (int)(await Get($"/api/studies/{id}"))["revision"]!);
-        await Post($"/api/studies/{id}/change", new { revision = 1, path = "title", value = "A", other = 1 }, HttpStatusCode.BadRequest);
+        await Post(
+            $"/api/studies/{id}/change",
+            new
+            {
+                revision = 1,
+                path = "title",
+                value = "A",
+                other = 1,
+            },
+            HttpStatusCode.BadRequest
+        );
     }
 
     [Fact]
@@ -107,8 +178,25 @@ public sealed class ServerTests : IAsyncLifetime
     {
         JsonNode study = await StartStudy();
         string id = (string)study["id"]!;
-        await Post($"/api/studies/{id}/change", new { revision = 1, path = "title", value = "Mine" });
-        JsonNode problem = await Post($"/api/studies/{id}/change", new { revision = 1, path = "title", value = "Theirs" }, HttpStatusCode.Conflict);
+        await Post(
+            $"/api/studies/{id}/change",
+            new
+            {
+                revision = 1,
+                path = "title",
+                value = "Mine",
+            }
+        );
+        JsonNode problem = await Post(
+            $"/api/studies/{id}/change",
+            new
+            {
+                revision = 1,
+                path = "title",
+                value = "Theirs",
+            },
+            HttpStatusCode.Conflict
+        );
         Assert.Equal("conflict", (string)problem["code"]!);
         Assert.Equal("Mine", (string)(await Get($"/api/studies/{id}"))["title"]!);
     }
@@ -118,24 +206,68 @@ public sealed class ServerTests : IAsyncLifetime
     {
         JsonNode study = await StartStudy();
         string id = (string)study["id"]!;
-        JsonNode cut = await Post($"/api/studies/{id}/change", new { revision = 1, path = "form.cuts", value = new[] { new { count = 2 } } });
-        JsonNode bars = await Post($"/api/studies/{id}/shape", new { revision = (int)cut["revision"]!, form = "sharebars", shape = "sharebars" });
+        JsonNode cut = await Post(
+            $"/api/studies/{id}/change",
+            new
+            {
+                revision = 1,
+                path = "form.cuts",
+                value = new[] { new { count = 2 } },
+            }
+        );
+        JsonNode bars = await Post(
+            $"/api/studies/{id}/shape",
+            new
+            {
+                revision = (int)cut["revision"]!,
+                form = "sharebars",
+                shape = "sharebars",
+            }
+        );
         Assert.Equal("sharebars", (string)bars["study"]!["form"]!["kind"]!);
-        JsonNode back = await Post($"/api/studies/{id}/shape", new { revision = (int)bars["revision"]!, form = "pareto", shape = "curve" });
+        JsonNode back = await Post(
+            $"/api/studies/{id}/shape",
+            new
+            {
+                revision = (int)bars["revision"]!,
+                form = "pareto",
+                shape = "curve",
+            }
+        );
         Assert.Equal("""{"kind":"pareto","along":"position","cuts":[{"count":2}]}""", back["study"]!["form"]!.ToJsonString());
-        Assert.Equal(Core.Forms.FormList.Standard.Forms.SelectMany(form => form.Shapes).Select(shape => shape.Name), (await Get($"/api/studies/{id}/strip")).AsArray().Select(item => (string)item!["name"]!));
+        Assert.Equal(
+            Core.Forms.FormList.Standard.Forms.SelectMany(form => form.Shapes).Select(shape => shape.Name),
+            (await Get($"/api/studies/{id}/strip")).AsArray().Select(item => (string)item!["name"]!)
+        );
     }
 
     [Fact]
     public async Task Renaming_a_column_goes_through_the_studies()
     {
         JsonNode study = await StartStudy();
-        await Post($"/api/tables/{study["tableId"]}/column", new { revision = 1, column = "Minutes", name = "Minutes lost" });
+        await Post(
+            $"/api/tables/{study["tableId"]}/column",
+            new
+            {
+                revision = 1,
+                column = "Minutes",
+                name = "Minutes lost",
+            }
+        );
         JsonNode now = await Get($"/api/studies/{study["id"]}");
         Assert.Equal("Minutes lost", (string)now["study"]!["value"]!["sum"]!);
         // Studies refer to columns by their ids: the rename is a change of the table alone.
         Assert.False((bool)now["canUndo"]!);
-        JsonNode problem = await Post($"/api/tables/{study["tableId"]}/column", new { revision = 2, column = "Minutes lost", name = "Cause" }, HttpStatusCode.UnprocessableEntity);
+        JsonNode problem = await Post(
+            $"/api/tables/{study["tableId"]}/column",
+            new
+            {
+                revision = 2,
+                column = "Minutes lost",
+                name = "Cause",
+            },
+            HttpStatusCode.UnprocessableEntity
+        );
         Assert.Equal("name-taken", (string)problem["code"]!);
     }
 
@@ -194,7 +326,14 @@ public sealed class ServerTests : IAsyncLifetime
         JsonArray studies = (await Get("/api/studies")).AsArray();
         Assert.Equal(Directory.GetFiles(Path.Combine(Repository(), "demo", "studies"), "*.study.json").Length, studies.Count);
         // One ready study of each form.
-        Assert.Equal(11, studies.Select(study => (string)study!["figure"]!["description"]!).Select(description => description[..description.IndexOf('.')]).Distinct().Count());
+        Assert.Equal(
+            11,
+            studies
+                .Select(study => (string)study!["figure"]!["description"]!)
+                .Select(description => description[..description.IndexOf('.')])
+                .Distinct()
+                .Count()
+        );
         Assert.All(studies, study => Assert.Null(study!["problem"]));
     }
 

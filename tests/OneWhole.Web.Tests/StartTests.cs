@@ -22,7 +22,10 @@ public sealed class StartTests : IDisposable
             RedirectStandardError = true,
             WorkingDirectory = _folder,
         };
-        foreach (string argument in (string[])[Path.Combine(AppContext.BaseDirectory, "OneWhole.Web.dll"), "--data", Data, "--announce", "true", .. more])
+        foreach (
+            string argument in (string[])
+                [Path.Combine(AppContext.BaseDirectory, "OneWhole.Web.dll"), "--data", Data, "--announce", "true", .. more]
+        )
         {
             start.ArgumentList.Add(argument);
         }
@@ -41,7 +44,11 @@ public sealed class StartTests : IDisposable
 
     private static async Task<HttpClient> Ready(Process process)
     {
-        for (string? line = await process.StandardOutput.ReadLineAsync(); line is not null; line = await process.StandardOutput.ReadLineAsync())
+        for (
+            string? line = await process.StandardOutput.ReadLineAsync();
+            line is not null;
+            line = await process.StandardOutput.ReadLineAsync()
+        )
         {
             if (line.IndexOf("http://", StringComparison.Ordinal) is var at and >= 0)
             {
@@ -129,7 +136,9 @@ public sealed class StartTests : IDisposable
         await ServerTests.Send(client, HttpMethod.Post, $"/api/tables/{fine}/studies", new { });
         JsonArray cards = (await ServerTests.Send(client, HttpMethod.Get, "/api/studies")).AsArray();
         Assert.Equal(2, cards.Count);
-        Assert.Contains(cards, card => ((string?)card!["problem"])?.Contains("beyond the largest number", StringComparison.Ordinal) == true);
+        Assert.Contains(cards, card =>
+            ((string?)card!["problem"])?.Contains("beyond the largest number", StringComparison.Ordinal) == true
+        );
         Assert.Contains(cards, card => card!["problem"] is null && card["figure"] is not null);
         process.Kill();
         await process.WaitForExitAsync();

@@ -64,7 +64,10 @@ async function edit(page: Page, text: string, reading: string) {
   await page.getByRole('button', { name: 'Done' }).click();
 }
 
-test('a page of four studies is filtered, picked from, written on, handed over, and moved to an empty place', async ({ page, browser }) => {
+test('a page of four studies is filtered, picked from, written on, handed over, and moved to an empty place', async ({
+  page,
+  browser,
+}) => {
   test.setTimeout(120_000);
   const server = await place();
   await fetch(`${server.url}/api/demo`, { method: 'POST' });
@@ -88,7 +91,10 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
 
   // The filter acts where the column is, and is told where it is not; each figure's whole follows.
   await page.getByRole('button', { name: '+ filter for the page' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: /^Year in/ }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Year in/ })
+    .click();
   await page.getByRole('dialog').getByLabel('2025', { exact: true }).check();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'only year is 2025', exact: true })).toBeVisible();
@@ -161,7 +167,9 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   expect(readFileSync(await download(page, 'Page, PDF'), 'latin1').slice(0, 5)).toBe('%PDF-');
   const slides = need('fflate').unzipSync(new Uint8Array(readFileSync(await download(page, 'Slides'))));
   // Four figures, and the workings of one of them: its 24 rows go on over two slides.
-  const texts = Object.keys(slides).filter((name) => /slides\/slide\d*\.xml$/.test(name)).map((name) => need('fflate').strFromU8(slides[name]) as string);
+  const texts = Object.keys(slides)
+    .filter((name) => /slides\/slide\d*\.xml$/.test(name))
+    .map((name) => need('fflate').strFromU8(slides[name]) as string);
   expect(texts).toHaveLength(6);
   expect(texts.filter((text) => text.includes('<a:tbl>')).map((text) => text.split('<a:tr ').length - 2)).toEqual([20, 4]);
   expect(need('fflate').strFromU8(slides['ppt/slides/slide1.xml'])).toContain('only year is 2025');
@@ -178,8 +186,12 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   await looked.setContent(html);
   await looked.addScriptTag({ path: need.resolve('axe-core') });
   const found = await looked.evaluate(async () => {
-    const result = await (window as unknown as { axe: { run: () => Promise<{ violations: { id: string; impact: string }[] }> } }).axe.run();
-    return result.violations.filter((violation) => violation.impact === 'serious' || violation.impact === 'critical').map((violation) => violation.id);
+    const result = await (
+      window as unknown as { axe: { run: () => Promise<{ violations: { id: string; impact: string }[] }> } }
+    ).axe.run();
+    return result.violations
+      .filter((violation) => violation.impact === 'serious' || violation.impact === 'critical')
+      .map((violation) => violation.id);
   });
   expect(found).toEqual([]);
   expect(faults).toEqual([]);
@@ -192,11 +204,15 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   const descriptor = JSON.parse(need('fflate').strFromU8(unpacked['datapackage.json']));
   expect((await need('datapackage').validate(descriptor)).errors).toEqual([]);
   for (const resource of descriptor.resources.filter((each: { format: string }) => each.format === 'csv')) {
-    const table = await need('tableschema').Table.load(need('node:stream').Readable.from([Buffer.from(unpacked[resource.path])]), { schema: resource.schema });
+    const table = await need('tableschema').Table.load(
+      need('node:stream').Readable.from([Buffer.from(unpacked[resource.path])]),
+      { schema: resource.schema },
+    );
     const rows: Record<string, unknown>[] = await table.read({ keyed: true });
     expect(rows.length).toBeGreaterThan(100);
     const typed = rows.filter((row) => row['Passenger type'] !== 'Refunds' && String(row.Year) === '2025');
-    if (resource.title === 'revenue') expect(typed.reduce((sum, row) => sum + Number(row.Revenue), 0)).toBeCloseTo(total(parts), 2);
+    if (resource.title === 'revenue')
+      expect(typed.reduce((sum, row) => sum + Number(row.Revenue), 0)).toBeCloseTo(total(parts), 2);
   }
 
   // Into an empty second place.
@@ -241,7 +257,13 @@ test('a page says that a table has newer rows, and takes them in one step', asyn
   mkdirSync(feed);
   copyFileSync(join(server.demo, 'feed/kiosk-2026-09.csv'), join(feed, 'kiosk-2026-09.csv'));
   const ask = async (path: string, body: unknown) =>
-    (await fetch(`${server.url}/api${path}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })).json();
+    (
+      await fetch(`${server.url}/api${path}`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(body),
+      })
+    ).json();
   await page.goto(`${server.url}/tables`);
   await page.getByRole('button', { name: 'From a source' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Kiosks');
@@ -255,7 +277,11 @@ test('a page says that a table has newer rows, and takes them in one step', asyn
   const briefing = await ask('/briefings', { title: 'Kiosks on Monday', studies: [study] });
   await page.goto(`${server.url}/briefings/${briefing.id}`);
   const sales = (month: string) =>
-    readFileSync(join(server.demo, `feed/kiosk-2026-${month}.csv`), 'utf8').trimEnd().split(/\r?\n/).slice(1).reduce((sum, line) => sum + Math.round(Number(line.split(',')[3]) * 100), 0) / 100;
+    readFileSync(join(server.demo, `feed/kiosk-2026-${month}.csv`), 'utf8')
+      .trimEnd()
+      .split(/\r?\n/)
+      .slice(1)
+      .reduce((sum, line) => sum + Math.round(Number(line.split(',')[3]) * 100), 0) / 100;
   const sheet = page.locator('[role="graphics-document"]');
   await expect(sheet).toContainText(money(sales('09')));
   await expect(page.getByText('newer rows')).toHaveCount(0);

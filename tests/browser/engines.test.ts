@@ -20,7 +20,12 @@ test.afterAll(() => {
 });
 
 const sqlite = (sql: string) =>
-  execFileSync('python3', ['-c', 'import sqlite3, sys; c = sqlite3.connect(sys.argv[1]); c.executescript(sys.argv[2]); c.commit()', join(folder, 'company.sqlite'), sql]);
+  execFileSync('python3', [
+    '-c',
+    'import sqlite3, sys; c = sqlite3.connect(sys.argv[1]); c.executescript(sys.argv[2]); c.commit()',
+    join(folder, 'company.sqlite'),
+    sql,
+  ]);
 
 const noFindings = async (page: Page) => expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 
@@ -70,13 +75,16 @@ test('a table of a database is asked again, and what changed since is a bridge',
   await expect(page.getByRole('list', { name: 'Tables' }).getByRole('button')).toHaveCount(1);
   await page.getByRole('button', { name: /^crossing/ }).click();
   await page.getByRole('button', { name: 'Leave it there' }).click();
-  await page.getByRole('button', { name: /start with this/ }).first().click();
+  await page
+    .getByRole('button', { name: /start with this/ })
+    .first()
+    .click();
   const whole = ledger(page).getByRole('row').last();
   await expect(whole).toContainText('Whole');
   const before = (await whole.textContent()) ?? '';
   // Its tonnes are binary fractions, whose sums are the engine's: that is said.
   await expect(page.getByText(/freight_tonnes is a column of binary fractions there/)).toBeVisible();
-  sqlite("INSERT INTO crossing SELECT day, route, vessel, 5000, 5000 FROM crossing LIMIT 1");
+  sqlite('INSERT INTO crossing SELECT day, route, vessel, 5000, 5000 FROM crossing LIMIT 1');
   await page.getByRole('button', { name: 'ask again' }).click();
   await expect(whole).not.toHaveText(before);
   await page.getByRole('button', { name: 'What changed', exact: true }).click();
@@ -95,7 +103,8 @@ test('a table of a database is asked again, and what changed since is a bridge',
 test('while the engine works the last figure is dimmed, and it can be stopped', async ({ page }) => {
   // Minutes of work, for whoever does not stop it.
   sqlite(
-    "CREATE TABLE few AS WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 3000) SELECT i, 'cause ' || (i % 5) AS cause, i % 60 AS minutes FROM n; CREATE VIEW delay AS SELECT cause, minutes FROM few",
+    'CREATE TABLE few AS WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 3000) SELECT i, ' +
+      "'cause ' || (i % 5) AS cause, i % 60 AS minutes FROM n; CREATE VIEW delay AS SELECT cause, minutes FROM few",
   );
   await page.goto(`${server.url}/`);
   await page.getByRole('button', { name: 'From a source' }).click();

@@ -11,7 +11,8 @@ test.beforeAll(async () => {
 test.afterAll(() => server.stop());
 
 const bars = (page: Page, part: string) => figure(page).locator(`[role="graphics-symbol"][aria-label*="${part}"]`);
-const groups = (page: Page) => ledger(page).locator('[role="row"].font-semibold:not(.sticky) [role="gridcell"]:first-child > :first-child').allTextContents();
+const groups = (page: Page) =>
+  ledger(page).locator('[role="row"].font-semibold:not(.sticky) [role="gridcell"]:first-child > :first-child').allTextContents();
 
 async function finish(page: Page, section: string, act: () => Promise<void>) {
   await page.getByRole('button', { name: 'Finish' }).click();
@@ -35,7 +36,9 @@ test('a rule lets the largest of each group stand out, and is said in the key', 
   await start(page);
   await finish(page, 'colours', () => page.getByLabel('the largest of each group').click());
   await expect(figure(page).getByText(/^in colour: the largest of each/)).toBeVisible();
-  const fills = await figure(page).locator('[role="graphics-symbol"] rect').evaluateAll((all) => all.map((rect) => rect.getAttribute('fill')));
+  const fills = await figure(page)
+    .locator('[role="graphics-symbol"] rect')
+    .evaluateAll((all) => all.map((rect) => rect.getAttribute('fill')));
   const lit = fills.filter((fill) => fill !== 'var(--class-c)');
   expect(lit.length).toBeGreaterThan(0);
   expect(lit.length).toBeLessThan(fills.length / 2);
@@ -47,13 +50,20 @@ test('a rule lets the largest of each group stand out, and is said in the key', 
   await expect(figure(page).getByText('in colour: shares of 40 % or more')).toBeVisible();
 });
 
-test('a set of colours of one\'s own is kept by its name, taken in other studies, and let go for one of the program\'s', async ({ page }) => {
+test("a set of colours of one's own is kept by its name, taken in other studies, and let go for one of the program's", async ({
+  page,
+}) => {
   await start(page);
-  const fills = () => figure(page).locator('[role="graphics-symbol"] rect').evaluateAll((all) => [...new Set(all.map((rect) => rect.getAttribute('fill')))]);
+  const fills = () =>
+    figure(page)
+      .locator('[role="graphics-symbol"] rect')
+      .evaluateAll((all) => [...new Set(all.map((rect) => rect.getAttribute('fill')))]);
   await finish(page, 'colours', async () => {
     await page.getByRole('button', { name: 'keep a set of colours' }).click();
     const form = page.getByRole('form', { name: 'A set of colours' });
-    expect((await new AxeBuilder({ page }).include('[aria-label="Finish"]').analyze()).violations.map((found) => found.id)).toEqual([]);
+    expect(
+      (await new AxeBuilder({ page }).include('[aria-label="Finish"]').analyze()).violations.map((found) => found.id),
+    ).toEqual([]);
     await form.getByLabel('Name of the set').fill('Our house');
     await form.getByLabel('Value of colour 1').fill('102030');
     await form.getByLabel('Value of colour 2').fill('#a04000');
@@ -82,7 +92,10 @@ test('a set of colours of one\'s own is kept by its name, taken in other studies
 
 test('an entry of the key is carried to the place of another, and a click still opens its looks', async ({ page }) => {
   await start(page);
-  const key = () => figure(page).locator('[data-carried="part-name"]').evaluateAll((all) => all.map((entry) => entry.getAttribute('data-label')));
+  const key = () =>
+    figure(page)
+      .locator('[data-carried="part-name"]')
+      .evaluateAll((all) => all.map((entry) => entry.getAttribute('data-label')));
   const before = await key();
   const box = async (at: number) => {
     const found = await figure(page).locator('[data-carried="part-name"]').nth(at).boundingBox();
@@ -98,7 +111,9 @@ test('an entry of the key is carried to the place of another, and a click still 
   await expect.poll(key).toEqual([before[2], before[0], before[1], ...before.slice(3)]);
   await expect(page.getByTestId('statement')).toContainText('in an order of my own');
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await figure(page).getByRole('button', { name: `Colour of ${before[0]}` }).click();
+  await figure(page)
+    .getByRole('button', { name: `Colour of ${before[0]}` })
+    .click();
   await expect(page.getByRole('dialog', { name: `Colour of ${before[0]}` })).toBeVisible();
 });
 
@@ -111,7 +126,9 @@ test('parts and groups are put in order by hand: dragged in the workings, or mov
   await row(2).dragTo(row(0));
   await expect.poll(() => parts().then((now) => now.slice(0, 3))).toEqual([first[2], first[0], first[1]]);
   await expect(page.getByTestId('statement')).toContainText('in an order of my own');
-  await figure(page).getByRole('button', { name: `Colour and highlight of ${before[0]}` }).click();
+  await figure(page)
+    .getByRole('button', { name: `Colour and highlight of ${before[0]}` })
+    .click();
   await page.getByRole('button', { name: 'later' }).click();
   await expect.poll(() => groups(page).then((now) => now.slice(0, 2))).toEqual([before[1], before[0]]);
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -124,11 +141,17 @@ test('the axis ends where it is told to, at the axis itself, and goes back', asy
   await start(page);
   const width = async () => Number(await figure(page).locator('[role="graphics-symbol"] rect').first().getAttribute('width'));
   const before = await width();
-  await figure(page).getByRole('button', { name: /say where the axis ends/ }).last().click();
+  await figure(page)
+    .getByRole('button', { name: /say where the axis ends/ })
+    .last()
+    .click();
   await page.getByLabel('The axis ends at').fill('12000000');
   await page.keyboard.press('Enter');
   await expect.poll(width).toBeLessThan(before * 0.6);
-  await figure(page).getByRole('button', { name: /say where the axis ends/ }).last().click();
+  await figure(page)
+    .getByRole('button', { name: /say where the axis ends/ })
+    .last()
+    .click();
   await page.getByRole('button', { name: 'where the form ends it' }).click();
   await expect.poll(width).toBe(before);
 });
@@ -166,7 +189,10 @@ test('a sheet has the proportions that it is given, and print without colours is
   await finish(page, 'axes and room', () => page.getByLabel('square').click());
   await expect.poll(async () => figure(page).evaluate((svg) => Math.abs(svg.clientWidth - svg.clientHeight))).toBeLessThan(3);
   await finish(page, 'colours', () => page.getByLabel('greys, for print').click());
-  const fills = () => figure(page).locator('[role="graphics-symbol"] rect').evaluateAll((all) => all.map((rect) => rect.getAttribute('fill') ?? ''));
+  const fills = () =>
+    figure(page)
+      .locator('[role="graphics-symbol"] rect')
+      .evaluateAll((all) => all.map((rect) => rect.getAttribute('fill') ?? ''));
   await expect.poll(async () => (await fills()).every((fill) => /^#(..)/.test(fill) && isGrey(fill))).toBe(true);
 });
 
@@ -182,7 +208,11 @@ test('numbers are written as their readers write them, in a study and in all of 
   await expect(cell()).toContainText(/\d,\d{3},\d{3}/);
   await finish(page, 'numbers', () => page.getByLabel(/^Germany/).click());
   await expect(cell()).toContainText(/\d\.\d{3}\.\d{3}/);
-  await expect(figure(page).getByText(/^\d\.\d{3}\.\d{3}$/).first()).toBeVisible();
+  await expect(
+    figure(page)
+      .getByText(/^\d\.\d{3}\.\d{3}$/)
+      .first(),
+  ).toBeVisible();
   await expect(page.getByTestId('statement')).toContainText('100\u00a0% is');
   // What programs read stays plain.
   const id = new URL(page.url()).pathname.split('/').pop();
@@ -196,7 +226,10 @@ test('numbers are written as their readers write them, in a study and in all of 
   await page.goto(`${server.url}/tables`);
   await expect(page.getByRole('row', { name: /delays/ })).toContainText('3.990');
   await page.goto(`${server.url}/`);
-  await page.getByRole('link', { name: /Half of the causes/ }).first().click();
+  await page
+    .getByRole('link', { name: /Half of the causes/ })
+    .first()
+    .click();
   await expect(page.getByTestId('statement')).toContainText('74.930');
   await page.getByRole('button', { name: 'Finish' }).click();
   await page.getByRole('tab', { name: 'numbers' }).click();
@@ -206,7 +239,10 @@ test('numbers are written as their readers write them, in a study and in all of 
 
 test('a figure leaves in another language: its own words, for a study and for all', async ({ page }) => {
   await page.goto(`${server.url}/`);
-  await page.getByRole('link', { name: /Half of the causes/ }).first().click();
+  await page
+    .getByRole('link', { name: /Half of the causes/ })
+    .first()
+    .click();
   await expect(figure(page).getByText('adds up')).toBeVisible();
   await finish(page, 'words', async () => {
     await page.getByLabel('the figure’s own words').selectOption('Deutsch');

@@ -1,5 +1,4 @@
-import { readFileSync, writeFileSync } from 'node:fs';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, type Page, test } from './playwright';
@@ -53,7 +52,10 @@ const cases: [name: string, actions: string[], says: string, names: string[]][] 
 async function act(page: Page, action: string) {
   const start = /^start (\d)$/.exec(action);
   if (start) {
-    await page.getByRole('button', { name: /start with this$/ }).nth(Number(start[1]) - 1).click();
+    await page
+      .getByRole('button', { name: /start with this$/ })
+      .nth(Number(start[1]) - 1)
+      .click();
     await expect(page.getByTestId('statement')).toBeVisible();
   } else {
     const shape = page.getByRole('region', { name: 'Forms' }).getByRole('button', { name: action, exact: true });

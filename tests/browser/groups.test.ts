@@ -18,7 +18,8 @@ test.beforeAll(async () => {
 test.afterAll(() => server.stop());
 
 const sum = (of: Row[]) => Math.round(of.reduce((total, row) => total + row.revenue, 0) * 100) / 100;
-const text = (value: number, decimals: number) => value.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals });
+const text = (value: number, decimals: number) =>
+  value.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals });
 const word = (page: Page, name: string) => page.getByTestId('statement').getByRole('button', { name, exact: true });
 const choose = (page: Page, name: RegExp) => page.getByRole('dialog').getByRole('button', { name }).click();
 
@@ -29,7 +30,9 @@ async function start(page: Page, table: string) {
   await expect(ledger(page).getByText('Whole')).toBeVisible();
 }
 
-test('revenue by passenger type, a column a year: the total on top, and in each segment its share of that year', async ({ page }) => {
+test('revenue by passenger type, a column a year: the total on top, and in each segment its share of that year', async ({
+  page,
+}) => {
   await start(page, 'revenue');
   await form(page, 'Stacked').click();
   await word(page, 'passenger type').click();
@@ -47,7 +50,11 @@ test('revenue by passenger type, a column a year: the total on top, and in each 
   }
   const first = rows.filter((row) => row.year === years[0]);
   const visitors = (sum(first.filter((row) => row.type === 'Visitor')) / sum(first)) * 100;
-  await expect(figure(page).getByText(`${visitors.toFixed(1)} %`).first()).toBeVisible();
+  await expect(
+    figure(page)
+      .getByText(`${visitors.toFixed(1)} %`)
+      .first(),
+  ).toBeVisible();
   // Only the mix: each total stands with its year. Then lying down, then side by side.
   await form(page, '100 % stacked').click();
   await expect(figure(page).getByText('100 %', { exact: true })).toBeVisible();
@@ -115,7 +122,11 @@ test('labels say the share of something else than the whole, with a column of it
   await page.getByRole('group', { name: 'labels show the share of' }).getByLabel('everything').click();
   await expect(ledger(page).getByRole('columnheader', { name: 'share of all' })).toBeVisible();
   await page.getByRole('group', { name: 'amounts in' }).getByLabel('thousands').click();
-  await expect(figure(page).getByText(/^[\d,.]+ k$/).first()).toBeVisible();
+  await expect(
+    figure(page)
+      .getByText(/^[\d,.]+ k$/)
+      .first(),
+  ).toBeVisible();
 });
 
 test('a part is given another colour from the key, and keeps it in another form', async ({ page }) => {

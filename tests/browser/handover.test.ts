@@ -46,8 +46,12 @@ test('a handed-over page opens without a network, tells what a bar is, and passe
   await looked.goto(`file://${out}`);
   await looked.addScriptTag({ path: need.resolve('axe-core') });
   const found = await looked.evaluate(async () => {
-    const result = await (window as unknown as { axe: { run: () => Promise<{ violations: { id: string; impact: string }[] }> } }).axe.run();
-    return result.violations.filter((violation) => violation.impact === 'serious' || violation.impact === 'critical').map((violation) => violation.id);
+    const result = await (
+      window as unknown as { axe: { run: () => Promise<{ violations: { id: string; impact: string }[] }> } }
+    ).axe.run();
+    return result.violations
+      .filter((violation) => violation.impact === 'serious' || violation.impact === 'critical')
+      .map((violation) => violation.id);
   });
   expect(found).toEqual([]);
   await looked.context().close();
@@ -87,7 +91,15 @@ test('the first page of a PDF is the picture, drawn by a reader that is not ours
   for (const study of ['delays.minutes-by-cause', 'revenue.mix-by-route', 'residents.hallin-by-age', 'tickets.money-ring']) {
     const [pdf, png] = ['pdf', 'png'].map((kind) => {
       const out = join(folder, `${study}.${kind}`);
-      execFileSync(join(root, 'onewhole'), ['figure', '--table', join(root, 'demo', `${study.split('.')[0]}.csv`), '--study', join(root, 'demo/studies', `${study}.study.json`), '--out', out]);
+      execFileSync(join(root, 'onewhole'), [
+        'figure',
+        '--table',
+        join(root, 'demo', `${study.split('.')[0]}.csv`),
+        '--study',
+        join(root, 'demo/studies', `${study}.study.json`),
+        '--out',
+        out,
+      ]);
       return readFileSync(out).toString('base64');
     });
     const difference = await page.evaluate(
@@ -95,7 +107,9 @@ test('the first page of a PDF is the picture, drawn by a reader that is not ours
         const bytes = (text: string) => Uint8Array.from(atob(text), (character) => character.charCodeAt(0));
         // biome-ignore lint/suspicious/noExplicitAny: the reader puts itself there.
         const reader = (globalThis as any).pdfjsLib;
-        const first = await (await reader.getDocument({ data: bytes(document64 ?? ''), isEvalSupported: false }).promise).getPage(1);
+        const first = await (await reader.getDocument({ data: bytes(document64 ?? ''), isEvalSupported: false }).promise).getPage(
+          1,
+        );
         const picture = await createImageBitmap(new Blob([bytes(picture64 ?? '')], { type: 'image/png' }));
         const pixels = async (draw: (canvas: HTMLCanvasElement, context: CanvasRenderingContext2D) => Promise<void> | void) => {
           const canvas = Object.assign(document.createElement('canvas'), { width: picture.width, height: picture.height });
@@ -107,7 +121,10 @@ test('the first page of a PDF is the picture, drawn by a reader that is not ours
           return context.getImageData(0, 0, canvas.width, canvas.height).data;
         };
         const ours = await pixels((_, context) => context.drawImage(picture, 0, 0));
-        const theirs = await pixels((canvas, canvasContext) => first.render({ canvas, canvasContext, viewport: first.getViewport({ scale: 96 / 72 }) }).promise);
+        const theirs = await pixels(
+          (canvas, canvasContext) =>
+            first.render({ canvas, canvasContext, viewport: first.getViewport({ scale: 96 / 72 }) }).promise,
+        );
         let sum = 0;
         let far = 0;
         for (let at = 0; at < ours.length; at += 4) {

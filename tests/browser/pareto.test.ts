@@ -12,7 +12,14 @@ function readDelays(path: string): Row[] {
   const [, ...lines] = readFileSync(path, 'utf8').trim().split(/\r?\n/);
   return lines.map((line) => {
     const [date = '', route = '', vessel = '', season = '', cause = '', minutes = ''] = line.split(',');
-    return { date, route, vessel, season, cause: cause.trim() || '(blank)', minutes: minutes.trim() === '' ? null : Number(minutes) };
+    return {
+      date,
+      route,
+      vessel,
+      season,
+      cause: cause.trim() || '(blank)',
+      minutes: minutes.trim() === '' ? null : Number(minutes),
+    };
   });
 }
 
@@ -43,7 +50,12 @@ function watch(page: Page): string[] {
   return faults;
 }
 
-const cell = (ledger: Locator, row: number, column: number) => ledger.getByRole('row').nth(row + 1).getByRole('gridcell').nth(column);
+const cell = (ledger: Locator, row: number, column: number) =>
+  ledger
+    .getByRole('row')
+    .nth(row + 1)
+    .getByRole('gridcell')
+    .nth(column);
 
 async function expectLedger(page: Page, expected: [string, number][]) {
   const ledger = page.getByRole('grid', { name: 'Workings' });
@@ -74,7 +86,9 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   await expect(page.getByRole('heading', { name: 'delays' })).toBeVisible();
   const filled = new Set(delays.map((row) => row.cause).filter((cause) => cause !== '(blank)'));
   const blanks = delays.filter((row) => row.cause === '(blank)').length;
-  await expect(page.getByRole('columnheader', { name: 'Column Cause' })).toContainText(`category · ${filled.size} distinct, ${blanks} blank`);
+  await expect(page.getByRole('columnheader', { name: 'Column Cause' })).toContainText(
+    `category · ${filled.size} distinct, ${blanks} blank`,
+  );
   await expect(page.getByRole('columnheader', { name: 'Column Minutes' })).toContainText('quantity');
   await expect(page.getByRole('columnheader', { name: 'Column Date' })).toContainText('date');
   await expect(page.getByRole('grid').getByRole('gridcell', { name: delays[0]?.vessel }).first()).toBeVisible();
@@ -110,7 +124,11 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   const reading = (rows: [string, number][], share: number) => {
     const total = rows.reduce((sum, [, minutes]) => sum + minutes, 0);
     let running = 0;
-    const needed = rows.findIndex(([, minutes]) => (running += minutes) >= share * total) + 1;
+    const needed =
+      rows.findIndex(([, minutes]) => {
+        running += minutes;
+        return running >= share * total;
+      }) + 1;
     return `${needed} of ${rows.length} causes make ${Math.round(share * 100)} %`;
   };
   await expectWords(figure, reading(positive, 0.8));
@@ -148,7 +166,9 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   await figure.getByLabel(new RegExp(`^${first[0]}`)).hover();
   await expect(ledger.getByRole('row').nth(1)).toHaveClass(/bg-wash/);
   await cell(ledger, 0, 3).getByRole('button').click();
-  await expect(page.getByLabel('Arithmetic')).toContainText(`${grouped(first[1])} ÷ ${grouped(total)} = ${Number(((first[1] / total) * 100).toFixed(4))} %`);
+  await expect(page.getByLabel('Arithmetic')).toContainText(
+    `${grouped(first[1])} ÷ ${grouped(total)} = ${Number(((first[1] / total) * 100).toFixed(4))} %`,
+  );
   await figure.getByLabel(new RegExp(`^${first[0]}`)).click();
   await figure.getByLabel(new RegExp(`^${positive[1]?.[0]}`)).click({ modifiers: ['Shift'] });
   const two = first[1] + (positive[1]?.[1] ?? 0);
@@ -158,9 +178,14 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   await page.getByRole('button', { name: 'clause' }).click();
   await page.getByRole('button', { name: /^Season/ }).click();
   const values = page.getByRole('list', { name: 'Values of season' });
-  const seasons = ['Winter', 'Spring', 'Summer', 'Autumn'].map((season): [string, number] => [season, delays.filter((row) => row.season === season).reduce((sum, row) => sum + (row.minutes ?? 0), 0)]);
+  const seasons = ['Winter', 'Spring', 'Summer', 'Autumn'].map((season): [string, number] => [
+    season,
+    delays.filter((row) => row.season === season).reduce((sum, row) => sum + (row.minutes ?? 0), 0),
+  ]);
   seasons.sort((a, b) => b[1] - a[1]);
-  await expect(values.getByRole('listitem')).toHaveText(seasons.map(([season, minutes]) => new RegExp(`^${season}.*${grouped(minutes)}$`)));
+  await expect(values.getByRole('listitem')).toHaveText(
+    seasons.map(([season, minutes]) => new RegExp(`^${season}.*${grouped(minutes)}$`)),
+  );
   await values.getByText(seasons[0]?.[0] ?? '').hover();
   await page.getByRole('button', { name: `Only ${seasons[0]?.[0]}` }).click();
   await expect(statement).toContainText(`only where season is ${seasons[0]?.[0]}`);
@@ -201,7 +226,11 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
     downloads[name] = await download.path();
   }
   expect(readFileSync(downloads['Figure, SVG'] ?? '', 'utf8')).toContain(filtered[0]?.[0] ?? '?');
-  expect(readFileSync(downloads['Figure, PNG 2×'] ?? '').subarray(1, 4).toString()).toBe('PNG');
+  expect(
+    readFileSync(downloads['Figure, PNG 2×'] ?? '')
+      .subarray(1, 4)
+      .toString(),
+  ).toBe('PNG');
   const csv = readFileSync(downloads['Workings, CSV'] ?? '', 'utf8').split('\r\n');
   expect(csv[0]).toBe('part,value,rank,share,shownShare,running,runningShare,position,class');
   expect(csv[1]?.startsWith(`${filtered[0]?.[0]},${filtered[0]?.[1]},1,`)).toBe(true);
@@ -212,8 +241,16 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   // 9. The same study runs from the command line on another table of the same shape.
   const folder = mkdtempSync(join(tmpdir(), 'onewhole-'));
   const other = join(folder, 'other.csv');
-  writeFileSync(other, `Date,Route,Ship,Season,Cause,Minutes\r\n2026-01-01,r,v,${season},Fog,30\r\n2026-01-02,r,v,${season},Engine,10\r\n2026-01-03,r,v,Nowhere,Fog,99\r\n`);
-  const output = execFileSync(join(server.root, 'onewhole'), ['workings', '--table', other, '--study', downloads['Study, JSON'] ?? ''], { encoding: 'utf8' });
+  writeFileSync(
+    other,
+    `Date,Route,Ship,Season,Cause,Minutes\r\n2026-01-01,r,v,${season},Fog,30\r\n2026-01-02,r,v,${season}` +
+      `,Engine,10\r\n2026-01-03,r,v,Nowhere,Fog,99\r\n`,
+  );
+  const output = execFileSync(
+    join(server.root, 'onewhole'),
+    ['workings', '--table', other, '--study', downloads['Study, JSON'] ?? ''],
+    { encoding: 'utf8' },
+  );
   expect(output.split('\r\n').slice(1, 3)).toEqual(['Fog,30,1,0.75,75,30,0.75,0.5,A', 'Engine,10,2,0.25,25,40,1,1,A']);
   expect(faults).toEqual([]);
 });

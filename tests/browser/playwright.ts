@@ -10,7 +10,8 @@ export const figure = (page: Page) => page.locator('[role="graphics-document"]')
 export const ledger = (page: Page) => page.getByRole('grid', { name: 'Workings' });
 
 /** A shape in the strip of forms. */
-export const form = (page: Page, name: string) => page.getByRole('region', { name: 'Forms' }).getByRole('button', { name, exact: true });
+export const form = (page: Page, name: string) =>
+  page.getByRole('region', { name: 'Forms' }).getByRole('button', { name, exact: true });
 
 /** Waits until every shape of every form stands in the strip: as many as the server knows for this study. */
 export async function everyForm(page: Page) {

@@ -23,9 +23,13 @@ function residents(year: string): Resident[] {
     .map(([island = '', age = '', sex = '', , people = '']) => ({ island, age, sex, people: Number(people) }));
 }
 
-/** The same in the shape that people keep: a title, men and women side by side with a "%" beside each, a blank line, a misspelling, a total. */
+/**
+ * The same in the shape that people keep: a title, men and women side by side with a "%" beside each, a blank line, a misspelling, a
+ * total.
+ */
 function untidy(rows: Resident[]): string {
-  const of = (island: string, age: string, sex: string) => rows.find((row) => row.island === island && row.age === age && row.sex === sex)?.people ?? 0;
+  const of = (island: string, age: string, sex: string) =>
+    rows.find((row) => row.island === island && row.age === age && row.sex === sex)?.people ?? 0;
   const pairs = [...new Map(rows.map((row) => [`${row.island}|${row.age}`, row])).values()];
   const whole = rows.reduce((sum, row) => sum + row.people, 0);
   const lines = ['Residents of the islands', 'Island,Age,Men,%,Women,%'];
@@ -33,7 +37,16 @@ function untidy(rows: Resident[]): string {
     const men = of(island, age, 'Men');
     const women = of(island, age, 'Women');
     const share = (value: number) => `${((value / whole) * 100).toFixed(2)}%`;
-    lines.push([at === 3 ? `${island.slice(0, -1)}nn`.replace('Hallinn', 'Halin') : island, age, men, share(men), women, share(women)].join(','));
+    lines.push(
+      [
+        at === 3 ? `${island.slice(0, -1)}nn`.replace('Hallinn', 'Halin') : island,
+        age,
+        men,
+        share(men),
+        women,
+        share(women),
+      ].join(','),
+    );
     if (at === 7) lines.push(',,,,,');
   }
   const men = rows.filter((row) => row.sex === 'Men').reduce((sum, row) => sum + row.people, 0);
@@ -68,7 +81,10 @@ test('an untidy wide table is made fit and gives the amounts of the tidy one', a
   await expect(steps).toContainText('empty rows left out');
   await addStep(page, 'unify', async () => {
     await page.getByLabel('Column', { exact: true }).selectOption('Island');
-    await page.getByRole('button', { name: new RegExp(`^“${rows[6]?.island}”`) }).first().click();
+    await page
+      .getByRole('button', { name: new RegExp(`^“${rows[6]?.island}”`) })
+      .first()
+      .click();
   });
   await addStep(page, 'columns-to-rows', async () => {
     await page.getByRole('group', { name: 'Columns' }).getByLabel('Men', { exact: true }).check();
@@ -97,7 +113,9 @@ test('an untidy wide table is made fit and gives the amounts of the tidy one', a
     await expect(ledger.getByRole('row').nth(at + 1)).toContainText(island);
     await expect(ledger.getByRole('row').nth(at + 1)).toContainText(people.toLocaleString('en-US'));
   }
-  await expect(statement).toContainText(`100 % is all people: ${rows.reduce((sum, row) => sum + row.people, 0).toLocaleString('en-US')}.`);
+  await expect(statement).toContainText(
+    `100 % is all people: ${rows.reduce((sum, row) => sum + row.people, 0).toLocaleString('en-US')}.`,
+  );
   expect(faults).toEqual([]);
 });
 
@@ -262,7 +280,9 @@ test('a small table is typed by hand and gets its Pareto', async ({ page }) => {
   await expect(ledger.getByRole('row').nth(5)).toContainText('100.0');
 });
 
-test('a table is refreshed: the summary says what moves, a new category arrives and an absent one stays listed', async ({ page }) => {
+test('a table is refreshed: the summary says what moves, a new category arrives and an absent one stays listed', async ({
+  page,
+}) => {
   const first = join(folder, 'march.csv');
   writeFileSync(first, 'Cause,Minutes\nFog,50\nEngine,30\nBerth,20\n');
   await page.goto(server.url);

@@ -37,13 +37,18 @@ function workings(name: string, pairs: Pair[], study: object): Row[] {
   const json = join(folder, `${name}.study.json`);
   const out = join(folder, `${name}.json`);
   writeFileSync(csv, ['Group,Part,Amount', ...pairs.map((pair) => `${pair.group},${pair.part},${pair.value}`)].join('\n'));
-  writeFileSync(json, JSON.stringify({ format: 'onewhole.study/1', parts: { column: 'Part' }, value: { sum: 'Amount' }, ...study }));
+  writeFileSync(
+    json,
+    JSON.stringify({ format: 'onewhole.study/1', parts: { column: 'Part' }, value: { sum: 'Amount' }, ...study }),
+  );
   execFileSync(join(root, 'onewhole'), ['workings', '--table', csv, '--study', json, '--out', out]);
   return JSON.parse(readFileSync(out, 'utf8')).rows;
 }
 
 const near = (actual: unknown, expected: number, what: string) =>
-  expect(Math.abs(Number(actual) - expected), `${what}: ${actual} instead of ${expected}`).toBeLessThan(1e-9 * Math.max(1, Math.abs(expected)));
+  expect(Math.abs(Number(actual) - expected), `${what}: ${actual} instead of ${expected}`).toBeLessThan(
+    1e-9 * Math.max(1, Math.abs(expected)),
+  );
 
 test('stacks, signed stacks, pie angles and Mekko rectangles agree with d3', async () => {
   const shape = await import(need.resolve('d3-shape'));
@@ -57,7 +62,9 @@ test('stacks, signed stacks, pie angles and Mekko rectangles agree with d3', asy
     ] as const) {
       const { groups, parts, pairs } = table(seed, least);
       const rows = workings(`${name}-${seed}`, pairs, { groups: { column: 'Group' }, order, form: { kind: 'stacked', scale } });
-      const wide = groups.map((group) => Object.fromEntries(pairs.filter((pair) => pair.group === group).map((pair) => [pair.part, pair.value])));
+      const wide = groups.map((group) =>
+        Object.fromEntries(pairs.filter((pair) => pair.group === group).map((pair) => [pair.part, pair.value])),
+      );
       const series = shape.stack().keys(parts).offset(offset)(wide);
       for (const [p, part] of parts.entries()) {
         for (const [g, group] of groups.entries()) {
@@ -120,7 +127,10 @@ function medianAge(year: number, published: number) {
   const out = join(folder, 'census.json');
   writeFileSync(
     csv,
-    ['Year,Age,Sex,People', ...people.map((row) => `${row.year},${band(row.age)},${row.sex === 1 ? 'Men' : 'Women'},${row.people}`)].join('\n'),
+    [
+      'Year,Age,Sex,People',
+      ...people.map((row) => `${row.year},${band(row.age)},${row.sex === 1 ? 'Men' : 'Women'},${row.people}`),
+    ].join('\n'),
   );
   writeFileSync(
     json,

@@ -76,7 +76,9 @@ test('texts are as wide in the browser as the server measured them', async ({ pa
   await page.evaluate(() => document.fonts.ready);
   const id = page.url().split('/').at(-1);
   const apart = await page.evaluate(async (study) => {
-    const figure = (await (await fetch(`/api/studies/${study}?width=900&height=560`)).json()).figure as { marks: { shape: string; text?: string; size?: number; weight?: number; typeface?: string; width?: number }[] };
+    const figure = (await (await fetch(`/api/studies/${study}?width=900&height=560`)).json()).figure as {
+      marks: { shape: string; text?: string; size?: number; weight?: number; typeface?: string; width?: number }[];
+    };
     const svg = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
     svg.setAttribute('class', 'sheet-figure');
     document.body.append(svg);

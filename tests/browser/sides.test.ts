@@ -12,7 +12,9 @@ test.beforeAll(async () => {
 test.afterAll(() => server.stop());
 
 const table = (name: string) => {
-  const [heads = '', ...lines] = readFileSync(join(server.demo, `${name}.csv`), 'utf8').trim().split(/\r?\n/);
+  const [heads = '', ...lines] = readFileSync(join(server.demo, `${name}.csv`), 'utf8')
+    .trim()
+    .split(/\r?\n/);
   const names = heads.split(',');
   return lines.map((line) => Object.fromEntries(line.split(',').map((cell, at) => [names[at] ?? '', cell])));
 };
@@ -31,7 +33,10 @@ async function start(page: Page, name: string, kind: string) {
 
 async function only(page: Page, column: string, label: string) {
   await page.getByRole('button', { name: 'clause' }).click();
-  await page.getByRole('dialog', { name: 'Add a clause' }).getByRole('button', { name: new RegExp(`^${column}`) }).click();
+  await page
+    .getByRole('dialog', { name: 'Add a clause' })
+    .getByRole('button', { name: new RegExp(`^${column}`) })
+    .click();
   await page.getByRole('dialog', { name: 'Add a clause' }).getByLabel(`Only ${label}`).click();
   await page.keyboard.press('Escape');
   await expect(statement(page)).toContainText(`${column.toLowerCase()} is ${label}`);
@@ -97,7 +102,11 @@ test('five levels of satisfaction by route, centred on neutral: who is more posi
   };
   for (const route of routes) {
     const value = net(route);
-    await expect(figure(page).getByText(`${value > 0 ? '+' : '−'}${Math.abs(value).toFixed(1)}`, { exact: true }).first()).toBeVisible();
+    await expect(
+      figure(page)
+        .getByText(`${value > 0 ? '+' : '−'}${Math.abs(value).toFixed(1)}`, { exact: true })
+        .first(),
+    ).toBeVisible();
   }
   await word(page, 'shares').click();
   await choose(page, /^amounts/);
@@ -112,9 +121,14 @@ test('five levels of satisfaction by route, centred on neutral: who is more posi
 test('from search to boarding: how many are left at each stage, and where most are lost', async ({ page }) => {
   await start(page, 'bookings', 'Funnel');
   const rows = table('bookings');
-  const of = (stage: string, channel: string) => Number(rows.find((row) => row.Stage === stage && row.Channel === channel)?.Count);
-  await expect(figure(page).getByText(`${((of('Boardings', 'Web') / of('Searches', 'Web')) * 100).toFixed(1)} %`, { exact: true })).toBeVisible();
-  await expect(figure(page).getByText(`${((of('Quotes', 'Phone') / of('Searches', 'Phone')) * 100).toFixed(1)} % of Searches`)).toBeVisible();
+  const of = (stage: string, channel: string) =>
+    Number(rows.find((row) => row.Stage === stage && row.Channel === channel)?.Count);
+  await expect(
+    figure(page).getByText(`${((of('Boardings', 'Web') / of('Searches', 'Web')) * 100).toFixed(1)} %`, { exact: true }),
+  ).toBeVisible();
+  await expect(
+    figure(page).getByText(`${((of('Quotes', 'Phone') / of('Searches', 'Phone')) * 100).toFixed(1)} % of Searches`),
+  ).toBeVisible();
   await expect(page.getByText(/^Most is lost between Quotes and Holds/)).toBeVisible();
   await only(page, 'Channel', 'Phone');
   await expect(page.getByText(/Most is lost between .* \(Phone\)/)).toBeVisible();
@@ -134,7 +148,11 @@ test('the pyramid of every island, another year as an outline, and the same agai
   await page.getByRole('button', { name: /^the same for each island/ }).click();
   await expect(statement(page)).toContainText('the same for each island');
   // The workings are those of one island, chosen in the list or at its figure.
-  const people = (island: string) => sum(table('residents').filter((row) => row.Year === '2025' && row.Island === island), 'People');
+  const people = (island: string) =>
+    sum(
+      table('residents').filter((row) => row.Year === '2025' && row.Island === island),
+      'People',
+    );
   const whole = ledger(page).getByRole('row').last();
   await expect(whole).toContainText(people('Hallin').toLocaleString('en'));
   await figure(page).getByRole('button', { name: 'Workings of Oskery' }).click();
@@ -156,7 +174,9 @@ test('the pyramid of every island, another year as an outline, and the same agai
 test('levels whose order nobody knows are asked about, put in order and cut into low, neutral and high', async ({ page }) => {
   await page.goto(server.url);
   await page.getByRole('button', { name: 'Paste rows' }).click();
-  await page.getByRole('textbox').fill('Ward,Mood,People\nA,sunny,12\nA,cloudy,5\nA,stormy,3\nB,sunny,4\nB,cloudy,8\nB,stormy,9\n');
+  await page
+    .getByRole('textbox')
+    .fill('Ward,Mood,People\nA,sunny,12\nA,cloudy,5\nA,stormy,3\nB,sunny,4\nB,cloudy,8\nB,stormy,9\n');
   await page.getByRole('button', { name: 'Bring in', exact: true }).click();
   await page.getByRole('button', { name: 'Start a study' }).click();
   await form(page, 'Diverging').click();

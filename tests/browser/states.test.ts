@@ -50,7 +50,10 @@ test('a column of shares says what it adds up to and takes 100 % as the whole in
   await page.keyboard.press('w');
   await page.getByRole('button', { name: /100 %, as the column has it/ }).click();
   await expect(statement).toContainText('100 % is 100 %, a number I give');
-  await expect(figure(page).locator('[role="graphics-symbol"]').first()).toHaveAttribute('aria-label', /^Inner, .*shown share 50\.0 %/);
+  await expect(figure(page).locator('[role="graphics-symbol"]').first()).toHaveAttribute(
+    'aria-label',
+    /^Inner, .*shown share 50\.0 %/,
+  );
 });
 
 test('bars are taken together with a drawn rectangle', async ({ page }) => {
@@ -76,7 +79,9 @@ test('bars are taken together with a drawn rectangle', async ({ page }) => {
 test('the words of a cut are edited and moved, and stay so', async ({ page }) => {
   await bringIn(page, 'words', causes);
   await page.getByRole('button', { name: 'Start a study' }).click();
-  const words = figure(page).getByRole('button', { name: /^Words of the cut: 3 of 5/ }).first();
+  const words = figure(page)
+    .getByRole('button', { name: /^Words of the cut: 3 of 5/ })
+    .first();
   await words.click();
   await page.getByLabel('Words of your own').fill('Three of them will do');
   await page.getByLabel('Line right across').check();
@@ -110,7 +115,9 @@ test('the finish is listed, and changes looks alone', async ({ page }) => {
   await page.getByRole('tab', { name: 'form' }).click();
   await page.getByRole('group', { name: 'amount axis' }).getByLabel('to the largest bar').click();
   // The axis ends near the largest bar of 50, no longer at the whole of 100.
-  await expect.poll(async () => (await figure(page).locator('text').allTextContents()).filter((text) => text === '100')).toEqual([]);
+  await expect
+    .poll(async () => (await figure(page).locator('text').allTextContents()).filter((text) => text === '100'))
+    .toEqual([]);
   await page.getByRole('tab', { name: 'colours' }).click();
   await page.getByLabel('key', { exact: true }).click();
   await expect.poll(texts).not.toContain('A, to 80 %');
@@ -120,7 +127,11 @@ test('the finish is listed, and changes looks alone', async ({ page }) => {
 });
 
 test('the amount axis can be held while stepping from value to value', async ({ page }) => {
-  await bringIn(page, 'seasons', 'Cause,Season,Minutes\nFog,Winter,60\nEngine,Winter,20\nBerth,Winter,20\nFog,Summer,6\nEngine,Summer,5\nBerth,Summer,4\n');
+  await bringIn(
+    page,
+    'seasons',
+    'Cause,Season,Minutes\nFog,Winter,60\nEngine,Winter,20\nBerth,Winter,20\nFog,Summer,6\nEngine,Summer,5\nBerth,Summer,4\n',
+  );
   await page.getByRole('button', { name: 'Start a study' }).click();
   await page.getByRole('button', { name: 'clause' }).click();
   await page.getByRole('button', { name: /^Season/ }).click();
@@ -150,7 +161,8 @@ test('picture and workings go to the clipboard', async ({ page, context }) => {
   expect(types).toContain('image/png');
   const clipboard = (type: string) =>
     page.evaluate(async (kind) => {
-      for (const item of await navigator.clipboard.read()) if (item.types.includes(kind)) return (await item.getType(kind)).text();
+      for (const item of await navigator.clipboard.read())
+        if (item.types.includes(kind)) return (await item.getType(kind)).text();
       return '';
     }, type);
   await page.getByRole('button', { name: 'As SVG' }).click();

@@ -24,9 +24,15 @@ async function bring(page: Page, name: string, text: string) {
 
 // By its number in the table: the first row that is drawn is another one while the grid scrolls.
 const cell = (page: Page, row: number, column: number) =>
-  page.locator(`[role=row][aria-rowindex="${row + 1}"]`).getByRole('gridcell').nth(column - 1);
+  page
+    .locator(`[role=row][aria-rowindex="${row + 1}"]`)
+    .getByRole('gridcell')
+    .nth(column - 1);
 
-test('cells of a stored table are typed over, pasted, filled, cleared and undone, and a study follows', async ({ page, context }) => {
+test('cells of a stored table are typed over, pasted, filled, cleared and undone, and a study follows', async ({
+  page,
+  context,
+}) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await bring(page, 'boardings.csv', 'Month,Boardings\nJan,10\nFeb,20\nMar,30\n');
   await page.getByRole('button', { name: 'Start a study' }).click();
@@ -87,7 +93,12 @@ test('steps make the rows: they are typed in as they were read, and a step shows
   await page.keyboard.press('F2');
   await expect(page.getByRole('status', { name: 'What is marked' })).toHaveText('Steps make these rows.');
   await page.getByRole('button', { name: 'show the rows as they were read, to type in them' }).click();
-  await expect(page.getByText('3 rows, 2 columns').or(page.getByRole('gridcell', { name: 'Total' })).first()).toBeVisible();
+  await expect(
+    page
+      .getByText('3 rows, 2 columns')
+      .or(page.getByRole('gridcell', { name: 'Total' }))
+      .first(),
+  ).toBeVisible();
   await cell(page, 2, 2).click();
   await page.keyboard.type('25');
   await page.keyboard.press('Enter');
@@ -119,7 +130,8 @@ test('a marked block starts a study that says which rows and columns it is', asy
 test('a source is named, read from, seen to have newer rows, and moved with its tables', async ({ page }) => {
   const feed = join(folder, 'feed');
   mkdirSync(feed);
-  for (const month of ['08', '09']) copyFileSync(join(server.demo, `feed/kiosk-2026-${month}.csv`), join(feed, `kiosk-2026-${month}.csv`));
+  for (const month of ['08', '09'])
+    copyFileSync(join(server.demo, `feed/kiosk-2026-${month}.csv`), join(feed, `kiosk-2026-${month}.csv`));
   await page.goto(`${server.url}/tables`);
   await page.getByRole('button', { name: 'From a source' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Kiosks');
@@ -129,7 +141,11 @@ test('a source is named, read from, seen to have newer rows, and moved with its 
   await page.getByLabel('Folder, file, address or server').fill(feed);
   await page.getByRole('button', { name: 'Add the source' }).click();
   await expect(page.getByText('2 files; the newest, kiosk-2026-09.csv, is read')).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations.filter((finding) => finding.impact === 'serious' || finding.impact === 'critical')).toEqual([]);
+  expect(
+    (await new AxeBuilder({ page }).analyze()).violations.filter(
+      (finding) => finding.impact === 'serious' || finding.impact === 'critical',
+    ),
+  ).toEqual([]);
   await page.getByRole('button', { name: 'kiosk-*.csv' }).click();
   await expect(page.getByRole('heading', { name: 'kiosk' })).toBeVisible();
   await expect(page.getByText('21 rows, 4 columns, from kiosk-2026-09.csv')).toBeVisible();
@@ -186,7 +202,12 @@ test('what is typed is not lost: without a marked cell, in a row that is only co
     await page.getByRole('grid').press('Control+Home');
     for (let down = 0; down < row; down += 15) await page.keyboard.press('PageDown');
     const [stop = '', boardings = ''] = lines[row] ?? [];
-    await expect(page.getByRole('row').filter({ hasText: `${row + 1}${stop}` }).first()).toContainText(boardings);
+    await expect(
+      page
+        .getByRole('row')
+        .filter({ hasText: `${row + 1}${stop}` })
+        .first(),
+    ).toContainText(boardings);
   }
   const saved = async () =>
     (await (await page.request.get(`${server.url}/api/tables/${page.url().split('/').pop()}/rows?first=0&count=40`)).json()).rows;

@@ -23,7 +23,12 @@ async function bring(page: Page, name: string) {
   return page.url();
 }
 
-const cell = (page: Page, row: number, column: number) => page.getByRole('row').nth(row).getByRole('gridcell').nth(column - 1);
+const cell = (page: Page, row: number, column: number) =>
+  page
+    .getByRole('row')
+    .nth(row)
+    .getByRole('gridcell')
+    .nth(column - 1);
 
 async function type(page: Page, row: number, column: number, text: string) {
   await cell(page, row, column).click();
@@ -35,7 +40,9 @@ const unsaved = (page: Page) => page.getByRole('status', { name: 'Not saved yet'
 
 const rowsOf = async (url: string) => {
   const id = url.split('/').at(-1);
-  return ((await (await fetch(`${server.url}/api/tables/${id}/rows?first=0&count=10`)).json()) as { rows: string[][] }).rows.map((row) => row[1]);
+  return ((await (await fetch(`${server.url}/api/tables/${id}/rows?first=0&count=10`)).json()) as { rows: string[][] }).rows.map(
+    (row) => row[1],
+  );
 };
 
 test('cells typed while the server is away stay in their cells, survive a reload, and are sent in order', async ({ page }) => {
@@ -81,7 +88,10 @@ test('what a column is called and the steps are kept while the server is away, a
   await page.getByLabel('Column of the condition').selectOption('Month');
   const id = url.split('/').at(-1);
   const now = (await (await fetch(`${server.url}/api/tables/${id}`)).json()) as { revision: number };
-  const body = JSON.stringify({ revision: now.revision, steps: [{ do: 'leave-out', where: [{ column: 'Month', is: ['Apr'] }] }] });
+  const body = JSON.stringify({
+    revision: now.revision,
+    steps: [{ do: 'leave-out', where: [{ column: 'Month', is: ['Apr'] }] }],
+  });
   await fetch(`${server.url}/api/tables/${id}/steps`, { method: 'POST', body, headers: { 'Content-Type': 'application/json' } });
   await page.getByLabel(/^Jan/).check();
   await page.getByRole('button', { name: 'Add the step' }).click();
@@ -104,7 +114,9 @@ test('in two windows of a table each typed cell is kept, and only the same cell 
   await type(page, 2, 2, '222');
   await expect.poll(() => rowsOf(url)).toEqual(['100', '222', '300', '400']);
   await type(other, 2, 2, '2222');
-  await expect(other.getByRole('alertdialog')).toContainText('Boardings, row 2 was changed in another window: there it is “222”, here “2222”.');
+  await expect(other.getByRole('alertdialog')).toContainText(
+    'Boardings, row 2 was changed in another window: there it is “222”, here “2222”.',
+  );
   await other.getByRole('button', { name: 'Leave “222”' }).click();
   await expect(other.getByRole('alertdialog')).toHaveCount(0);
   expect(await rowsOf(url)).toEqual(['100', '222', '300', '400']);
@@ -128,7 +140,10 @@ test('what a closed window could not save is offered when its table is opened ag
   await expect(left).toHaveCount(0);
 });
 
-test('a title typed while the server is away stays where it was typed, and two windows keep what they changed elsewhere', async ({ page, context }) => {
+test('a title typed while the server is away stays where it was typed, and two windows keep what they changed elsewhere', async ({
+  page,
+  context,
+}) => {
   await bring(page, 'study.csv');
   await page.getByRole('button', { name: 'Start a study' }).click();
   await expect(page.getByTestId('statement')).toContainText('100 % is');
@@ -158,10 +173,17 @@ test('a title typed while the server is away stays where it was typed, and two w
   await expect(other.locator('svg').getByText('From the second').first()).toBeVisible();
 });
 
-test('a text of a briefing is there after the server was away, and beside what another window wrote', async ({ page, context }) => {
+test('a text of a briefing is there after the server was away, and beside what another window wrote', async ({
+  page,
+  context,
+}) => {
   await page.goto(`${server.url}/briefings`);
   const made = (await (
-    await fetch(`${server.url}/api/briefings`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ title: 'Page', studies: [] }) })
+    await fetch(`${server.url}/api/briefings`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ title: 'Page', studies: [] }),
+    })
   ).json()) as { id: string };
   const url = `${server.url}/briefings/${made.id}`;
   await page.goto(url);

@@ -26,7 +26,10 @@ async function crowded(page: Page) {
   await page.getByRole('button', { name: 'Paste rows' }).click();
   await page.getByLabel('Paste rows, headings first').fill(`Stop,Boardings\n${rows.join('\n')}\n`);
   await page.getByRole('button', { name: 'Bring in', exact: true }).click();
-  await page.getByRole('button', { name: /start with this$/ }).first().click();
+  await page
+    .getByRole('button', { name: /start with this$/ })
+    .first()
+    .click();
   await expect(statement(page)).toBeVisible();
 }
 
@@ -48,7 +51,16 @@ test('a click on another word opens that word', async ({ page }) => {
 for (const [word, leads, then] of [
   ['legend', 'key: hidden', (page: Page) => expect(figure(page).locator('[data-carried="part-name"]')).toHaveCount(0)],
   ['doughnut', 'Ring: draw it so', (page: Page) => expect(figure(page)).toHaveAttribute('aria-label', /^Pie|^Ring/)],
-  ['subtitle', 'text under the title: hidden', (page: Page) => expect(figure(page).getByText(/^100 % is|; revenue|100 % is each/).last()).toBeVisible()],
+  [
+    'subtitle',
+    'text under the title: hidden',
+    (page: Page) =>
+      expect(
+        figure(page)
+          .getByText(/^100 % is|; revenue|100 % is each/)
+          .last(),
+      ).toBeVisible(),
+  ],
   ['filter', 'Add a clause', (page: Page) => expect(page.getByRole('dialog', { name: 'Add a clause' })).toBeVisible()],
 ] as const) {
   test(`“${word}” leads to what it is called here`, async ({ page }) => {
@@ -66,7 +78,10 @@ test('a part is found by its name and chosen', async ({ page }) => {
   await start(page, 'delays');
   await page.keyboard.press('/');
   await page.getByPlaceholder('Find a part or a word, or do something').fill('fog on');
-  await page.getByRole('option', { name: /Fog on the Sound/ }).first().click();
+  await page
+    .getByRole('option', { name: /Fog on the Sound/ })
+    .first()
+    .click();
   await expect(page.getByText(/^Fog on the Sound: .* of all/)).toBeVisible();
 });
 
@@ -125,7 +140,11 @@ test('settings that would change nothing are not offered; what was changed is re
   const panel = page.getByRole('dialog', { name: 'Finish' });
   await expect(panel.getByText(/^Not listed, because they would change nothing/)).toContainText('grid');
   await panel.getByRole('tab', { name: 'labels' }).click();
-  await panel.getByRole('group', { name: /^labels/ }).first().getByLabel('amount', { exact: true }).click();
+  await panel
+    .getByRole('group', { name: /^labels/ })
+    .first()
+    .getByLabel('amount', { exact: true })
+    .click();
   await expect(panel.getByText('Changed here: labels')).toBeVisible();
   await panel.getByRole('button', { name: 'as it was' }).click();
   await expect(panel.getByText('Changed here')).toHaveCount(0);
@@ -151,7 +170,11 @@ test('the arrows step through a filter’s values from the first press', async (
   await page.keyboard.press('/');
   await page.getByPlaceholder('Find a part or a word, or do something').fill('filter');
   await page.getByRole('option', { name: 'Add a clause' }).first().click();
-  await page.getByRole('dialog', { name: 'Add a clause' }).getByRole('button', { name: /Season/i }).first().click();
+  await page
+    .getByRole('dialog', { name: 'Add a clause' })
+    .getByRole('button', { name: /Season/i })
+    .first()
+    .click();
   await page.getByRole('button', { name: 'Only Summer' }).click();
   await expect(statement(page)).toContainText('season is Summer');
   await page.keyboard.press('Escape');

@@ -19,24 +19,45 @@ type Cell = { row: number; column: number; formula: string | null; value: Value;
 type Book = { sheets: { name: string; cells: Cell[] }[]; names: { name: string; place: string }[] };
 
 const plain = (text: string) =>
-  text.replaceAll('&lt;', '<').replaceAll('&gt;', '>').replaceAll('&quot;', '"').replaceAll('&apos;', "'").replaceAll('&#xA;', '\n').replaceAll('&amp;', '&');
+  text
+    .replaceAll('&lt;', '<')
+    .replaceAll('&gt;', '>')
+    .replaceAll('&quot;', '"')
+    .replaceAll('&apos;', "'")
+    .replaceAll('&#xA;', '\n')
+    .replaceAll('&amp;', '&');
 
 function read(path: string): Book {
   const files = unzipSync(new Uint8Array(readFileSync(path)));
   const text = (name: string) => strFromU8(files[name]);
   const workbook = text('xl/workbook.xml');
-  const names = [...workbook.matchAll(/<x:definedName name="([^"]+)">([^<]+)</g)].map((m) => ({ name: m[1] ?? '', place: plain(m[2] ?? '') }));
+  const names = [...workbook.matchAll(/<x:definedName name="([^"]+)">([^<]+)</g)].map((m) => ({
+    name: m[1] ?? '',
+    place: plain(m[2] ?? ''),
+  }));
   const styles = text('xl/styles.xml');
-  const codes = Object.fromEntries([...styles.matchAll(/<x:numFmt numFmtId="(\d+)" formatCode="([^"]*)"/g)].map((m) => [m[1], plain(m[2] ?? '')]));
-  const formats = [...(/<x:cellXfs.*?<\/x:cellXfs>/s.exec(styles)?.[0] ?? '').matchAll(/<x:xf [^>]*?numFmtId="(\d+)"/g)].map((m) => codes[m[1] ?? ''] ?? 'General');
+  const codes = Object.fromEntries(
+    [...styles.matchAll(/<x:numFmt numFmtId="(\d+)" formatCode="([^"]*)"/g)].map((m) => [m[1], plain(m[2] ?? '')]),
+  );
+  const formats = [...(/<x:cellXfs.*?<\/x:cellXfs>/s.exec(styles)?.[0] ?? '').matchAll(/<x:xf [^>]*?numFmtId="(\d+)"/g)].map(
+    (m) => codes[m[1] ?? ''] ?? 'General',
+  );
   const sheets = [...workbook.matchAll(/<x:sheet name="([^"]+)" sheetId="(\d+)"/g)].map((m) => {
-    const cells = [...text(`xl/worksheets/sheet${m[2]}.xml`).matchAll(/<x:c r="([A-Z]+)(\d+)"[^>]*?(?: t="(\w+)")?>(.*?)<\/x:c>/gs)].map((c) => {
+    const cells = [
+      ...text(`xl/worksheets/sheet${m[2]}.xml`).matchAll(/<x:c r="([A-Z]+)(\d+)"[^>]*?(?: t="(\w+)")?>(.*?)<\/x:c>/gs),
+    ].map((c) => {
       const column = [...(c[1] ?? '')].reduce((all, letter) => all * 26 + letter.charCodeAt(0) - 64, 0);
       const formula = /<x:f>(.*?)<\/x:f>/s.exec(c[4] ?? '');
       const raw = /<x:(?:v|t)[^>]*>(.*?)<\/x:(?:v|t)>/s.exec(c[4] ?? '')?.[1] ?? '';
       const value: Value = c[3] === 'b' ? raw === '1' : c[3] ? plain(raw) : raw === '' ? null : Number(raw);
       const style = Number(/ s="(\d+)"/.exec((c[0] ?? '').slice(0, 80))?.[1] ?? 0);
-      return { row: Number(c[2]) - 1, column: column - 1, formula: formula ? plain(formula[1] ?? '') : null, value, format: formats[style] ?? 'General' };
+      return {
+        row: Number(c[2]) - 1,
+        column: column - 1,
+        formula: formula ? plain(formula[1] ?? '') : null,
+        value,
+        format: formats[style] ?? 'General',
+      };
     });
     return { name: plain(m[1] ?? ''), cells };
   });
@@ -62,12 +83,22 @@ function engineOf(book: Book) {
   for (const { name, cells } of book.sheets) {
     const rows: unknown[][] = [];
     for (const cell of cells) {
-      const row = (rows[cell.row] ??= []);
-      row[cell.column] = cell.formula === null ? (typeof cell.value === 'string' ? `'${cell.value}` : cell.value) : `=${cell.formula.replaceAll('FIXED(', 'FIXEDTEXT(')}`;
+      rows[cell.row] ??= [];
+      const row = rows[cell.row] as unknown[];
+      row[cell.column] =
+        cell.formula === null
+          ? typeof cell.value === 'string'
+            ? `'${cell.value}`
+            : cell.value
+          : `=${cell.formula.replaceAll('FIXED(', 'FIXEDTEXT(')}`;
     }
     sheets[name] = Array.from(rows, (row) => Array.from(row ?? [], (cell) => cell ?? null));
   }
-  const engine = HyperFormula.buildFromSheets(sheets, { licenseKey: 'gpl-v3', precisionRounding: 14, useArrayArithmetic: true }, book.names.map(({ name, place }) => ({ name, expression: `=${place}` })));
+  const engine = HyperFormula.buildFromSheets(
+    sheets,
+    { licenseKey: 'gpl-v3', precisionRounding: 14, useArrayArithmetic: true },
+    book.names.map(({ name, place }) => ({ name, expression: `=${place}` })),
+  );
   return engine;
 }
 
@@ -78,8 +109,11 @@ function check(engine: ReturnType<typeof engineOf>, book: Book, what: string, on
     for (const cell of cells.filter((each) => each.formula !== null)) {
       const got = engine.getCellValue({ sheet: engine.getSheetId(name), row: cell.row, col: cell.column });
       const shown = typeof got === 'object' && got !== null ? got.value : got;
-      const place = `${what}, ${name} row ${cell.row + 1} column ${cell.column + 1}: =${cell.formula} gives ${shown}, the workbook has ${cell.value}`;
-      if (typeof cell.value === 'number') expect(Math.abs(Number(shown) - cell.value), place).toBeLessThan(1e-9 * Math.max(1, Math.abs(cell.value)));
+      const place =
+        `${what}, ${name} row ${cell.row + 1} column ${cell.column + 1}: =${cell.formula} gives ${shown}, ` +
+        `the workbook has ${cell.value}`;
+      if (typeof cell.value === 'number')
+        expect(Math.abs(Number(shown) - cell.value), place).toBeLessThan(1e-9 * Math.max(1, Math.abs(cell.value)));
       else expect(shown ?? '', place).toBe(cell.value ?? '');
       formulas++;
     }
@@ -92,7 +126,10 @@ function shows(cell: Cell): boolean {
   const text: string = format(cell.format, cell.value);
   const number = Number(text.replaceAll(',', '').replace(/[^\d.eE-]/g, ''));
   const decimals = /\.(\d+)/.exec(text)?.[1]?.length ?? 0;
-  return Math.abs(number - Number(cell.value) * (text.includes('%') ? 100 : 1)) <= 0.5000001 * 10 ** -(cell.format === 'General' ? 9 : decimals);
+  return (
+    Math.abs(number - Number(cell.value) * (text.includes('%') ? 100 : 1)) <=
+    0.5000001 * 10 ** -(cell.format === 'General' ? 9 : decimals)
+  );
 }
 
 function randomFrom(seed: number) {
@@ -110,7 +147,10 @@ function rows(seed: number, groups: string[], parts: string[]): Row[] {
   return groups.flatMap((group) =>
     parts.flatMap((part, at) =>
       // Some pairs are absent; the first of all never is.
-      Array.from({ length: group === groups[0] || at === 0 ? 2 : Math.floor(random() * 3) }, (): Row => [group, part, Math.round((1 + random() * 999) * 100) / 100, `w${Math.floor(random() * 4)}`]),
+      Array.from(
+        { length: group === groups[0] || at === 0 ? 2 : Math.floor(random() * 3) },
+        (): Row => [group, part, Math.round((1 + random() * 999) * 100) / 100, `w${Math.floor(random() * 4)}`],
+      ),
     ),
   );
 }
@@ -120,7 +160,10 @@ const written = (name: string, table: Row[], study: object) => {
   const json = join(folder, `${name}.study.json`);
   const out = join(folder, `${name}.xlsx`);
   writeFileSync(csv, ['Group,Part,Amount,Who', ...table.map((row) => row.map((cell) => `"${cell}"`).join(','))].join('\n'));
-  writeFileSync(json, JSON.stringify({ format: 'onewhole.study/1', parts: { column: 'Part' }, value: { sum: 'Amount' }, ...study }));
+  writeFileSync(
+    json,
+    JSON.stringify({ format: 'onewhole.study/1', parts: { column: 'Part' }, value: { sum: 'Amount' }, ...study }),
+  );
   execFileSync(join(root, 'onewhole'), ['figure', '--table', csv, '--study', json, '--out', out]);
   return read(out);
 };
@@ -156,7 +199,11 @@ const studies: Record<string, object> = {
   cuts: { form: { kind: 'pareto', cuts: [{ count: 2 }, { share: 0.8 }] } },
   mean: { groups, form: { kind: 'mekko', height: { mean: 'Amount' } } },
   ratio: { groups, value: undefined, form: { kind: 'mekko', height: { ratio: ['Amount', 'Amount'] } } },
-  against: { groups, ...two, form: { kind: 'pyramid', against: { where: [...two.where, { column: 'Group', isNot: ['g1'] }], label: 'fewer' } } },
+  against: {
+    groups,
+    ...two,
+    form: { kind: 'pyramid', against: { where: [...two.where, { column: 'Group', isNot: ['g1'] }], label: 'fewer' } },
+  },
 };
 
 test('each formula gives the value that was written with it', () => {
@@ -168,7 +215,10 @@ test('each formula gives the value that was written with it', () => {
       expect(check(engineOf(book), book, `${name} ${seed}`)).toBeGreaterThan(10);
       const numbers = book.sheets.flatMap((sheet) => sheet.cells.filter((cell) => typeof cell.value === 'number'));
       expect(numbers.filter((cell) => cell.format.includes('0')).length, name).toBeGreaterThan(5);
-      expect(numbers.filter((cell) => !shows(cell)).slice(0, 3), `${name} ${seed}: what these cells show is not what they have`).toEqual([]);
+      expect(
+        numbers.filter((cell) => !shows(cell)).slice(0, 3),
+        `${name} ${seed}: what these cells show is not what they have`,
+      ).toEqual([]);
     }
   }
 });
@@ -177,9 +227,14 @@ test('labels, totals and proofs follow when an amount is changed and a row is ad
   test.setTimeout(240_000);
   const table = rows(11, ['g0', 'g1', 'g2'], ['=p0', 'p1', 'p2', 'p3']);
   const [group, part] = [table[3]?.[0] ?? '', table[3]?.[1] ?? ''];
-  const changed: Row[] = [...table.map((row, at): Row => (at === 3 ? [row[0], row[1], 777.25, row[3]] : row)), [group, part, 123.5, 'w1']];
+  const changed: Row[] = [
+    ...table.map((row, at): Row => (at === 3 ? [row[0], row[1], 777.25, row[3]] : row)),
+    [group, part, 123.5, 'w1'],
+  ];
   const order = { parts: 'table', groups: 'table' };
-  for (const [name, study] of Object.entries(studies).filter(([each]) => !['distinct', 'folded', 'mean', 'ratio', 'against'].includes(each))) {
+  for (const [name, study] of Object.entries(studies).filter(
+    ([each]) => !['distinct', 'folded', 'mean', 'ratio', 'against'].includes(each),
+  )) {
     // Reconciled shares stand as values; without that they are formulas like the others.
     const same = { ...study, order: 'groups' in study ? order : { parts: 'table' }, rounding: { reconcile: false } };
     const engine = engineOf(written(`${name}-before`, table, same));
@@ -192,7 +247,9 @@ test('labels, totals and proofs follow when an amount is changed and a row is ad
     // The row goes in between: ranges and references move with it.
     if (lines.length) {
       engine.addRows(sheet, [line + 1, 1]);
-      engine.setCellContents({ sheet, row: line + 1, col: 0 }, [[99, at(line, 1), at(line, 2), 1, name === 'rows' ? 1 : 123.5, at(line, 5), at(line, 6)]]);
+      engine.setCellContents({ sheet, row: line + 1, col: 0 }, [
+        [99, at(line, 1), at(line, 2), 1, name === 'rows' ? 1 : 123.5, at(line, 5), at(line, 6)],
+      ]);
     }
     const after = written(`${name}-after`, changed, same);
     expect(check(engine, after, `${name} changed`, ['Figure', 'Workings', 'Tie-out'])).toBeGreaterThan(10);
@@ -200,9 +257,15 @@ test('labels, totals and proofs follow when an amount is changed and a row is ad
 });
 
 /** What is done to a workbook, and to the table that it is of; null where the table can't have it. */
-type Edit = { what: string; on?: (name: string) => boolean; sheet: (engine: ReturnType<typeof engineOf>) => boolean; table: ((table: Row[]) => Row[]) | null };
+type Edit = {
+  what: string;
+  on?: (name: string) => boolean;
+  sheet: (engine: ReturnType<typeof engineOf>) => boolean;
+  table: ((table: Row[]) => Row[]) | null;
+};
 
-const outcome = (engine: ReturnType<typeof engineOf>) => engine.getCellValue({ sheet: engine.getSheetId('Figure'), row: 2, col: 0 });
+const outcome = (engine: ReturnType<typeof engineOf>) =>
+  engine.getCellValue({ sheet: engine.getSheetId('Figure'), row: 2, col: 0 });
 const set = (engine: ReturnType<typeof engineOf>, sheet: string, row: number, col: number, value: Value) =>
   engine.setCellContents({ sheet: engine.getSheetId(sheet), row, col }, value);
 
@@ -210,7 +273,11 @@ const set = (engine: ReturnType<typeof engineOf>, sheet: string, row: number, co
 const lineOf = (engine: ReturnType<typeof engineOf>, row: number) => {
   const sheet = engine.getSheetId('Rows');
   const { height } = engine.getSheetDimensions(sheet);
-  return Array.from({ length: height }, (_, line) => line).find((line) => engine.getCellValue({ sheet, row: line, col: 0 }) === row + 1) ?? -1;
+  return (
+    Array.from({ length: height }, (_, line) => line).find(
+      (line) => engine.getCellValue({ sheet, row: line, col: 0 }) === row + 1,
+    ) ?? -1
+  );
 };
 
 /** The first cell of a column of the workings, by the heading. */
@@ -219,7 +286,11 @@ const firstOf = (engine: ReturnType<typeof engineOf>, heading: string) => {
   for (let col = 0; col < engine.getSheetDimensions(sheet).width; col++)
     if (engine.getCellValue({ sheet, row: 3, col }) === heading)
       for (let row = 5; row < engine.getSheetDimensions(sheet).height; row++)
-        if (typeof engine.getCellValue({ sheet, row, col }) === 'number' && engine.getCellFormula({ sheet, row, col })?.startsWith('=SUM(') === false) return { row, col };
+        if (
+          typeof engine.getCellValue({ sheet, row, col }) === 'number' &&
+          engine.getCellFormula({ sheet, row, col })?.startsWith('=SUM(') === false
+        )
+          return { row, col };
   return null;
 };
 
@@ -241,7 +312,8 @@ const amountOf = (row: number, to: (amount: number) => number): Edit => ({
   on: (name) => !isDistinct(name) && !['mean', 'ratio', 'against'].includes(name),
   sheet: (engine) => {
     const line = lineOf(engine, row);
-    if (line >= 0) set(engine, 'Rows', line, 4, to(Number(engine.getCellValue({ sheet: engine.getSheetId('Rows'), row: line, col: 4 }))));
+    if (line >= 0)
+      set(engine, 'Rows', line, 4, to(Number(engine.getCellValue({ sheet: engine.getSheetId('Rows'), row: line, col: 4 }))));
     return line >= 0;
   },
   table: (table) => table.map((line, at): Row => (at === row ? [line[0], line[1], to(line[2]), line[3]] : line)),
@@ -253,12 +325,19 @@ const isDistinct = (name: string) => name === 'distinct';
 /** Beside the seven columns that every sheet of rows has. */
 const more = 7;
 
-/** A pair of group and part without a row, among those that a study of two parts has too, and the last row whose own pair has another before it, so that the order of labels stays; null where all are there. */
+/**
+ * A pair of group and part without a row, among those that a study of two parts has too, and the last row whose own pair has another
+ * before it, so that the order of labels stays; null where all are there.
+ */
 function absentIn(table: Row[]): { row: number; pair: [string, string] } | null {
   const known = (group: string, part: string) => table.filter((row) => row[0] === group && row[1] === part).length;
   for (const group of new Set(table.map((row) => row[0])))
     for (const part of ['=p0', 'p1'])
-      if (known(group, part) === 0) return { row: table.findLastIndex((row) => ['=p0', 'p1'].includes(row[1]) && known(row[0], row[1]) > 1), pair: [group, part] };
+      if (known(group, part) === 0)
+        return {
+          row: table.findLastIndex((row) => ['=p0', 'p1'].includes(row[1]) && known(row[0], row[1]) > 1),
+          pair: [group, part],
+        };
   return null;
 }
 
@@ -266,10 +345,13 @@ function absentIn(table: Row[]): { row: number; pair: [string, string] } | null 
 function moved(engine: ReturnType<typeof engineOf>): { row: number; cells: (Value | null)[] } | null {
   const absent = absentIn(edited);
   if (!absent || lineOf(engine, absent.row) < 0) return null;
-  const cell = (row: number, col: number) => engine.getCellValue({ sheet: engine.getSheetId('Rows'), row: lineOf(engine, row), col });
+  const cell = (row: number, col: number) =>
+    engine.getCellValue({ sheet: engine.getSheetId('Rows'), row: lineOf(engine, row), col });
   const of = (at: 0 | 1, label: string) => edited.findIndex((row, index) => row[at] === label && lineOf(engine, index) >= 0);
   const [group, part] = [of(0, absent.pair[0]), of(1, absent.pair[1])];
-  return group < 0 || part < 0 ? null : { row: absent.row, cells: [null, cell(part, 1), cell(group, 2), null, null, absent.pair[1], absent.pair[0]] };
+  return group < 0 || part < 0
+    ? null
+    : { row: absent.row, cells: [null, cell(part, 1), cell(group, 2), null, null, absent.pair[1], absent.pair[0]] };
 }
 
 const edited = rows(31, ['g0', 'g1', 'g2'], ['=p0', 'p1', 'p2', 'p3']);
@@ -279,7 +361,8 @@ const edits: Edit[] = [
     what: 'who a row is of changed',
     on: isDistinct,
     sheet: (engine) => {
-      const number = (row: number) => engine.getCellValue({ sheet: engine.getSheetId('Rows'), row: lineOf(engine, row), col: more });
+      const number = (row: number) =>
+        engine.getCellValue({ sheet: engine.getSheetId('Rows'), row: lineOf(engine, row), col: more });
       set(engine, 'Rows', lineOf(engine, 1), more, number(0));
       return true;
     },
@@ -312,7 +395,9 @@ const edits: Edit[] = [
     on: (name) => 'groups' in (studies[name] ?? {}) && name !== 'against' && !isDistinct(name),
     sheet: (engine) => {
       const move = moved(engine);
-      if (move) for (const [col, value] of move.cells.entries()) if (value !== null) set(engine, 'Rows', lineOf(engine, move.row), col, value);
+      if (move)
+        for (const [col, value] of move.cells.entries())
+          if (value !== null) set(engine, 'Rows', lineOf(engine, move.row), col, value);
       return move !== null;
     },
     table: (table) => {
@@ -353,10 +438,15 @@ const edits: Edit[] = [
 /** The first formula of the edited workbook that does not give what a workbook of the edited table has; null where all do. */
 function disagrees(engine: ReturnType<typeof engineOf>, book: Book): string | null {
   for (const { name, cells } of book.sheets.filter((sheet) => ['Figure', 'Workings'].includes(sheet.name)))
-    for (const cell of cells.filter((each) => each.row !== 3 && (each.formula !== null || (name === 'Workings' && each.row >= 5)))) {
+    for (const cell of cells.filter(
+      (each) => each.row !== 3 && (each.formula !== null || (name === 'Workings' && each.row >= 5)),
+    )) {
       const got = engine.getCellValue({ sheet: engine.getSheetId(name), row: cell.row, col: cell.column });
       const shown = typeof got === 'object' && got !== null ? got.value : got;
-      const same = typeof cell.value === 'number' ? Math.abs(Number(shown) - cell.value) < 1e-9 * Math.max(1, Math.abs(cell.value)) : (shown ?? '') === (cell.value ?? '');
+      const same =
+        typeof cell.value === 'number'
+          ? Math.abs(Number(shown) - cell.value) < 1e-9 * Math.max(1, Math.abs(cell.value))
+          : (shown ?? '') === (cell.value ?? '');
       if (!same) return `${name} row ${cell.row + 1} column ${cell.column + 1} has ${shown}, not ${cell.value} (${cell.formula})`;
     }
   return null;
@@ -393,7 +483,10 @@ test('what is edited is followed everywhere, or a proof no longer holds and the 
         const what = `${name} ${variant}: ${edit.what}`;
         if (!edit.table) expect(said, `${what}: no proof says so`).toBe(true);
         else if (!said) {
-          expect(disagrees(engine, written(`${name}-${variant}-after`, edit.table(table), study)), `${what}: something did not follow, and no proof says so`).toBeNull();
+          expect(
+            disagrees(engine, written(`${name}-${variant}-after`, edit.table(table), study)),
+            `${what}: something did not follow, and no proof says so`,
+          ).toBeNull();
           followed.set(edit.what, (followed.get(edit.what) ?? 0) + 1);
         }
         engine.destroy();

@@ -25,7 +25,8 @@ public sealed class BriefingDocuments(DocumentStore documents, Changes changes, 
 
     internal sealed record Body(JsonObject Document, IReadOnlyList<IReadOnlyDictionary<string, string>> Columns);
 
-    internal StoredDocument Stored(string id) => documents.Find(id) is { Kind: Kind } found ? found : throw new AppException("not-found", "There is no such briefing (any more).");
+    internal StoredDocument Stored(string id) =>
+        documents.Find(id) is { Kind: Kind } found ? found : throw new AppException("not-found", "There is no such briefing (any more).");
 
     internal BriefingDocument Find(string id) => Read(Stored(id));
 
@@ -36,7 +37,9 @@ public sealed class BriefingDocuments(DocumentStore documents, Changes changes, 
     {
         try
         {
-            Briefing page = Briefing.Read(Json.Stored<Body>(stored.Body, Kind, body => body.Columns is null ? null : body.Document).Document.ToJsonString());
+            Briefing page = Briefing.Read(
+                Json.Stored<Body>(stored.Body, Kind, body => body.Columns is null ? null : body.Document).Document.ToJsonString()
+            );
             return new BriefingSummary(stored.Id, page.Title, page.Blocks.Count(block => block.Kind == BlockKind.Study), stored.Changed);
         }
         catch (Exception fault) when (fault is AppException or StudyException)
@@ -50,15 +53,29 @@ public sealed class BriefingDocuments(DocumentStore documents, Changes changes, 
         Body body = Json.Stored<Body>(stored.Body, Kind, body => body.Columns is null ? null : body.Document);
         Briefing page = Briefing.Read(body.Document.ToJsonString());
         var names = new Names(tables);
-        IReadOnlyDictionary<string, string>[] bound = [.. page.Filter.Select((_, at) => at < body.Columns.Count ? body.Columns[at] : ImmutableDictionary<string, string>.Empty)];
-        return new BriefingDocument(stored, page with { Filter = [.. page.Filter.Select((clause, at) => clause with { Column = NameNow(clause.Column, bound[at], names) })] }, bound);
+        IReadOnlyDictionary<string, string>[] bound =
+        [
+            .. page.Filter.Select((_, at) => at < body.Columns.Count ? body.Columns[at] : ImmutableDictionary<string, string>.Empty),
+        ];
+        return new BriefingDocument(
+            stored,
+            page with
+            {
+                Filter = [.. page.Filter.Select((clause, at) => clause with { Column = NameNow(clause.Column, bound[at], names) })],
+            },
+            bound
+        );
     }
 
-    /// <summary>What a clause's column is called now: as it was, where one of the tables still calls it so; else as most of them do.</summary>
+    /// <summary>
+    /// What a clause's column is called now: as it was, where one of the tables still calls it so; else as most of them do.
+    /// </summary>
     private static string NameNow(string name, IReadOnlyDictionary<string, string> bound, Names names)
     {
         string[] now = [.. bound.Select(pair => names.Of(pair.Key, pair.Value)).OfType<string>()];
-        return now.Length == 0 || now.Contains(name) ? name : now.GroupBy(other => other).OrderByDescending(same => same.Count()).First().Key;
+        return now.Length == 0 || now.Contains(name)
+            ? name
+            : now.GroupBy(other => other).OrderByDescending(same => same.Count()).First().Key;
     }
 
     /// <summary>The names of tables' columns, each table looked up once.</summary>
@@ -92,11 +109,19 @@ public sealed class BriefingDocuments(DocumentStore documents, Changes changes, 
     internal Func<string, IReadOnlyList<Clause>> ClausesFor(BriefingDocument document, IReadOnlyList<Clause> besides)
     {
         var names = new Names(tables);
-        return table => [.. document.Page.Filter.Select((clause, at) => clause with { Column = Column(clause.Column, document.Bound[at], table, names) }), .. besides];
+        return table =>
+            [
+                .. document.Page.Filter.Select(
+                    (clause, at) => clause with { Column = Column(clause.Column, document.Bound[at], table, names) }
+                ),
+                .. besides,
+            ];
     }
 
-    private static string Column(string name, IReadOnlyDictionary<string, string> bound, string table, Names names) => !bound.TryGetValue(table, out string? id) ? name
-        : names.Of(table, id) ?? (names.IdOf(table, name) is null ? name : $"{name} (gone)");
+    private static string Column(string name, IReadOnlyDictionary<string, string> bound, string table, Names names) =>
+        !bound.TryGetValue(table, out string? id)
+            ? name
+            : names.Of(table, id) ?? (names.IdOf(table, name) is null ? name : $"{name} (gone)");
 
     /// <summary>The page for who has only names: a clause whose column has two names in two tables is there with both.</summary>
     internal Briefing Portable(BriefingDocument document)
@@ -104,12 +129,30 @@ public sealed class BriefingDocuments(DocumentStore documents, Changes changes, 
         var names = new Names(tables);
         return document.Page with
         {
-            Filter = [.. document.Page.Filter.SelectMany((clause, at) => document.Bound[at].Keys.Select(table => Column(clause.Column, document.Bound[at], table, names)).Append(clause.Column).Distinct().Select(name => clause with { Column = name }))],
+            Filter =
+            [
+                .. document.Page.Filter.SelectMany(
+                    (clause, at) =>
+                        document
+                            .Bound[at]
+                            .Keys.Select(table => Column(clause.Column, document.Bound[at], table, names))
+                            .Append(clause.Column)
+                            .Distinct()
+                            .Select(name => clause with { Column = name })
+                ),
+            ],
         };
     }
 
     /// <summary>The tables of a page's studies, each once.</summary>
-    internal IReadOnlyList<string> TablesOf(Briefing page) => [.. page.Blocks.Where(block => block.Kind == BlockKind.Study).Select(block => studies.TableOf(block.Study)).OfType<string>().Distinct()];
+    internal IReadOnlyList<string> TablesOf(Briefing page) =>
+        [
+            .. page
+                .Blocks.Where(block => block.Kind == BlockKind.Study)
+                .Select(block => studies.TableOf(block.Study))
+                .OfType<string>()
+                .Distinct(),
+        ];
 
     private string Written(Briefing page, IEnumerable<string> pageTables, BriefingDocument? before, Func<string, string, string?> idOf)
     {
@@ -138,12 +181,31 @@ public sealed class BriefingDocuments(DocumentStore documents, Changes changes, 
     /// <param name="page">It.</param>
     /// <param name="studyTables">By study, its table, for studies that come in the same change.</param>
     /// <param name="tableDocuments">By id, tables that come in the same change.</param>
-    internal NewDocument New(Briefing page, IReadOnlyDictionary<string, string>? studyTables = null, IReadOnlyDictionary<string, TableDocument>? tableDocuments = null)
+    internal NewDocument New(
+        Briefing page,
+        IReadOnlyDictionary<string, string>? studyTables = null,
+        IReadOnlyDictionary<string, TableDocument>? tableDocuments = null
+    )
     {
         var names = new Names(tables);
-        string[] pageTables = [.. page.Blocks.Where(block => block.Kind == BlockKind.Study).Select(block => studyTables?.GetValueOrDefault(block.Study) ?? studies.TableOf(block.Study)).OfType<string>().Distinct()];
-        return new NewDocument(DocumentStore.NewId(), Kind, null, Written(page, pageTables, null,
-            (table, name) => tableDocuments?.GetValueOrDefault(table) is { } coming ? coming.Shown.FirstOrDefault(column => column.Name == name)?.Id : names.IdOf(table, name)));
+        string[] pageTables =
+        [
+            .. page
+                .Blocks.Where(block => block.Kind == BlockKind.Study)
+                .Select(block => studyTables?.GetValueOrDefault(block.Study) ?? studies.TableOf(block.Study))
+                .OfType<string>()
+                .Distinct(),
+        ];
+        return new NewDocument(
+            DocumentStore.NewId(),
+            Kind,
+            null,
+            Written(page, pageTables, null, (table, name) =>
+                tableDocuments?.GetValueOrDefault(table) is { } coming
+                    ? coming.Shown.FirstOrDefault(column => column.Name == name)?.Id
+                    : names.IdOf(table, name)
+            )
+        );
     }
 
     internal BriefingDocument Create(Briefing page, string note) => Read(changes.Write(new Change(note).Create(New(page)))[0]);
@@ -151,7 +213,8 @@ public sealed class BriefingDocuments(DocumentStore documents, Changes changes, 
     internal BriefingDocument Revise(BriefingDocument document, long revision, Briefing page, string note)
     {
         string body = Written(page, TablesOf(page), document, new Names(tables).IdOf);
-        return document.Stored.Revision == revision && document.Stored.Body == body ? document
+        return document.Stored.Revision == revision && document.Stored.Body == body
+            ? document
             : Read(changes.Write(new Change(note).Revise(new NewRevision(document.Stored.Id, revision, body)))[0]);
     }
 

@@ -31,7 +31,12 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
         var page = new Briefing
         {
             Title = title.Trim().Length > 0 ? title.Trim() : "Briefing",
-            Blocks = [.. studyIds.Take(Briefing.MostBlocks).Select((id, at) => new BriefingBlock($"b{at + 1}") { Kind = BlockKind.Study, Study = id })],
+            Blocks =
+            [
+                .. studyIds
+                    .Take(Briefing.MostBlocks)
+                    .Select((id, at) => new BriefingBlock($"b{at + 1}") { Kind = BlockKind.Study, Study = id }),
+            ],
         };
         return View(briefings.Create(page, "started"), null);
     }
@@ -61,7 +66,12 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
     private IReadOnlyList<Computed> Compute(BriefingDocument document, BriefingPick? pick)
     {
         Func<string, IReadOnlyList<Clause>> clauses = briefings.ClausesFor(document, Picked(pick));
-        return HandedBriefing.Compute(document.Page, (block, filtered, colours) => Try(block, filtered ? clauses : _ => [], colours), computed => computed.Study?.Handed, block => new Computed(block, null, null));
+        return HandedBriefing.Compute(
+            document.Page,
+            (block, filtered, colours) => Try(block, filtered ? clauses : _ => [], colours),
+            computed => computed.Study?.Handed,
+            block => new Computed(block, null, null)
+        );
     }
 
     private Computed Try(BriefingBlock block, Func<string, IReadOnlyList<Clause>> filter, IReadOnlyDictionary<string, string> colours)
@@ -99,7 +109,17 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
     private BlockView View(Computed computed, int columns, IReadOnlyDictionary<string, string> readings)
     {
         BriefingBlock block = computed.Block;
-        var view = new BlockView(block.Key, block.Kind.ToString().ToLowerInvariant(), Math.Min(block.Span, columns), block.Show.ToString().ToLowerInvariant()) { Text = block.Text, Problem = computed.Problem, Segments = block.Kind == BlockKind.Text ? BriefingText.Segments(block.Text, readings) : [] };
+        var view = new BlockView(
+            block.Key,
+            block.Kind.ToString().ToLowerInvariant(),
+            Math.Min(block.Span, columns),
+            block.Show.ToString().ToLowerInvariant()
+        )
+        {
+            Text = block.Text,
+            Problem = computed.Problem,
+            Segments = block.Kind == BlockKind.Text ? BriefingText.Segments(block.Text, readings) : [],
+        };
         if (computed.Study is not { } study)
         {
             return view;
@@ -133,7 +153,20 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
                 Table = table,
                 Parts = (study.Handed.Study.Parts as Axis.Labels)?.Column,
                 Groups = (study.Handed.Study.Groups as Axis.Labels)?.Column,
-                Rows = first is null || study.Handed.Workings.Column is not null || first.RowCount > 2000 ? [] : [.. Enumerable.Range(0, first.RowCount).Select(row => new BriefingRow(row, first.PartOf(row)?.Label, first.GroupOf(row)?.Label, [first.NameOf(row), .. PointedReading.Of(first, row)]))],
+                Rows =
+                    first is null || study.Handed.Workings.Column is not null || first.RowCount > 2000
+                        ? []
+                        :
+                        [
+                            .. Enumerable
+                                .Range(0, first.RowCount)
+                                .Select(row => new BriefingRow(
+                                    row,
+                                    first.PartOf(row)?.Label,
+                                    first.GroupOf(row)?.Label,
+                                    [first.NameOf(row), .. PointedReading.Of(first, row)]
+                                )),
+                        ],
                 Readings = first is null || study.Handed.Workings.Column is not null ? [] : NamedReading.Of(first),
                 Remark = HandedBriefing.RemarkOf(study.Remarks),
                 AddsUp = study.Handed.Workings.Values.All(each => each.Workings.TieOut.All(line => line.Status != TieOutStatus.Fail)),
@@ -147,46 +180,83 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
         var columns = new Dictionary<string, (List<string> Labels, int Studies)>();
         foreach (StudyHandOver.BriefedStudy study in blocks.Select(block => block.Study).OfType<StudyHandOver.BriefedStudy>())
         {
-            foreach (Column column in rows.Load(study.TableId).Table.Columns.Where(column => column.Info.Type == ColumnType.Category && column.Labels.Labels.Count <= MostFilterLabels))
+            foreach (
+                Column column in rows.Load(study.TableId)
+                    .Table.Columns.Where(column =>
+                        column.Info.Type == ColumnType.Category && column.Labels.Labels.Count <= MostFilterLabels
+                    )
+            )
             {
                 (List<string> labels, int count) = columns.GetValueOrDefault(column.Name, ([], 0));
                 columns[column.Name] = ([.. labels.Union(column.Labels.Labels)], count + 1);
             }
         }
-        return [.. columns.OrderByDescending(column => column.Value.Studies).Take(MostFilterColumns).Select(column => new BriefingFilterColumn(column.Key, column.Value.Labels, column.Value.Studies))];
+        return
+        [
+            .. columns
+                .OrderByDescending(column => column.Value.Studies)
+                .Take(MostFilterColumns)
+                .Select(column => new BriefingFilterColumn(column.Key, column.Value.Labels, column.Value.Studies)),
+        ];
     }
 
     // ---- Handing over ----
 
-    private static ComputedBlock Pages(Computed computed) => new(computed.Block, computed.Study?.Handed, computed.Study?.Remarks ?? [], computed.Problem);
+    private static ComputedBlock Pages(Computed computed) =>
+        new(computed.Block, computed.Study?.Handed, computed.Study?.Remarks ?? [], computed.Problem);
 
     private static IReadOnlyDictionary<string, string> Readings(IReadOnlyList<Computed> blocks) =>
-        BriefingText.Readings(blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Handed.Workings)));
+        BriefingText.Readings(
+            blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Handed.Workings))
+        );
 
-    public static IReadOnlyList<HandOverKind> Kinds => [.. BriefingHandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, [1]) { Papers = StudyHandOver.PapersOf(kind.HasPaper) })];
+    public static IReadOnlyList<HandOverKind> Kinds =>
+        [
+            .. BriefingHandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, [1])
+            {
+                Papers = StudyHandOver.PapersOf(kind.HasPaper),
+            }),
+        ];
 
     /// <summary>The page as it is to leave, with the filter and what was picked.</summary>
     public HandedBriefing Handed(string id, BriefingPick? pick, bool sharesOnly = false)
     {
         BriefingDocument document = briefings.Find(id);
-        return HandedBriefing.Of(document.Page, [.. document.Page.Filter, .. Picked(pick)], [.. Compute(document, pick).Select(Pages)], sharesOnly);
+        return HandedBriefing.Of(
+            document.Page,
+            [.. document.Page.Filter, .. Picked(pick)],
+            [.. Compute(document, pick).Select(Pages)],
+            sharesOnly
+        );
     }
 
     /// <summary>The page as a file of one of the kinds of <see cref="BriefingHandOver.Standard"/>.</summary>
-    public LeavingFile HandOver(string id, string kind, BriefingPick? pick, string? paper = null, double? margin = null, bool sharesOnly = false)
+    public LeavingFile HandOver(
+        string id,
+        string kind,
+        BriefingPick? pick,
+        string? paper = null,
+        double? margin = null,
+        bool sharesOnly = false
+    )
     {
         BriefingHandOver found;
         BriefingPaper on;
         try
         {
             found = BriefingHandOver.Find(kind);
-            on = new BriefingPaper(paper is null ? BriefingPaper.Usual.Paper : Paper.Find(paper), StudyPictures.Sane(margin ?? BriefingPaper.UsualMargin, BriefingPaper.UsualMargin));
+            on = new BriefingPaper(
+                paper is null ? BriefingPaper.Usual.Paper : Paper.Find(paper),
+                StudyPictures.Sane(margin ?? BriefingPaper.UsualMargin, BriefingPaper.UsualMargin)
+            );
         }
         catch (StudyException fault)
         {
             throw new AppException("not-found", fault.Message);
         }
         HandedBriefing page = Handed(id, pick, sharesOnly);
-        return new LeavingFile(StudyHandOver.FileName(page.Title) + found.Extension, found.MediaType, (to, progress) => found.Write(page, on, to, progress));
+        return new LeavingFile(StudyHandOver.FileName(page.Title) + found.Extension, found.MediaType, (to, progress) =>
+            found.Write(page, on, to, progress)
+        );
     }
 }

@@ -14,7 +14,12 @@ public sealed record BriefingSummary(string Id, string Title, int Studies, strin
 }
 
 /// <summary>A table as it stands on a page.</summary>
-public sealed record BriefingTable(IReadOnlyList<string> Heads, IReadOnlyList<bool> Numbers, IReadOnlyList<IReadOnlyList<string>> Rows, int RowCount);
+public sealed record BriefingTable(
+    IReadOnlyList<string> Heads,
+    IReadOnlyList<bool> Numbers,
+    IReadOnlyList<IReadOnlyList<string>> Rows,
+    int RowCount
+);
 
 /// <summary>A study as it stands on a page.</summary>
 /// <param name="Id">The study.</param>

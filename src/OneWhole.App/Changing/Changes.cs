@@ -40,10 +40,16 @@ public sealed class Changes(DocumentStore documents)
         }
         catch (InTheWayException blocked)
         {
-            string others = string.Join(" and ", blocked.Documents.Take(2).Select(NameOf)) + (blocked.Documents.Count > 2 ? $" and {blocked.Documents.Count - 2} others" : "");
-            throw new AppException("in-the-way", blocked.Documents.Count == 0
-                ? "This can't be done again: it was one change of several things, and one of them was changed otherwise since."
-                : $"This can't be {(blocked.Redo ? "done again" : "undone")} here alone: it was one change with {others}, changed since. Undo there first.");
+            string others =
+                string.Join(" and ", blocked.Documents.Take(2).Select(NameOf))
+                + (blocked.Documents.Count > 2 ? $" and {blocked.Documents.Count - 2} others" : "");
+            throw new AppException(
+                "in-the-way",
+                blocked.Documents.Count == 0
+                    ? "This can't be done again: it was one change of several things, and one of them was changed otherwise since."
+                    : $"This can't be {(blocked.Redo ? "done again" : "undone")} here alone: it was one change with "
+                        + $"{others}, changed since. Undo there first."
+            );
         }
     }
 

@@ -41,7 +41,11 @@ public static class NamesToIds
     {
         var written = new List<StoredRevision>();
         var tables = new List<TableAt>();
-        foreach (IGrouping<string, StoredRevision> table in revisions.Where(revision => revision.Kind == TableDocuments.Kind).GroupBy(revision => revision.Document))
+        foreach (
+            IGrouping<string, StoredRevision> table in revisions
+                .Where(revision => revision.Kind == TableDocuments.Kind)
+                .GroupBy(revision => revision.Document)
+        )
         {
             JsonObject? before = null;
             foreach (StoredRevision revision in table.OrderBy(revision => revision.Number))
@@ -56,14 +60,21 @@ public static class NamesToIds
         }
         ILookup<string, TableAt> byTable = tables.ToLookup(table => table.Document);
         var names = new StudyNames(new StudyFormat(FormList.Standard));
-        var studyTables = revisions.Where(revision => revision.Kind == StudyDocuments.Kind).GroupBy(revision => revision.Document).ToDictionary(study => study.Key, study => study.First().Parent ?? "");
+        var studyTables = revisions
+            .Where(revision => revision.Kind == StudyDocuments.Kind)
+            .GroupBy(revision => revision.Document)
+            .ToDictionary(study => study.Key, study => study.First().Parent ?? "");
         foreach (StoredRevision revision in revisions)
         {
             if (Parsed(revision.Body) is not { } body)
             {
                 continue;
             }
-            if (revision.Kind == StudyDocuments.Kind && body["study"] is JsonObject study && AtTime(byTable[revision.Parent ?? ""], revision.Created) is { } table)
+            if (
+                revision.Kind == StudyDocuments.Kind
+                && body["study"] is JsonObject study
+                && AtTime(byTable[revision.Parent ?? ""], revision.Created) is { } table
+            )
             {
                 written.Add(revision with { Body = Study(study, body["forms"] as JsonObject ?? [], table, revision, tables, names) });
             }
@@ -150,9 +161,24 @@ public static class NamesToIds
             return;
         }
         table["steps"] = given.Write();
-        Dictionary<string, string> ids = given.Run(new Table("", [.. table["columns"]!.AsArray().Select(column => new Column(
-            new ColumnInfo((string)column!["name"]!, Enum.Parse<ColumnType>((string)column["type"]!, ignoreCase: true)) { Id = (string)column["id"]! }, new LabelCells([Label.Blank], Codes.From([], 0, 1))))])).Table
-            .Columns.ToDictionary(column => column.Name, column => column.Info.Id);
+        Dictionary<string, string> ids = given
+            .Run(
+                new Table(
+                    "",
+                    [
+                        .. table["columns"]!
+                            .AsArray()
+                            .Select(column => new Column(
+                                new ColumnInfo((string)column!["name"]!, Enum.Parse<ColumnType>((string)column["type"]!, ignoreCase: true))
+                                {
+                                    Id = (string)column["id"]!,
+                                },
+                                new LabelCells([Label.Blank], Codes.From([], 0, 1))
+                            )),
+                    ]
+                )
+            )
+            .Table.Columns.ToDictionary(column => column.Name, column => column.Info.Id);
         // What labels become is known only with rows.
         Step? spread = given.Steps.FirstOrDefault(step => step.Kind is Core.Preparing.Steps.RowsToColumns) ?? given.Steps.LastOrDefault();
         foreach (JsonNode? column in table["prepared"] as JsonArray ?? [])
@@ -165,17 +191,32 @@ public static class NamesToIds
 
     // ---- Studies and briefings ----
 
-    private static string Study(JsonObject study, JsonObject forms, TableAt table, StoredRevision revision, List<TableAt> tables, StudyNames names)
+    private static string Study(
+        JsonObject study,
+        JsonObject forms,
+        TableAt table,
+        StoredRevision revision,
+        List<TableAt> tables,
+        StudyNames names
+    )
     {
-        var known = new StudyNames.Known(table.Columns, () => table.Columns, () =>
-        {
-            var at = new Dictionary<string, string>();
-            foreach (IGrouping<string, TableAt> other in tables.Where(other => other.Document != revision.Parent).GroupBy(other => other.Document))
+        var known = new StudyNames.Known(
+            table.Columns,
+            () => table.Columns,
+            () =>
             {
-                at[other.Key] = AtTime(other, revision.Created)!.Name;
+                var at = new Dictionary<string, string>();
+                foreach (
+                    IGrouping<string, TableAt> other in tables
+                        .Where(other => other.Document != revision.Parent)
+                        .GroupBy(other => other.Document)
+                )
+                {
+                    at[other.Key] = AtTime(other, revision.Created)!.Name;
+                }
+                return at;
             }
-            return at;
-        });
+        );
         // A name that the table of its time did not have is one that it had before or after: a rename that was torn.
         var others = new Dictionary<string, string>();
         foreach (TableAt other in tables.Where(other => other.Document == revision.Parent))
@@ -193,16 +234,30 @@ public static class NamesToIds
         return Json.Write(new StudyContent(names.Stored(study, known, others), remembered));
     }
 
-    private static string Briefing(JsonObject page, JsonArray blocks, StoredRevision revision, ILookup<string, TableAt> byTable, Dictionary<string, string> studyTables)
+    private static string Briefing(
+        JsonObject page,
+        JsonArray blocks,
+        StoredRevision revision,
+        ILookup<string, TableAt> byTable,
+        Dictionary<string, string> studyTables
+    )
     {
-        string[] tables = [.. blocks.Select(block => studyTables.GetValueOrDefault((string?)block?["study"] ?? "")).OfType<string>().Distinct()];
+        string[] tables =
+        [
+            .. blocks.Select(block => studyTables.GetValueOrDefault((string?)block?["study"] ?? "")).OfType<string>().Distinct(),
+        ];
         var columns = new List<IReadOnlyDictionary<string, string>>();
         foreach (JsonNode? clause in page["filter"] as JsonArray ?? [])
         {
             var bound = new Dictionary<string, string>();
             foreach (string table in tables)
             {
-                if (AtTime(byTable[table], revision.Created)?.Columns.FirstOrDefault(column => column.Value == (string?)clause?["column"]).Key is { } id)
+                if (
+                    AtTime(byTable[table], revision.Created)
+                        ?.Columns.FirstOrDefault(column => column.Value == (string?)clause?["column"])
+                        .Key is
+                    { } id
+                )
                 {
                     bound[table] = id;
                 }

@@ -18,7 +18,8 @@ public sealed class ColourSets(DocumentStore documents)
     private sealed record Stored(string Name, IReadOnlyList<string> Colours);
 
     /// <summary>All sets, by name.</summary>
-    public IReadOnlyList<ColourSetView> List() => [.. documents.List(Kind).Select(View).OrderBy(set => set.Name, StringComparer.OrdinalIgnoreCase)];
+    public IReadOnlyList<ColourSetView> List() =>
+        [.. documents.List(Kind).Select(View).OrderBy(set => set.Name, StringComparer.OrdinalIgnoreCase)];
 
     /// <summary>Keeps a set; one that has its name is replaced.</summary>
     /// <exception cref="AppException">The name is empty or too long, or what is given are not 1 to 16 colours.</exception>
@@ -34,12 +35,18 @@ public sealed class ColourSets(DocumentStore documents)
             throw new AppException("wrong-colours", $"A set has 1 to {MostColours} colours, each like #1d6b60.");
         }
         IReadOnlyList<StoredDocument> all = documents.List(Kind);
-        StoredDocument? known = all.FirstOrDefault(stored => string.Equals(Read(stored).Name, set.Name, StringComparison.OrdinalIgnoreCase));
+        StoredDocument? known = all.FirstOrDefault(stored =>
+            string.Equals(Read(stored).Name, set.Name, StringComparison.OrdinalIgnoreCase)
+        );
         if (known is null && all.Count >= MostSets)
         {
             throw new AppException("too-many", $"{MostSets} sets of colours are kept already: take one away first.");
         }
-        return View(known is null ? documents.Create(Kind, null, Json.Write(set), "kept") : documents.Revise(known.Id, known.Revision, Json.Write(set), "kept"));
+        return View(
+            known is null
+                ? documents.Create(Kind, null, Json.Write(set), "kept")
+                : documents.Revise(known.Id, known.Revision, Json.Write(set), "kept")
+        );
     }
 
     /// <summary>Forgets a set; studies that have its colours keep them.</summary>

@@ -72,8 +72,13 @@ public sealed class EnginePool : IDisposable
         }
         catch (StudyException fault) when (fault.Place is "from" or "query")
         {
-            throw new StudyException(fault.Code, "", fault.Plain.Replace("; give the password in the variable ONEWHOLE_PASSWORD", "", StringComparison.Ordinal)
-                .Replace("--query: ", "", StringComparison.Ordinal));
+            throw new StudyException(
+                fault.Code,
+                "",
+                fault
+                    .Plain.Replace("; give the password in the variable ONEWHOLE_PASSWORD", "", StringComparison.Ordinal)
+                    .Replace("--query: ", "", StringComparison.Ordinal)
+            );
         }
     }
 

@@ -32,7 +32,8 @@ public sealed class Freshness(TimeProvider? clock = null)
     public void AskAgain(string rows) => After(rows, _stretches.GetOrAdd(rows, _ => New(null)));
 
     // Of those before one is remembered, to say what changed since.
-    private Stretch After(string rows, Stretch old) => _stretches.AddOrUpdate(rows, _ => New(old), (_, now) => now == old ? New(old with { Before = null }) : now);
+    private Stretch After(string rows, Stretch old) =>
+        _stretches.AddOrUpdate(rows, _ => New(old), (_, now) => now == old ? New(old with { Before = null }) : now);
 
     private Stretch New(Stretch? before) => new(Guid.NewGuid().ToString("n"), _clock.GetUtcNow(), before);
 }

@@ -33,7 +33,12 @@ internal static class KeptTable
     {
         Table table = KeptCells.TableOf(answer);
         string import = cells.Write(table.Columns);
-        return new KeptAnswer(answer.Question, [.. answer.Cells.Summed], answer.Cells.Asked?.AsOf ?? DateTime.UtcNow, [.. table.Columns.Select((column, at) => ColumnDocument.Of(at, column) with { In = import })]);
+        return new KeptAnswer(
+            answer.Question,
+            [.. answer.Cells.Summed],
+            answer.Cells.Asked?.AsOf ?? DateTime.UtcNow,
+            [.. table.Columns.Select((column, at) => ColumnDocument.Of(at, column) with { In = import })]
+        );
     }
 
     /// <summary>A table that answers by its kept cells.</summary>
@@ -42,5 +47,9 @@ internal static class KeptTable
     /// <param name="read">Reads an answer's columns.</param>
     /// <param name="scans">Keeps what is computed of it.</param>
     public static Table Of(IReadOnlyList<KeptAnswer> kept, Table table, Func<KeptAnswer, Table> read, IScanCache? scans) =>
-        KeptCells.Asking(table, [.. kept.Select(answer => KeptCells.AnswerOf(answer.Question, answer.Summed, answer.AsOf, read(answer)))], scans);
+        KeptCells.Asking(
+            table,
+            [.. kept.Select(answer => KeptCells.AnswerOf(answer.Question, answer.Summed, answer.AsOf, read(answer)))],
+            scans
+        );
 }

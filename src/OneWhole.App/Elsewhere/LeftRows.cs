@@ -26,7 +26,9 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
 
     private sealed record Running(string Rows, CancellationTokenSource Stop);
 
-    /// <summary>Until disposed nothing is asked of engines: what is not known already is said to be unknown. For lists, which must not wait.</summary>
+    /// <summary>
+    /// Until disposed nothing is asked of engines: what is not known already is said to be unknown. For lists, which must not wait.
+    /// </summary>
     public static IDisposable KnownOnly()
     {
         bool before = KnownAlone.Value;
@@ -50,12 +52,13 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
     /// <param name="first">Its first rows.</param>
     /// <param name="scans">Keeps what is computed of it.</param>
     /// <param name="stretch">As of which stretch of time.</param>
-    internal Table TableOf(TableDocument document, Table first, IScanCache? scans, string stretch) => new(first.Name, first.Columns)
-    {
-        Scans = scans,
-        Layout = first.Layout,
-        Source = new Source(this, document, stretch, Earlier: false),
-    };
+    internal Table TableOf(TableDocument document, Table first, IScanCache? scans, string stretch) =>
+        new(first.Name, first.Columns)
+        {
+            Scans = scans,
+            Layout = first.Layout,
+            Source = new Source(this, document, stretch, Earlier: false),
+        };
 
     /// <summary>The table as it was before it was asked again, by what was asked then; null where nothing was.</summary>
     internal (Table Table, string Stretch, DateTime AsOf)? EarlierOf(TableDocument document, Table first)
@@ -66,7 +69,13 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
             return null;
         }
         AskedCells? any = asked.Keys.Select(key => memory.Known<AskedCells>(key)).OfType<AskedCells>().FirstOrDefault();
-        return any?.Asked is null ? null : (new Table(first.Name, first.Columns) { Source = new Source(this, document, before.Key, Earlier: true) }, before.Key, any.Asked.AsOf);
+        return any?.Asked is null
+            ? null
+            : (
+                new Table(first.Name, first.Columns) { Source = new Source(this, document, before.Key, Earlier: true) },
+                before.Key,
+                any.Asked.AsOf
+            );
     }
 
     /// <summary>The answer that was got in a stretch of time to a question, or to a finer one.</summary>
@@ -104,7 +113,11 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
     {
         if (KnownAlone.Value)
         {
-            throw new StudyException("not-asked", "", $"The rows of {document.Name} stay in {document.Left!.Engine}, which is not asked for a list: open it to ask.");
+            throw new StudyException(
+                "not-asked",
+                "",
+                $"The rows of {document.Name} stay in {document.Left!.Engine}, which is not asked for a list: open it to ask."
+            );
         }
         EnginePlace place = sources.EngineOf(document.From!.Source);
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
@@ -116,7 +129,11 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
         }
         catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
         {
-            throw new StudyException("stopped", "", $"{document.Left!.Engine} was stopped; nothing was changed. Try again, or ask for less.");
+            throw new StudyException(
+                "stopped",
+                "",
+                $"{document.Left!.Engine} was stopped; nothing was changed. Try again, or ask for less."
+            );
         }
         finally
         {
@@ -142,7 +159,11 @@ public sealed class LeftRows(SourceDocuments sources, EnginePool pool, Freshness
         AskedCells cells = memory.Get(key, () =>
         {
             DateTime when = freshness.Now;
-            return Use(document, (table, stop) => table.Ask(question, stop) with { Asked = new Asking(when, table.NoteOf(question, stop)) }, cancel);
+            return Use(
+                document,
+                (table, stop) => table.Ask(question, stop) with { Asked = new Asking(when, table.NoteOf(question, stop)) },
+                cancel
+            );
         });
         ConcurrentDictionary<string, KeptQuestion> questions = _asked.GetOrAdd(stretch, key =>
         {

@@ -28,7 +28,8 @@ public sealed class Passwords(IPasswordKeeper? keeper = null, string? file = nul
 
     /// <summary>The password of a place, or null where none is known.</summary>
     /// <exception cref="AppException">The file of passwords can be read by others, or can't be read.</exception>
-    public string? For(EnginePlace place) => place.Path.Length > 0 ? null
+    public string? For(EnginePlace place) =>
+        place.Path.Length > 0 ? null
         : _typed.TryGetValue(place.Words, out string? typed) ? typed
         : FromFile(place.Words) ?? keeper?.Find(place.Words) ?? Environment.GetEnvironmentVariable(Variable);
 
@@ -38,7 +39,10 @@ public sealed class Passwords(IPasswordKeeper? keeper = null, string? file = nul
         _typed[place.Words] = password;
         if (keep)
         {
-            (keeper ?? throw new AppException("no-keeper", "Passwords can't be kept here: it is known until the server ends.")).Keep(place.Words, password);
+            (keeper ?? throw new AppException("no-keeper", "Passwords can't be kept here: it is known until the server ends.")).Keep(
+                place.Words,
+                password
+            );
         }
     }
 
@@ -62,13 +66,22 @@ public sealed class Passwords(IPasswordKeeper? keeper = null, string? file = nul
         {
             if (!OperatingSystem.IsWindows() && (File.GetUnixFileMode(file) & ~(UnixFileMode.UserRead | UnixFileMode.UserWrite)) != 0)
             {
-                throw new AppException("open-file", $"The file of passwords {file} can be read by others: nothing is read from it before its rights are 0600 (chmod 600).");
+                throw new AppException(
+                    "open-file",
+                    $"The file of passwords {file} can be read by others: nothing is read from it before its rights are 0600 (chmod 600)."
+                );
             }
-            return File.ReadLines(file).Select(line => line.Trim().Split((char[])[' ', '\t'], 2)).FirstOrDefault(parts => parts.Length == 2 && parts[0] == place)?[1].Trim();
+            return File.ReadLines(file)
+                .Select(line => line.Trim().Split((char[])[' ', '\t'], 2))
+                .FirstOrDefault(parts => parts.Length == 2 && parts[0] == place)
+                ?[1].Trim();
         }
         catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
         {
-            throw new AppException("no-file", $"The file of passwords {file} can't be read: see that it is there and belongs to this user.");
+            throw new AppException(
+                "no-file",
+                $"The file of passwords {file} can't be read: see that it is there and belongs to this user."
+            );
         }
     }
 }

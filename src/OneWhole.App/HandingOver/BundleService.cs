@@ -32,14 +32,26 @@ public sealed record BundleLook(string Id, string Title, IReadOnlyList<string> T
 public sealed record BundleTaken(string? Briefing, string Study);
 
 /// <summary>Studies and pages with their tables as one file; opened, it is added beside what is there.</summary>
-public sealed class BundleService(TableDocuments tables, TableRows rows, TableImport imports, StudyDocuments studyDocuments, StudyHandOver studies, StudyService changing, BriefingDocuments briefings, Changes changes, WaitingRoom room, LeftTables? left = null)
+public sealed class BundleService(
+    TableDocuments tables,
+    TableRows rows,
+    TableImport imports,
+    StudyDocuments studyDocuments,
+    StudyHandOver studies,
+    StudyService changing,
+    BriefingDocuments briefings,
+    Changes changes,
+    WaitingRoom room,
+    LeftTables? left = null
+)
 {
     private const string Kind = "bundle";
     private const string Gone = "The bundle is not at hand any more: open it again.";
 
     /// <summary>A study with its tables.</summary>
     /// <param name="id">The study.</param>
-    /// <param name="questionAlone">Whether of rows elsewhere only the question leaves; else the cells that it was answered with, so that the bundle opens anywhere.</param>
+    /// <param name="questionAlone">Whether of rows elsewhere only the question leaves; else the cells that it was answered with, so that
+    /// the bundle opens anywhere.</param>
     public LeavingFile OfStudy(string id, bool questionAlone = false) => Leaving(Of([id], null, questionAlone));
 
     /// <summary>A page with its studies and their tables.</summary>
@@ -47,10 +59,22 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
     public LeavingFile OfBriefing(string id, bool questionAlone = false)
     {
         Briefing page = briefings.Portable(briefings.Find(id));
-        return Leaving(Of([.. page.Blocks.Where(block => block.Kind == BlockKind.Study && studyDocuments.TableOf(block.Study) is not null).Select(block => block.Study).Distinct()], page, questionAlone));
+        return Leaving(
+            Of(
+                [
+                    .. page
+                        .Blocks.Where(block => block.Kind == BlockKind.Study && studyDocuments.TableOf(block.Study) is not null)
+                        .Select(block => block.Study)
+                        .Distinct(),
+                ],
+                page,
+                questionAlone
+            )
+        );
     }
 
-    private static LeavingFile Leaving(Bundle bundle) => new($"{Bundle.FileName(bundle.Title)}.bundle.zip", "application/zip", bundle.Write);
+    private static LeavingFile Leaving(Bundle bundle) =>
+        new($"{Bundle.FileName(bundle.Title)}.bundle.zip", "application/zip", bundle.Write);
 
     private Bundle Of(IReadOnlyList<string> studyIds, Briefing? page, bool questionAlone)
     {
@@ -67,7 +91,11 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
         var answers = new Dictionary<string, List<UsedAnswer>>();
         string TableName(string tableId)
         {
-            if (!names.TryGetValue(tableId, out string? name) && tables.Document(tableId) is { } document && (document.Left is not null || document.Kept is not null))
+            if (
+                !names.TryGetValue(tableId, out string? name)
+                && tables.Document(tableId) is { } document
+                && (document.Left is not null || document.Kept is not null)
+            )
             {
                 name = names[tableId] = Distinct(document.Name);
                 answers[tableId] = [];
@@ -85,7 +113,10 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
         {
             StudyHandOver.BriefedStudy study = studies.OnBriefing(id, _ => [], ImmutableDictionary<string, string>.Empty);
             // A study against another table takes that with it, by its name.
-            if (study.Handed.Study.Form.Form.SecondTable(study.Handed.Study) is { } second && tables.List().FirstOrDefault(table => table.Name == second) is { } other)
+            if (
+                study.Handed.Study.Form.Form.SecondTable(study.Handed.Study) is { } second
+                && tables.List().FirstOrDefault(table => table.Name == second) is { } other
+            )
             {
                 TableName(other.Id);
             }
@@ -95,17 +126,33 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
         }
         foreach ((string tableId, List<UsedAnswer> used) in answers)
         {
-            bundled.AddRange(questionAlone && tables.Document(tableId).Left is not null ? [WithoutRows(names[tableId], tableId)] : WithAnswers(names[tableId], tableId, used, Distinct));
+            bundled.AddRange(
+                questionAlone && tables.Document(tableId).Left is not null
+                    ? [WithoutRows(names[tableId], tableId)]
+                    : WithAnswers(names[tableId], tableId, used, Distinct)
+            );
         }
         string title = page?.Title ?? studies.OnBriefing(studyIds[0], _ => [], ImmutableDictionary<string, string>.Empty).Handed.Title;
-        Briefing? named = page is null ? null : page with { Blocks = [.. page.Blocks.Where(block => block.Kind == BlockKind.Text || studyNames.ContainsKey(block.Study)).Select(block => block.Kind == BlockKind.Text ? block : block with { Study = studyNames[block.Study] })] };
+        Briefing? named = page is null
+            ? null
+            : page with
+            {
+                Blocks =
+                [
+                    .. page
+                        .Blocks.Where(block => block.Kind == BlockKind.Text || studyNames.ContainsKey(block.Study))
+                        .Select(block => block.Kind == BlockKind.Text ? block : block with { Study = studyNames[block.Study] }),
+                ],
+            };
         return new Bundle(title, bundled, list, named);
     }
 
     /// <summary>Notes what a study asks of rows elsewhere: for its workings, its proofs and its figure.</summary>
     private void NoteAnswers(StudyHandOver.BriefedStudy study, Dictionary<string, List<UsedAnswer>> answers)
     {
-        string? secondId = study.Handed.Study.Form.Form.SecondTable(study.Handed.Study) is { } second ? tables.List().FirstOrDefault(table => table.Name == second)?.Id : null;
+        string? secondId = study.Handed.Study.Form.Form.SecondTable(study.Handed.Study) is { } second
+            ? tables.List().FirstOrDefault(table => table.Name == second)?.Id
+            : null;
         Table Noting(string id)
         {
             Table table = rows.Load(id).Table;
@@ -164,20 +211,35 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
     {
         Bundle bundle = Bundle.Read(stream);
         string id = room.Keep(Kind, bundle, null, stream.Length).Id;
-        return new BundleLook(id, bundle.Title, [.. Tables(bundle).Select(TitleOf)], [.. bundle.Studies.Select(study => study.Study.Title.Length > 0 ? study.Study.Title : study.Name)], bundle.Page?.Title) { Known = [.. Here(bundle).Words] };
+        return new BundleLook(
+            id,
+            bundle.Title,
+            [.. Tables(bundle).Select(TitleOf)],
+            [.. bundle.Studies.Select(study => study.Study.Title.Length > 0 ? study.Study.Title : study.Name)],
+            bundle.Page?.Title
+        )
+        {
+            Known = [.. Here(bundle).Words],
+        };
     }
 
     /// <summary>Its tables, without the answers that belong to one.</summary>
     private static IEnumerable<BundledTable> Tables(Bundle bundle) => bundle.Tables.Where(table => table.Answer is null);
 
     /// <summary>What is said of a table before it is taken.</summary>
-    private static string TitleOf(BundledTable table) => table.Left is { } there ? $"{table.Title} (its rows stay at {(string?)there["place"]})" : table.Title;
+    private static string TitleOf(BundledTable table) =>
+        table.Left is { } there ? $"{table.Title} (its rows stay at {(string?)there["place"]})" : table.Title;
 
     /// <summary>What is here under the names that a bundle has.</summary>
     /// <param name="Pages">Pages of its page's title.</param>
     /// <param name="Studies">Studies of its studies' titles, on a table of their table's name.</param>
     /// <param name="Tables">Tables of its tables' names.</param>
-    private sealed record KnownHere(IReadOnlyList<BriefingSummary> Pages, IReadOnlyList<string> Studies, IReadOnlyList<TableSummary> Tables, IReadOnlyList<string> Words);
+    private sealed record KnownHere(
+        IReadOnlyList<BriefingSummary> Pages,
+        IReadOnlyList<string> Studies,
+        IReadOnlyList<TableSummary> Tables,
+        IReadOnlyList<string> Words
+    );
 
     private KnownHere Here(Bundle bundle)
     {
@@ -188,7 +250,13 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
         foreach (BundledStudy study in bundle.Studies.Where(study => study.Study.Title.Length > 0))
         {
             string table = bundle.Tables.First(coming => coming.Name == study.Table).Title;
-            string[] old = [.. same.Where(here => here.Name == table).SelectMany(here => studyDocuments.Of(here.Id)).Where(known => (string?)known.Json["title"] == study.Study.Title).Select(known => known.Id)];
+            string[] old =
+            [
+                .. same.Where(here => here.Name == table)
+                    .SelectMany(here => studyDocuments.Of(here.Id))
+                    .Where(known => (string?)known.Json["title"] == study.Study.Title)
+                    .Select(known => known.Id),
+            ];
             found.AddRange(old);
             words.AddRange(old.Length > 0 ? [$"the study “{study.Study.Title}”"] : []);
         }
@@ -216,7 +284,12 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
             {
                 if (table.Left is { } there)
                 {
-                    (change, string leftId, TableDocument document) = left!.AddTo(change, there, tables.FreeName(table.Title, [.. coming.Values.Select(other => other.Document.Name)]), cancel);
+                    (change, string leftId, TableDocument document) = left!.AddTo(
+                        change,
+                        there,
+                        tables.FreeName(table.Title, [.. coming.Values.Select(other => other.Document.Name)]),
+                        cancel
+                    );
                     coming[table.Name] = (leftId, document);
                     continue;
                 }
@@ -239,7 +312,12 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
             foreach (BundledStudy study in bundle.Studies)
             {
                 (string tableId, TableDocument document) = coming[study.Table];
-                NewDocument made = changing.New(tableId, document, StudyFormat.Standard.WriteText(study.Study), coming.ToDictionary(pair => bundle.Tables.First(table => table.Name == pair.Key).Title, pair => pair.Value.Id));
+                NewDocument made = changing.New(
+                    tableId,
+                    document,
+                    StudyFormat.Standard.WriteText(study.Study),
+                    coming.ToDictionary(pair => bundle.Tables.First(table => table.Name == pair.Key).Title, pair => pair.Value.Id)
+                );
                 studyIds[study.Name] = made;
                 change = change.Create(made);
             }
@@ -247,15 +325,28 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
             if (bundle.Page is { } page)
             {
                 NewDocument made = briefings.New(
-                    page with { Blocks = [.. page.Blocks.Select(block => block.Kind == BlockKind.Text ? block : block with { Study = studyIds[block.Study].Id })] },
-                    studyIds.Values.ToDictionary(study => study.Id, study => study.Parent!), coming.Values.ToDictionary(table => table.Id, table => table.Document));
+                    page with
+                    {
+                        Blocks =
+                        [
+                            .. page.Blocks.Select(block =>
+                                block.Kind == BlockKind.Text ? block : block with { Study = studyIds[block.Study].Id }
+                            ),
+                        ],
+                    },
+                    studyIds.Values.ToDictionary(study => study.Id, study => study.Parent!),
+                    coming.Values.ToDictionary(table => table.Id, table => table.Document)
+                );
                 pageId = made.Id;
                 change = change.Create(made);
             }
             changes.Write(change);
             if (replace)
             {
-                Replace(known, coming.ToDictionary(pair => bundle.Tables.First(table => table.Name == pair.Key).Title, pair => pair.Value.Id));
+                Replace(
+                    known,
+                    coming.ToDictionary(pair => bundle.Tables.First(table => table.Name == pair.Key).Title, pair => pair.Value.Id)
+                );
             }
             return new BundleTaken(pageId, studyIds.Values.First().Id);
         }
@@ -271,7 +362,12 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
     }
 
     /// <summary>A table that comes with answers in place of rows.</summary>
-    private (Change Change, ReadTable Read) WithAnswers(Change change, ReadTable read, IReadOnlyList<BundledTable> answers, CancellationToken cancel)
+    private (Change Change, ReadTable Read) WithAnswers(
+        Change change,
+        ReadTable read,
+        IReadOnlyList<BundledTable> answers,
+        CancellationToken cancel
+    )
     {
         var kept = new List<KeptAnswer>();
         foreach (BundledTable table in answers)
@@ -282,7 +378,14 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
             UsedAnswer used = BundledAnswers.Of(table, answer.Table);
             kept.Add(new KeptAnswer(used.Question, [.. used.Cells.Summed], used.Cells.Asked!.AsOf, answer.Document.Columns));
         }
-        TableDocument document = read.Document with { Kept = kept, Steps = null, Prepared = null, Notes = [], Source = $"cells as of {kept.Min(answer => answer.AsOf).ToLocalTime():yyyy-MM-dd HH:mm}" };
+        TableDocument document = read.Document with
+        {
+            Kept = kept,
+            Steps = null,
+            Prepared = null,
+            Notes = [],
+            Source = $"cells as of {kept.Min(answer => answer.AsOf).ToLocalTime():yyyy-MM-dd HH:mm}",
+        };
         return (change, read with { Document = document });
     }
 
@@ -301,7 +404,11 @@ public sealed class BundleService(TableDocuments tables, TableRows rows, TableIm
         {
             tables.Remove(table.Id);
             IReadOnlyList<TableSummary> left = tables.List();
-            if (coming.GetValueOrDefault(table.Name) is { } made && left.FirstOrDefault(other => other.Id == made) is { } now && left.All(other => other.Name != table.Name))
+            if (
+                coming.GetValueOrDefault(table.Name) is { } made
+                && left.FirstOrDefault(other => other.Id == made) is { } now
+                && left.All(other => other.Name != table.Name)
+            )
             {
                 tables.Rename(made, now.Revision, table.Name);
             }

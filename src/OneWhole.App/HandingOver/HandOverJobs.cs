@@ -23,19 +23,25 @@ public sealed class HandOverJobs(WaitingRoom room)
     /// <summary>Starts to write a file, or lets it wait its turn.</summary>
     /// <param name="prepare">Computes what leaves; it is told when nobody wants it any more.</param>
     public HandOverStatus Start(Func<CancellationToken, LeavingFile> prepare) => StatusOf(room.Start(Kind, guest =>
-    {
-        LeavingFile file = prepare(guest.Cancel);
-        guest.Rows = 1;
-        FileStream content = file.ToFile(new Progress(part => guest.Progress = part, guest.Cancel));
-        guest.Bytes = content.Length;
-        return new Written(file, content);
-    }));
+            {
+                LeavingFile file = prepare(guest.Cancel);
+                guest.Rows = 1;
+                FileStream content = file.ToFile(new Progress(part => guest.Progress = part, guest.Cancel));
+                guest.Bytes = content.Length;
+                return new Written(file, content);
+            }));
 
-    private static HandOverStatus StatusOf(WaitingRoom.Guest guest) => new(guest.Id, guest.State switch
-    {
-        WaitingState.Running => guest.Rows == 0 ? "computing" : "writing",
-        var state => state.ToString().ToLowerInvariant(),
-    }, guest.State == WaitingState.Done ? 1 : guest.Progress, guest.Problem);
+    private static HandOverStatus StatusOf(WaitingRoom.Guest guest) =>
+        new(
+            guest.Id,
+            guest.State switch
+            {
+                WaitingState.Running => guest.Rows == 0 ? "computing" : "writing",
+                var state => state.ToString().ToLowerInvariant(),
+            },
+            guest.State == WaitingState.Done ? 1 : guest.Progress,
+            guest.Problem
+        );
 
     public HandOverStatus Status(string id) => StatusOf(room.Find(Kind, id, Gone));
 
@@ -47,7 +53,8 @@ public sealed class HandOverJobs(WaitingRoom room)
     public (Stream Content, string Type, string Name) Open(string id)
     {
         WaitingRoom.Guest guest = room.Find(Kind, id, Gone);
-        return guest.Value is Written written ? (new HandleStream(written.Content.SafeFileHandle), written.File.Type, written.File.Name)
+        return guest.Value is Written written
+            ? (new HandleStream(written.Content.SafeFileHandle), written.File.Type, written.File.Name)
             : throw new AppException("not-found", "The file is not written yet.");
     }
 
@@ -80,11 +87,15 @@ public sealed class HandOverJobs(WaitingRoom room)
             return read;
         }
 
-        public override long Seek(long offset, SeekOrigin origin) => Position = origin switch { SeekOrigin.Begin => offset, SeekOrigin.Current => Position + offset, _ => Length + offset };
+        public override long Seek(long offset, SeekOrigin origin) =>
+            Position = origin switch
+            {
+                SeekOrigin.Begin => offset,
+                SeekOrigin.Current => Position + offset,
+                _ => Length + offset,
+            };
 
-        public override void Flush()
-        {
-        }
+        public override void Flush() { }
 
         public override void SetLength(long value) => throw new NotSupportedException();
 

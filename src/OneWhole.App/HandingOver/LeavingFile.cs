@@ -21,7 +21,8 @@ public sealed record LeavingFile(string Name, string Type, Action<Stream, Progre
         ImmutableSortedDictionary<string, string> words = FigureWords.Current;
         return (to, progress) =>
         {
-            using IDisposable written = style.Use(), said = FigureWords.Use(words);
+            using IDisposable written = style.Use(),
+                said = FigureWords.Use(words);
             write(to, progress);
         };
     }

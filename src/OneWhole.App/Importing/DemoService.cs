@@ -10,7 +10,15 @@ using OneWhole.Store;
 namespace OneWhole.App.Importing;
 
 /// <summary>Loads the demo's tables, studies and pages, once, in one change.</summary>
-public sealed class DemoService(DocumentStore documents, Changes changes, TableDocuments tables, TableImport imports, StudyService studies, BriefingDocuments briefings, string? folder)
+public sealed class DemoService(
+    DocumentStore documents,
+    Changes changes,
+    TableDocuments tables,
+    TableImport imports,
+    StudyService studies,
+    BriefingDocuments briefings,
+    string? folder
+)
 {
     private const string Kind = "demo";
 
@@ -30,7 +38,8 @@ public sealed class DemoService(DocumentStore documents, Changes changes, TableD
         }
     }
 
-    private static string[] Files(string folder, string pattern) => Directory.Exists(folder) ? [.. Directory.GetFiles(folder, pattern).Order(StringComparer.Ordinal)] : [];
+    private static string[] Files(string folder, string pattern) =>
+        Directory.Exists(folder) ? [.. Directory.GetFiles(folder, pattern).Order(StringComparer.Ordinal)] : [];
 
     private void Load()
     {
@@ -53,7 +62,12 @@ public sealed class DemoService(DocumentStore documents, Changes changes, TableD
                 string name = Path.GetFileName(path);
                 if (coming.TryGetValue(name.Split('.')[0], out (string Id, TableDocument Document) table))
                 {
-                    NewDocument study = studies.New(table.Id, table.Document, File.ReadAllText(path), coming.ToDictionary(pair => pair.Key, pair => pair.Value.Id));
+                    NewDocument study = studies.New(
+                        table.Id,
+                        table.Document,
+                        File.ReadAllText(path),
+                        coming.ToDictionary(pair => pair.Key, pair => pair.Value.Id)
+                    );
                     studyIds[name[..^".study.json".Length]] = study;
                     change = change.Create(study);
                 }
@@ -61,11 +75,26 @@ public sealed class DemoService(DocumentStore documents, Changes changes, TableD
             foreach (string path in Files(Path.Combine(folder!, "briefings"), "*.briefing.json"))
             {
                 Briefing page = Briefing.Read(File.ReadAllText(path));
-                change = change.Create(briefings.New(
-                    page with { Blocks = [.. page.Blocks.Select(block => studyIds.TryGetValue(block.Study, out NewDocument? study) ? block with { Study = study.Id } : block)] },
-                    studyIds.Values.ToDictionary(study => study.Id, study => study.Parent!), coming.Values.ToDictionary(table => table.Id, table => table.Document)));
+                change = change.Create(
+                    briefings.New(
+                        page with
+                        {
+                            Blocks =
+                            [
+                                .. page.Blocks.Select(block =>
+                                    studyIds.TryGetValue(block.Study, out NewDocument? study) ? block with { Study = study.Id } : block
+                                ),
+                            ],
+                        },
+                        studyIds.Values.ToDictionary(study => study.Id, study => study.Parent!),
+                        coming.Values.ToDictionary(table => table.Id, table => table.Document)
+                    )
+                );
             }
-            foreach ((string name, string place) in (ReadOnlySpan<(string, string)>)[("Kiosk sales, monthly", "feed"), ("Company database", "company.sqlite"), ("Archive of crossings", "archive")])
+            foreach (
+                (string name, string place) in (ReadOnlySpan<(string, string)>)
+                    [("Kiosk sales, monthly", "feed"), ("Company database", "company.sqlite"), ("Archive of crossings", "archive")]
+            )
             {
                 string path = Path.GetFullPath(Path.Combine(folder!, place));
                 if (Path.Exists(path))

@@ -27,13 +27,14 @@ public sealed record ImportChoice
 
     public int? HeaderRow { get; init; }
 
-    internal ReadSettings On(ReadSettings settings) => settings with
-    {
-        Section = Text(Section) ?? settings.Section,
-        Range = Text(Range) ?? settings.Range,
-        Query = Text(Query) ?? settings.Query,
-        HeaderRow = HeaderRow ?? settings.HeaderRow,
-    };
+    internal ReadSettings On(ReadSettings settings) =>
+        settings with
+        {
+            Section = Text(Section) ?? settings.Section,
+            Range = Text(Range) ?? settings.Range,
+            Query = Text(Query) ?? settings.Query,
+            HeaderRow = HeaderRow ?? settings.HeaderRow,
+        };
 
     private static string? Text(string? text) => string.IsNullOrWhiteSpace(text) ? null : text.Trim();
 }
@@ -46,9 +47,19 @@ public sealed class ImportJobs(TableImport imports, WaitingRoom room)
     private const int LookRows = 14;
 
     /// <summary>A file of several sheets or tables, of which one is to be chosen.</summary>
-    private sealed record Question(string Path, string FileName, ReadSettings Settings, SourceLink? From, string? Name, IReadOnlyList<string> Sections, bool TakesQuery);
+    private sealed record Question(
+        string Path,
+        string FileName,
+        ReadSettings Settings,
+        SourceLink? From,
+        string? Name,
+        IReadOnlyList<string> Sections,
+        bool TakesQuery
+    );
 
-    /// <summary>A table that was brought in of a file with sheets; the file waits, so that others of its cells can become a table too.</summary>
+    /// <summary>
+    /// A table that was brought in of a file with sheets; the file waits, so that others of its cells can become a table too.
+    /// </summary>
     private sealed record Brought(TableView Table, Question Others);
 
     /// <summary>Starts an import; a file of several sheets or tables asks which one.</summary>
@@ -57,29 +68,40 @@ public sealed class ImportJobs(TableImport imports, WaitingRoom room)
     /// <param name="settings">What is settled already.</param>
     /// <param name="from">The named source that the file is of.</param>
     /// <param name="name">What the table is called; null for the file's name.</param>
-    public ImportStatus Start(string path, string fileName, ReadSettings settings, SourceLink? from = null, string? name = null) => StatusOf(room.Start(Kind, guest =>
-    {
-        // Whatever is found in the file is found here, where it can be stopped, not in the request.
-        var file = new Question(path, fileName, settings, from, name, [], false);
-        if (settings.Section is null && settings.Query is null)
-        {
-            using FileStream stream = File.OpenRead(path);
-            file = file with { TakesQuery = TableFile.TakesQuery(stream, fileName), Sections = TableFile.SectionsOf(stream, fileName) };
-            if (file.Sections.Count > 1 || (file.Sections.Count > 0 && file.TakesQuery))
-            {
-                return new WaitingRoom.Asking(file);
-            }
-        }
-        return Read(guest, file, settings, name);
-    }, () => File.Delete(path)));
+    public ImportStatus Start(string path, string fileName, ReadSettings settings, SourceLink? from = null, string? name = null) =>
+        StatusOf(
+            room.Start(
+                Kind,
+                guest =>
+                {
+                    // Whatever is found in the file is found here, where it can be stopped, not in the request.
+                    var file = new Question(path, fileName, settings, from, name, [], false);
+                    if (settings.Section is null && settings.Query is null)
+                    {
+                        using FileStream stream = File.OpenRead(path);
+                        file = file with
+                        {
+                            TakesQuery = TableFile.TakesQuery(stream, fileName),
+                            Sections = TableFile.SectionsOf(stream, fileName),
+                        };
+                        if (file.Sections.Count > 1 || (file.Sections.Count > 0 && file.TakesQuery))
+                        {
+                            return new WaitingRoom.Asking(file);
+                        }
+                    }
+                    return Read(guest, file, settings, name);
+                },
+                () => File.Delete(path)
+            )
+        );
 
     /// <summary>Starts to bring in what no file has.</summary>
     internal ImportStatus Start(Func<WaitingRoom.Guest, TableView> work) => StatusOf(room.Start(Kind, guest =>
-    {
-        TableView table = work(guest);
-        guest.Rows = table.RowCount;
-        return table;
-    }));
+            {
+                TableView table = work(guest);
+                guest.Rows = table.RowCount;
+                return table;
+            }));
 
     private object Read(WaitingRoom.Guest guest, Question file, ReadSettings settings, string? name)
     {
@@ -87,11 +109,19 @@ public sealed class ImportJobs(TableImport imports, WaitingRoom room)
         TableView table;
         using (var stream = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16, FileOptions.SequentialScan))
         {
-            table = imports.Import(stream, file.FileName, settings, progress =>
-            {
-                guest.Rows = progress.Rows;
-                guest.Progress = progress.Done * 0.9;
-            }, guest.Cancel, file.From, name);
+            table = imports.Import(
+                stream,
+                file.FileName,
+                settings,
+                progress =>
+                {
+                    guest.Rows = progress.Rows;
+                    guest.Progress = progress.Done * 0.9;
+                },
+                guest.Cancel,
+                file.From,
+                name
+            );
         }
         guest.Rows = table.RowCount;
         if (file.Sections.Count > 0)
@@ -107,8 +137,11 @@ public sealed class ImportJobs(TableImport imports, WaitingRoom room)
 
     private Question Asked(string id) => FileOf(room.Find(Kind, id, Gone)) ?? throw new AppException("not-found", Gone);
 
-    /// <summary>The import of a table whose file is still here, so that others of its cells can be looked at and brought in; none where it is gone.</summary>
-    public IReadOnlyList<ImportStatus> OfTable(string tableId) => [.. room.Done(Kind).Where(guest => guest.Value is Brought brought && brought.Table.Id == tableId).Select(StatusOf)];
+    /// <summary>
+    /// The import of a table whose file is still here, so that others of its cells can be looked at and brought in; none where it is gone.
+    /// </summary>
+    public IReadOnlyList<ImportStatus> OfTable(string tableId) =>
+        [.. room.Done(Kind).Where(guest => guest.Value is Brought brought && brought.Table.Id == tableId).Select(StatusOf)];
 
     /// <summary>The first rows of a sheet or a table, as they stand.</summary>
     /// <exception cref="ReadException">The choice does not fit the file.</exception>
@@ -139,11 +172,19 @@ public sealed class ImportJobs(TableImport imports, WaitingRoom room)
         return StatusOf(guest);
     }
 
-    private static ImportStatus StatusOf(WaitingRoom.Guest guest) => new(guest.Id, guest.State.ToString().ToLowerInvariant(), guest.Rows, guest.Progress, guest.Value as TableView ?? (guest.Value as Brought)?.Table, guest.Problem)
-    {
-        Sections = FileOf(guest)?.Sections ?? [],
-        TakesQuery = FileOf(guest)?.TakesQuery ?? false,
-    };
+    private static ImportStatus StatusOf(WaitingRoom.Guest guest) =>
+        new(
+            guest.Id,
+            guest.State.ToString().ToLowerInvariant(),
+            guest.Rows,
+            guest.Progress,
+            guest.Value as TableView ?? (guest.Value as Brought)?.Table,
+            guest.Problem
+        )
+        {
+            Sections = FileOf(guest)?.Sections ?? [],
+            TakesQuery = FileOf(guest)?.TakesQuery ?? false,
+        };
 
     public ImportStatus Status(string id) => StatusOf(room.Find(Kind, id, Gone));
 

@@ -16,7 +16,9 @@ public sealed class MemoryBudget(long mostBytes)
     private readonly Dictionary<string, Entry> _entries = new(StringComparer.Ordinal);
     private readonly LinkedList<Entry> _used = [];
 
-    /// <summary>What was held when all was measured last, and what came in since; what is shared counts twice in it until all is measured again.</summary>
+    /// <summary>
+    /// What was held when all was measured last, and what came in since; what is shared counts twice in it until all is measured again.
+    /// </summary>
     private long _bytes;
     private int _unmeasured;
 
@@ -45,7 +47,10 @@ public sealed class MemoryBudget(long mostBytes)
         }
     }
 
-    /// <summary>The value of a key: known, or made now. Asked for twice at once it is made once; where the making fails, who waits for it tries itself.</summary>
+    /// <summary>
+    /// The value of a key: known, or made now. Asked for twice at once it is made once; where the making fails, who waits for it tries
+    /// itself.
+    /// </summary>
     /// <param name="key">Everything that the value depends on.</param>
     /// <param name="make">Makes it.</param>
     public T Get<T>(string key, Func<T> make)
@@ -134,8 +139,12 @@ public sealed class MemoryBudget(long mostBytes)
     private const int LongestKey = 200;
 
     /// <summary>A key of a whole document would take more than many a value: it is kept as its hash.</summary>
-    internal static string Short(string key) => key.Length <= LongestKey ? key
-        : Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Runtime.InteropServices.MemoryMarshal.AsBytes(key.AsSpan())));
+    internal static string Short(string key) =>
+        key.Length <= LongestKey
+            ? key
+            : Convert.ToHexStringLower(
+                System.Security.Cryptography.SHA256.HashData(System.Runtime.InteropServices.MemoryMarshal.AsBytes(key.AsSpan()))
+            );
 
     private void Take(Entry entry, IMeasured value)
     {
@@ -154,7 +163,7 @@ public sealed class MemoryBudget(long mostBytes)
         _bytes = Measured();
         while (_bytes > mostBytes && _used.Count > 1)
         {
-            for (long rest = _bytes; rest > room && _used.Count > 1;)
+            for (long rest = _bytes; rest > room && _used.Count > 1; )
             {
                 Entry last = _used.Last!.Value;
                 rest -= Measured([last]);

@@ -22,7 +22,9 @@ internal sealed class InstallationSetting<T>(DocumentStore documents, string kin
         {
             lock (_gate)
             {
-                return _known ??= documents.List(kind) is [var stored, ..] ? shape.Read(JsonDocument.Parse(stored.Body).RootElement, kind) : standard;
+                return _known ??= documents.List(kind) is [var stored, ..]
+                    ? shape.Read(JsonDocument.Parse(stored.Body).RootElement, kind)
+                    : standard;
             }
         }
     }

@@ -26,7 +26,9 @@ public sealed class NumberSettings(DocumentStore documents)
     {
         NumberStyle style = Style;
         using IDisposable scope = style.Use();
-        string sample = $"{NumberText.Exact(ExactDecimal.Parse("12345.6"))}; {NumberText.PlainPercent(ExactDecimal.Parse("0.249"))}; {style.Date(new DateTime(2024, 3, 9))}";
+        string sample =
+            $"{NumberText.Exact(ExactDecimal.Parse("12345.6"))}; "
+            + $"{NumberText.PlainPercent(ExactDecimal.Parse("0.249"))}; {style.Date(new DateTime(2024, 3, 9))}";
         return new NumbersView(_numbers.Written, sample, style.Group, style.LeastBefore, style.Sizes.Last, style.Sizes.Others);
     }
 

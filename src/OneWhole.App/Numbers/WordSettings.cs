@@ -21,7 +21,12 @@ public sealed class WordSettings(DocumentStore documents, string folder)
 {
     private const string Format = "onewhole.words/1";
 
-    private readonly InstallationSetting<ImmutableSortedDictionary<string, string>> _words = new(documents, "words", FigureWords.Shape, ImmutableSortedDictionary<string, string>.Empty);
+    private readonly InstallationSetting<ImmutableSortedDictionary<string, string>> _words = new(
+        documents,
+        "words",
+        FigureWords.Shape,
+        ImmutableSortedDictionary<string, string>.Empty
+    );
 
     /// <summary>The words in whose place no study says others.</summary>
     public ImmutableSortedDictionary<string, string> Words => _words.Now;
@@ -43,7 +48,13 @@ public sealed class WordSettings(DocumentStore documents, string folder)
             return [];
         }
         // The product's own are a set, too: a study can have them where the installation has others.
-        var sets = new List<WordSet> { new("English", new JsonObject(FigureWords.All.Select(word => KeyValuePair.Create(word.Key, (JsonNode?)JsonValue.Create(word.Default))))) };
+        var sets = new List<WordSet>
+        {
+            new(
+                "English",
+                new JsonObject(FigureWords.All.Select(word => KeyValuePair.Create(word.Key, (JsonNode?)JsonValue.Create(word.Default))))
+            ),
+        };
         foreach (string path in Directory.GetFiles(folder, "*.words.json").Order(StringComparer.Ordinal))
         {
             try
@@ -51,12 +62,15 @@ public sealed class WordSettings(DocumentStore documents, string folder)
                 JsonObject file = (JsonObject)JsonNode.Parse(File.ReadAllText(path))!;
                 if ((string?)file["format"] == Format && file["words"] is { } words)
                 {
-                    sets.Add(new WordSet((string?)file["name"] ?? Path.GetFileName(path), FigureWords.Shape.Write(FigureWords.Shape.Read(JsonSerializer.SerializeToElement(words), "words"))!));
+                    sets.Add(
+                        new WordSet(
+                            (string?)file["name"] ?? Path.GetFileName(path),
+                            FigureWords.Shape.Write(FigureWords.Shape.Read(JsonSerializer.SerializeToElement(words), "words"))!
+                        )
+                    );
                 }
             }
-            catch (Exception fault) when (fault is JsonException or StudyException or IOException or InvalidCastException)
-            {
-            }
+            catch (Exception fault) when (fault is JsonException or StudyException or IOException or InvalidCastException) { }
         }
         return sets;
     }

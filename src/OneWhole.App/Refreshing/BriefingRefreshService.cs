@@ -39,7 +39,15 @@ public sealed class BriefingRefreshService(BriefingService briefings, SourceServ
                 {
                     refresh.Leave(summary.Id);
                 }
-                moved.Add(new BriefingRefresh(table.Name, summary.RowsBefore, summary.RowsAfter, summary.Problem, [.. summary.Studies.Where(study => study.Before != study.After)]));
+                moved.Add(
+                    new BriefingRefresh(
+                        table.Name,
+                        summary.RowsBefore,
+                        summary.RowsAfter,
+                        summary.Problem,
+                        [.. summary.Studies.Where(study => study.Before != study.After)]
+                    )
+                );
             }
             catch (Exception fault) when (fault is AppException or ReadException)
             {

@@ -31,7 +31,13 @@ public sealed class FreshReading(TableDocuments documents, TableRows rows, Table
         TableDocument old = documents.Changeable(id);
         ReadSettings settings = old.Reading is { } reading ? ReadSettings.Read(reading.ToJsonString()) : ReadSettings.Found;
         // The separator and the encoding belong to the file, not to the table.
-        return Ready(id, stored.Revision, old, imports.ReadIn(stream, fileName, old.Name, settings with { Separator = null, Encoding = null }, null, cancel), from);
+        return Ready(
+            id,
+            stored.Revision,
+            old,
+            imports.ReadIn(stream, fileName, old.Name, settings with { Separator = null, Encoding = null }, null, cancel),
+            from
+        );
     }
 
     /// <summary>Takes rows that an engine gave for fresh ones, without taking them yet.</summary>
@@ -46,7 +52,16 @@ public sealed class FreshReading(TableDocuments documents, TableRows rows, Table
     {
         try
         {
-            TableDocument fresh = Corrected(read.Document with { From = from, Notes = [.. read.Document.Notes.Where(note => !note.Ask)] }, old, read.Table, name => name);
+            TableDocument fresh = Corrected(
+                read.Document with
+                {
+                    From = from,
+                    Notes = [.. read.Document.Notes.Where(note => !note.Ask)],
+                },
+                old,
+                read.Table,
+                name => name
+            );
             rows.Keep(fresh.Columns, read.Table);
             return Ready(id, revision, old, fresh, read.Import, TableRows.StepsIn(old));
         }
@@ -62,25 +77,44 @@ public sealed class FreshReading(TableDocuments documents, TableRows rows, Table
     {
         TableDocument old = documents.Document(fresh.Id);
         JsonArray steps = TableSteps.In(fresh.Document);
-        steps.Insert(0, new JsonObject { ["do"] = "rename", ["column"] = column.To, ["to"] = column.From });
-        TableDocument corrected = Corrected(fresh.Document, old, rows.AsRead(fresh.Document), name => name == column.To ? column.From : null);
+        steps.Insert(
+            0,
+            new JsonObject
+            {
+                ["do"] = "rename",
+                ["column"] = column.To,
+                ["to"] = column.From,
+            }
+        );
+        TableDocument corrected = Corrected(fresh.Document, old, rows.AsRead(fresh.Document), name =>
+            name == column.To ? column.From : null
+        );
         return Ready(fresh.Id, fresh.Revision, old, corrected, fresh.Import, TableSteps.Of(steps));
     }
 
     private FreshRows Ready(string id, long revision, TableDocument old, TableDocument fresh, string import, Preparation steps)
     {
         fresh = TableSteps.Prepared(rows, fresh, steps);
-        TableDocument read = fresh, without = TableSteps.WithTotals(rows.Make(read), read, more => TableSteps.Prepared(rows, read, more));
+        TableDocument read = fresh,
+            without = TableSteps.WithTotals(rows.Make(read), read, more => TableSteps.Prepared(rows, read, more));
         // Where totals were counted on purpose, they are counted on.
         fresh = without == read || TotalQuestion.Of(rows.Load(old).Table) is not null ? read : without;
         // What is renamed by a step is as it was; only what still stands under a name of its own is paired.
-        IReadOnlyList<RenamedColumn> renamed = [.. RenamedColumns.Find(rows.AsRead(old), rows.AsRead(fresh)).Where(pair => !steps.Steps.Any(step => step.Members is Core.Preparing.Steps.Rename.With with && with.Column == pair.To))];
-        Table before = rows.Load(old).Table, after = rows.Make(fresh);
+        IReadOnlyList<RenamedColumn> renamed =
+        [
+            .. RenamedColumns
+                .Find(rows.AsRead(old), rows.AsRead(fresh))
+                .Where(pair => !steps.Steps.Any(step => step.Members is Core.Preparing.Steps.Rename.With with && with.Column == pair.To)),
+        ];
+        Table before = rows.Load(old).Table,
+            after = rows.Make(fresh);
         fresh = fresh with { EarlierLabels = EarlierLabels(before, after) };
         return new FreshRows(id, revision, fresh, import, before, TableRows.WithEarlierLabels(after, fresh)) { Renamed = renamed };
     }
 
-    /// <summary>What was corrected of a column by hand holds for the fresh one that it is now; documents that refer to the one refer to the other.</summary>
+    /// <summary>
+    /// What was corrected of a column by hand holds for the fresh one that it is now; documents that refer to the one refer to the other.
+    /// </summary>
     /// <param name="fresh">The fresh rows' document.</param>
     /// <param name="old">The one from before.</param>
     /// <param name="table">The fresh rows.</param>
@@ -90,7 +124,14 @@ public sealed class FreshReading(TableDocuments documents, TableRows rows, Table
         var taken = new HashSet<string>(fresh.Columns.Select(column => column.Name));
         return fresh with
         {
-            Columns = [.. fresh.Columns.Select(column => old.Columns.FirstOrDefault(known => (known.Heading ?? known.Name) == before(column.Name)) is { } known ? Corrected(column, known, table, taken) : column)],
+            Columns =
+            [
+                .. fresh.Columns.Select(column =>
+                    old.Columns.FirstOrDefault(known => (known.Heading ?? known.Name) == before(column.Name)) is { } known
+                        ? Corrected(column, known, table, taken)
+                        : column
+                ),
+            ],
         };
     }
 
@@ -98,22 +139,43 @@ public sealed class FreshReading(TableDocuments documents, TableRows rows, Table
     private static ColumnDocument Corrected(ColumnDocument column, ColumnDocument known, Table table, HashSet<string> taken)
     {
         string name = known.Heading == column.Name && taken.Add(known.Name) ? known.Name : column.Name;
-        ColumnInfo info = column.ToInfo() with { Id = known.Id, Name = name, Type = known.Type, Unit = known.Unit, Multiplier = known.Multiplier, One = known.One, Many = known.Many, Dates = known.Dates };
-        return ColumnDocument.Of(column.At, table.Columns[column.At].With(info)) with { In = column.In, Following = column.Following, Heading = name == column.Name ? column.Heading : column.Name };
+        ColumnInfo info = column.ToInfo() with
+        {
+            Id = known.Id,
+            Name = name,
+            Type = known.Type,
+            Unit = known.Unit,
+            Multiplier = known.Multiplier,
+            One = known.One,
+            Many = known.Many,
+            Dates = known.Dates,
+        };
+        return ColumnDocument.Of(column.At, table.Columns[column.At].With(info)) with
+        {
+            In = column.In,
+            Following = column.Following,
+            Heading = name == column.Name ? column.Heading : column.Name,
+        };
     }
 
     /// <summary>The labels that columns have had, those of the fresh rows after the ones from before.</summary>
     private static Dictionary<string, IReadOnlyList<string>> EarlierLabels(Table before, Table after) =>
-        (from column in after.Columns
-         where column.Info.Type == ColumnType.Category && column.Labels.Labels.Count <= MostEarlierLabels
-         let old = before.Columns.FirstOrDefault(known => known.Info.Id == column.Info.Id)
-         let known = old?.Info.EarlierLabels ?? old?.Labels.Labels ?? []
-         where known.Count <= MostEarlierLabels
-         select (column.Info.Id, Labels: (IReadOnlyList<string>)[.. known.Union(column.Labels.Labels)])).ToDictionary(pair => pair.Id, pair => pair.Labels);
+        (
+            from column in after.Columns
+            where column.Info.Type == ColumnType.Category && column.Labels.Labels.Count <= MostEarlierLabels
+            let old = before.Columns.FirstOrDefault(known => known.Info.Id == column.Info.Id)
+            let known = old?.Info.EarlierLabels ?? old?.Labels.Labels ?? []
+            where known.Count <= MostEarlierLabels
+            select (column.Info.Id, Labels: (IReadOnlyList<string>)[.. known.Union(column.Labels.Labels)])
+        ).ToDictionary(pair => pair.Id, pair => pair.Labels);
 
     /// <summary>A table's next revision with the fresh rows, as part of a change.</summary>
-    internal static Change AddTo(Change change, FreshRows fresh) => change
-        .Revise(new NewRevision(fresh.Id, fresh.Revision, Json.Write(fresh.Document), $"{TableDocuments.Refreshed} {fresh.Document.Source}")).Publish(fresh.Import);
+    internal static Change AddTo(Change change, FreshRows fresh) =>
+        change
+            .Revise(
+                new NewRevision(fresh.Id, fresh.Revision, Json.Write(fresh.Document), $"{TableDocuments.Refreshed} {fresh.Document.Source}")
+            )
+            .Publish(fresh.Import);
 
     internal void Leave(FreshRows fresh) => imports.Leave([fresh.Import]);
 }

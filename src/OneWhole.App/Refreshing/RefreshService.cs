@@ -48,20 +48,39 @@ public sealed record RefreshSummary(string Id, string Source, int RowsBefore, in
 }
 
 /// <summary>Gives tables fresh rows: read and prepared alike, summed up, and taken only then. Studies go on working.</summary>
-public sealed class RefreshService(FreshReading reading, FormList forms, TableRows rows, TableDocuments tables, StudyDocuments studies, StudyService changing, StudyComputing computing, StudyViews views, Changes changes, WaitingRoom room)
+public sealed class RefreshService(
+    FreshReading reading,
+    FormList forms,
+    TableRows rows,
+    TableDocuments tables,
+    StudyDocuments studies,
+    StudyService changing,
+    StudyComputing computing,
+    StudyViews views,
+    Changes changes,
+    WaitingRoom room
+)
 {
     private const string Kind = "fresh rows";
     private const string Gone = "These fresh rows were taken or left already; bring them in again.";
     private const int MostLabels = 2000;
 
     /// <summary>Reads fresh rows and says what they would change.</summary>
-    public RefreshSummary Look(string tableId, Stream stream, string fileName, SourceLink? from = null, CancellationToken cancel = default) =>
-        Wait(reading.Read(tableId, stream, fileName, from, cancel));
+    public RefreshSummary Look(
+        string tableId,
+        Stream stream,
+        string fileName,
+        SourceLink? from = null,
+        CancellationToken cancel = default
+    ) => Wait(reading.Read(tableId, stream, fileName, from, cancel));
 
     /// <summary>Says what rows would change that an engine gave.</summary>
-    internal RefreshSummary Look(string tableId, Table table, SourceLink from, CancellationToken cancel = default) => Wait(reading.Read(tableId, table, from, cancel));
+    internal RefreshSummary Look(string tableId, Table table, SourceLink from, CancellationToken cancel = default) =>
+        Wait(reading.Read(tableId, table, from, cancel));
 
-    /// <summary>Calls a column of fresh rows as it was before, now and at every later refresh, and says what they would change then.</summary>
+    /// <summary>
+    /// Calls a column of fresh rows as it was before, now and at every later refresh, and says what they would change then.
+    /// </summary>
     public RefreshSummary CallAsBefore(string id, RenamedColumn column)
     {
         FreshRows fresh = Find(id);
@@ -79,17 +98,26 @@ public sealed class RefreshService(FreshReading reading, FormList forms, TableRo
         var held = new MemoryCount();
         fresh.After.Measure(held);
         string id = room.Keep(Kind, fresh, () => reading.Leave(fresh), held.Bytes).Id;
-        Table before = fresh.Before, after = fresh.After;
+        Table before = fresh.Before,
+            after = fresh.After;
         return new RefreshSummary(id, fresh.Document.Source, before.RowCount, after.RowCount)
         {
             Renamed = fresh.Renamed,
             NewColumns = [.. after.Columns.Where(column => before.Find(column.Name) is null).Select(column => column.Name)],
             GoneColumns = [.. before.Columns.Where(column => after.Find(column.Name) is null).Select(column => column.Name)],
-            Labels = [.. before.Columns.Where(column => column.Info.Type == ColumnType.Category).Select(column => Compare(column, after.Find(column.Name))).OfType<LabelChange>()],
+            Labels =
+            [
+                .. before
+                    .Columns.Where(column => column.Info.Type == ColumnType.Category)
+                    .Select(column => Compare(column, after.Find(column.Name)))
+                    .OfType<LabelChange>(),
+            ],
             Studies = Against(fresh.Id, after),
             Typed = tables.Document(fresh.Id).Typed,
             Total = fresh.Document.Notes.FirstOrDefault(note => note.Code == TotalQuestion.Code)?.Text,
-            Problem = fresh.Document.Reports.FirstOrDefault(report => report.Problem is not null) is { } failed ? $"{failed.Words}: {failed.Problem}" : null,
+            Problem = fresh.Document.Reports.FirstOrDefault(report => report.Problem is not null) is { } failed
+                ? $"{failed.Words}: {failed.Problem}"
+                : null,
         };
     }
 
@@ -103,7 +131,12 @@ public sealed class RefreshService(FreshReading reading, FormList forms, TableRo
             {
                 string? before = Whole(() => computing.Compute(document), out _);
                 string? now = Whole(() => Calculator.Run(after, document.Study with { PanelColumn = null }), out string? problem);
-                moved.Add(new StudyChange(document.Id, views.TitleOf(document), before, now, problem) { Words = before is null || now is null || before == now ? null : WordsOf(tableId, document.Study, after) });
+                moved.Add(
+                    new StudyChange(document.Id, views.TitleOf(document), before, now, problem)
+                    {
+                        Words = before is null || now is null || before == now ? null : WordsOf(tableId, document.Study, after),
+                    }
+                );
             }
             catch (StudyException fault)
             {
@@ -119,7 +152,10 @@ public sealed class RefreshService(FreshReading reading, FormList forms, TableRo
         const string now = "the rows until now";
         try
         {
-            Study? bridge = forms.Forms.SelectMany(form => form.WhatChanged(after, study with { Trials = [] }, [now])).FirstOrDefault(offer => offer.FromTable == now)?.Study;
+            Study? bridge = forms
+                .Forms.SelectMany(form => form.WhatChanged(after, study with { Trials = [] }, [now]))
+                .FirstOrDefault(offer => offer.FromTable == now)
+                ?.Study;
             return bridge is null ? null : bridge.Form.Form.Verdict(Calculator.Run(after, bridge, second: rows.Load(tableId).Table));
         }
         catch (StudyException)
@@ -150,7 +186,8 @@ public sealed class RefreshService(FreshReading reading, FormList forms, TableRo
         {
             return null;
         }
-        string[] added = [.. after.Labels.Labels.Except(before.Labels.Labels)], absent = [.. before.Labels.Labels.Except(after.Labels.Labels)];
+        string[] added = [.. after.Labels.Labels.Except(before.Labels.Labels)],
+            absent = [.. before.Labels.Labels.Except(after.Labels.Labels)];
         return added.Length + absent.Length == 0 ? null : new LabelChange(before.Name, added, absent);
     }
 

@@ -21,7 +21,10 @@ public static partial class FileDates
     [GeneratedRegex(Year + @"[-_. ]?(?:w|kw|wk)(?<w>[0-5]?\d)(?!\d)", RegexOptions.IgnoreCase)]
     private static partial Regex Week { get; }
 
-    [GeneratedRegex(@"(?<![a-z])(?:(?<n>" + Names + @")[a-z]*[-_. ]?" + Year + "|" + Year + @"[-_. ]?(?<n>" + Names + @")[a-z]*)(?!\d)", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"(?<![a-z])(?:(?<n>" + Names + @")[a-z]*[-_. ]?" + Year + "|" + Year + @"[-_. ]?(?<n>" + Names + @")[a-z]*)(?!\d)",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex Named { get; }
 
     [GeneratedRegex(@"(?<!\d)(?:" + Year + @"[-_. ]?(?<m>0[1-9]|1[0-2])|(?<m>0[1-9]|1[0-2])[-_. ]" + Year + @")(?!\d)")]
@@ -39,19 +42,28 @@ public static partial class FileDates
             {
                 continue;
             }
-            int Number(string group) => match.Groups[group] is { Success: true } found ? int.Parse(found.Value, CultureInfo.InvariantCulture) : 0;
-            int year = Number("y"), day = Math.Max(1, Number("d"));
-            int month = match.Groups["n"].Success ? Array.IndexOf(Names.Split('|'), match.Groups["n"].Value.ToLowerInvariant()) + 1 : Number("q") > 0 ? Number("q") * 3 - 2 : Math.Max(1, Number("m"));
+            int Number(string group) =>
+                match.Groups[group] is { Success: true } found ? int.Parse(found.Value, CultureInfo.InvariantCulture) : 0;
+            int year = Number("y"),
+                day = Math.Max(1, Number("d"));
+            int month =
+                match.Groups["n"].Success ? Array.IndexOf(Names.Split('|'), match.Groups["n"].Value.ToLowerInvariant()) + 1
+                : Number("q") > 0 ? Number("q") * 3 - 2
+                : Math.Max(1, Number("m"));
             if (Number("w") is > 0 and var week)
             {
-                return week <= ISOWeek.GetWeeksInYear(year) ? DateOnly.FromDateTime(ISOWeek.ToDateTime(year, week, DayOfWeek.Monday)) : null;
+                return week <= ISOWeek.GetWeeksInYear(year)
+                    ? DateOnly.FromDateTime(ISOWeek.ToDateTime(year, week, DayOfWeek.Monday))
+                    : null;
             }
             return day <= DateTime.DaysInMonth(year, month) ? new DateOnly(year, month, day) : null;
         }
         return null;
     }
 
-    /// <summary>The name without its months' names and digits, which change from file to file: "sales Nov 2026" is one of "sales *".</summary>
+    /// <summary>
+    /// The name without its months' names and digits, which change from file to file: "sales Nov 2026" is one of "sales *".
+    /// </summary>
     internal static string Starred(string stem) => Digits.Replace(Named.Replace(stem, "*"), "*");
 
     [GeneratedRegex(@"\d+([-_. ]\d+)*")]

@@ -6,7 +6,9 @@ namespace OneWhole.App.Sources;
 /// <summary>Opens files that are files: what waits for a writer (a pipe) or never ends (a device) is refused, not waited for.</summary>
 internal static partial class RegularFile
 {
-    private const int ReadOnly = 0, NonBlocking = 0x800, CloseOnExec = 0x80000;
+    private const int ReadOnly = 0,
+        NonBlocking = 0x800,
+        CloseOnExec = 0x80000;
 
     /// <exception cref="AppException">It is no regular file.</exception>
     /// <exception cref="IOException">It can't be opened.</exception>

@@ -11,7 +11,10 @@ public sealed class SourceDocuments(DocumentStore documents)
 {
     internal const string Kind = "source";
 
-    internal StoredDocument Find(string id) => documents.Find(id) is { Kind: Kind } stored ? stored : throw new AppException("not-found", "There is no such source; it may have been removed.");
+    internal StoredDocument Find(string id) =>
+        documents.Find(id) is { Kind: Kind } stored
+            ? stored
+            : throw new AppException("not-found", "There is no such source; it may have been removed.");
 
     internal static StoredSource Read(StoredDocument stored) => Json.Stored<StoredSource>(stored.Body, Kind);
 
@@ -25,6 +28,11 @@ public sealed class SourceDocuments(DocumentStore documents)
     internal EnginePlace EngineOf(string id)
     {
         StoredSource source = Read(Find(id));
-        return SourcePlace.EngineOf(source.Place) ?? throw new AppException("no-engine", $"Nothing at {source.Name} can be asked where it is: it must be a server, a database file, or a folder of Parquet and CSV files.");
+        return SourcePlace.EngineOf(source.Place)
+            ?? throw new AppException(
+                "no-engine",
+                $"Nothing at {source.Name} can be asked where it is: it must be a server, a database file, or a folder "
+                    + "of Parquet and CSV files."
+            );
     }
 }

@@ -27,18 +27,33 @@ public static class SourcePlace
     /// <summary>Within so long an address must begin to answer, and go on answering.</summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
 
-    private static readonly HttpClient Http = new(new SocketsHttpHandler { AutomaticDecompression = DecompressionMethods.All, PooledConnectionLifetime = TimeSpan.FromMinutes(5), ConnectTimeout = TimeSpan.FromSeconds(10), MaxAutomaticRedirections = 5 }) { Timeout = Timeout.InfiniteTimeSpan };
+    private static readonly HttpClient Http = new(
+        new SocketsHttpHandler
+        {
+            AutomaticDecompression = DecompressionMethods.All,
+            PooledConnectionLifetime = TimeSpan.FromMinutes(5),
+            ConnectTimeout = TimeSpan.FromSeconds(10),
+            MaxAutomaticRedirections = 5,
+        }
+    )
+    {
+        Timeout = Timeout.InfiniteTimeSpan,
+    };
 
     private static readonly string[] Servers = ["postgres://", "postgresql://", "mysql://"];
 
-    private static bool IsServer(string place) => Array.Exists(Servers, begins => place.StartsWith(begins, StringComparison.OrdinalIgnoreCase));
+    private static bool IsServer(string place) =>
+        Array.Exists(Servers, begins => place.StartsWith(begins, StringComparison.OrdinalIgnoreCase));
 
     /// <summary>A file or a folder of an engine by its path alone; what it is is found there.</summary>
     internal static string Plain(string place) =>
-        place.StartsWith("duckdb:", StringComparison.Ordinal) || place.StartsWith("sqlite:", StringComparison.Ordinal) ? place[(place.IndexOf(':', StringComparison.Ordinal) + 1)..] : place;
+        place.StartsWith("duckdb:", StringComparison.Ordinal) || place.StartsWith("sqlite:", StringComparison.Ordinal)
+            ? place[(place.IndexOf(':', StringComparison.Ordinal) + 1)..]
+            : place;
 
     /// <summary>What a place is called where nobody says otherwise: "ferry on db.example", or by its last part.</summary>
-    internal static string Called(string place) => IsServer(place) && EngineOf(place) is { } server ? $"{server.Database} on {server.Host}" : NameOf(place.TrimEnd('/', '\\'));
+    internal static string Called(string place) =>
+        IsServer(place) && EngineOf(place) is { } server ? $"{server.Database} on {server.Host}" : NameOf(place.TrimEnd('/', '\\'));
 
     /// <summary>The engine that has the rows of a place, so that they can stay there; null where there is none.</summary>
     /// <exception cref="AppException">A server is not named as it must be.</exception>
@@ -56,21 +71,32 @@ public static class SourcePlace
 
     /// <summary>"server", "folder", "file", "address" or "missing".</summary>
     public static string KindOf(string place) =>
-        IsServer(place) ? "server" : IsAddress(place) ? "address" : Directory.Exists(place) ? "folder" : File.Exists(place) ? "file" : "missing";
+        IsServer(place) ? "server"
+        : IsAddress(place) ? "address"
+        : Directory.Exists(place) ? "folder"
+        : File.Exists(place) ? "file"
+        : "missing";
 
-    private static bool IsAddress(string place) => Uri.TryCreate(place, UriKind.Absolute, out Uri? address) && address.Scheme is "http" or "https";
+    private static bool IsAddress(string place) =>
+        Uri.TryCreate(place, UriKind.Absolute, out Uri? address) && address.Scheme is "http" or "https";
 
     /// <summary>What can be read there.</summary>
-    public static IReadOnlyList<SourceItem> Items(string place) => KindOf(place) switch
-    {
-        "address" or "file" => [new SourceItem(null, NameOf(place), NameOf(place), 1)],
-        "folder" => [.. Directory.EnumerateFiles(place).Select(path => Path.GetFileName(path)!)
-            .Where(name => TableFile.Extensions.Contains(Path.GetExtension(name).ToLowerInvariant()))
-            .GroupBy(Pattern, StringComparer.Ordinal)
-            .Select(files => new SourceItem(files.Key, files.Key, Newest(files)!, files.Count()))
-            .OrderBy(item => item.Name, StringComparer.Ordinal)],
-        _ => [],
-    };
+    public static IReadOnlyList<SourceItem> Items(string place) =>
+        KindOf(place) switch
+        {
+            "address" or "file" => [new SourceItem(null, NameOf(place), NameOf(place), 1)],
+            "folder" =>
+            [
+                .. Directory
+                    .EnumerateFiles(place)
+                    .Select(path => Path.GetFileName(path)!)
+                    .Where(name => TableFile.Extensions.Contains(Path.GetExtension(name).ToLowerInvariant()))
+                    .GroupBy(Pattern, StringComparer.Ordinal)
+                    .Select(files => new SourceItem(files.Key, files.Key, Newest(files)!, files.Count()))
+                    .OrderBy(item => item.Name, StringComparer.Ordinal),
+            ],
+            _ => [],
+        };
 
     /// <summary>"delays-2026-08.csv" is one of "delays-*.csv".</summary>
     public static string Pattern(string fileName)
@@ -82,7 +108,9 @@ public static class SourcePlace
     private static string? Newest(IEnumerable<string> files)
     {
         string[] all = [.. files.Order(StringComparer.Create(CultureInfo.InvariantCulture, CompareOptions.NumericOrdering))];
-        return Array.TrueForAll(all, name => FileDates.Of(name) is not null) ? all.OrderBy(FileDates.Of).LastOrDefault() : all.LastOrDefault();
+        return Array.TrueForAll(all, name => FileDates.Of(name) is not null)
+            ? all.OrderBy(FileDates.Of).LastOrDefault()
+            : all.LastOrDefault();
     }
 
     /// <summary>What stands there now, without reading it; null where that can't be told.</summary>
@@ -98,7 +126,8 @@ public static class SourcePlace
             using HttpResponseMessage response = await Http.SendAsync(request, cancel).ConfigureAwait(false);
             return response.IsSuccessStatusCode ? Stamp(response) : null;
         }
-        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException or AppException or HttpRequestException or OperationCanceledException)
+        catch (Exception fault)
+            when (fault is IOException or UnauthorizedAccessException or AppException or HttpRequestException or OperationCanceledException)
         {
             return null;
         }
@@ -114,7 +143,8 @@ public static class SourcePlace
         {
             if (!IsAddress(place))
             {
-                string path = FileAt(place, item), stamp = Stamp(path)!;
+                string path = FileAt(place, item),
+                    stamp = Stamp(path)!;
                 using (FileStream from = RegularFile.Open(path))
                 {
                     await Copy(from, to, place, mostBytes, cancel).ConfigureAwait(false);
@@ -130,10 +160,14 @@ public static class SourcePlace
                 return new FetchedFile(to, Path.GetFileName(path), stamp);
             }
             patience.CancelAfter(Patience);
-            using HttpResponseMessage response = await Http.GetAsync(place, HttpCompletionOption.ResponseHeadersRead, patience.Token).ConfigureAwait(false);
+            using HttpResponseMessage response = await Http.GetAsync(place, HttpCompletionOption.ResponseHeadersRead, patience.Token)
+                .ConfigureAwait(false);
             if ((int)response.StatusCode is >= 300 and < 400)
             {
-                throw new AppException("not-there", $"{place} leads on to {response.Headers.Location}, where nothing is read: only addresses that begin with http are.");
+                throw new AppException(
+                    "not-there",
+                    $"{place} leads on to {response.Headers.Location}, where nothing is read: only addresses that begin with http are."
+                );
             }
             if (!response.IsSuccessStatusCode)
             {
@@ -149,13 +183,31 @@ public static class SourcePlace
             File.Delete(to + SqliteLog.Ending);
             throw fault switch
             {
-                OperationCanceledException when !cancel.IsCancellationRequested => new AppException("not-there", $"{place} does not answer within {Patience.TotalSeconds:0} seconds: try again later, or give another place."),
+                OperationCanceledException when !cancel.IsCancellationRequested => new AppException(
+                    "not-there",
+                    $"{place} does not answer within {Patience.TotalSeconds:0} seconds: try again later, or give another place."
+                ),
                 _ when TemporaryFile.IsFull(fault) => new AppException("disk-full", TemporaryFile.Words(fault)),
-                HttpRequestException { HttpRequestError: HttpRequestError.NameResolutionError } => new AppException("not-there", $"{place} can't be read: there is no such host."),
-                HttpRequestException { HttpRequestError: HttpRequestError.ConnectionError } => new AppException("not-there", $"{place} can't be read: nothing answers there."),
-                HttpRequestException { HttpRequestError: HttpRequestError.SecureConnectionError } => new AppException("not-there", $"{place} can't be read: its certificate is not trusted."),
-                HttpRequestException or HttpIOException or NotSupportedException => new AppException("not-there", $"{place} can't be read: its answer breaks off, or leads where nothing is read."),
-                IOException or UnauthorizedAccessException => new AppException("not-there", $"{place} can't be read: {TableFile.WhyNot(place, fault)}."),
+                HttpRequestException { HttpRequestError: HttpRequestError.NameResolutionError } => new AppException(
+                    "not-there",
+                    $"{place} can't be read: there is no such host."
+                ),
+                HttpRequestException { HttpRequestError: HttpRequestError.ConnectionError } => new AppException(
+                    "not-there",
+                    $"{place} can't be read: nothing answers there."
+                ),
+                HttpRequestException { HttpRequestError: HttpRequestError.SecureConnectionError } => new AppException(
+                    "not-there",
+                    $"{place} can't be read: its certificate is not trusted."
+                ),
+                HttpRequestException or HttpIOException or NotSupportedException => new AppException(
+                    "not-there",
+                    $"{place} can't be read: its answer breaks off, or leads where nothing is read."
+                ),
+                IOException or UnauthorizedAccessException => new AppException(
+                    "not-there",
+                    $"{place} can't be read: {TableFile.WhyNot(place, fault)}."
+                ),
                 _ => fault,
             };
         }
@@ -165,7 +217,7 @@ public static class SourcePlace
     {
         await using FileStream file = TemporaryFile.New(to);
         var buffer = new byte[1 << 16];
-        for (int read; (read = await from.ReadAsync(buffer, cancel).ConfigureAwait(false)) > 0;)
+        for (int read; (read = await from.ReadAsync(buffer, cancel).ConfigureAwait(false)) > 0; )
         {
             goesOn?.Invoke();
             if (file.Length + read > mostBytes)
@@ -187,15 +239,21 @@ public static class SourcePlace
             throw new AppException("not-there", $"There is no folder {place} (any more).");
         }
         string[] files = [.. Directory.EnumerateFiles(place).Select(path => Path.GetFileName(path)!).Where(name => Pattern(name) == item)];
-        return Newest(files) is { } newest ? Path.Combine(place, newest) : throw new AppException("not-there", $"The folder {place} has no file named {item}.");
+        return Newest(files) is { } newest
+            ? Path.Combine(place, newest)
+            : throw new AppException("not-there", $"The folder {place} has no file named {item}.");
     }
 
     private static string? Stamp(string path)
     {
         var file = new FileInfo(path);
         // Rows can come into a database's log and leave the file as it was.
-        string log = SqliteLog.Of(path) is { } beside ? string.Create(CultureInfo.InvariantCulture, $" {new FileInfo(beside).Length} {File.GetLastWriteTimeUtc(beside).Ticks}") : "";
-        return file.Exists ? string.Create(CultureInfo.InvariantCulture, $"{file.Name} {file.Length} {file.LastWriteTimeUtc.Ticks}{log}") : null;
+        string log = SqliteLog.Of(path) is { } beside
+            ? string.Create(CultureInfo.InvariantCulture, $" {new FileInfo(beside).Length} {File.GetLastWriteTimeUtc(beside).Ticks}")
+            : "";
+        return file.Exists
+            ? string.Create(CultureInfo.InvariantCulture, $"{file.Name} {file.Length} {file.LastWriteTimeUtc.Ticks}{log}")
+            : null;
     }
 
     private static string? Stamp(HttpResponseMessage response) =>

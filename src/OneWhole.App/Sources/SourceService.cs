@@ -32,7 +32,16 @@ public sealed record SourceCheck(string TableId, string Name, long RowsBefore, l
 /// Sources are named once and serve several tables. When one moves, each of its tables is read from the new place first; then all
 /// of them are, or none.
 /// </summary>
-public sealed class SourceService(DocumentStore documents, SourceDocuments sources, TableDocuments tables, FreshReading reading, RefreshService refresh, ImportJobs jobs, LeftTables left, long mostBytes)
+public sealed class SourceService(
+    DocumentStore documents,
+    SourceDocuments sources,
+    TableDocuments tables,
+    FreshReading reading,
+    RefreshService refresh,
+    ImportJobs jobs,
+    LeftTables left,
+    long mostBytes
+)
 {
     private const string Kind = SourceDocuments.Kind;
 
@@ -69,7 +78,11 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
             _ = SourcePlace.EngineOf(source.Place);
         }
         return SourcePlace.KindOf(source.Place) == "missing"
-            ? throw new AppException("not-there", $"There is nothing at \"{source.Place}\": give a folder or a file by its whole path, an address that begins with http, or a server: postgres://user@host/database, mysql://user@host/database.")
+            ? throw new AppException(
+                "not-there",
+                $"There is nothing at \"{source.Place}\": give a folder or a file by its whole path, an address that "
+                    + "begins with http, or a server: postgres://user@host/database, mysql://user@host/database."
+            )
             : source;
     }
 
@@ -93,10 +106,21 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
     /// <summary>Brings a table in from a source; a file of several parts asks which one.</summary>
     public async Task<ImportStatus> Import(string id, string? item, CancellationToken cancel)
     {
-        FetchedFile file = await SourcePlace.Fetch(SourceDocuments.Read(sources.Find(id)).Place, item, mostBytes, cancel).ConfigureAwait(false);
+        FetchedFile file = await SourcePlace
+            .Fetch(SourceDocuments.Read(sources.Find(id)).Place, item, mostBytes, cancel)
+            .ConfigureAwait(false);
         // The months of a series are one table, called without its digits.
-        string? name = item is not null && item.Contains('*', StringComparison.Ordinal) ? Path.GetFileNameWithoutExtension(item).Replace("*", "", StringComparison.Ordinal).Trim('-', '_', '.', ' ') : null;
-        return jobs.Start(file.Path, file.FileName, ReadSettings.Found, new SourceLink(id, item, file.Seen), name is { Length: > 0 } ? name : null);
+        string? name =
+            item is not null && item.Contains('*', StringComparison.Ordinal)
+                ? Path.GetFileNameWithoutExtension(item).Replace("*", "", StringComparison.Ordinal).Trim('-', '_', '.', ' ')
+                : null;
+        return jobs.Start(
+            file.Path,
+            file.FileName,
+            ReadSettings.Found,
+            new SourceLink(id, item, file.Seen),
+            name is { Length: > 0 } ? name : null
+        );
     }
 
     /// <summary>Whether a table's source holds something else than what was read; null where that can't be told.</summary>
@@ -114,12 +138,15 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
     /// <exception cref="AppException">The table has no source, or it can't be read.</exception>
     public async Task<RefreshSummary> LookAgain(string tableId, CancellationToken cancel)
     {
-        SourceLink link = tables.Document(tableId).From ?? throw new AppException("no-source", "The table came from a file that was brought in by hand: give it a file.");
+        SourceLink link = tables.Document(tableId).From
+            ?? throw new AppException("no-source", "The table came from a file that was brought in by hand: give it a file.");
         if (IsOfEngine(tables.Document(tableId), link))
         {
             return refresh.Look(tableId, left.ReadAgain(null, link, cancel), link);
         }
-        FetchedFile file = await SourcePlace.Fetch(SourceDocuments.Read(sources.Find(link.Source)).Place, link.Item, mostBytes, cancel).ConfigureAwait(false);
+        FetchedFile file = await SourcePlace
+            .Fetch(SourceDocuments.Read(sources.Find(link.Source)).Place, link.Item, mostBytes, cancel)
+            .ConfigureAwait(false);
         using FileStream stream = Open(file.Path);
         return refresh.Look(tableId, stream, file.FileName, link with { Seen = file.Seen }, cancel);
     }
@@ -128,7 +155,8 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
     {
         if (IsOfEngine(document, link))
         {
-            EnginePlace engine = SourcePlace.EngineOf(place) ?? throw new AppException("wrong-place", "No engine is there that could be asked for its rows.");
+            EnginePlace engine = SourcePlace.EngineOf(place)
+                ?? throw new AppException("wrong-place", "No engine is there that could be asked for its rows.");
             return reading.Read(id, left.ReadAgain(engine, link, cancel), link, cancel);
         }
         FetchedFile file = await SourcePlace.Fetch(place, link.Item, mostBytes, cancel).ConfigureAwait(false);
@@ -137,7 +165,8 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
     }
 
     /// <summary>Whether a table that was brought in was read by an engine, not as a file.</summary>
-    private static bool IsOfEngine(TableDocument document, SourceLink link) => document.Left is null && document.Reading is null && (link.Query is not null || link.Seen is null);
+    private static bool IsOfEngine(TableDocument document, SourceLink link) =>
+        document.Left is null && document.Reading is null && (link.Query is not null || link.Seen is null);
 
     private static FileStream Open(string path) =>
         new(path, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16, FileOptions.DeleteOnClose | FileOptions.SequentialScan);
@@ -145,7 +174,12 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
     /// <summary>Reads every table of a source from another place, and changes nothing.</summary>
     public async Task<IReadOnlyList<SourceCheck>> Look(string id, string place, CancellationToken cancel)
     {
-        (IReadOnlyList<SourceCheck> checks, List<FreshRows> fresh) = await ReadAll(id, Checked(SourceDocuments.Read(sources.Find(id)).Name, place), cancel).ConfigureAwait(false);
+        (IReadOnlyList<SourceCheck> checks, List<FreshRows> fresh) = await ReadAll(
+                id,
+                Checked(SourceDocuments.Read(sources.Find(id)).Name, place),
+                cancel
+            )
+            .ConfigureAwait(false);
         fresh.ForEach(reading.Leave);
         return checks;
     }
@@ -155,7 +189,10 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
     public async Task<SourceView> Move(string id, long revision, string name, string place, CancellationToken cancel)
     {
         StoredSource source = Checked(name, place);
-        (IReadOnlyList<SourceCheck> checks, List<FreshRows> fresh) = source.Place == SourceDocuments.Read(sources.Find(id)).Place ? ([], []) : await ReadAll(id, source, cancel).ConfigureAwait(false);
+        (IReadOnlyList<SourceCheck> checks, List<FreshRows> fresh) =
+            source.Place == SourceDocuments.Read(sources.Find(id)).Place
+                ? ([], [])
+                : await ReadAll(id, source, cancel).ConfigureAwait(false);
         if (checks.FirstOrDefault(check => check.Problem is not null) is { } failed)
         {
             fresh.ForEach(reading.Leave);
@@ -173,7 +210,11 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
         return Get(id);
     }
 
-    private async Task<(IReadOnlyList<SourceCheck> Checks, List<FreshRows> Fresh)> ReadAll(string id, StoredSource source, CancellationToken cancel)
+    private async Task<(IReadOnlyList<SourceCheck> Checks, List<FreshRows> Fresh)> ReadAll(
+        string id,
+        StoredSource source,
+        CancellationToken cancel
+    )
     {
         var checks = new List<SourceCheck>();
         var fresh = new List<FreshRows>();
@@ -192,8 +233,14 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
                 FreshRows rows = await ReadThere(document, table.Id, source.Place, link, cancel).ConfigureAwait(false);
                 fresh.Add(rows);
                 string? gone = rows.Before.Columns.FirstOrDefault(column => rows.After.Find(column.Name) is null)?.Name;
-                string? problem = rows.Document.Reports.FirstOrDefault(report => report.Problem is not null)?.Problem ?? (gone is null ? null : $"It has no column \"{gone}\".");
-                checks.Add(new SourceCheck(table.Id, table.Name, table.RowCount, rows.After.RowCount, problem) { Studies = refresh.Against(table.Id, rows.After) });
+                string? problem = rows.Document.Reports.FirstOrDefault(report => report.Problem is not null)?.Problem
+                    ?? (gone is null ? null : $"It has no column \"{gone}\".");
+                checks.Add(
+                    new SourceCheck(table.Id, table.Name, table.RowCount, rows.After.RowCount, problem)
+                    {
+                        Studies = refresh.Against(table.Id, rows.After),
+                    }
+                );
             }
             catch (Exception fault) when (fault is AppException or ReadException or StudyException)
             {
@@ -206,9 +253,18 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
     private static SourceView View(StoredDocument stored, IReadOnlyList<TableSummary> all)
     {
         StoredSource source = SourceDocuments.Read(stored);
-        return new SourceView(stored.Id, stored.Revision, source.Name, source.Place, SourcePlace.KindOf(source.Place),
-            [.. all.Where(table => table.SourceId == stored.Id)])
-        { ShownPlace = Shown(source.Place), Engine = SourcePlace.EngineOf(source.Place)?.EngineName };
+        return new SourceView(
+            stored.Id,
+            stored.Revision,
+            source.Name,
+            source.Place,
+            SourcePlace.KindOf(source.Place),
+            [.. all.Where(table => table.SourceId == stored.Id)]
+        )
+        {
+            ShownPlace = Shown(source.Place),
+            Engine = SourcePlace.EngineOf(source.Place)?.EngineName,
+        };
     }
 
     private static string Shown(string place)
@@ -216,5 +272,4 @@ public sealed class SourceService(DocumentStore documents, SourceDocuments sourc
         string here = Directory.GetCurrentDirectory() + Path.DirectorySeparatorChar;
         return place.StartsWith(here, StringComparison.Ordinal) ? place[here.Length..] : place;
     }
-
 }

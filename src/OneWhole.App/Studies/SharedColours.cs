@@ -5,13 +5,16 @@ namespace OneWhole.App.Studies;
 /// <summary>The colours that studies of one table have in common: what one of them gives a part, all have.</summary>
 internal static class SharedColours
 {
-    /// <summary>How the colours of one document differ from another's: by label the new colour, or null where it has its own again.</summary>
+    /// <summary>
+    /// How the colours of one document differ from another's: by label the new colour, or null where it has its own again.
+    /// </summary>
     /// <param name="before">A study.</param>
     /// <param name="after">It, or another.</param>
     /// <param name="given">Whether only colours that are given count, not those that are missing.</param>
     public static IReadOnlyDictionary<string, string?> Changes(JsonObject before, JsonObject after, bool given = false)
     {
-        JsonObject old = Of(before), now = Of(after);
+        JsonObject old = Of(before),
+            now = Of(after);
         var changes = new Dictionary<string, string?>();
         foreach ((string label, JsonNode? colour) in now)
         {

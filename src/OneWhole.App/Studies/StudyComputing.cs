@@ -29,10 +29,11 @@ public sealed class StudyComputing(TableRows rows, TableDocuments tables, StudyD
     /// <summary>The workings that stand beside the figure: of small figures those of the one that is chosen.</summary>
     internal WorkingsResult ShownOf(WorkingsSet set, string tableId, Study study, CancellationToken cancel = default) =>
         study.PanelColumn is null ? set.Values[0].Workings
-            : set.Values.Count > 0 ? set.Values[StudyPictures.ShownOf(set, study)].Workings
-            : Compute(tableId, study with { PanelColumn = null }, cancel);
+        : set.Values.Count > 0 ? set.Values[StudyPictures.ShownOf(set, study)].Workings
+        : Compute(tableId, study with { PanelColumn = null }, cancel);
 
-    internal WorkingsResult Compute(StudyDocument document, CancellationToken cancel = default) => Compute(document.TableId, document.Study, cancel);
+    internal WorkingsResult Compute(StudyDocument document, CancellationToken cancel = default) =>
+        Compute(document.TableId, document.Study, cancel);
 
     /// <summary>The workings of each value of the study's column; of the one study where it has none.</summary>
     /// <exception cref="StudyException">The study does not fit its table.</exception>
@@ -53,11 +54,27 @@ public sealed class StudyComputing(TableRows rows, TableDocuments tables, StudyD
         return known.Set;
     }
 
-    /// <summary>What tells a study's workings from those that it had, or will have: the tables as they are, and the whole document.</summary>
-    internal string StampOf(StudyDocument document) => Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(
-        $"{rows.Load(document.TableId).Key}\u0001{SecondOf(document.TableId, document.Study)?.Key}\u0001{studies.Format.Write(document.Study).ToJsonString()}")))[..16];
+    /// <summary>
+    /// What tells a study's workings from those that it had, or will have: the tables as they are, and the whole document.
+    /// </summary>
+    internal string StampOf(StudyDocument document) =>
+        Convert.ToHexStringLower(
+            System.Security.Cryptography.SHA256.HashData(
+                System.Text.Encoding.UTF8.GetBytes(
+                    string.Join(
+                        '\u0001',
+                        rows.Load(document.TableId).Key,
+                        SecondOf(document.TableId, document.Study)?.Key,
+                        studies.Format.Write(document.Study).ToJsonString()
+                    )
+                )
+            )
+        )[..16];
 
     /// <summary>The table that a study reads besides its own, by name.</summary>
     private LoadedTable? SecondOf(string tableId, Study study) =>
-        study.Form.Form.SecondTable(study) is { } name && tables.List().FirstOrDefault(table => table.Name == name && table.Id != tableId) is { } found ? rows.Load(found.Id) : null;
+        study.Form.Form.SecondTable(study) is { } name
+        && tables.List().FirstOrDefault(table => table.Name == name && table.Id != tableId) is { } found
+            ? rows.Load(found.Id)
+            : null;
 }

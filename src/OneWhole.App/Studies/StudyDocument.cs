@@ -12,7 +12,12 @@ internal sealed record StudyContent(JsonObject Study, JsonObject Forms);
 /// <param name="content">With names in the place of ids.</param>
 /// <param name="gone">Ids of names that nothing has any more.</param>
 /// <param name="format">Reads it.</param>
-internal sealed class StudyDocument(StoredDocument stored, StudyContent content, IReadOnlyDictionary<string, string> gone, StudyFormat format)
+internal sealed class StudyDocument(
+    StoredDocument stored,
+    StudyContent content,
+    IReadOnlyDictionary<string, string> gone,
+    StudyFormat format
+)
 {
     private Study? _study;
 

@@ -31,7 +31,10 @@ public sealed class StudyDocuments
     /// <exception cref="AppException">There is no such study.</exception>
     internal StudyDocument Find(string id) => Read(Stored(id));
 
-    private StoredDocument Stored(string id) => _documents.Find(id) is { Kind: Kind } stored ? stored : throw new AppException("not-found", "There is no such study; it may have been removed.");
+    private StoredDocument Stored(string id) =>
+        _documents.Find(id) is { Kind: Kind } stored
+            ? stored
+            : throw new AppException("not-found", "There is no such study; it may have been removed.");
 
     /// <summary>The stored studies, of one table or of all, the latest changed first.</summary>
     internal IReadOnlyList<StoredDocument> List(string? tableId = null) => _documents.List(Kind, tableId);
@@ -59,7 +62,8 @@ public sealed class StudyDocuments
 
     private StudyNames.Known Known(string tableId, TableDocument table)
     {
-        IReadOnlyDictionary<string, string>? past = null, tables = null;
+        IReadOnlyDictionary<string, string>? past = null,
+            tables = null;
         return StudyNames.Known.Of(table, () => past ??= _tables.PastNames(tableId), () => tables ??= _tables.Names());
     }
 
@@ -83,7 +87,18 @@ public sealed class StudyDocuments
         var forms = new JsonObject();
         foreach ((string kind, JsonNode? form) in content.Forms)
         {
-            forms[kind] = _names.Stored(new JsonObject { ["form"] = form?.DeepClone(), ["parts"] = content.Study["parts"]?.DeepClone(), ["groups"] = content.Study["groups"]?.DeepClone() }, known, gone)["form"]?.DeepClone();
+            forms[kind] = _names
+                .Stored(
+                    new JsonObject
+                    {
+                        ["form"] = form?.DeepClone(),
+                        ["parts"] = content.Study["parts"]?.DeepClone(),
+                        ["groups"] = content.Study["groups"]?.DeepClone(),
+                    },
+                    known,
+                    gone
+                )["form"]
+                ?.DeepClone();
         }
         return Json.Write(new StudyContent(_names.Stored(content.Study, known, gone), forms));
     }

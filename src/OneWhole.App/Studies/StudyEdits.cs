@@ -22,12 +22,23 @@ internal static class StudyEdits
             return;
         }
         const string own = "form.";
-        if (path.StartsWith(own, StringComparison.Ordinal) && path.IndexOf('[', StringComparison.Ordinal) is var bracket and > 0 && study["form"] is JsonObject members
-            && path[own.Length..bracket] is var list && members[list] is null && form.DefaultOf(list) is { } standard)
+        if (
+            path.StartsWith(own, StringComparison.Ordinal)
+            && path.IndexOf('[', StringComparison.Ordinal) is var bracket and > 0
+            && study["form"] is JsonObject members
+            && path[own.Length..bracket] is var list
+            && members[list] is null
+            && form.DefaultOf(list) is { } standard
+        )
         {
             members[list] = standard;
         }
-        string? other = path switch { "parts" => "groups", "groups" => "parts", _ => null };
+        string? other = path switch
+        {
+            "parts" => "groups",
+            "groups" => "parts",
+            _ => null,
+        };
         JsonNode? before = other is null ? null : study[path]?.DeepClone();
         StudyPath.Set(study, path, value);
         if (other is not null && study[path]?["column"]?.ToJsonString() is { } column && column == study[other]?["column"]?.ToJsonString())
@@ -85,7 +96,8 @@ internal static class StudyEdits
             return;
         }
         // Orders that name labels go with them; those that only groups can have are dropped.
-        JsonNode? byParts = order["parts"]?.DeepClone(), byGroups = order["groups"]?.DeepClone();
+        JsonNode? byParts = order["parts"]?.DeepClone(),
+            byGroups = order["groups"]?.DeepClone();
         order.Remove("parts");
         order.Remove("groups");
         if (byGroups is JsonArray || ((string?)(byGroups as JsonValue)) is "largest" or "smallest" or "table" or "natural")
@@ -98,7 +110,9 @@ internal static class StudyEdits
         }
     }
 
-    /// <summary>Leaves parts or groups out, or all others: by a clause on their column, or by the columns of a wide table that are named.</summary>
+    /// <summary>
+    /// Leaves parts or groups out, or all others: by a clause on their column, or by the columns of a wide table that are named.
+    /// </summary>
     /// <exception cref="AppException">Bands have ends and no labels, or nothing would be left.</exception>
     public static void Narrow(JsonObject study, NarrowedLabels narrowed)
     {
@@ -106,11 +120,13 @@ internal static class StudyEdits
         {
             throw new AppException("not-found", "There is nothing to leave out.");
         }
-        string[] Kept(JsonArray labels) => [.. labels.Select(label => (string)label!).Where(label => narrowed.Labels.Contains(label) == narrowed.Only)];
+        string[] Kept(JsonArray labels) =>
+            [.. labels.Select(label => (string)label!).Where(label => narrowed.Labels.Contains(label) == narrowed.Only)];
         if (axis["columns"] is JsonArray columns)
         {
             string[] kept = Kept(columns);
-            axis["columns"] = kept.Length > 0 ? Labels(kept) : throw new AppException("nothing-left", "Nothing would be left to share out.");
+            axis["columns"] =
+                kept.Length > 0 ? Labels(kept) : throw new AppException("nothing-left", "Nothing would be left to share out.");
             return;
         }
         if (axis["bands"] is not null)
@@ -133,7 +149,11 @@ internal static class StudyEdits
         JsonObject[] known = [.. where.OfType<JsonObject>().Where(clause => (string?)clause["column"] == column)];
         if (narrowed.Only || !known.Any(clause => clause["isNot"] is JsonArray))
         {
-            foreach (JsonObject clause in known.Where(clause => narrowed.Only && (clause["is"] ?? clause["isNot"]) is not null && clause.Count == 2))
+            foreach (
+                JsonObject clause in known.Where(clause =>
+                    narrowed.Only && (clause["is"] ?? clause["isNot"]) is not null && clause.Count == 2
+                )
+            )
             {
                 where.Remove(clause);
             }
@@ -155,13 +175,31 @@ internal static class StudyEdits
     {
         const int most = 1000;
         string axis = move.Groups ? "groups" : "parts";
-        List<string> labels = [.. (move.Groups ? division.Groups ?? [] : division.Parts).Where(entry => entry.Kind != EntryKind.Folded).Select(entry => entry.Label)];
+        List<string> labels =
+        [
+            .. (move.Groups ? division.Groups ?? [] : division.Parts)
+                .Where(entry => entry.Kind != EntryKind.Folded)
+                .Select(entry => entry.Label),
+        ];
         int from = labels.IndexOf(move.Label);
         if (from < 0 || labels.Count > most)
         {
-            throw new AppException("wrong-order", from < 0 ? $"\"{move.Label}\" has no place of its own to be moved from." : $"Up to {NumberText.Count(most)} labels can be put in order by hand; here are {NumberText.Count(labels.Count)}.");
+            throw new AppException(
+                "wrong-order",
+                from < 0
+                    ? $"\"{move.Label}\" has no place of its own to be moved from."
+                    : $"Up to {NumberText.Count(most)} labels can be put in order by hand; here are {NumberText.Count(labels.Count)}."
+            );
         }
-        int to = Math.Clamp(move.To is { } place ? labels.IndexOf(place) is var at and >= 0 ? at : from : from + move.By, 0, labels.Count - 1);
+        int to = Math.Clamp(
+            move.To is { } place
+                ? labels.IndexOf(place) is var at and >= 0
+                    ? at
+                    : from
+                : from + move.By,
+            0,
+            labels.Count - 1
+        );
         labels.RemoveAt(from);
         labels.Insert(to, move.Label);
         return study =>
@@ -170,7 +208,9 @@ internal static class StudyEdits
             order[axis] = Labels(labels);
             if (order["reverse"] is JsonArray reverse)
             {
-                order["reverse"] = new JsonArray([.. reverse.Select(word => (string?)word).Where(word => word != axis).Select(word => JsonValue.Create(word))]);
+                order["reverse"] = new JsonArray([
+                    .. reverse.Select(word => (string?)word).Where(word => word != axis).Select(word => JsonValue.Create(word)),
+                ]);
             }
             study["order"] = order;
         };
@@ -179,14 +219,19 @@ internal static class StudyEdits
     /// <summary>What stands after a factor that is tried in every group.</summary>
     private const string Everywhere = "in all";
 
-    /// <summary>A trial of a row's amount, as it was typed: an amount, a factor, a share, or a factor for its part in every group ("×1.2 in all").</summary>
+    /// <summary>
+    /// A trial of a row's amount, as it was typed: an amount, a factor, a share, or a factor for its part in every group ("×1.2 in all").
+    /// </summary>
     /// <exception cref="AppException">The row has no amount of its own, or what was typed is none.</exception>
     public static JsonObject TrialOf(WorkingsResult workings, int row, string text)
     {
         Division division = workings.Division;
         if (row < 0 || row >= workings.RowCount || workings.RowsAreGroups)
         {
-            throw new AppException("no-trial", "An amount is tried in a form whose rows are parts: choose bars, a pie or stacks, try it there, and come back.");
+            throw new AppException(
+                "no-trial",
+                "An amount is tried in a form whose rows are parts: choose bars, a pie or stacks, try it there, and come back."
+            );
         }
         Entry part = division.Parts[workings.Rows == RowKind.Parts ? row : division.PartOf(row)];
         if (part.Kind == EntryKind.Folded)
@@ -202,7 +247,8 @@ internal static class StudyEdits
             // In a bridge what was is a fact: what is tried is what it becomes.
             trial["group"] = workings.Rows == RowKind.Parts ? groups[^1].Label : groups[division.GroupOf(row)].Label;
         }
-        bool isTimes = typed.Length > 0 && typed[0] is '×' or '*' or 'x' or 'X', isShare = typed.EndsWith('%');
+        bool isTimes = typed.Length > 0 && typed[0] is '×' or '*' or 'x' or 'X',
+            isShare = typed.EndsWith('%');
         string number = typed.Trim('×', '*', 'x', 'X', '%', ' ', '\u00a0', '\u202f');
         if (TypedNumber.Read(number) is not { } value || (isTimes && (isShare || value.Units.Sign < 0)))
         {
@@ -216,7 +262,11 @@ internal static class StudyEdits
         {
             throw new AppException("no-number", $"“{text}” can't be tried: a share is from 0 % to below 100 %.");
         }
-        trial[isTimes ? "times" : isShare ? "share" : "set"] = JsonNode.Parse((isShare ? new ExactDecimal(value.Units, value.Scale + 2) : value).ToString());
+        trial[
+            isTimes ? "times"
+            : isShare ? "share"
+            : "set"
+        ] = JsonNode.Parse((isShare ? new ExactDecimal(value.Units, value.Scale + 2) : value).ToString());
         return trial;
     }
 
@@ -224,7 +274,14 @@ internal static class StudyEdits
     public static void Try(JsonObject study, JsonObject trial)
     {
         JsonArray all = study["trial"] as JsonArray ?? [];
-        JsonNode[] kept = [.. all.Where(other => other is JsonObject known && !((string?)known["part"] == (string?)trial["part"] && (string?)known["group"] == (string?)trial["group"])).Select(other => other!.DeepClone())];
+        JsonNode[] kept =
+        [
+            .. all.Where(other =>
+                    other is JsonObject known
+                    && !((string?)known["part"] == (string?)trial["part"] && (string?)known["group"] == (string?)trial["group"])
+                )
+                .Select(other => other!.DeepClone()),
+        ];
         study["trial"] = new JsonArray([.. kept, trial]);
     }
 }

@@ -26,7 +26,11 @@ public sealed class StudyHandOver(StudyDocuments studies, StudyComputing computi
     internal BriefedStudy OnBriefing(string id, Func<string, IReadOnlyList<Clause>> filter, IReadOnlyDictionary<string, string> colours)
     {
         StudyDocument document = studies.Find(id);
-        (Study study, IReadOnlyList<string> remarks) = SharedFilter.Apply(BriefingColours.Apply(document.Study, colours), rows.Load(document.TableId).Table, filter(document.TableId));
+        (Study study, IReadOnlyList<string> remarks) = SharedFilter.Apply(
+            BriefingColours.Apply(document.Study, colours),
+            rows.Load(document.TableId).Table,
+            filter(document.TableId)
+        );
         WorkingsSet workings = computing.ComputeAll(document.TableId, study);
         string title = study.Title.Length > 0 || workings.Values.Count == 0 ? study.Title : Statement.Of(workings.Values[0].Workings).Title;
         return new BriefedStudy(document.Id, document.TableId, new HandedStudy(title, study, workings), remarks);
@@ -34,19 +38,41 @@ public sealed class StudyHandOver(StudyDocuments studies, StudyComputing computi
 
     // ---- Handing over ----
 
-    public static IReadOnlyList<HandOverKind> Kinds => [.. Formats.Handing.HandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, kind.PixelRatios) { Papers = PapersOf(kind.HasPaper) })];
+    public static IReadOnlyList<HandOverKind> Kinds =>
+        [
+            .. Formats.Handing.HandOver.Standard.Select(kind => new HandOverKind(kind.Kind, kind.Name, kind.Detail, kind.PixelRatios)
+            {
+                Papers = PapersOf(kind.HasPaper),
+            }),
+        ];
 
-    internal static IReadOnlyList<PaperKind> PapersOf(bool hasPaper) => hasPaper ? [.. Paper.All.Select(paper => new PaperKind(paper.Kind, paper.Name))] : [];
+    internal static IReadOnlyList<PaperKind> PapersOf(bool hasPaper) =>
+        hasPaper ? [.. Paper.All.Select(paper => new PaperKind(paper.Kind, paper.Name))] : [];
 
     /// <summary>What the chart of its workbook and slide does not show of a study's figure, before the file is made.</summary>
     public ChartLimits ChartLimits(string id, CancellationToken cancel = default)
     {
         StudyDocument document = studies.Find(id);
-        return new ChartLimits(NotInChart.Words(new HandedStudy(views.TitleOf(document), document.Study, computing.ComputeAll(document.TableId, document.Study, cancel))));
+        return new ChartLimits(
+            NotInChart.Words(
+                new HandedStudy(views.TitleOf(document), document.Study, computing.ComputeAll(document.TableId, document.Study, cancel))
+            )
+        );
     }
 
     /// <summary>A study as a file of one of the kinds of <see cref="Formats.Handing.HandOver.Standard"/>.</summary>
-    public LeavingFile HandOver(string id, string kind, double width, double height, double scale, string? paper = null, double? margin = null, bool workings = true, bool sharesOnly = false, CancellationToken cancel = default)
+    public LeavingFile HandOver(
+        string id,
+        string kind,
+        double width,
+        double height,
+        double scale,
+        string? paper = null,
+        double? margin = null,
+        bool workings = true,
+        bool sharesOnly = false,
+        CancellationToken cancel = default
+    )
     {
         StudyDocument document = studies.Find(id);
         HandOver found;
@@ -61,10 +87,17 @@ public sealed class StudyHandOver(StudyDocuments studies, StudyComputing computi
             throw new AppException("not-found", fault.Message);
         }
         string title = views.TitleOf(document);
-        var size = new HandingSize(StudyPictures.Side(width), StudyPictures.Side(height), StudyPictures.Sane(scale, 1)) { Paper = sheet, Margin = StudyPictures.Sane(margin ?? 15, 15), HasWorkings = workings };
+        var size = new HandingSize(StudyPictures.Side(width), StudyPictures.Side(height), StudyPictures.Sane(scale, 1))
+        {
+            Paper = sheet,
+            Margin = StudyPictures.Sane(margin ?? 15, 15),
+            HasWorkings = workings,
+        };
         var handed = new HandedStudy(title, document.Study, computing.ComputeAll(document.TableId, document.Study, cancel));
         HandedStudy leaving = sharesOnly ? SharesOnly.Of(handed) : handed;
-        return new LeavingFile($"{FileName(title)}{found.Suffix(size)}{found.Extension}", found.MediaType, (to, progress) => found.Write(leaving, size, to, progress));
+        return new LeavingFile($"{FileName(title)}{found.Suffix(size)}{found.Extension}", found.MediaType, (to, progress) =>
+            found.Write(leaving, size, to, progress)
+        );
     }
 
     internal static string FileName(string title)
@@ -78,4 +111,3 @@ public sealed class StudyHandOver(StudyDocuments studies, StudyComputing computi
         return plain.Length == 0 ? "study" : plain[..Math.Min(60, plain.Length)].TrimEnd('-');
     }
 }
-

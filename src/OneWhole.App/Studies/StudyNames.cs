@@ -18,9 +18,17 @@ internal sealed class StudyNames(StudyFormat format)
     /// <param name="Columns">Names by id, as they are now.</param>
     /// <param name="Past">Names by id, as they were in any revision; asked for only where an id is not among the columns.</param>
     /// <param name="Tables">Names by id; asked for only where a study names a table.</param>
-    public sealed record Known(IReadOnlyDictionary<string, string> Columns, Func<IReadOnlyDictionary<string, string>> Past, Func<IReadOnlyDictionary<string, string>> Tables)
+    public sealed record Known(
+        IReadOnlyDictionary<string, string> Columns,
+        Func<IReadOnlyDictionary<string, string>> Past,
+        Func<IReadOnlyDictionary<string, string>> Tables
+    )
     {
-        public static Known Of(TableDocument table, Func<IReadOnlyDictionary<string, string>> past, Func<IReadOnlyDictionary<string, string>> tables)
+        public static Known Of(
+            TableDocument table,
+            Func<IReadOnlyDictionary<string, string>> past,
+            Func<IReadOnlyDictionary<string, string>> tables
+        )
         {
             var names = new Dictionary<string, string>();
             foreach (ColumnDocument column in table.Shown)
@@ -49,7 +57,8 @@ internal sealed class StudyNames(StudyFormat format)
             if (!names.TryGetValue(id, out string? name))
             {
                 // A name that another one has now would lead to that one.
-                name = (reference == Reference.Table ? null : known.Past().GetValueOrDefault(id)) ?? (reference == Reference.Table ? "a table that is gone" : "a column that is gone");
+                name = (reference == Reference.Table ? null : known.Past().GetValueOrDefault(id))
+                    ?? (reference == Reference.Table ? "a table that is gone" : "a column that is gone");
                 name = names.Values.Contains(name) ? $"{name} (gone)" : name;
                 gone[name] = id;
             }
@@ -77,7 +86,9 @@ internal sealed class StudyNames(StudyFormat format)
             string? id = reference switch
             {
                 Reference.Label => wide.Contains(text) ? ids.GetValueOrDefault(text) : null,
-                Reference.Table => (tableIds ??= known.Tables().GroupBy(pair => pair.Value).ToDictionary(pair => pair.Key, pair => pair.First().Key)).GetValueOrDefault(text),
+                Reference.Table => (
+                    tableIds ??= known.Tables().GroupBy(pair => pair.Value).ToDictionary(pair => pair.Key, pair => pair.First().Key)
+                ).GetValueOrDefault(text),
                 _ => ids.GetValueOrDefault(text),
             };
             id ??= reference == Reference.Label && !wide.Contains(text) ? null : gone.GetValueOrDefault(text);
@@ -86,7 +97,8 @@ internal sealed class StudyNames(StudyFormat format)
         return stored;
     }
 
-    private static IEnumerable<string> WideOf(JsonNode? axis) => (axis?["columns"] as JsonArray ?? []).Select(column => (string?)column).OfType<string>();
+    private static IEnumerable<string> WideOf(JsonNode? axis) =>
+        (axis?["columns"] as JsonArray ?? []).Select(column => (string?)column).OfType<string>();
 
     /// <summary>The columns that a study names, each once.</summary>
     public HashSet<string> ColumnsOf(JsonObject named)
@@ -110,7 +122,10 @@ internal sealed class StudyNames(StudyFormat format)
         var wide = new HashSet<string>((string[])[.. WideOf(named["parts"]), .. WideOf(named["groups"])]);
         References.Visit(named, _schema, (reference, text, set) =>
         {
-            if ((reference == Reference.Column || (reference == Reference.Label && wide.Contains(text))) && columns.TryGetValue(text, out string? other))
+            if (
+                (reference == Reference.Column || (reference == Reference.Label && wide.Contains(text)))
+                && columns.TryGetValue(text, out string? other)
+            )
             {
                 set(other);
             }

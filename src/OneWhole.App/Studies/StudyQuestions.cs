@@ -13,20 +13,36 @@ using OneWhole.Formats.Text;
 
 namespace OneWhole.App.Studies;
 
-/// <summary>Answers what is asked of a study: how a cell came about, what a selection adds up to, what a choice would do. Nothing changes.</summary>
-public sealed class StudyQuestions(StudyDocuments studies, StudyComputing computing, TableRows rows, TableDocuments tables, StudyViews views, FormList forms)
+/// <summary>
+/// Answers what is asked of a study: how a cell came about, what a selection adds up to, what a choice would do. Nothing changes.
+/// </summary>
+public sealed class StudyQuestions(
+    StudyDocuments studies,
+    StudyComputing computing,
+    TableRows rows,
+    TableDocuments tables,
+    StudyViews views,
+    FormList forms
+)
 {
     /// <summary>The columns that a study names, in their own order.</summary>
     public IReadOnlyList<string> ColumnsOf(string id) => [.. studies.Names.ColumnsOf(studies.Find(id).Json).Order(StringComparer.Ordinal)];
 
-    /// <summary>The settings of looks that do something in a figure of this size, and the names of those that would change nothing.</summary>
+    /// <summary>
+    /// The settings of looks that do something in a figure of this size, and the names of those that would change nothing.
+    /// </summary>
     public SettingsView Settings(string id, double width, double height, CancellationToken cancel = default)
     {
         StudyDocument document = studies.Find(id);
         Figure Drawn(Study study)
         {
             cancel.ThrowIfCancellationRequested();
-            return FigureDrawer.Draw(computing.ComputeAll(document.TableId, study, cancel), StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared);
+            return FigureDrawer.Draw(
+                computing.ComputeAll(document.TableId, study, cancel),
+                StudyPictures.Side(width),
+                StudyPictures.Side(height),
+                TextMeasurer.Shared
+            );
         }
         Figure With(string path, JsonNode? value)
         {
@@ -74,7 +90,9 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
     {
         WorkingsResult workings = computing.Compute(studies.Find(id));
         using IDisposable style = workings.Division.Study.Finish.Numbers.Use();
-        return row >= 0 && row < workings.RowCount ? PointedReading.Of(workings, row) : throw new AppException("not-found", $"The workings have no row {row + 1}.");
+        return row >= 0 && row < workings.RowCount
+            ? PointedReading.Of(workings, row)
+            : throw new AppException("not-found", $"The workings have no row {row + 1}.");
     }
 
     /// <summary>"3 causes: 2,913 minutes, 60.4 % of all".</summary>
@@ -85,13 +103,16 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         Division division = workings.Division;
         int[] valid = [.. rows.Where(row => row >= 0 && row < workings.RowCount).Distinct()];
         StudyWords words = StudyWords.Of(division);
-        string name = valid.Length == 1 ? workings.NameOf(valid[0])
+        string name =
+            valid.Length == 1 ? workings.NameOf(valid[0])
             : division.HasGroups && workings.Rows != RowKind.Parts ? $"{NumberText.Count(valid.Length)} amounts"
             : words.Parts(valid.Length);
         if (workings.Rows == RowKind.Parts)
         {
             Fraction change = valid.Aggregate(Fraction.Zero, (all, row) => all + (workings["change"].Exact(row) ?? Fraction.Zero));
-            return new SelectionReading($"{name}: {NumberText.Signed(change, WorkingsText.Of(division, ColumnUnit.Amount, change.Abs()))} {words.Counted}");
+            return new SelectionReading(
+                $"{name}: {NumberText.Signed(change, WorkingsText.Of(division, ColumnUnit.Amount, change.Abs()))} {words.Counted}"
+            );
         }
         if (valid.Length == 1 && division.HasGroups && !workings.RowsAreGroups)
         {
@@ -102,10 +123,13 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
         {
             sum += workings.RowsAreGroups ? division.GroupTotal(row) : division.Amount(row);
         }
-        string share = valid.Length == 1 && workings.RowsAreCells && !division.HasGroups
-            ? ShareText.Of(workings, valid[0])
-            : ShareText.Of(division, sum, division.ReadingWhole);
-        return new SelectionReading($"{name}: {division.Text(sum)} {words.Counted}, {share} of {(division.FixedWhole is null ? "all" : "the whole")}");
+        string share =
+            valid.Length == 1 && workings.RowsAreCells && !division.HasGroups
+                ? ShareText.Of(workings, valid[0])
+                : ShareText.Of(division, sum, division.ReadingWhole);
+        return new SelectionReading(
+            $"{name}: {division.Text(sum)} {words.Counted}, {share} of {(division.FixedWhole is null ? "all" : "the whole")}"
+        );
     }
 
     /// <summary>One part's share in each group, and the form in which it can be compared.</summary>
@@ -113,18 +137,37 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
     {
         const int most = 6;
         Division division = workings.Division;
-        int[] groups = [.. Enumerable.Range(0, division.GroupCount).Where(group => division.Has(group, part) && !division.GroupTotal(group).IsZero)];
-        string shares = string.Join(", ", groups.Take(most).Select(group => $"{ShareText.Of(workings, group * division.PartCount + part, division.WholeIsFirst ? null : WholeOf.Group)} of {division.Groups![group].Label}"));
+        int[] groups =
+        [
+            .. Enumerable.Range(0, division.GroupCount).Where(group => division.Has(group, part) && !division.GroupTotal(group).IsZero),
+        ];
+        string shares = string.Join(
+            ", ",
+            groups
+                .Take(most)
+                .Select(group =>
+                    ShareText.Of(workings, group * division.PartCount + part, division.WholeIsFirst ? null : WholeOf.Group)
+                    + $" of {division.Groups![group].Label}"
+                )
+        );
         string more = groups.Length > most ? $" and {groups.Length - most} more" : "";
         (string Kind, string Shape, string Text)? other = division.Study.Form.Form.ComparesIn;
-        return new SelectionReading($"{division.Parts[part].Label}: {shares}{more}") { Form = other?.Kind, Shape = other?.Shape, FormText = other?.Text };
+        return new SelectionReading($"{division.Parts[part].Label}: {shares}{more}")
+        {
+            Form = other?.Kind,
+            Shape = other?.Shape,
+            FormText = other?.Text,
+        };
     }
 
     /// <summary>The choices of a changeable word of the statement.</summary>
     public IReadOnlyList<Option> Options(string id, string path)
     {
         StudyDocument document = studies.Find(id);
-        Token token = StudyViews.StatementOf(computing.Compute(document), document.Study).Phrases.SelectMany(phrase => phrase.Tokens).FirstOrDefault(token => token.Path == path)
+        Token token = StudyViews
+            .StatementOf(computing.Compute(document), document.Study)
+            .Phrases.SelectMany(phrase => phrase.Tokens)
+            .FirstOrDefault(token => token.Path == path)
             ?? throw new AppException("not-found", $"The statement has no word for \"{path}\".");
         return token.Options?.Invoke() ?? [];
     }
@@ -149,7 +192,13 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
             {
                 Fraction change = amount.ToFraction() - now;
                 string by = NumberText.Signed(change, NumberText.Rounded(change.Abs(), division.Scale, trimZeros: true));
-                reached.Add(new ReachView($"so that {words.Parts(count)} make {NumberText.Percent(share, 2, trimZeros: true)}: {part} at {NumberText.Exact(amount)} ({by})", amount.ToString()));
+                reached.Add(
+                    new ReachView(
+                        $"so that {words.Parts(count)} make {NumberText.Percent(share, 2, trimZeros: true)}: {part} at "
+                            + $"{NumberText.Exact(amount)} ({by})",
+                        amount.ToString()
+                    )
+                );
             }
         }
         return reached;
@@ -159,7 +208,12 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
     public IReadOnlyList<ChangeView> Changes(string id, double width, double height, CancellationToken cancel = default)
     {
         StudyDocument document = studies.Find(id);
-        return [.. views.ChangesOf(document.TableId, document.Study).Select(offer => new ChangeView(offer.Text, offer.Detail, views.LikelyOf(document.TableId, offer, width, height, cancel)))];
+        return
+        [
+            .. views
+                .ChangesOf(document.TableId, document.Study)
+                .Select(offer => new ChangeView(offer.Text, offer.Detail, views.LikelyOf(document.TableId, offer, width, height, cancel))),
+        ];
     }
 
     /// <summary>Every form's shapes, drawn small with this study's rows.</summary>
@@ -192,18 +246,43 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
                 shaped = studies.Format.Read(json.ToJsonString());
             }
             Table table = rows.Load(document.TableId).Table;
-            Study applied = shape.Apply(shaped), wanted = applied.Form.Form.Fitted(table, applied);
+            Study applied = shape.Apply(shaped),
+                wanted = applied.Form.Form.Fitted(table, applied);
             WorkingsResult workings = computing.Compute(document.TableId, wanted, cancel);
             StudyWords words = StudyWords.Of(workings.Division);
             Unsuitable? unsuitable = form.Suits(workings)
-                ?? (form.Groups == GroupUse.None && wanted.Value != applied.Value && wanted.Value is Measure.Sum alone ? new Unsuitable($"takes no groups; it counts {alone.Column} alone", null)
-                    : wanted.Parts != applied.Parts ? new Unsuitable($"needs other columns; it takes {words.PartMany} within each {words.GroupOne}", null)
-                    : wanted.Groups != applied.Groups ? new Unsuitable($"needs a second column; it takes {words.GroupMany}", null) : null);
-            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, Miniature.Of(FigureDrawer.Draw(workings, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared)), unsuitable?.Why, unsuitable?.Remedy?.Text);
+                ?? (
+                    form.Groups == GroupUse.None && wanted.Value != applied.Value && wanted.Value is Measure.Sum alone
+                        ? new Unsuitable($"takes no groups; it counts {alone.Column} alone", null)
+                    : wanted.Parts != applied.Parts
+                        ? new Unsuitable($"needs other columns; it takes {words.PartMany} within each {words.GroupOne}", null)
+                    : wanted.Groups != applied.Groups ? new Unsuitable($"needs a second column; it takes {words.GroupMany}", null)
+                    : null
+                );
+            return new StripItem(
+                form.Kind,
+                shape.Id,
+                shape.Name,
+                chosen,
+                Miniature.Of(FigureDrawer.Draw(workings, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared)),
+                unsuitable?.Why,
+                unsuitable?.Remedy?.Text
+            );
         }
         catch (StudyException fault)
         {
-            return new StripItem(form.Kind, shape.Id, shape.Name, chosen, FormSample.Of(form, shape, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared), fault.Plain, null) { IsSample = true };
+            return new StripItem(
+                form.Kind,
+                shape.Id,
+                shape.Name,
+                chosen,
+                FormSample.Of(form, shape, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared),
+                fault.Plain,
+                null
+            )
+            {
+                IsSample = true,
+            };
         }
     }
 
@@ -227,24 +306,35 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
             Order = new Ordering { Parts = found.Info.Type == ColumnType.Category ? Order.Largest : Order.Natural },
             Negatives = Negatives.Keep,
             // Whatever the study's own form needs, the values are counted without groups.
-            Form = forms.Forms.First(form => form.Groups == GroupUse.None) is var plain ? new FormChoice(plain, plain.DefaultMembers) : study.Form,
+            Form = forms.Forms.First(form => form.Groups == GroupUse.None) is var plain
+                ? new FormChoice(plain, plain.DefaultMembers)
+                : study.Form,
             PanelColumn = null,
         };
         Division division = Division.Of(table, byColumn);
         double whole = division.Value(division.Total).ToDouble();
         const int most = 500;
-        return new FilterList(column, found.Info.NounOne, found.Info.Type,
-        [
-            .. Enumerable.Range(0, Math.Min(most, division.PartCount)).Select(part => new FilterValue(
-                division.Parts[part].Label,
-                division.Text(division.PartTotal(part)),
-                whole == 0 ? 0 : division.Value(division.PartTotal(part)).ToDouble() / whole,
-                IsChosen(clause, division.Parts[part].Label))),
-        ], division.PartCount);
+        return new FilterList(
+            column,
+            found.Info.NounOne,
+            found.Info.Type,
+            [
+                .. Enumerable
+                    .Range(0, Math.Min(most, division.PartCount))
+                    .Select(part => new FilterValue(
+                        division.Parts[part].Label,
+                        division.Text(division.PartTotal(part)),
+                        whole == 0 ? 0 : division.Value(division.PartTotal(part)).ToDouble() / whole,
+                        IsChosen(clause, division.Parts[part].Label)
+                    )),
+            ],
+            division.PartCount
+        );
     }
 
     private static bool IsChosen(Clause? clause, string label) =>
-        clause is null || ((clause.Is is not { } wanted || wanted.Contains(label)) && (clause.IsNot is not { } refused || !refused.Contains(label)));
+        clause is null
+        || ((clause.Is is not { } wanted || wanted.Contains(label)) && (clause.IsNot is not { } refused || !refused.Contains(label)));
 
     /// <summary>What "only parts of at least this much" would leave: the clause, the new whole.</summary>
     public LeastPreview AtLeast(string id, int row)
@@ -257,15 +347,30 @@ public sealed class StudyQuestions(StudyDocuments studies, StudyComputing comput
             throw new AppException("not-found", "Only a part of a column can be taken as the least one.");
         }
         ExactInt least = division.Amount(row);
-        int[] kept = [.. Enumerable.Range(0, division.RowCount).Where(at => division.Amount(at) >= least && division.Parts[at].Kind != EntryKind.Folded)];
+        int[] kept =
+        [
+            .. Enumerable
+                .Range(0, division.RowCount)
+                .Where(at => division.Amount(at) >= least && division.Parts[at].Kind != EntryKind.Folded),
+        ];
         ExactInt sum = default;
         foreach (int at in kept)
         {
             sum += division.Amount(at);
         }
         StudyWords words = StudyWords.Of(division);
-        string share = division.Total.IsZero ? "" : $", {NumberText.Percent(new Fraction(sum, division.Total), division.Study.Rounding.Decimals)} of what is used now";
-        var clause = new JsonObject { ["column"] = axis.Column, ["is"] = new JsonArray([.. kept.Select(at => JsonValue.Create(division.Parts[at].Label))]) };
-        return new LeastPreview($"{words.Parts(kept.Length)} of at least {division.Text(least)}: the new whole is {division.Text(sum)} {words.Counted}{share}", kept.Length, clause);
+        string share = division.Total.IsZero
+            ? ""
+            : $", {NumberText.Percent(new Fraction(sum, division.Total), division.Study.Rounding.Decimals)} of what is used now";
+        var clause = new JsonObject
+        {
+            ["column"] = axis.Column,
+            ["is"] = new JsonArray([.. kept.Select(at => JsonValue.Create(division.Parts[at].Label))]),
+        };
+        return new LeastPreview(
+            $"{words.Parts(kept.Length)} of at least {division.Text(least)}: the new whole is {division.Text(sum)} {words.Counted}{share}",
+            kept.Length,
+            clause
+        );
     }
 }

@@ -15,7 +15,16 @@ using OneWhole.Store;
 namespace OneWhole.App.Studies;
 
 /// <summary>Studies are made, changed, undone, taken away. What comes of a change is shown in its answer.</summary>
-public sealed class StudyService(StudyDocuments studies, StudyComputing computing, StudyViews views, TableDocuments tables, TableRows rows, TableImport imports, Changes changes, FormList forms)
+public sealed class StudyService(
+    StudyDocuments studies,
+    StudyComputing computing,
+    StudyViews views,
+    TableDocuments tables,
+    TableRows rows,
+    TableImport imports,
+    Changes changes,
+    FormList forms
+)
 {
     /// <summary>Names the remedy of a form that can't be drawn, beside those of the tie-out's lines.</summary>
     private const string FormLine = "form";
@@ -33,20 +42,34 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     public StudyView Start(string tableId, double width, double height, int likely = 0)
     {
         IReadOnlyList<Study> proposed = ProposedFor(tableId);
-        return views.Of(Create(tableId, studies.Format.Write(proposed[Math.Clamp(likely, 0, proposed.Count - 1)]), "started"), width, height);
+        return views.Of(
+            Create(tableId, studies.Format.Write(proposed[Math.Clamp(likely, 0, proposed.Count - 1)]), "started"),
+            width,
+            height
+        );
     }
 
     /// <summary>The studies that are likely to be asked of a table, as sentences with their small figures, the likeliest first.</summary>
     public IReadOnlyList<LikelyStudy> Likely(string tableId, double width, double height, CancellationToken cancel = default) =>
         [.. ProposedFor(tableId).Select(study => views.LikelyOf(tableId, study, width, height, cancel))];
 
-    /// <summary>What is likely asked of the table by itself, and what changed since other tables with the same columns: last month's file.</summary>
+    /// <summary>
+    /// What is likely asked of the table by itself, and what changed since other tables with the same columns: last month's file.
+    /// </summary>
     private IReadOnlyList<Study> ProposedFor(string tableId)
     {
         Table table = rows.Load(tableId).Table;
         IReadOnlyList<Study> likely = StudyStart.LikelyOf(table, forms, MostLikely);
         string heading = Statement.Of(table, likely[0]).Heading;
-        return [.. likely, .. views.ChangesOf(tableId, likely[0]).Where(offer => offer.FromTable is not null).Take(MostEarlier).Select(offer => offer.Study with { Title = $"{heading}, what changed since {offer.FromTable}" })];
+        return
+        [
+            .. likely,
+            .. views
+                .ChangesOf(tableId, likely[0])
+                .Where(offer => offer.FromTable is not null)
+                .Take(MostEarlier)
+                .Select(offer => offer.Study with { Title = $"{heading}, what changed since {offer.FromTable}" }),
+        ];
     }
 
     private const int MostEarlier = 2;
@@ -55,15 +78,33 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     public LikelyView Understand(string tableId, double width, double height, CancellationToken cancel = default)
     {
         TableKnowledge known = TableKnowledge.Of(rows.Load(tableId).Table);
-        string together = string.Join(", ", known.Together.Take(4).Select(column => column.Name)) + (known.Together.Count > 4 ? $" and {known.Together.Count - 4} more" : "");
-        string words = known.Shape == TableShape.Wide ? $"Read as a wide table, {together} side by side: {known.Why}." : $"Read as a long table, one amount a row: {known.Why}.";
-        return new LikelyView(known.Shape, words, [.. known.Side.Names], [.. known.LeftOut.Select(column => $"{column.Name}: {column.Why}")], known.Amounts.Count > 1, Likely(tableId, width, height, cancel));
+        string together =
+            string.Join(", ", known.Together.Take(4).Select(column => column.Name))
+            + (known.Together.Count > 4 ? $" and {known.Together.Count - 4} more" : "");
+        string words =
+            known.Shape == TableShape.Wide
+                ? $"Read as a wide table, {together} side by side: {known.Why}."
+                : $"Read as a long table, one amount a row: {known.Why}.";
+        return new LikelyView(
+            known.Shape,
+            words,
+            [.. known.Side.Names],
+            [.. known.LeftOut.Select(column => $"{column.Name}: {column.Why}")],
+            known.Amounts.Count > 1,
+            Likely(tableId, width, height, cancel)
+        );
     }
 
-    /// <summary>Starts a study of one column: counted where its numbers add up, else its labels as the parts of what is likely to be counted.</summary>
+    /// <summary>
+    /// Starts a study of one column: counted where its numbers add up, else its labels as the parts of what is likely to be counted.
+    /// </summary>
     /// <exception cref="AppException">The table has no such column.</exception>
     public StudyView StartOn(string tableId, string column, double width, double height) =>
-        views.Of(Create(tableId, studies.Format.Write(StudyStart.OfColumn(rows.Load(tableId).Table, column, forms)), "started"), width, height);
+        views.Of(
+            Create(tableId, studies.Format.Write(StudyStart.OfColumn(rows.Load(tableId).Table, column, forms)), "started"),
+            width,
+            height
+        );
 
     /// <summary>
     /// Starts a study on a marked block. Where its labels tell its rows from the others it is a study on the table; else the
@@ -72,7 +113,9 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     public StudyView Start(string tableId, MarkedBlock block, double width, double height)
     {
         JsonObject? study = StudyStart.OfBlock(rows.Load(tableId).Table, block, forms.Forms[0], studies.Format);
-        return study is null ? Start(imports.CopyBlock(tableId, block).Id, width, height) : views.Of(Create(tableId, study, "started"), width, height);
+        return study is null
+            ? Start(imports.CopyBlock(tableId, block).Id, width, height)
+            : views.Of(Create(tableId, study, "started"), width, height);
     }
 
     /// <summary>Stores a study that came as a document.</summary>
@@ -96,10 +139,16 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
         var study = (JsonObject)document.Json.DeepClone();
         string title = views.TitleOf(document);
         study["title"] = FreeTitle(title, [.. studies.List().Select(StudyViews.GivenTitle).OfType<string>()]);
-        return views.Of(studies.Create(document.TableId, new StudyContent(study, (JsonObject)document.Content.Forms.DeepClone()), "copied"), width, height);
+        return views.Of(
+            studies.Create(document.TableId, new StudyContent(study, (JsonObject)document.Content.Forms.DeepClone()), "copied"),
+            width,
+            height
+        );
     }
 
-    /// <summary>A title that no study has: the same with the next number, so that a figure never says of itself that it is a copy.</summary>
+    /// <summary>
+    /// A title that no study has: the same with the next number, so that a figure never says of itself that it is a copy.
+    /// </summary>
     private static string FreeTitle(string title, HashSet<string> taken)
     {
         string stem = Regex.Replace(title, @", \d+$", "");
@@ -121,7 +170,11 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
         string[] missing = [.. named.Where(name => table.Find(columns.GetValueOrDefault(name, name)) is null)];
         if (missing.Length > 0)
         {
-            throw new AppException("no-column", $"\"{table.Name}\" has no column {string.Join(", ", missing.Select(name => $"\"{name}\""))}: say which of its columns stands for it.");
+            throw new AppException(
+                "no-column",
+                $"\"{table.Name}\" has no column {string.Join(", ", missing.Select(name => $"\"{name}\""))}: say which "
+                    + "of its columns stands for it."
+            );
         }
         studies.Names.Exchange(study, columns);
         study.Remove("title");
@@ -159,16 +212,24 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
 
     // ---- Showing ----
 
-    public StudyView Get(string id, double width, double height, CancellationToken cancel = default) => views.Of(studies.Find(id), width, height, cancel);
+    public StudyView Get(string id, double width, double height, CancellationToken cancel = default) =>
+        views.Of(studies.Find(id), width, height, cancel);
 
-    /// <summary>All studies, the latest changed first, each with a name of its own: of those with one title, the later made ones are numbered.</summary>
+    /// <summary>
+    /// All studies, the latest changed first, each with a name of its own: of those with one title, the later made ones are numbered.
+    /// </summary>
     public IReadOnlyList<StudySummary> List(double width, double height)
     {
         IReadOnlyList<StoredDocument> stored = studies.List();
         StudySummary[] all = [.. stored.Select(document => views.SummaryOf(document, width, height))];
         var names = new Dictionary<string, string>();
         var taken = new HashSet<string>(all.Select(study => study.Title));
-        foreach (IGrouping<string, int> alike in Enumerable.Range(0, all.Length).OrderBy(at => stored[at].Created, StringComparer.Ordinal).GroupBy(at => all[at].Title))
+        foreach (
+            IGrouping<string, int> alike in Enumerable
+                .Range(0, all.Length)
+                .OrderBy(at => stored[at].Created, StringComparer.Ordinal)
+                .GroupBy(at => all[at].Title)
+        )
         {
             names[all[alike.First()].Id] = alike.Key;
             foreach (int at in alike.Skip(1))
@@ -203,14 +264,21 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     {
         StudyDocument document = studies.Find(id);
         Form form = document.Study.Form.Form;
-        return Save(document, revision, study =>
-        {
-            StudyEdits.Set(study, path, value, form);
-            if (drop is not null)
+        return Save(
+            document,
+            revision,
+            study =>
             {
-                StudyEdits.Set(study, drop, null, form);
-            }
-        }, path, width, height);
+                StudyEdits.Set(study, path, value, form);
+                if (drop is not null)
+                {
+                    StudyEdits.Set(study, drop, null, form);
+                }
+            },
+            path,
+            width,
+            height
+        );
     }
 
     /// <summary>Applies the remedy of a tie-out line.</summary>
@@ -219,15 +287,21 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
     {
         StudyDocument document = studies.Find(id);
         WorkingsResult workings = computing.Compute(document);
-        Remedy remedy = (lineId == FormLine ? workings.Division.Study.Form.Form.Suits(workings)?.Remedy : workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy ?? RemarkOf(workings, lineId, width, height)?.Remedy)
-            ?? throw new AppException("not-found", $"The tie-out has no remedy for \"{lineId}\" any more.");
+        Remedy remedy = (
+            lineId == FormLine
+                ? workings.Division.Study.Form.Form.Suits(workings)?.Remedy
+                : workings.TieOut.FirstOrDefault(line => line.Id == lineId)?.Remedy ?? RemarkOf(workings, lineId, width, height)?.Remedy
+        ) ?? throw new AppException("not-found", $"The tie-out has no remedy for \"{lineId}\" any more.");
         JsonObject mended = studies.Format.Write(remedy.Apply(workings.Division.Study));
         return Save(document, revision, study => StudyEdits.Replace(study, mended), remedy.Text, width, height);
     }
 
     private static Remark? RemarkOf(WorkingsResult workings, string id, double width, double height)
     {
-        Figure? figure = id == NoRoom.Id ? FigureDrawer.Draw(workings, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared) : null;
+        Figure? figure =
+            id == NoRoom.Id
+                ? FigureDrawer.Draw(workings, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared)
+                : null;
         return StudyViews.RemarksOf(workings, figure).FirstOrDefault(remark => remark.Id == id);
     }
 
@@ -252,7 +326,8 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
 
     /// <summary>Lets parts and groups change places; filter, colours and what is counted stay.</summary>
     /// <exception cref="AppException">The study has no groups.</exception>
-    public StudyView Swap(string id, long revision, double width, double height) => Save(studies.Find(id), revision, StudyEdits.Swap, "parts and groups changed places", width, height);
+    public StudyView Swap(string id, long revision, double width, double height) =>
+        Save(studies.Find(id), revision, StudyEdits.Swap, "parts and groups changed places", width, height);
 
     /// <summary>Leaves parts or groups out of the study, or all others.</summary>
     /// <exception cref="AppException">They can't be left out, or nothing would be left.</exception>
@@ -294,7 +369,15 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
 
     public void Remove(string id) => studies.Remove(id);
 
-    private StudyView Save(StudyDocument document, long revision, Action<JsonObject> change, string note, double width, double height, JsonObject? memory = null)
+    private StudyView Save(
+        StudyDocument document,
+        long revision,
+        Action<JsonObject> change,
+        string note,
+        double width,
+        double height,
+        JsonObject? memory = null
+    )
     {
         var json = (JsonObject)document.Json.DeepClone();
         change(json);
@@ -308,11 +391,15 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
         }
         var content = new StudyContent(tidy, memory ?? document.Content.Forms);
         IReadOnlyDictionary<string, string?> colours = SharedColours.Changes(document.Json, tidy);
-        StoredDocument saved = changes.Write(() => new Change(note).Revise(studies.Next(document, revision, content)).Revise(ColourChanges(document, colours)))[0];
+        StoredDocument saved = changes.Write(() =>
+            new Change(note).Revise(studies.Next(document, revision, content)).Revise(ColourChanges(document, colours))
+        )[0];
         return views.Of(studies.Read(saved), width, height);
     }
 
-    /// <summary>What one study's change did to its colours, as part of the same change in the table's other studies: a part has one colour in all.</summary>
+    /// <summary>
+    /// What one study's change did to its colours, as part of the same change in the table's other studies: a part has one colour in all.
+    /// </summary>
     private IEnumerable<NewRevision> ColourChanges(StudyDocument changed, IReadOnlyDictionary<string, string?> colours)
     {
         if (colours.Count == 0)
@@ -324,14 +411,24 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
             var study = (JsonObject)other.Json.DeepClone();
             if (SharedColours.Apply(study, colours))
             {
-                yield return studies.Next(other, other.Stored.Revision, other.Content with { Study = study }, $"colours as in {views.TitleOf(changed)}");
+                yield return studies.Next(
+                    other,
+                    other.Stored.Revision,
+                    other.Content with
+                    {
+                        Study = study,
+                    },
+                    $"colours as in {views.TitleOf(changed)}"
+                );
             }
         }
     }
 
     // ---- What other changes do to studies ----
 
-    /// <summary>After fresh rows: where a study's column lost labels, its labels of before and now are expected, so that none vanishes unseen.</summary>
+    /// <summary>
+    /// After fresh rows: where a study's column lost labels, its labels of before and now are expected, so that none vanishes unseen.
+    /// </summary>
     internal IEnumerable<NewRevision> Expecting(string tableId, Table before, Table after)
     {
         foreach (StudyDocument document in studies.Of(tableId))
@@ -340,16 +437,33 @@ public sealed class StudyService(StudyDocuments studies, StudyComputing computin
             bool changed = false;
             foreach (string axis in (string[])["parts", "groups"])
             {
-                if (study[axis] is JsonObject named && named["bands"] is null && (string?)named["column"] is { } column && before.Find(column) is { } old && after.Find(column) is { } now
-                    && old.Labels.Labels.Count <= 200 && old.Labels.Labels.Except(now.Labels.Labels).Any())
+                if (
+                    study[axis] is JsonObject named
+                    && named["bands"] is null
+                    && (string?)named["column"] is { } column
+                    && before.Find(column) is { } old
+                    && after.Find(column) is { } now
+                    && old.Labels.Labels.Count <= 200
+                    && old.Labels.Labels.Except(now.Labels.Labels).Any()
+                )
                 {
-                    named["expected"] = new JsonArray([.. old.Labels.Labels.Union(now.Labels.Labels).Select(label => JsonValue.Create(label))]);
+                    named["expected"] = new JsonArray([
+                        .. old.Labels.Labels.Union(now.Labels.Labels).Select(label => JsonValue.Create(label)),
+                    ]);
                     changed = true;
                 }
             }
             if (changed)
             {
-                yield return studies.Next(document, document.Stored.Revision, document.Content with { Study = study }, "labels that are absent now kept");
+                yield return studies.Next(
+                    document,
+                    document.Stored.Revision,
+                    document.Content with
+                    {
+                        Study = study,
+                    },
+                    "labels that are absent now kept"
+                );
             }
         }
     }

@@ -21,22 +21,35 @@ internal static class StudyStart
     /// <returns>Null where no label of the block tells its rows from the others.</returns>
     public static JsonObject? OfBlock(Table table, MarkedBlock block, Form form, StudyFormat format)
     {
-        Column[] columns = [.. block.Columns.Select(name => table.Find(name) ?? throw new AppException("not-found", $"The table has no column \"{name}\"."))];
+        Column[] columns =
+        [
+            .. block.Columns.Select(name =>
+                table.Find(name) ?? throw new AppException("not-found", $"The table has no column \"{name}\".")
+            ),
+        ];
         Column[] quantities = [.. columns.Where(column => column.Info.Type == ColumnType.Quantity)];
         Column? parts = columns.FirstOrDefault(column => column.Info.Type != ColumnType.Quantity);
         bool allRows = block.First <= 0 && block.Last >= table.RowCount - 1;
         var study = new JsonObject { ["format"] = Study.Format, ["form"] = form.Beginning };
         if (!allRows)
         {
-            if ((parts ?? table.Columns.FirstOrDefault(column => column.Info.Type == ColumnType.Category)) is not { } told || Tells(told, block) is not { } labels)
+            if (
+                (parts ?? table.Columns.FirstOrDefault(column => column.Info.Type == ColumnType.Category)) is not { } told
+                || Tells(told, block) is not { } labels
+            )
             {
                 return null;
             }
-            study["where"] = new JsonArray(new JsonObject { ["column"] = told.Name, ["is"] = new JsonArray([.. labels.Select(label => JsonValue.Create(label))]) });
+            study["where"] = new JsonArray(
+                new JsonObject { ["column"] = told.Name, ["is"] = new JsonArray([.. labels.Select(label => JsonValue.Create(label))]) }
+            );
         }
         if (parts is null)
         {
-            study["parts"] = new JsonObject { ["columns"] = new JsonArray([.. quantities.Select(column => JsonValue.Create(column.Name))]) };
+            study["parts"] = new JsonObject
+            {
+                ["columns"] = new JsonArray([.. quantities.Select(column => JsonValue.Create(column.Name))]),
+            };
         }
         else
         {
@@ -73,7 +86,8 @@ internal static class StudyStart
     public static IReadOnlyList<Study> LikelyOf(Table table, FormList forms, int most)
     {
         IReadOnlyList<Study> likely = forms.LikelyStudies(table, most);
-        Column any = table.Columns.Count > 0 ? table.Columns[0] : throw new AppException("no-columns", "The table has no columns to make parts of.");
+        Column any =
+            table.Columns.Count > 0 ? table.Columns[0] : throw new AppException("no-columns", "The table has no columns to make parts of.");
         // Nothing that counts, and nothing that gathers: rows by whatever there is.
         return likely.Count > 0 ? likely : [new Study { Parts = new Axis.Labels(any.Name, []), Form = forms.Forms[0].Begun }];
     }
@@ -83,10 +97,23 @@ internal static class StudyStart
     public static Study OfColumn(Table table, string name, FormList forms)
     {
         Column column = table.Find(name) ?? throw new AppException("not-found", $"The table has no column \"{name}\".");
-        bool counted = column.Info.Type == ColumnType.Quantity && TableKnowledge.Of(table).Columns.First(known => known.Column == column).Role is ColumnRole.Amount or ColumnRole.Rate or ColumnRole.Derived;
+        bool counted =
+            column.Info.Type == ColumnType.Quantity
+            && TableKnowledge.Of(table).Columns.First(known => known.Column == column).Role
+                is ColumnRole.Amount
+                    or ColumnRole.Rate
+                    or ColumnRole.Derived;
         Study first = LikelyOf(table, forms, 1)[0];
-        Axis parts = counted ? Likely.Parts(table).FirstOrDefault(known => known.Column != column) is { } by ? new Axis.Labels(by.Name, []) : new Axis.Columns([name]) : new Axis.Labels(name, []);
-        Measure? value = parts is Axis.Columns ? null : counted ? new Measure.Sum(name) : Likely.Amounts(table).FirstOrDefault(known => known.Column != column) is { } amount ? new Measure.Sum(amount.Name) : null;
+        Axis parts = counted
+            ? Likely.Parts(table).FirstOrDefault(known => known.Column != column) is { } by
+                ? new Axis.Labels(by.Name, [])
+                : new Axis.Columns([name])
+            : new Axis.Labels(name, []);
+        Measure? value =
+            parts is Axis.Columns ? null
+            : counted ? new Measure.Sum(name)
+            : Likely.Amounts(table).FirstOrDefault(known => known.Column != column) is { } amount ? new Measure.Sum(amount.Name)
+            : null;
         return first with { Parts = parts, Groups = null, GivenValue = value, Order = new Ordering(), Form = forms.Forms[0].Begun };
     }
 }

@@ -63,7 +63,17 @@ public sealed record NarrowedLabels(IReadOnlyList<string> Labels, bool Groups = 
 public sealed record SettingsView(IReadOnlyList<Setting> Settings, IReadOnlyList<string> Idle);
 
 /// <summary>A study as it is listed, with a small figure.</summary>
-public sealed record StudySummary(string Id, long Revision, string Title, string Statement, string TableId, string TableName, string Changed, Figure? Figure, string? Problem)
+public sealed record StudySummary(
+    string Id,
+    long Revision,
+    string Title,
+    string Statement,
+    string TableId,
+    string TableName,
+    string Changed,
+    Figure? Figure,
+    string? Problem
+)
 {
     /// <summary>Its title, with a number where an older study has the same one: no two studies have one name.</summary>
     public string Name { get; init; } = "";
@@ -76,7 +86,14 @@ public sealed record StudySummary(string Id, long Revision, string Title, string
 /// <param name="LeftOut">Columns that are neither counted nor parts, each with the reason.</param>
 /// <param name="CanBeWide">Whether it has two columns of amounts that could be taken together.</param>
 /// <param name="Studies">The likeliest first.</param>
-public sealed record LikelyView(TableShape Shape, string Words, IReadOnlyList<string> Together, IReadOnlyList<string> LeftOut, bool CanBeWide, IReadOnlyList<LikelyStudy> Studies);
+public sealed record LikelyView(
+    TableShape Shape,
+    string Words,
+    IReadOnlyList<string> Together,
+    IReadOnlyList<string> LeftOut,
+    bool CanBeWide,
+    IReadOnlyList<LikelyStudy> Studies
+);
 
 /// <summary>A study that is proposed for a table.</summary>
 /// <param name="Title">"Takings by product".</param>
@@ -183,7 +200,9 @@ public sealed record WorkingsView
 
     public required int RowCount { get; init; }
 
-    /// <summary>What tells these workings from others of the study: rows that are asked for later come with the same, or not at all.</summary>
+    /// <summary>
+    /// What tells these workings from others of the study: rows that are asked for later come with the same, or not at all.
+    /// </summary>
     public string Stamp { get; init; } = "";
 
     /// <summary>A row of subtotals before the rows of each group, which are equally many; none where rows are not grouped.</summary>

@@ -20,7 +20,8 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
     private const int MostSecondTables = 4;
 
     /// <summary>The sentence. What 100 % is differs from one small figure to the next: it then has no number for it.</summary>
-    internal static Statement StatementOf(WorkingsResult workings, Study study) => study.PanelColumn is null ? Statement.Of(workings) : Statement.Of(workings.Division.Table, study);
+    internal static Statement StatementOf(WorkingsResult workings, Study study) =>
+        study.PanelColumn is null ? Statement.Of(workings) : Statement.Of(workings.Division.Table, study);
 
     internal StudyView Of(StudyDocument document, double width, double height, CancellationToken cancel = default)
     {
@@ -33,7 +34,8 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
         WorkingsResult? workings = null;
         PanelsView? panels = null;
         Figure? figure = null;
-        string? problem = null, code = null;
+        string? problem = null,
+            code = null;
         try
         {
             WorkingsSet set = computing.ComputeAll(document.TableId, study, cancel);
@@ -63,10 +65,20 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
             Statement = statement.Phrases,
             Offers = OffersOf(statement, study, document.TableId),
             Panels = panels,
-            Answers = [.. forms.Forms.SelectMany(form => form.Answers.Select(answer => new AnswerView(answer.Text, form.Kind, answer.Shape)))],
+            Answers =
+            [
+                .. forms.Forms.SelectMany(form => form.Answers.Select(answer => new AnswerView(answer.Text, form.Kind, answer.Shape))),
+            ],
             Settings = StudyPictures.Suggest(statement.Settings, tables.Document(document.TableId), figure),
             Workings = workings is null ? null : StudyPictures.ViewOf(workings, figure) with { Stamp = computing.StampOf(document) },
-            Remarks = workings is null ? [] : [.. RemarksOf(workings, panels is null ? figure : null).Select(remark => new RemarkView(remark.Id, remark.Text, remark.Remedy?.Text)), .. workings.Division.Asked?.Note is { } note ? [new RemarkView("asked", note, null)] : (RemarkView[])[]],
+            Remarks = workings is null
+                ? []
+                :
+                [
+                    .. RemarksOf(workings, panels is null ? figure : null)
+                        .Select(remark => new RemarkView(remark.Id, remark.Text, remark.Remedy?.Text)),
+                    .. workings.Division.Asked?.Note is { } note ? [new RemarkView("asked", note, null)] : (RemarkView[])[],
+                ],
             Figure = figure,
             Problem = problem,
             ProblemCode = code,
@@ -79,17 +91,31 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
 
     /// <summary>What is to be said of a study that is no proof: of its columns and rows, and of what its figure has no room for.</summary>
     internal static IEnumerable<Remark> RemarksOf(WorkingsResult workings, Figure? figure) =>
-        figure is not null && NoRoom.Of(workings, figure, TextMeasurer.Shared) is { } left ? [.. Remarks.Of(workings.Division), left] : Remarks.Of(workings.Division);
+        figure is not null && NoRoom.Of(workings, figure, TextMeasurer.Shared) is { } left
+            ? [.. Remarks.Of(workings.Division), left]
+            : Remarks.Of(workings.Division);
 
     /// <summary>A study that is proposed: its sentence and its small figure, or why it can't be drawn.</summary>
-    internal LikelyStudy LikelyOf(string tableId, Study study, double width, double height, CancellationToken cancel, LoadedTable? second = null)
+    internal LikelyStudy LikelyOf(
+        string tableId,
+        Study study,
+        double width,
+        double height,
+        CancellationToken cancel,
+        LoadedTable? second = null
+    )
     {
         System.Text.Json.Nodes.JsonObject document = studies.Format.Write(study);
         try
         {
             WorkingsResult workings = computing.Compute(tableId, study, cancel, second);
             Statement statement = StatementOf(workings, study);
-            return new LikelyStudy(statement.Title, string.Concat(statement.Phrases.Select(phrase => phrase.Text)), document, Miniature.Of(FigureDrawer.Draw(workings, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared)));
+            return new LikelyStudy(
+                statement.Title,
+                string.Concat(statement.Phrases.Select(phrase => phrase.Text)),
+                document,
+                Miniature.Of(FigureDrawer.Draw(workings, StudyPictures.Side(width), StudyPictures.Side(height), TextMeasurer.Shared))
+            );
         }
         catch (StudyException fault)
         {
@@ -106,7 +132,17 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
             // A list does not wait for engines.
             using IDisposable known = LeftRows.KnownOnly();
             StudyView view = Of(studies.Read(stored), width, height);
-            return new StudySummary(view.Id, view.Revision, view.Title, string.Concat(view.Statement.Select(phrase => phrase.Text)), view.TableId, view.TableName, view.Changed, view.Figure, view.Problem);
+            return new StudySummary(
+                view.Id,
+                view.Revision,
+                view.Title,
+                string.Concat(view.Statement.Select(phrase => phrase.Text)),
+                view.TableId,
+                view.TableName,
+                view.Changed,
+                view.Figure,
+                view.Problem
+            );
         }
         catch (Exception fault) when (fault is AppException or StudyException)
         {
@@ -135,7 +171,17 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
     private static StudySummary Unshown(StoredDocument stored, string problem)
     {
         string? title = GivenTitle(stored);
-        return new StudySummary(stored.Id, stored.Revision, title is { Length: > 0 } ? title : "(a study that can't be shown)", "", stored.Parent ?? "", "", stored.Changed, null, problem);
+        return new StudySummary(
+            stored.Id,
+            stored.Revision,
+            title is { Length: > 0 } ? title : "(a study that can't be shown)",
+            "",
+            stored.Parent ?? "",
+            "",
+            stored.Changed,
+            null,
+            problem
+        );
     }
 
     /// <summary>The study's own title, or the beginning of its statement.</summary>
@@ -161,8 +207,15 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
     internal IEnumerable<string> TablesLike(Study study, string tableId)
     {
         HashSet<string> needed = studies.Names.ColumnsOf(studies.Format.Write(study));
-        return tables.List().Where(other => other.Id != tableId && other.Problem is null && needed.IsSubsetOf(tables.Document(other.Id).Shown.Select(column => column.Name)))
-            .Take(MostSecondTables).Select(other => other.Name);
+        return tables
+            .List()
+            .Where(other =>
+                other.Id != tableId
+                && other.Problem is null
+                && needed.IsSubsetOf(tables.Document(other.Id).Shown.Select(column => column.Name))
+            )
+            .Take(MostSecondTables)
+            .Select(other => other.Name);
     }
 
     /// <summary>What a study's whole can be held against, as its forms know it.</summary>
@@ -174,15 +227,27 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
         return
         [
             .. from form in forms.Forms
-               from offer in form.WhatChanged(table, study, earlier is null ? others : [earlier.Document.Name, .. others])
-               select earlier is not null && offer.FromTable == earlier.Document.Name
-                   ? offer with { Text = $"from {earlier.Words} to now", Detail = "the same table, as it was" } : offer,
+            from offer in form.WhatChanged(table, study, earlier is null ? others : [earlier.Document.Name, .. others])
+            select earlier is not null && offer.FromTable == earlier.Document.Name
+                ? offer with
+                {
+                    Text = $"from {earlier.Words} to now",
+                    Detail = "the same table, as it was",
+                }
+                : offer,
         ];
     }
 
     /// <summary>A bridge from other rows, drawn small, though what a refresh replaced is no table yet.</summary>
     internal LikelyStudy LikelyOf(string tableId, ChangeOffer offer, double width, double height, CancellationToken cancel) =>
-        LikelyOf(tableId, offer.Study, width, height, cancel, EarlierOf(tableId, offer) is { } earlier ? earlier.Asked ?? rows.Load(earlier.Document) : null);
+        LikelyOf(
+            tableId,
+            offer.Study,
+            width,
+            height,
+            cancel,
+            EarlierOf(tableId, offer) is { } earlier ? earlier.Asked ?? rows.Load(earlier.Document) : null
+        );
 
     /// <summary>The rows that a refresh replaced, where an offer goes from them and they are no table yet.</summary>
     internal EarlierRows? EarlierOf(string tableId, ChangeOffer offer) =>
@@ -196,9 +261,14 @@ public sealed class StudyViews(StudyDocuments studies, StudyComputing computing,
         {
             return tables.Earlier(tableId);
         }
-        string when = asOf.ToLocalTime().ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture), name = $"{document.Name} as of {when}";
-        return tables.List().Any(other => other.Name == name) ? null
-            : new EarlierRows(document with { Name = name }, $"what was asked at {when}") { Asked = loaded with { Table = Named(loaded.Table, name) } };
+        string when = asOf.ToLocalTime().ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture),
+            name = $"{document.Name} as of {when}";
+        return tables.List().Any(other => other.Name == name)
+            ? null
+            : new EarlierRows(document with { Name = name }, $"what was asked at {when}")
+            {
+                Asked = loaded with { Table = Named(loaded.Table, name) },
+            };
     }
 
     private static Table Named(Table table, string name) => new(name, table.Columns) { Source = table.Source, Layout = table.Layout };

@@ -4,7 +4,10 @@ using OneWhole.Core.Tables;
 
 namespace OneWhole.App.Tables;
 
-/// <summary>Changes what a column is called, what it is taken for, and how it is read. Documents refer to it by its id: nothing else changes with it.</summary>
+/// <summary>
+/// Changes what a column is called, what it is taken for, and how it is read. Documents refer to it by its id: nothing else changes with
+/// it.
+/// </summary>
 public sealed class ColumnChanges(TableDocuments documents, TableRows rows)
 {
     /// <summary>Changes the heading, the type or the reading of a column.</summary>
@@ -12,7 +15,9 @@ public sealed class ColumnChanges(TableDocuments documents, TableRows rows)
     public TableView Set(string id, long revision, string column, ColumnChange change)
     {
         // What its numbers are counted in is said here; the rest of a table elsewhere is as it is there.
-        TableDocument document = change is { Name: null, Type: null, DecimalComma: null, Dates: null } ? documents.Document(id) : documents.Changeable(id);
+        TableDocument document = change is { Name: null, Type: null, DecimalComma: null, Dates: null }
+            ? documents.Document(id)
+            : documents.Changeable(id);
         if (document.Steps is not null)
         {
             return AppendSteps(id, revision, document, column, change);
@@ -34,7 +39,10 @@ public sealed class ColumnChanges(TableDocuments documents, TableRows rows)
             Type = change.Type ?? old.Type,
             DecimalComma = change.DecimalComma ?? old.DecimalComma,
             Dates = change.Dates ?? old.Dates,
-            Unit = change.Unit is null ? old.Unit : change.Unit.Trim() is { Length: > 0 } unit ? unit : null,
+            Unit =
+                change.Unit is null ? old.Unit
+                : change.Unit.Trim() is { Length: > 0 } unit ? unit
+                : null,
             Multiplier = change.Multiplier?.Trim() ?? old.Multiplier,
         };
         Column kept = rows.AsRead(document).Find(column)!;
@@ -49,13 +57,19 @@ public sealed class ColumnChanges(TableDocuments documents, TableRows rows)
         {
             Columns = [.. document.Columns.Select(known => known.Name == column ? changed : known)],
             // What was asked about the column's reading is answered once it was set.
-            Notes = change.Dates is null && change.DecimalComma is null ? document.Notes : [.. document.Notes.Where(note => !note.Ask || note.Column != old.At)],
+            Notes =
+                change.Dates is null && change.DecimalComma is null
+                    ? document.Notes
+                    : [.. document.Notes.Where(note => !note.Ask || note.Column != old.At)],
         };
         if (name != old.Name)
         {
             // What follows from it says its name.
             IReadOnlyDictionary<string, Following> following = FollowingColumns.Find(rows.AsRead(document));
-            document = document with { Columns = [.. document.Columns.Select(known => known with { Following = following.GetValueOrDefault(known.Name) })] };
+            document = document with
+            {
+                Columns = [.. document.Columns.Select(known => known with { Following = following.GetValueOrDefault(known.Name) })],
+            };
         }
         return documents.Revise(id, revision, document, name != old.Name ? $"{old.Name} renamed {name}" : $"{name} changed");
     }
@@ -85,7 +99,14 @@ public sealed class ColumnChanges(TableDocuments documents, TableRows rows)
         }
         if (change.Name?.Trim() is { Length: > 0 } name && name != column)
         {
-            steps.Add(new JsonObject { ["do"] = "rename", ["column"] = column, ["to"] = name });
+            steps.Add(
+                new JsonObject
+                {
+                    ["do"] = "rename",
+                    ["column"] = column,
+                    ["to"] = name,
+                }
+            );
         }
         TableDocument changed = TableSteps.Prepared(rows, document, TableSteps.Of(steps));
         return documents.Revise(id, revision, changed, changed.Reports.Count == 0 ? "steps changed" : changed.Reports[^1].Words);

@@ -52,20 +52,21 @@ public sealed record ColumnDocument(int At, string Name, ColumnType Type)
     /// <summary>Filled cells that the column's type can't read.</summary>
     public long Unreadable { get; init; }
 
-    public ColumnInfo ToInfo() => new(Name, Type)
-    {
-        Id = Id,
-        Unit = Unit,
-        Multiplier = Multiplier,
-        Follows = Following?.Rule,
-        Total = Total is null ? null : ExactDecimal.Parse(Total),
-        One = One,
-        Many = Many,
-        HoldsShares = HoldsShares,
-        Numbers = DecimalComma ? NumberReading.Comma : NumberReading.Point,
-        Dates = Dates,
-        Elsewhere = Elsewhere,
-    };
+    public ColumnInfo ToInfo() =>
+        new(Name, Type)
+        {
+            Id = Id,
+            Unit = Unit,
+            Multiplier = Multiplier,
+            Follows = Following?.Rule,
+            Total = Total is null ? null : ExactDecimal.Parse(Total),
+            One = One,
+            Many = Many,
+            HoldsShares = HoldsShares,
+            Numbers = DecimalComma ? NumberReading.Comma : NumberReading.Point,
+            Dates = Dates,
+            Elsewhere = Elsewhere,
+        };
 
     /// <summary>A table's columns, each at the place of its number.</summary>
     public static IReadOnlyList<ColumnDocument> Of(Table table, CancellationToken cancel = default)

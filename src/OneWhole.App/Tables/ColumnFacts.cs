@@ -52,10 +52,13 @@ public static class ColumnFacts
 
     public static (int Blanks, int Unreadable) Count(Column column)
     {
-        int blanks = 0, unreadable = 0;
+        int blanks = 0,
+            unreadable = 0;
         if (column.Cells is NumberCells numbers)
         {
-            int missing = numbers.Units is { } units ? units.AsSpan().Count(NumberCells.Missing) : numbers.Wide!.Count(number => number is null);
+            int missing = numbers.Units is { } units
+                ? units.AsSpan().Count(NumberCells.Missing)
+                : numbers.Wide!.Count(number => number is null);
             unreadable = numbers.Spellings.Keys.Count(row => numbers.At(row) is null);
             return (missing - unreadable, column.Info.Type == ColumnType.Quantity ? unreadable : 0);
         }
@@ -68,7 +71,10 @@ public static class ColumnFacts
         }
         else if (column.Info.Type == ColumnType.Date)
         {
-            unreadable = Enumerable.Range(0, rows.Length).Where(code => code != labels.BlankCode && column.Dates.ByCode[code] is null).Sum(code => rows[code]);
+            unreadable = Enumerable
+                .Range(0, rows.Length)
+                .Where(code => code != labels.BlankCode && column.Dates.ByCode[code] is null)
+                .Sum(code => rows[code]);
         }
         return (blanks, unreadable);
     }
@@ -80,7 +86,10 @@ public static class ColumnFacts
         var best = new PriorityQueue<int, (int Rows, int Place)>();
         for (int code = 0; code < rows.Length; code++)
         {
-            if (code == except || (best.Count == most && best.TryPeek(out _, out (int Rows, int Place) least) && least.CompareTo((rows[code], -code)) >= 0))
+            if (
+                code == except
+                || (best.Count == most && best.TryPeek(out _, out (int Rows, int Place) least) && least.CompareTo((rows[code], -code)) >= 0)
+            )
             {
                 continue;
             }
@@ -108,7 +117,10 @@ public static class ColumnFacts
         }
         for (int row = 0; row < column.Count && found.Count < most; row++)
         {
-            bool readable = column.Info.Type == ColumnType.Quantity ? column.Numbers.At(row) is not null : column.Dates.ByCode[column.Labels.Codes[row]] is not null;
+            bool readable =
+                column.Info.Type == ColumnType.Quantity
+                    ? column.Numbers.At(row) is not null
+                    : column.Dates.ByCode[column.Labels.Codes[row]] is not null;
             string text = readable ? "" : column.Cells.TextAt(row);
             if (text.Length > 0)
             {

@@ -12,7 +12,15 @@ public sealed record PortraitLine(string Label, long Rows, double Share);
 /// <summary>What there is to know of a column at a glance.</summary>
 /// <param name="Lines">Its most frequent labels, or its numbers in round bands.</param>
 /// <param name="More">How many labels there are besides.</param>
-public sealed record PortraitView(string Column, ColumnType Type, long Rows, long Blanks, long Distinct, IReadOnlyList<PortraitLine> Lines, long More)
+public sealed record PortraitView(
+    string Column,
+    ColumnType Type,
+    long Rows,
+    long Blanks,
+    long Distinct,
+    IReadOnlyList<PortraitLine> Lines,
+    long More
+)
 {
     public string? Smallest { get; init; }
 
@@ -44,21 +52,38 @@ internal static class Portrait
     public const int MostLines = 8;
 
     /// <summary>Of a column whose cells stay where they are: its most frequent cells, numbers too.</summary>
-    public static PortraitView Of(ColumnInfo info, EnginePortrait there) => new(info.Name, info.Type, there.Rows, there.Blanks, there.Distinct,
-        [.. there.Top.Select(line => new PortraitLine(line.Label, line.Rows, line.Rows / (double)Math.Max(1, there.Rows)))], Math.Max(0, there.Distinct - there.Top.Count))
-    {
-        Smallest = there.Least is { } least ? info.Type == ColumnType.Quantity ? Plain(least) : least : null,
-        Largest = there.Most is { } most ? info.Type == ColumnType.Quantity ? Plain(most) : most : null,
-        Sum = there.Sum is { } sum ? Plain(sum) : null,
-        Unreadable = there.Unreadable > 0 ? [$"{NumberText.Count(there.Unreadable)} cells that are no numbers"] : [],
-    };
+    public static PortraitView Of(ColumnInfo info, EnginePortrait there) =>
+        new(
+            info.Name,
+            info.Type,
+            there.Rows,
+            there.Blanks,
+            there.Distinct,
+            [.. there.Top.Select(line => new PortraitLine(line.Label, line.Rows, line.Rows / (double)Math.Max(1, there.Rows)))],
+            Math.Max(0, there.Distinct - there.Top.Count)
+        )
+        {
+            Smallest = there.Least is { } least
+                ? info.Type == ColumnType.Quantity
+                    ? Plain(least)
+                    : least
+                : null,
+            Largest = there.Most is { } most
+                ? info.Type == ColumnType.Quantity
+                    ? Plain(most)
+                    : most
+                : null,
+            Sum = there.Sum is { } sum ? Plain(sum) : null,
+            Unreadable = there.Unreadable > 0 ? [$"{NumberText.Count(there.Unreadable)} cells that are no numbers"] : [],
+        };
 
     private static string Plain(string number) => ExactDecimal.TryParse(number, out ExactDecimal exact) ? NumberText.Exact(exact) : number;
 
-    public static PortraitView Of(Table table, Column column) => Of(column) with
-    {
-        Shared = column.Info.Type == ColumnType.Category ? SharedBy(table, column) : null,
-    };
+    public static PortraitView Of(Table table, Column column) =>
+        Of(column) with
+        {
+            Shared = column.Info.Type == ColumnType.Category ? SharedBy(table, column) : null,
+        };
 
     /// <summary>An id column has one label of this column for each of its values, and several values for some label.</summary>
     private static SharedName? SharedBy(Table table, Column column)
@@ -72,7 +97,8 @@ internal static class Portrait
             bool single = true;
             for (int row = 0; row < column.Count && single; row++)
             {
-                int id = values.Codes[row], name = names.Codes[row];
+                int id = values.Codes[row],
+                    name = names.Codes[row];
                 single = id == values.BlankCode || nameOf[id] < 0 || nameOf[id] == name;
                 nameOf[id] = name;
             }
@@ -112,8 +138,15 @@ internal static class Portrait
         LabelView labels = column.Labels;
         int[] rows = labels.Codes.Tally(labels.Labels.Count);
         IReadOnlyList<int> codes = ColumnFacts.MostFrequent(rows, MostLines, labels.BlankCode);
-        PortraitView view = new(column.Name, column.Info.Type, column.Count, 0, 0,
-            [.. codes.Select(code => new PortraitLine(labels.Labels[code], rows[code], rows[code] / (double)Math.Max(1, column.Count)))], Math.Max(0, rows.Length - (labels.BlankCode >= 0 ? 1 : 0) - MostLines));
+        PortraitView view = new(
+            column.Name,
+            column.Info.Type,
+            column.Count,
+            0,
+            0,
+            [.. codes.Select(code => new PortraitLine(labels.Labels[code], rows[code], rows[code] / (double)Math.Max(1, column.Count)))],
+            Math.Max(0, rows.Length - (labels.BlankCode >= 0 ? 1 : 0) - MostLines)
+        );
         if (column.Info.Type != ColumnType.Date)
         {
             return view;
@@ -129,12 +162,14 @@ internal static class Portrait
         NumberView numbers = column.Numbers;
         ExactInt sum = SumOf(numbers, column.Count);
         var view = new PortraitView(column.Name, column.Info.Type, column.Count, 0, 0, Bands(column), 0);
-        return numbers.Ends() is not var (least, most, _) ? view : view with
-        {
-            Smallest = NumberText.Exact(least),
-            Largest = NumberText.Exact(most),
-            Sum = NumberText.Exact(new ExactDecimal(sum, numbers.Scale)),
-        };
+        return numbers.Ends() is not var (least, most, _)
+            ? view
+            : view with
+            {
+                Smallest = NumberText.Exact(least),
+                Largest = NumberText.Exact(most),
+                Sum = NumberText.Exact(new ExactDecimal(sum, numbers.Scale)),
+            };
     }
 
     private static ExactInt SumOf(NumberView numbers, int rows)
@@ -164,9 +199,17 @@ internal static class Portrait
         }
         NumberView numbers = column.Numbers;
         int scale = Math.Max(numbers.Scale, Math.Max(start.Scale, width.Scale));
-        ExactInt step = ExactInt.PowerOfTen(scale - numbers.Scale), first = start.AtScale(scale), wide = width.AtScale(scale);
+        ExactInt step = ExactInt.PowerOfTen(scale - numbers.Scale),
+            first = start.AtScale(scale),
+            wide = width.AtScale(scale);
         // The bands begin at or below the smallest number, so that none lies before the first of them; nearly all numbers are small.
-        bool small = numbers.Units is not null && step.IsSmall && first.IsSmall && wide.IsSmall && numbers.Largest <= long.MaxValue / 4 / step.Small && Math.Abs(first.Small) <= long.MaxValue / 4;
+        bool small =
+            numbers.Units is not null
+            && step.IsSmall
+            && first.IsSmall
+            && wide.IsSmall
+            && numbers.Largest <= long.MaxValue / 4 / step.Small
+            && Math.Abs(first.Small) <= long.MaxValue / 4;
         var counts = new List<int>();
         for (int row = 0; row < column.Count; row++)
         {
@@ -194,6 +237,17 @@ internal static class Portrait
             }
             counts[(int)band]++;
         }
-        return [.. counts.Index().Where(band => band.Item > 0).Select(band => new PortraitLine($"{NumberText.Exact(new ExactDecimal(first + wide * band.Index, scale))} to {NumberText.Exact(new ExactDecimal(first + wide * (band.Index + 1), scale))}", band.Item, band.Item / (double)column.Count))];
+        return
+        [
+            .. counts
+                .Index()
+                .Where(band => band.Item > 0)
+                .Select(band => new PortraitLine(
+                    $"{NumberText.Exact(new ExactDecimal(first + wide * band.Index, scale))} to "
+                        + $"{NumberText.Exact(new ExactDecimal(first + wide * (band.Index + 1), scale))}",
+                    band.Item,
+                    band.Item / (double)column.Count
+                )),
+        ];
     }
 }

@@ -56,7 +56,10 @@ public sealed record TableDocument
     [JsonIgnore]
     public long ShownRows => Prepared is null ? RowCount : PreparedRows;
 
-    /// <summary>By column (after the steps, by its id), the labels that it has had since its rows were first replaced, in the order of their colours.</summary>
+    /// <summary>
+    /// By column (after the steps, by its id), the labels that it has had since its rows were first replaced, in the order of their
+    /// colours.
+    /// </summary>
     public IReadOnlyDictionary<string, IReadOnlyList<string>>? EarlierLabels { get; init; }
 
     /// <summary>What there was to tell when it was read.</summary>

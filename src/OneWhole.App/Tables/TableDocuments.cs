@@ -30,7 +30,10 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
     public const string Kind = "table";
 
     /// <exception cref="AppException">There is no such table.</exception>
-    internal StoredDocument Find(string id) => documents.Find(id) is { Kind: Kind } stored ? stored : throw new AppException("not-found", "There is no such table; it may have been removed.");
+    internal StoredDocument Find(string id) =>
+        documents.Find(id) is { Kind: Kind } stored
+            ? stored
+            : throw new AppException("not-found", "There is no such table; it may have been removed.");
 
     /// <summary>What is stored of a table.</summary>
     /// <exception cref="AppException">There is no such table, or what is stored of it can't be read.</exception>
@@ -38,24 +41,49 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
 
     /// <summary>What is stored of a table whose rows are here, so that they can be changed.</summary>
     /// <exception cref="AppException">There is no such table, or its rows stay where they are.</exception>
-    internal TableDocument Changeable(string id) => Document(id) switch
-    {
-        { Left: { } left } there => throw new AppException("left", $"The rows of {there.Name} stay in {left.Engine} and are not changed here: bring the table in, or do it in a view or a query there."),
-        { Kept: not null } kept => throw new AppException("kept", $"{kept.Name} is a copy of cells and has no rows to be changed: change the table that it is from."),
-        var document => document,
-    };
+    internal TableDocument Changeable(string id) =>
+        Document(id) switch
+        {
+            { Left: { } left } there => throw new AppException(
+                "left",
+                $"The rows of {there.Name} stay in {left.Engine} and are not changed here: bring the table in, or do it "
+                    + "in a view or a query there."
+            ),
+            { Kept: not null } kept => throw new AppException(
+                "kept",
+                $"{kept.Name} is a copy of cells and has no rows to be changed: change the table that it is from."
+            ),
+            var document => document,
+        };
 
     internal TableDocument Read(StoredDocument stored) =>
-        memory.Get($"document\u0001{stored.Body}", () => new Known(Json.Stored<TableDocument>(stored.Body, "table"), 8L * stored.Body.Length)).Document;
+        memory
+            .Get($"document\u0001{stored.Body}", () => new Known(Json.Stored<TableDocument>(stored.Body, "table"), 8L * stored.Body.Length))
+            .Document;
 
     public IReadOnlyList<TableSummary> List() =>
-    [
-        .. from stored in documents.List(Kind)
-           let document = Json.TryStored<TableDocument>(stored.Body)
-           select document is null
-               ? new TableSummary(stored.Id, stored.Revision, "(damaged table)", "", 0, 0, stored.Changed) { Problem = "What is stored of this table can't be read." }
-               : new TableSummary(stored.Id, stored.Revision, document.Name, document.Source, document.ShownRows, document.Shown.Count, stored.Changed) { SourceId = document.From?.Source, LeftIn = document.Left?.Engine },
-    ];
+        [
+            .. from stored in documents.List(Kind)
+            let document = Json.TryStored<TableDocument>(stored.Body)
+            select document is null
+                ? new TableSummary(stored.Id, stored.Revision, "(damaged table)", "", 0, 0, stored.Changed)
+                {
+                    Problem = "What is stored of this table can't be read.",
+                }
+                : new TableSummary(
+                    stored.Id,
+                    stored.Revision,
+                    document.Name,
+                    document.Source,
+                    document.ShownRows,
+                    document.Shown.Count,
+                    stored.Changed
+                )
+                {
+                    SourceId = document.From?.Source,
+                    LeftIn = document.Left?.Engine,
+                },
+        ];
 
     /// <summary>Every table's name by its id.</summary>
     internal IReadOnlyDictionary<string, string> Names() => List().ToDictionary(table => table.Id, table => table.Name);
@@ -107,12 +135,22 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
         return Revise(id, revision, document with { Name = name }, $"renamed {name}");
     }
 
-    /// <summary>Says whether a table is long or wide, and which of its columns stand side by side; null leaves it to what is found.</summary>
+    /// <summary>
+    /// Says whether a table is long or wide, and which of its columns stand side by side; null leaves it to what is found.
+    /// </summary>
     public TableView Say(string id, long revision, TableShape? shape, IReadOnlyList<string> columns)
     {
         TableDocument document = Document(id);
         string[] ids = [.. document.Shown.Where(column => columns.Contains(column.Name)).Select(column => column.Id)];
-        return Revise(id, revision, document with { Said = shape is { } said ? new SaidShape(said, ids) : null }, shape is null ? "its shape found from its columns" : $"taken for {(shape == TableShape.Wide ? "wide" : "long")}");
+        return Revise(
+            id,
+            revision,
+            document with
+            {
+                Said = shape is { } said ? new SaidShape(said, ids) : null,
+            },
+            shape is null ? "its shape found from its columns" : $"taken for {(shape == TableShape.Wide ? "wide" : "long")}"
+        );
     }
 
     public TableView Undo(string id, long revision) => View(changes.Undo(Find(id).Id, revision));
@@ -122,27 +160,42 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
     /// <summary>How the words of a change begin that gave a table fresh rows.</summary>
     internal const string Refreshed = "refreshed from";
 
-    /// <summary>The rows that the last refresh replaced, as a table of its own that is not stored yet; null where there was none, or it was kept already.</summary>
+    /// <summary>
+    /// The rows that the last refresh replaced, as a table of its own that is not stored yet; null where there was none, or it was kept
+    /// already.
+    /// </summary>
     internal EarlierRows? Earlier(string id)
     {
         if (documents.Before(Find(id).Id, Refreshed) is not { } before || Json.TryStored<TableDocument>(before.Body) is not { } document)
         {
             return null;
         }
-        string when = DateTime.Parse(before.Made, CultureInfo.InvariantCulture, DateTimeStyles.AdjustToUniversal).ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture);
+        string when = DateTime
+            .Parse(before.Made, CultureInfo.InvariantCulture, DateTimeStyles.AdjustToUniversal)
+            .ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture);
         string name = $"{document.Name} before {when}";
-        return List().Any(other => other.Name == name) ? null : new EarlierRows(document with { Name = name, From = null }, $"the rows before the refresh of {when}");
+        return List().Any(other => other.Name == name)
+            ? null
+            : new EarlierRows(document with { Name = name, From = null }, $"the rows before the refresh of {when}");
     }
 
     /// <summary>Makes a table of rows that a refresh replaced; both share their cells.</summary>
     internal void Keep(EarlierRows earlier) =>
-        changes.Write(new Change("kept from before a refresh").Create(new NewDocument(DocumentStore.NewId(), Kind, null, Json.Write(earlier.Document))));
+        changes.Write(
+            new Change("kept from before a refresh").Create(
+                new NewDocument(DocumentStore.NewId(), Kind, null, Json.Write(earlier.Document))
+            )
+        );
 
     /// <summary>Makes a table of the cells that were asked of another one.</summary>
     internal void Keep((TableDocument Document, Table Table) from, string name, IReadOnlyList<UsedAnswer> used)
     {
         TableDocument kept = KeptTable.Kept(from, name, used, cells);
-        changes.Write(new Change("kept as it was asked").Create(new NewDocument(DocumentStore.NewId(), Kind, null, Json.Write(kept))).Publish(ImportsOf(kept)));
+        changes.Write(
+            new Change("kept as it was asked")
+                .Create(new NewDocument(DocumentStore.NewId(), Kind, null, Json.Write(kept)))
+                .Publish(ImportsOf(kept))
+        );
     }
 
     /// <summary>Removes a table with its studies and those of its rows that no other table has.</summary>
@@ -156,19 +209,40 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
     /// <summary>Removes rows that no revision of any table holds.</summary>
     public void CleanUp() => cells.KeepOnly(ImportsOf(documents.History(Kind)));
 
-    private static string[] ImportsOf(IEnumerable<string> bodies) => [.. bodies.Select(Json.TryStored<TableDocument>).OfType<TableDocument>().SelectMany(ImportsOf).Distinct()];
+    private static string[] ImportsOf(IEnumerable<string> bodies) =>
+        [.. bodies.Select(Json.TryStored<TableDocument>).OfType<TableDocument>().SelectMany(ImportsOf).Distinct()];
 
-    internal static string[] ImportsOf(TableDocument document) => [.. document.Columns.Concat((document.Kept ?? []).SelectMany(kept => kept.Columns)).Select(column => column.In).Distinct()];
+    internal static string[] ImportsOf(TableDocument document) =>
+        [.. document.Columns.Concat((document.Kept ?? []).SelectMany(kept => kept.Columns)).Select(column => column.In).Distinct()];
 
     internal TableView View(StoredDocument stored) => View(stored, Read(stored));
 
     internal static TableView View(StoredDocument stored, TableDocument document) =>
-        new(stored.Id, stored.Revision, stored.CanUndo, stored.CanRedo, document.Name, document.Source,
-            document.ShownRows, document.Shown, document.Notes)
+        new(
+            stored.Id,
+            stored.Revision,
+            stored.CanUndo,
+            stored.CanRedo,
+            document.Name,
+            document.Source,
+            document.ShownRows,
+            document.Shown,
+            document.Notes
+        )
         {
             Titles = document.Titles,
             Below = document.Below,
-            Steps = document.Steps is { } steps ? [.. steps["steps"]!.AsArray().Select((step, at) => new StepView((JsonObject)step!.DeepClone(), at < document.Reports.Count ? document.Reports[at] : null))] : [],
+            Steps = document.Steps is { } steps
+                ?
+                [
+                    .. steps["steps"]!
+                        .AsArray()
+                        .Select(
+                            (step, at) =>
+                                new StepView((JsonObject)step!.DeepClone(), at < document.Reports.Count ? document.Reports[at] : null)
+                        ),
+                ]
+                : [],
             Stage = document.Steps?["steps"]!.AsArray().Count ?? 0,
             Typed = document.Typed,
             Left = document.Left,

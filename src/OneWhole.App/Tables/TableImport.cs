@@ -24,9 +24,20 @@ public sealed class TableImport(TableDocuments documents, TableRows rows, CellSt
 {
     /// <summary>Reads a file of any format into a new table. Stopped or failed, it leaves nothing behind.</summary>
     /// <exception cref="ReadException">The file can't be read.</exception>
-    public TableView Import(Stream stream, string fileName, ReadSettings settings, Action<ReadProgress>? progress = null, CancellationToken cancel = default, SourceLink? from = null, string? named = null)
+    public TableView Import(
+        Stream stream,
+        string fileName,
+        ReadSettings settings,
+        Action<ReadProgress>? progress = null,
+        CancellationToken cancel = default,
+        SourceLink? from = null,
+        string? named = null
+    )
     {
-        string name = named is not null ? named : Path.GetFileNameWithoutExtension(fileName) is { Length: > 0 } stem ? stem : "table";
+        string name =
+            named is not null ? named
+            : Path.GetFileNameWithoutExtension(fileName) is { Length: > 0 } stem ? stem
+            : "table";
         ReadTable read = ReadIn(stream, fileName, documents.FreeName(name), settings, progress, cancel);
         return Take(read with { Document = read.Document with { From = from } }, "brought in");
     }
@@ -44,7 +55,14 @@ public sealed class TableImport(TableDocuments documents, TableRows rows, CellSt
         string[] imports = TableDocuments.ImportsOf(document);
         try
         {
-            return TableDocuments.View(changes.Write(new Change(note).Create(new NewDocument(DocumentStore.NewId(), TableDocuments.Kind, null, Json.Write(document))).Publish(imports))[0], document);
+            return TableDocuments.View(
+                changes.Write(
+                    new Change(note)
+                        .Create(new NewDocument(DocumentStore.NewId(), TableDocuments.Kind, null, Json.Write(document)))
+                        .Publish(imports)
+                )[0],
+                document
+            );
         }
         catch
         {
@@ -62,7 +80,13 @@ public sealed class TableImport(TableDocuments documents, TableRows rows, CellSt
         {
             IReadOnlyList<ColumnDocument> columns = [.. ColumnDocument.Of(table, cancel).Select(column => column with { In = import })];
             cancel.ThrowIfCancellationRequested();
-            var document = new TableDocument { Name = name, Source = source, RowCount = table.RowCount, Columns = columns };
+            var document = new TableDocument
+            {
+                Name = name,
+                Source = source,
+                RowCount = table.RowCount,
+                Columns = columns,
+            };
             return new ReadTable(TableSteps.WithTotals(table, document, more => TableSteps.Prepared(table, document, more)), table, import);
         }
         catch
@@ -89,7 +113,14 @@ public sealed class TableImport(TableDocuments documents, TableRows rows, CellSt
     }
 
     /// <summary>Reads a file into rows that nothing sees yet.</summary>
-    internal ReadTable ReadIn(Stream stream, string fileName, string name, ReadSettings settings, Action<ReadProgress>? progress = null, CancellationToken cancel = default)
+    internal ReadTable ReadIn(
+        Stream stream,
+        string fileName,
+        string name,
+        ReadSettings settings,
+        Action<ReadProgress>? progress = null,
+        CancellationToken cancel = default
+    )
     {
         ReadResult result = TableFile.Read(stream, fileName, settings, progress, cancel);
         Table table = ColumnIds.Given(result.Table);
@@ -109,7 +140,10 @@ public sealed class TableImport(TableDocuments documents, TableRows rows, CellSt
                 Below = result.Below,
                 Reading = (JsonObject)ReadSettings.Shape.Write(result.Used)!,
                 EarlierLabels = table.Columns.Any(column => column.Info.EarlierLabels is not null)
-                    ? table.Columns.Where(column => column.Info.EarlierLabels is not null).ToDictionary(column => column.Info.Id, column => column.Info.EarlierLabels!) : null,
+                    ? table
+                        .Columns.Where(column => column.Info.EarlierLabels is not null)
+                        .ToDictionary(column => column.Info.Id, column => column.Info.EarlierLabels!)
+                    : null,
             };
             return new ReadTable(TableSteps.Begun(table, document), table, import);
         }
@@ -133,9 +167,14 @@ public sealed class TableImport(TableDocuments documents, TableRows rows, CellSt
     internal TableView CopyBlock(string id, MarkedBlock block)
     {
         Table table = rows.Load(id).Table;
-        int first = Math.Clamp(block.First, 0, table.RowCount), last = Math.Clamp(block.Last, first - 1, table.RowCount - 1);
-        Column[] kept = [.. table.Columns.Where(column => block.Columns.Contains(column.Name))
-            .Select(column => new Column(column.Info, column.Cells.Splice(last + 1, table.RowCount - 1 - last, 0).Splice(0, first, 0)))];
+        int first = Math.Clamp(block.First, 0, table.RowCount),
+            last = Math.Clamp(block.Last, first - 1, table.RowCount - 1);
+        Column[] kept =
+        [
+            .. table
+                .Columns.Where(column => block.Columns.Contains(column.Name))
+                .Select(column => new Column(column.Info, column.Cells.Splice(last + 1, table.RowCount - 1 - last, 0).Splice(0, first, 0))),
+        ];
         string columns = kept.Length == 1 ? kept[0].Name : $"{kept[0].Name} to {kept[^1].Name}";
         string import = cells.Write(kept);
         var document = new TableDocument

@@ -43,7 +43,10 @@ public sealed class TableQuestions(TableDocuments documents, TableRows rows, Lef
         Table table = rows.At(id, stage);
         if (documents.Document(id) is { Left: not null } there)
         {
-            return Portrait.Of(TableRows.ColumnOf(table, column).Info, left!.Use(there, (asked, stop) => asked.PortraitOf(column, Portrait.MostLines, stop), cancel));
+            return Portrait.Of(
+                TableRows.ColumnOf(table, column).Info,
+                left!.Use(there, (asked, stop) => asked.PortraitOf(column, Portrait.MostLines, stop), cancel)
+            );
         }
         Following? following = stage is null ? documents.Document(id).Shown.FirstOrDefault(known => known.Name == column)?.Following : null;
         return Portrait.Of(table, TableRows.ColumnOf(table, column)) with { Following = following };
@@ -64,8 +67,14 @@ public sealed class TableQuestions(TableDocuments documents, TableRows rows, Lef
         }
         return
         [
-            .. Enumerable.Range(0, kept.Length).GroupBy(Root).Where(group => group.Count() > 1)
-                .Select(group => (IReadOnlyList<LabelCount>)[.. group.Select(at => new LabelCount(labels[kept[at]], counts[kept[at]])).OrderByDescending(label => label.Count)]),
+            .. Enumerable
+                .Range(0, kept.Length)
+                .GroupBy(Root)
+                .Where(group => group.Count() > 1)
+                .Select(group =>
+                    (IReadOnlyList<LabelCount>)
+                        [.. group.Select(at => new LabelCount(labels[kept[at]], counts[kept[at]])).OrderByDescending(label => label.Count)]
+                ),
         ];
     }
 
@@ -75,10 +84,22 @@ public sealed class TableQuestions(TableDocuments documents, TableRows rows, Lef
         Table table = rows.At(id, stage);
         first = Math.Clamp(first, 0, table.RowCount);
         count = Math.Clamp(count, 0, Math.Min(500, table.RowCount - first));
-        return new RowSlice(first, [.. Enumerable.Range(first, count).Select(row => (IReadOnlyList<string>)[.. table.Columns.Select(column => column.Cells.TextAt(row))])]);
+        return new RowSlice(
+            first,
+            [
+                .. Enumerable
+                    .Range(first, count)
+                    .Select(row => (IReadOnlyList<string>)[.. table.Columns.Select(column => column.Cells.TextAt(row))]),
+            ]
+        );
     }
 
     /// <summary>Cells that their columns' types can't read, at most 200 a column.</summary>
     public IReadOnlyList<UnreadableCell> Unreadable(string id) =>
-        [.. rows.Load(id).Table.Columns.SelectMany(column => ColumnFacts.Unreadable(column, 200).Select(cell => new UnreadableCell(cell.Row, column.Name, cell.Text)))];
+        [
+            .. rows.Load(id)
+                .Table.Columns.SelectMany(column =>
+                    ColumnFacts.Unreadable(column, 200).Select(cell => new UnreadableCell(cell.Row, column.Name, cell.Text))
+                ),
+        ];
 }

@@ -26,10 +26,23 @@ public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryB
         {
             string stretch = Elsewhere.StretchOf(document);
             key = $"{key} {document.From?.Source} {stretch}";
-            return new LoadedTable(memory.Get($"table\u0001{key}", () => Elsewhere.TableOf(document, FirstRows(document), memory.For(key), stretch)), key);
+            return new LoadedTable(
+                memory.Get($"table\u0001{key}", () => Elsewhere.TableOf(document, FirstRows(document), memory.For(key), stretch)),
+                key
+            );
         }
         return document.Kept is not null
-            ? new LoadedTable(memory.Get($"table\u0001{key}", () => KeptTable.Of(document.Kept, FirstRows(document), answer => new Table(document.Name, [.. answer.Columns.Select(Column)]), memory.For(key))), key)
+            ? new LoadedTable(
+                memory.Get($"table\u0001{key}", () =>
+                    KeptTable.Of(
+                        document.Kept,
+                        FirstRows(document),
+                        answer => new Table(document.Name, [.. answer.Columns.Select(Column)]),
+                        memory.For(key)
+                    )
+                ),
+                key
+            )
             : new LoadedTable(memory.Get($"table\u0001{key}", () => WithEarlierLabels(Make(document), document, memory.For(key))), key);
     }
 
@@ -41,7 +54,8 @@ public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryB
     /// <summary>The table as it was before it was asked again, by what was asked then; null where nothing was.</summary>
     internal (LoadedTable Loaded, DateTime AsOf)? EarlierOf(TableDocument document) =>
         document.Left is not null && Elsewhere.EarlierOf(document, FirstRows(document)) is { } earlier
-            ? (new LoadedTable(earlier.Table, $"{Keys.GetValue(document, KeyOf)} {earlier.Stretch}"), earlier.AsOf) : null;
+            ? (new LoadedTable(earlier.Table, $"{Keys.GetValue(document, KeyOf)} {earlier.Stretch}"), earlier.AsOf)
+            : null;
 
     /// <summary>A table after so many of its steps; after all of them where no number is given.</summary>
     internal Table At(string id, int? stage)
@@ -49,24 +63,35 @@ public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryB
         TableDocument document = documents.Document(id);
         return stage is not { } steps || document.Steps is null ? Load(document).Table
             : steps == 0 ? AsRead(document)
-            : memory.Get($"stage\u0001{steps}\u0001{Keys.GetValue(document, KeyOf)}", () => StepsIn(document).Run(AsRead(document), steps).Table);
+            : memory.Get($"stage\u0001{steps}\u0001{Keys.GetValue(document, KeyOf)}", () =>
+                StepsIn(document).Run(AsRead(document), steps).Table
+            );
     }
 
     /// <summary>Worked out once for each document that is at hand.</summary>
     private static readonly ConditionalWeakTable<TableDocument, string> Keys = [];
 
     /// <summary>Everything that a table's numbers and words depend on: two revisions that are alike in it share one table.</summary>
-    private static string KeyOf(TableDocument document) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(Json.Write(document with
-    {
-        Source = "",
-        From = null,
-        Reading = null,
-        Typed = 0,
-        Notes = [],
-        Titles = [],
-        Below = [],
-        Reports = [],
-    }))));
+    private static string KeyOf(TableDocument document) =>
+        Convert.ToHexStringLower(
+            SHA256.HashData(
+                Encoding.UTF8.GetBytes(
+                    Json.Write(
+                        document with
+                        {
+                            Source = "",
+                            From = null,
+                            Reading = null,
+                            Typed = 0,
+                            Notes = [],
+                            Titles = [],
+                            Below = [],
+                            Reports = [],
+                        }
+                    )
+                )
+            )
+        );
 
     /// <summary>The table as it was read, with what is known of its columns now, and the steps that make it fit.</summary>
     internal (Table Table, Preparation Steps) WithSteps(string id)
@@ -88,7 +113,11 @@ public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryB
         }
         catch (InvalidDataException damaged)
         {
-            throw new AppException("damaged", $"The column \"{document.Name}\" can't be read: {damaged.Message} Put the file's last copy in its place, or bring the table in again.");
+            throw new AppException(
+                "damaged",
+                $"The column \"{document.Name}\" can't be read: {damaged.Message} Put the file's last copy in its "
+                    + "place, or bring the table in again."
+            );
         }
     }
 
@@ -106,17 +135,35 @@ public sealed class TableRows(TableDocuments documents, CellStore cells, MemoryB
         }
     }
 
-    internal Table Make(TableDocument document) => document.Steps is null ? AsRead(document) : StepsIn(document).Run(AsRead(document)).Table;
+    internal Table Make(TableDocument document) =>
+        document.Steps is null ? AsRead(document) : StepsIn(document).Run(AsRead(document)).Table;
 
-    internal static Preparation StepsIn(TableDocument document) => document.Steps is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None;
+    internal static Preparation StepsIn(TableDocument document) =>
+        document.Steps is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None;
 
-    internal static Table WithEarlierLabels(Table table, TableDocument document, IScanCache? scans = null) => new(table.Name,
-        document.EarlierLabels is not { } earlier ? table.Columns
-            : [.. table.Columns.Select(column => earlier.TryGetValue(column.Info.Id, out IReadOnlyList<string>? labels) ? column.With(column.Info with { EarlierLabels = labels }) : column)])
-    {
-        Scans = scans,
-        Layout = document.Said is not { } said ? null : new TableLayout(said.Shape, [.. table.Columns.Where(column => said.Columns.Contains(column.Info.Id)).Select(column => column.Name)]),
-    };
+    internal static Table WithEarlierLabels(Table table, TableDocument document, IScanCache? scans = null) =>
+        new(
+            table.Name,
+            document.EarlierLabels is not { } earlier
+                ? table.Columns
+                :
+                [
+                    .. table.Columns.Select(column =>
+                        earlier.TryGetValue(column.Info.Id, out IReadOnlyList<string>? labels)
+                            ? column.With(column.Info with { EarlierLabels = labels })
+                            : column
+                    ),
+                ]
+        )
+        {
+            Scans = scans,
+            Layout = document.Said is not { } said
+                ? null
+                : new TableLayout(
+                    said.Shape,
+                    [.. table.Columns.Where(column => said.Columns.Contains(column.Info.Id)).Select(column => column.Name)]
+                ),
+        };
 
     /// <summary>A column of a table.</summary>
     /// <exception cref="AppException">It has none of that heading.</exception>

@@ -13,10 +13,12 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
 {
     private const int MostTried = 60;
 
-    public static IReadOnlyList<StepKindView> Kinds => [.. StepList.Standard.Select(kind => new StepKindView(kind.Kind, kind.Name, kind.Fields))];
+    public static IReadOnlyList<StepKindView> Kinds =>
+        [.. StepList.Standard.Select(kind => new StepKindView(kind.Kind, kind.Name, kind.Fields))];
 
     /// <summary>Sets the whole list of preparing steps, as one change that can be undone.</summary>
-    /// <exception cref="Core.Studies.StudyException">It is no list of steps. Steps that don't fit the table are kept, and say so.</exception>
+    /// <exception cref="Core.Studies.StudyException">It is no list of steps. Steps that don't fit the table are kept, and say
+    /// so.</exception>
     public TableView Set(string id, long revision, JsonArray steps)
     {
         TableDocument document = Prepared(rows, documents.Changeable(id), Of(steps));
@@ -29,25 +31,44 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
     /// <summary>A copy of a table's steps, to be changed.</summary>
     internal static JsonArray In(TableDocument document) => document.Steps?["steps"]?.DeepClone() as JsonArray ?? [];
 
-    /// <summary>A table that was just read, with the steps that reading took for granted: what they are is asked, and can be taken back.</summary>
+    /// <summary>
+    /// A table that was just read, with the steps that reading took for granted: what they are is asked, and can be taken back.
+    /// </summary>
     internal static TableDocument Begun(Table table, TableDocument document)
     {
-        JsonArray steps = [.. document.Notes.SelectMany(note => note.Answers).Where(answer => answer is { Chosen: true, Step: not null }).Select(answer => answer.Step!.DeepClone())];
+        JsonArray steps =
+        [
+            .. document
+                .Notes.SelectMany(note => note.Answers)
+                .Where(answer => answer is { Chosen: true, Step: not null })
+                .Select(answer => answer.Step!.DeepClone()),
+        ];
         return steps.Count == 0 ? document : Prepared(table, document, Of(steps));
     }
 
-    /// <summary>A table of another shape has its totals in other rows: they are looked for anew, unless they were counted on purpose.</summary>
+    /// <summary>
+    /// A table of another shape has its totals in other rows: they are looked for anew, unless they were counted on purpose.
+    /// </summary>
     private TableDocument Reshaped(TableDocument document, JsonArray steps)
     {
         bool counted = !In(document).Any(IsTotals) && TotalQuestion.Of(rows.Make(document)) is not null;
-        TableDocument bare = Prepared(rows, document with { Notes = [.. document.Notes.Where(note => note.Code != TotalQuestion.Code)] },
-            Of([.. steps.Where(step => !IsTotals(step)).Select(step => step!.DeepClone())]));
+        TableDocument bare = Prepared(
+            rows,
+            document with
+            {
+                Notes = [.. document.Notes.Where(note => note.Code != TotalQuestion.Code)],
+            },
+            Of([.. steps.Where(step => !IsTotals(step)).Select(step => step!.DeepClone())])
+        );
         return counted ? bare : WithTotals(rows.Make(bare), bare, more => Prepared(rows, bare, more));
     }
 
     private static bool IsTotals(JsonNode? step) => (string?)step!["do"] == "leave-out-totals";
 
-    /// <summary>A table's document with the question about the totals that its steps, or fresh rows, brought to light; they are left out until it is answered.</summary>
+    /// <summary>
+    /// A table's document with the question about the totals that its steps, or fresh rows, brought to light; they are left out until it is
+    /// answered.
+    /// </summary>
     /// <param name="table">What the steps made.</param>
     /// <param name="document">The table's document.</param>
     /// <param name="prepare">The document with other steps.</param>
@@ -67,7 +88,8 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
     }
 
     /// <summary>A table's document with steps, and with what they make of its rows.</summary>
-    internal static TableDocument Prepared(TableRows rows, TableDocument document, Preparation preparation) => Prepared(rows.AsRead(document), document, preparation);
+    internal static TableDocument Prepared(TableRows rows, TableDocument document, Preparation preparation) =>
+        Prepared(rows.AsRead(document), document, preparation);
 
     internal static TableDocument Prepared(Table read, TableDocument document, Preparation preparation)
     {
@@ -102,7 +124,11 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
             {
                 string written = (step with { Id = "" }).Write().ToJsonString();
                 Step? old = free.Find(known => (known with { Id = "" }).Write().ToJsonString() == written)
-                    ?? (at < before.Steps.Length && free.Contains(before.Steps[at]) && before.Steps[at].Kind == step.Kind ? before.Steps[at] : null);
+                    ?? (
+                        at < before.Steps.Length && free.Contains(before.Steps[at]) && before.Steps[at].Kind == step.Kind
+                            ? before.Steps[at]
+                            : null
+                    );
                 step = step with { Id = old?.Id ?? ColumnIds.New() };
                 free.Remove(old!);
                 taken.Add(step.Id);
@@ -112,7 +138,9 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
         return new Preparation([.. given]);
     }
 
-    /// <summary>A step that is being filled in: what would suit its column, and once it can be done, what it would make. Nothing changes.</summary>
+    /// <summary>
+    /// A step that is being filled in: what would suit its column, and once it can be done, what it would make. Nothing changes.
+    /// </summary>
     /// <param name="id">The table.</param>
     /// <param name="step">The step as far as it is filled in.</param>
     /// <param name="stage">The table that it would stand on: after so many of its steps; null for all.</param>
@@ -127,8 +155,14 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
         {
             Step read = Of([step.DeepClone()]).Steps[0];
             StepResult result = read.Kind.Apply(table, read.Members);
-            Column? made = result.Table.Columns.FirstOrDefault(other => table.Find(other.Name) is null && other.Info.Type == ColumnType.Category);
-            return new StepTrial(suggested, result.Rows, result.Cells, result.Note, null) { Column = made?.Name, Labels = made is null ? [] : InOrder(made) };
+            Column? made = result.Table.Columns.FirstOrDefault(other =>
+                table.Find(other.Name) is null && other.Info.Type == ColumnType.Category
+            );
+            return new StepTrial(suggested, result.Rows, result.Cells, result.Note, null)
+            {
+                Column = made?.Name,
+                Labels = made is null ? [] : InOrder(made),
+            };
         }
         catch (Core.Studies.StudyException fault)
         {
@@ -141,7 +175,13 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
     {
         LabelView labels = column.Labels;
         int[] counts = labels.Codes.Tally(labels.Labels.Count);
-        return [.. NaturalOrder.Sort([.. labels.Labels.Index().Select(label => new Entry(label.Item, EntryKind.Label, label.Index))]).Take(MostTried).Select(label => new LabelCount(label.Label, counts[label.TableRank]))];
+        return
+        [
+            .. NaturalOrder
+                .Sort([.. labels.Labels.Index().Select(label => new Entry(label.Item, EntryKind.Label, label.Index))])
+                .Take(MostTried)
+                .Select(label => new LabelCount(label.Label, counts[label.TableRank])),
+        ];
     }
 
     /// <summary>Answers what a note asks: a column is read so, a step is added, or all stays as it is. The question goes.</summary>
@@ -157,7 +197,12 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
         ReadAnswer chosen = asked.Answers[answer];
         if (chosen.Dates is not null || chosen.DecimalComma is not null)
         {
-            return columns.Set(id, revision, document.Columns[asked.Column].Name, new ColumnChange { Dates = chosen.Dates, DecimalComma = chosen.DecimalComma });
+            return columns.Set(
+                id,
+                revision,
+                document.Columns[asked.Column].Name,
+                new ColumnChange { Dates = chosen.Dates, DecimalComma = chosen.DecimalComma }
+            );
         }
         document = document with { Notes = [.. document.Notes.Where((_, at) => at != note)] };
         if (chosen.Split.Count > 0)
@@ -165,7 +210,12 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
             return Split(id, revision, document, chosen);
         }
         // The step of the answer that was taken for granted goes, the one of this answer comes.
-        JsonArray steps = [.. In(document).Where(step => !asked.Answers.Any(other => other != chosen && IsSame(other.Step, step))).Select(step => step!.DeepClone())];
+        JsonArray steps =
+        [
+            .. In(document)
+                .Where(step => !asked.Answers.Any(other => other != chosen && IsSame(other.Step, step)))
+                .Select(step => step!.DeepClone()),
+        ];
         if (chosen.Step is { } wanted && !steps.Any(step => IsSame(wanted, step)))
         {
             steps.Add(wanted.DeepClone());
@@ -202,10 +252,18 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
             {
                 SplitBlock part = chosen.Split[block];
                 string[] headings = [.. chosen.Split[0].Columns];
-                Column[] columns = [.. part.Columns.Select((name, at) => read.Find(name)!.With(read.Find(name)!.Info with { Name = headings[at] }))];
+                Column[] columns =
+                [
+                    .. part.Columns.Select((name, at) => read.Find(name)!.With(read.Find(name)!.Info with { Name = headings[at] })),
+                ];
                 // Rows that only a longer neighbour has are none of this block's.
-                int last = Enumerable.Range(0, read.RowCount).LastOrDefault(row => columns.Any(column => column.Cells.TextAt(row).Length > 0), -1);
-                columns = [.. columns.Select(column => new Column(column.Info, column.Cells.Splice(last + 1, read.RowCount - last - 1, 0)))];
+                int last = Enumerable
+                    .Range(0, read.RowCount)
+                    .LastOrDefault(row => columns.Any(column => column.Cells.TextAt(row).Length > 0), -1);
+                columns =
+                [
+                    .. columns.Select(column => new Column(column.Info, column.Cells.Splice(last + 1, read.RowCount - last - 1, 0))),
+                ];
                 string import = cells.Write(columns);
                 change = change.Publish(import);
                 string name = documents.FreeName($"{document.Name}, {part.Title}", names);
@@ -226,7 +284,10 @@ public sealed class TableSteps(TableDocuments documents, TableRows rows, CellSto
                 };
                 piece = WithTotals(split, piece, step => Prepared(split, piece, step));
                 first ??= piece;
-                change = block == 0 ? change.Revise(new NewRevision(id, revision, Json.Write(piece))) : change.Create(new NewDocument(DocumentStore.NewId(), TableDocuments.Kind, null, Json.Write(piece)));
+                change =
+                    block == 0
+                        ? change.Revise(new NewRevision(id, revision, Json.Write(piece)))
+                        : change.Create(new NewDocument(DocumentStore.NewId(), TableDocuments.Kind, null, Json.Write(piece)));
             }
             return TableDocuments.View(changes.Write(change)[^1], first!);
         }

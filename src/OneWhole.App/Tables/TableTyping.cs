@@ -17,9 +17,13 @@ public sealed class TableTyping(TableDocuments documents, TableRows rows, CellSt
         TableDocument document = documents.Changeable(id);
         if (edit.Cells.Count > TableEdit.MostCells)
         {
-            throw new AppException("too-many-cells", $"At most {TableEdit.MostCells:N0} cells are changed at once; bring a larger block in as a table of its own.");
+            throw new AppException(
+                "too-many-cells",
+                $"At most {TableEdit.MostCells:N0} cells are changed at once; bring a larger block in as a table of its own."
+            );
         }
-        Table before = rows.AsRead(document), after;
+        Table before = rows.AsRead(document),
+            after;
         edit = edit with { Cells = [.. edit.Cells.Select(cell => AsTheColumnHasIt(cell, before.Find(cell.Column)))] };
         try
         {
@@ -43,12 +47,15 @@ public sealed class TableTyping(TableDocuments documents, TableRows rows, CellSt
                 continue;
             }
             // A column that was blank takes the type of what is typed: then its cells are other ones.
-            bool patched = cellsOnly && old is not null && old.Info.Type == column.Info.Type && old.Cells.GetType() == column.Cells.GetType();
-            changed.Add(new EditedColumn(columns.Count, column.Cells, known?.Cells)
-            {
-                Typed = patched ? LastTyped(typed[column.Name]) : null,
-                Reading = column.Info.Numbers,
-            });
+            bool patched =
+                cellsOnly && old is not null && old.Info.Type == column.Info.Type && old.Cells.GetType() == column.Cells.GetType();
+            changed.Add(
+                new EditedColumn(columns.Count, column.Cells, known?.Cells)
+                {
+                    Typed = patched ? LastTyped(typed[column.Name]) : null,
+                    Reading = column.Info.Numbers,
+                }
+            );
             columns.Add(ColumnDocument.Of(columns.Count, column) with { Heading = known?.Heading });
         }
         string import = cells.Derive(changed);
@@ -59,7 +66,14 @@ public sealed class TableTyping(TableDocuments documents, TableRows rows, CellSt
             bool few = cellsOnly && edit.Cells.Count <= FewCells && after.RowCount >= ManyRows;
             if (few)
             {
-                columns = columns.ConvertAll(column => column.In == import ? column with { Following = document.Columns.First(old => old.Name == column.Name).Following } : column);
+                columns = columns.ConvertAll(column =>
+                    column.In == import
+                        ? column with
+                        {
+                            Following = document.Columns.First(old => old.Name == column.Name).Following,
+                        }
+                        : column
+                );
             }
             else if (!cellsOnly || columns.Exists(column => column.In == import && column.Type == ColumnType.Quantity))
             {
@@ -67,12 +81,16 @@ public sealed class TableTyping(TableDocuments documents, TableRows rows, CellSt
                 columns = columns.ConvertAll(column => column with { Following = following.GetValueOrDefault(column.Name) });
             }
             rows.Keep(columns.Where(column => column.In == import), after);
-            document = TableSteps.Prepared(rows, document with
-            {
-                RowCount = after.RowCount,
-                Columns = columns,
-                Typed = document.Typed + edit.Cells.Count + (edit.Insert?.Count ?? 0) + (edit.Remove?.Count ?? 0),
-            }, TableRows.StepsIn(document));
+            document = TableSteps.Prepared(
+                rows,
+                document with
+                {
+                    RowCount = after.RowCount,
+                    Columns = columns,
+                    Typed = document.Typed + edit.Cells.Count + (edit.Insert?.Count ?? 0) + (edit.Remove?.Count ?? 0),
+                },
+                TableRows.StepsIn(document)
+            );
             return documents.Revise(id, revision, document, Words(edit), import);
         }
         catch
@@ -83,12 +101,18 @@ public sealed class TableTyping(TableDocuments documents, TableRows rows, CellSt
     }
 
     /// <summary>
-    /// What is no number as the column writes them, and is one as numbers are written here, goes into a column of numbers as that one has it.
+    /// What is no number as the column writes them, and is one as numbers are written here, goes into a column of numbers as that one has
+    /// it.
     /// Where both can be read, the column's own way holds: it is what stands in the cells around.
     /// </summary>
     private static CellEdit AsTheColumnHasIt(CellEdit cell, Column? column)
     {
-        if (column is not { Info: { Type: ColumnType.Quantity, Numbers: { } reading } } || cell.Text.Trim().Length == 0 || reading.TryRead(cell.Text, out _, out _, out _) || TypedNumber.Styled(cell.Text) is not { } number)
+        if (
+            column is not { Info: { Type: ColumnType.Quantity, Numbers: { } reading } }
+            || cell.Text.Trim().Length == 0
+            || reading.TryRead(cell.Text, out _, out _, out _)
+            || TypedNumber.Styled(cell.Text) is not { } number
+        )
         {
             return cell;
         }

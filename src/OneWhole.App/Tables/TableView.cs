@@ -20,7 +20,17 @@ public sealed record TableSummary(string Id, long Revision, string Name, string 
 }
 
 /// <summary>A table with its columns.</summary>
-public sealed record TableView(string Id, long Revision, bool CanUndo, bool CanRedo, string Name, string Source, long RowCount, IReadOnlyList<ColumnDocument> Columns, IReadOnlyList<ReadNote> Notes)
+public sealed record TableView(
+    string Id,
+    long Revision,
+    bool CanUndo,
+    bool CanRedo,
+    string Name,
+    string Source,
+    long RowCount,
+    IReadOnlyList<ColumnDocument> Columns,
+    IReadOnlyList<ReadNote> Notes
+)
 {
     /// <summary>Lines that stood above the headings.</summary>
     public IReadOnlyList<string> Titles { get; init; } = [];

@@ -118,7 +118,8 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
 
     /// <summary>Lets somebody in who has to be worked on.</summary>
     /// <param name="kind">"import", "hand-over" …</param>
-    /// <param name="work">Works, tells how far it is, looks at its cancellation; what it gives back waits to be fetched. It asks by <see cref="Asking"/>.</param>
+    /// <param name="work">Works, tells how far it is, looks at its cancellation; what it gives back waits to be fetched. It asks by <see
+    /// cref="Asking"/>.</param>
     /// <param name="leave">Clears its files away when it goes.</param>
     /// <exception cref="AppException">There are too many already.</exception>
     public Guest Start(string kind, Func<Guest, object?> work, Action? leave = null)
@@ -129,7 +130,10 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
             if (_closed || _guests.Values.Count(guest => !guest.IsOver) >= limits.Unfinished)
             {
                 leave?.Invoke();
-                throw new AppException("busy", $"{limits.Unfinished} things are being worked on or wait their turn: stop one, or wait until one is done.");
+                throw new AppException(
+                    "busy",
+                    $"{limits.Unfinished} things are being worked on or wait their turn: stop one, or wait until one is done."
+                );
             }
             var guest = new Guest(kind, work, _clock.GetUtcNow()) { Leave = leave };
             _guests[guest.Id] = guest;
@@ -143,7 +147,14 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
     {
         lock (_gate)
         {
-            var guest = new Guest(kind, null, _clock.GetUtcNow()) { Leave = leave, Value = value, State = WaitingState.Done, Bytes = bytes, Progress = 1 };
+            var guest = new Guest(kind, null, _clock.GetUtcNow())
+            {
+                Leave = leave,
+                Value = value,
+                State = WaitingState.Done,
+                Bytes = bytes,
+                Progress = 1,
+            };
             _guests[guest.Id] = guest;
             Sweep();
             return guest;
@@ -180,7 +191,8 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
         }
     }
 
-    private const string TooMuch = "There is not enough memory for this: take fewer rows or columns, or start the server with a larger --job-memory.";
+    private const string TooMuch =
+        "There is not enough memory for this: take fewer rows or columns, or start the server with a larger --job-memory.";
 
     private void Queue(Guest guest)
     {
@@ -204,7 +216,9 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
         }
     }
 
-    /// <summary>Stops what was begun last where the work holds more than it may: a process that runs out of memory would lose everybody's work.</summary>
+    /// <summary>
+    /// Stops what was begun last where the work holds more than it may: a process that runs out of memory would lose everybody's work.
+    /// </summary>
     private void Watch()
     {
         if (workingBytes!() <= limits.WorkingBytes)
@@ -214,8 +228,13 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
         lock (_gate)
         {
             // One that is being ended lets go first of what it holds.
-            if (!_guests.Values.Any(guest => guest is { State: WaitingState.Running, HeldTooMuch: true })
-                && _guests.Values.Where(guest => guest.State == WaitingState.Running && !guest.Cancel.IsCancellationRequested).MaxBy(guest => guest.Begun) is { } last)
+            if (
+                !_guests.Values.Any(guest => guest is { State: WaitingState.Running, HeldTooMuch: true })
+                && _guests
+                    .Values.Where(guest => guest.State == WaitingState.Running && !guest.Cancel.IsCancellationRequested)
+                    .MaxBy(guest => guest.Begun)
+                    is { } last
+            )
             {
                 last.HeldTooMuch = true;
                 last.Stopping.Cancel();
@@ -251,9 +270,10 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
         catch (Exception fault)
         {
             // Whatever a library may throw, in our words: the page must not wait for ever.
-            problem = TemporaryFile.IsFull(fault) || fault is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 13 }
-                ? $"There is no room left on the disk ({TemporaryFile.Folder}): make room, and try again."
-                : "This could not be done: something in it is not as it should be. Nothing was changed.";
+            problem =
+                TemporaryFile.IsFull(fault) || fault is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 13 }
+                    ? $"There is no room left on the disk ({TemporaryFile.Folder}): make room, and try again."
+                    : "This could not be done: something in it is not as it should be. Nothing was changed.";
             Console.Error.WriteLine(fault);
         }
         lock (_gate)

@@ -33,7 +33,10 @@ internal sealed class BriefingVerb() : Verb("briefing", "Makes the page of a bun
     {
         (string path, string ending) = _kinds.Of(given, given.Required(_kinds.Out));
         BriefingHandOver kind = BriefingHandOver.Standard.First(known => known.Extension == ending);
-        var paper = new BriefingPaper(PaperOf(given, _paper) ?? BriefingPaper.Usual.Paper, MarginOf(given, _margin, BriefingPaper.UsualMargin));
+        var paper = new BriefingPaper(
+            PaperOf(given, _paper) ?? BriefingPaper.Usual.Paper,
+            MarginOf(given, _margin, BriefingPaper.UsualMargin)
+        );
         bool onlyShares = given.OneOf(_only, "shares") is not null;
         using Bundle bundle = Bundle.Read(InputFile.Opened(given.Required(_bundle), "bundle", File.OpenRead));
         HandedBriefing page = BundledBriefing.Of(bundle, Fresh(given, bundle, streams), onlyShares);
@@ -55,15 +58,22 @@ internal sealed class BriefingVerb() : Verb("briefing", "Makes the page of a bun
         {
             // Fresh rows are read as the old ones, and made fit by the same steps: columns stay what they were.
             BundledTable old = bundle.Tables.First(table => table.Name == name);
-            Table rows = fresh[name] = old.Prepare.Apply(TableInput.Read(file, ReadSettings.Found with { Columns = old.Read.Columns }, streams));
+            Table rows = fresh[name] = old.Prepare.Apply(
+                TableInput.Read(file, ReadSettings.Found with { Columns = old.Read.Columns }, streams)
+            );
             if (rows.RowCount == 0)
             {
-                throw new StudyException("no-rows", "table", $"the table {name} has no rows in {file}: give the file with this month's rows.");
+                throw new StudyException(
+                    "no-rows",
+                    "table",
+                    $"the table {name} has no rows in {file}: give the file with this month's rows."
+                );
             }
         }
         // Tables that stay where they are: each by its name in the bundle.
         BundledTable[] asked = [.. bundle.Tables.Where(table => table.Answer is null)];
-        Dictionary<string, string> queries = ByTable(given, _queries, bundle, asked), names = ByTable(given, _names, bundle, asked);
+        Dictionary<string, string> queries = ByTable(given, _queries, bundle, asked),
+            names = ByTable(given, _names, bundle, asked);
         foreach ((string name, string place) in ByTable(given, _froms, bundle, asked))
         {
             string? query = queries.GetValueOrDefault(name);
@@ -89,7 +99,8 @@ internal sealed class BriefingVerb() : Verb("briefing", "Makes the page of a bun
         {
             int equals = pair.IndexOf('=', StringComparison.Ordinal);
             string name = equals < 0 ? pair : pair[..equals];
-            BundledTable? old = bundle.Tables.FirstOrDefault(table => table.Name == name) ?? bundle.Tables.FirstOrDefault(table => table.Title == name);
+            BundledTable? old = bundle.Tables.FirstOrDefault(table => table.Name == name)
+                ?? bundle.Tables.FirstOrDefault(table => table.Title == name);
             if (equals < 1 || old is null)
             {
                 string tables = string.Join(", ", offered.Select(table => table.Name));

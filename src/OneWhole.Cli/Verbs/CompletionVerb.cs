@@ -3,7 +3,11 @@ using System.CommandLine;
 namespace OneWhole.Cli.Verbs;
 
 /// <summary>Scripts by which a shell completes what is typed; each asks the command itself what may follow.</summary>
-internal sealed class CompletionVerb() : Verb("completion", "Prints a script by which a shell completes verbs, options and their values: source <(onewhole completion --shell bash)")
+internal sealed class CompletionVerb()
+    : Verb(
+        "completion",
+        "Prints a script by which a shell completes verbs, options and their values: source <(onewhole completion --shell bash)"
+    )
 {
     private static readonly Dictionary<string, string> Known = new()
     {
@@ -27,7 +31,12 @@ internal sealed class CompletionVerb() : Verb("completion", "Prints a script by 
             """,
     };
 
-    private readonly Option<string> _shell = Options.One("shell", "SHELL", $"{Given.Or([.. Known.Keys])}; bash unless said.", [.. Known.Keys]);
+    private readonly Option<string> _shell = Options.One(
+        "shell",
+        "SHELL",
+        $"{Given.Or([.. Known.Keys])}; bash unless said.",
+        [.. Known.Keys]
+    );
 
     protected override IEnumerable<Option> Takes => [_shell];
 

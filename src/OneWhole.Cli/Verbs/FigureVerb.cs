@@ -68,10 +68,17 @@ internal sealed class FigureVerb() : Verb("figure", "Draws a study: as a picture
     private static (int Width, int Height) SizeOf(string text)
     {
         string[] sides = text.Split('x');
-        if (sides.Length != 2 || !int.TryParse(sides[0], out int width) || !int.TryParse(sides[1], out int height)
-            || Math.Min(width, height) < FigureDrawer.SmallestSide || Math.Max(width, height) > FigureDrawer.LargestSide)
+        if (
+            sides.Length != 2
+            || !int.TryParse(sides[0], out int width)
+            || !int.TryParse(sides[1], out int height)
+            || Math.Min(width, height) < FigureDrawer.SmallestSide
+            || Math.Max(width, height) > FigureDrawer.LargestSide
+        )
         {
-            throw new WrongUse($"--size is {text}; it must be like 960x600, each side from {FigureDrawer.SmallestSide} to {FigureDrawer.LargestSide}.");
+            throw new WrongUse(
+                $"--size is {text}; it must be like 960x600, each side from {FigureDrawer.SmallestSide} to {FigureDrawer.LargestSide}."
+            );
         }
         return (width, height);
     }

@@ -21,7 +21,12 @@ internal sealed class TableVerb() : Verb("table", "Reads a table and prepares it
         {
             throw new WrongUse($"--out is {path}; it must end in .csv.");
         }
-        Table table = TableInput.Prepared(given.Required(_table), given.Optional(_prepare), TableInput.Settings(given.Optional(_read)), streams);
+        Table table = TableInput.Prepared(
+            given.Required(_table),
+            given.Optional(_prepare),
+            TableInput.Settings(given.Optional(_read)),
+            streams
+        );
         if (path is null or OutputFile.Standard)
         {
             TableCsv.Write(table, streams.Output);

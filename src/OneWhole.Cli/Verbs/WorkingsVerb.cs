@@ -8,7 +8,10 @@ namespace OneWhole.Cli.Verbs;
 /// <summary>The computed columns behind a figure, with their proofs and readings.</summary>
 internal sealed class WorkingsVerb() : Verb("workings", "Computes a study's workings: to standard output as CSV, or to a file.")
 {
-    private static readonly HandOver[] Known = [.. HandOver.Standard.Where(kind => kind.Kind.StartsWith("workings.", StringComparison.Ordinal))];
+    private static readonly HandOver[] Known =
+    [
+        .. HandOver.Standard.Where(kind => kind.Kind.StartsWith("workings.", StringComparison.Ordinal)),
+    ];
 
     private readonly StudyInput _input = new();
     private readonly Kinds _kinds = new([.. Known.Select(kind => kind.Extension)], ".csv");

@@ -47,21 +47,84 @@ public sealed record Briefing
     public const int MostBlocks = 60;
 
     private static readonly ObjectShape<BriefingBlock> Block = new ObjectShape<BriefingBlock>("a block", () => new BriefingBlock(""))
-        .Has("key", new TextShape("a block's name", 40), block => block.Key, (block, value) => block with { Key = value }, "its name on this page", required: true)
-        .Has("kind", new ChoiceShape<BlockKind>(("text", BlockKind.Text), ("study", BlockKind.Study)), block => block.Kind, (block, value) => block with { Kind = value }, "what it is", required: true)
-        .Has("text", new TextShape("running text", 20_000), block => block.Text, (block, value) => block with { Text = value }, "running text; [[KEY.NAME]] is replaced by a reading of the block KEY")
-        .Has("study", new TextShape("a study", 200), block => block.Study, (block, value) => block with { Study = value }, "the study that it shows")
-        .Has("show", new ChoiceShape<BlockShow>(("figure", BlockShow.Figure), ("workings", BlockShow.Workings), ("both", BlockShow.Both)), block => block.Show, (block, value) => block with { Show = value }, "what is shown of the study")
+        .Has(
+            "key",
+            new TextShape("a block's name", 40),
+            block => block.Key,
+            (block, value) => block with { Key = value },
+            "its name on this page",
+            required: true
+        )
+        .Has(
+            "kind",
+            new ChoiceShape<BlockKind>(("text", BlockKind.Text), ("study", BlockKind.Study)),
+            block => block.Kind,
+            (block, value) => block with { Kind = value },
+            "what it is",
+            required: true
+        )
+        .Has(
+            "text",
+            new TextShape("running text", 20_000),
+            block => block.Text,
+            (block, value) => block with { Text = value },
+            "running text; [[KEY.NAME]] is replaced by a reading of the block KEY"
+        )
+        .Has(
+            "study",
+            new TextShape("a study", 200),
+            block => block.Study,
+            (block, value) => block with { Study = value },
+            "the study that it shows"
+        )
+        .Has(
+            "show",
+            new ChoiceShape<BlockShow>(("figure", BlockShow.Figure), ("workings", BlockShow.Workings), ("both", BlockShow.Both)),
+            block => block.Show,
+            (block, value) => block with { Show = value },
+            "what is shown of the study"
+        )
         .Has("span", new CountShape(1, 3), block => block.Span, (block, value) => block with { Span = value }, "how many columns it takes")
-        .Where(block => block.Kind == BlockKind.Study && block.Study.Length == 0 ? "a block of kind study with the study that it shows" : null);
+        .Where(block =>
+            block.Kind == BlockKind.Study && block.Study.Length == 0 ? "a block of kind study with the study that it shows" : null
+        );
 
-    public static ObjectShape<Briefing> Shape { get; } = new ObjectShape<Briefing>("a briefing", () => new Briefing())
-        .Has("format", new FormatShape(Format), _ => Format, (briefing, _) => briefing, "the version of the format", required: true)
-        .Has("title", new TextShape("a title", 500), briefing => briefing.Title, (briefing, value) => briefing with { Title = value }, "the page's title")
-        .Has("columns", new CountShape(1, 3), briefing => briefing.Columns, (briefing, value) => briefing with { Columns = value }, "how many columns the page has")
-        .Has("filter", new ListShape<Clause>(StudyShapes.Clause), briefing => briefing.Filter, (briefing, value) => briefing with { Filter = value }, "which rows of every study whose table has the column are used")
-        .Has("blocks", new ListShape<BriefingBlock>(Block, most: MostBlocks), briefing => briefing.Blocks, (briefing, value) => briefing with { Blocks = value }, "what stands on it, in order")
-        .Where(briefing => briefing.Blocks.Select(block => block.Key).Distinct().Count() < briefing.Blocks.Length ? "a briefing whose blocks have different keys" : null);
+    public static ObjectShape<Briefing> Shape { get; } =
+        new ObjectShape<Briefing>("a briefing", () => new Briefing())
+            .Has("format", new FormatShape(Format), _ => Format, (briefing, _) => briefing, "the version of the format", required: true)
+            .Has(
+                "title",
+                new TextShape("a title", 500),
+                briefing => briefing.Title,
+                (briefing, value) => briefing with { Title = value },
+                "the page's title"
+            )
+            .Has(
+                "columns",
+                new CountShape(1, 3),
+                briefing => briefing.Columns,
+                (briefing, value) => briefing with { Columns = value },
+                "how many columns the page has"
+            )
+            .Has(
+                "filter",
+                new ListShape<Clause>(StudyShapes.Clause),
+                briefing => briefing.Filter,
+                (briefing, value) => briefing with { Filter = value },
+                "which rows of every study whose table has the column are used"
+            )
+            .Has(
+                "blocks",
+                new ListShape<BriefingBlock>(Block, most: MostBlocks),
+                briefing => briefing.Blocks,
+                (briefing, value) => briefing with { Blocks = value },
+                "what stands on it, in order"
+            )
+            .Where(briefing =>
+                briefing.Blocks.Select(block => block.Key).Distinct().Count() < briefing.Blocks.Length
+                    ? "a briefing whose blocks have different keys"
+                    : null
+            );
 
     public string Title { get; init; } = "";
 

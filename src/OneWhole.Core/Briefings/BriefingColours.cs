@@ -13,7 +13,11 @@ public static class BriefingColours
     public static IReadOnlyDictionary<string, string> Of(IEnumerable<WorkingsResult> studies)
     {
         var colours = new Dictionary<string, string>();
-        foreach (Division division in studies.Select(workings => workings.Division).Where(division => !division.IsEmpty && !division.Study.Form.Form.HasOwnColours))
+        foreach (
+            Division division in studies
+                .Select(workings => workings.Division)
+                .Where(division => !division.IsEmpty && !division.Study.Form.Form.HasOwnColours)
+        )
         {
             var ink = new PartInk(division);
             for (int part = 0; part < division.PartCount; part++)
@@ -28,8 +32,12 @@ public static class BriefingColours
     }
 
     /// <summary>A study with the page's colours; its own stay.</summary>
-    public static Study Apply(Study study, IReadOnlyDictionary<string, string> colours) => study with
-    {
-        Finish = study.Finish with { Colours = study.Finish.Colours.SetItems(colours.Where(colour => !study.Finish.Colours.ContainsKey(colour.Key))) },
-    };
+    public static Study Apply(Study study, IReadOnlyDictionary<string, string> colours) =>
+        study with
+        {
+            Finish = study.Finish with
+            {
+                Colours = study.Finish.Colours.SetItems(colours.Where(colour => !study.Finish.Colours.ContainsKey(colour.Key))),
+            },
+        };
 }

@@ -32,7 +32,9 @@ public enum ChartLabelPlace
     AtTip,
 }
 
-/// <summary>A number of a chart: the workings' row and rule that it comes from, so that whoever hands the chart over can bind it to their cells.</summary>
+/// <summary>
+/// A number of a chart: the workings' row and rule that it comes from, so that whoever hands the chart over can bind it to their cells.
+/// </summary>
 /// <param name="Rule">An expression over the workings' columns.</param>
 /// <param name="Row">The workings' row for which it is meant.</param>
 /// <param name="Value">What it gives.</param>
@@ -129,7 +131,10 @@ public sealed record NativeChart(IReadOnlyList<ChartLabel> Categories, IReadOnly
     /// <summary>What the value axis counts.</summary>
     public ColumnUnit Unit { get; init; } = ColumnUnit.Amount;
 
-    /// <summary>Where the value axis ends, in what it counts, where it must: because it is a share, or because the analyst said so. Else it follows the numbers.</summary>
+    /// <summary>
+    /// Where the value axis ends, in what it counts, where it must: because it is a share, or because the analyst said so. Else it follows
+    /// the numbers.
+    /// </summary>
     public double? End { get; init; }
 
     /// <summary>What stands in the middle of a ring; null for nothing.</summary>

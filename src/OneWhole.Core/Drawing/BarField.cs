@@ -16,7 +16,8 @@ internal readonly record struct BarField(Box Plot, bool Upright, double Least, d
     public double Middle(int at, int bars) => (Upright ? Plot.X : Plot.Y) + (at + 0.5) * Band(bars);
 
     /// <summary>One of so many bars, in the middle of its room.</summary>
-    public Box BarOn(int at, int bars, double thickness, double value, double other) => Bar((at + 0.5) * Band(bars) - thickness / 2, thickness, value, other);
+    public Box BarOn(int at, int bars, double thickness, double value, double other) =>
+        Bar((at + 0.5) * Band(bars) - thickness / 2, thickness, value, other);
 
     /// <summary>How long the side is along which bars stand.</summary>
     public double Length => Upright ? Plot.Width : Plot.Height;
@@ -25,19 +26,33 @@ internal readonly record struct BarField(Box Plot, bool Upright, double Least, d
     public double At(double value) => Values.At(value);
 
     /// <summary>Values to pixels.</summary>
-    public PixelScale Values => Upright ? new PixelScale(Least, Most, Plot.Bottom, Plot.Y)
-        : IsTurned ? new PixelScale(Least, Most, Plot.Right, Plot.X) : new PixelScale(Least, Most, Plot.X, Plot.Right);
+    public PixelScale Values =>
+        Upright ? new PixelScale(Least, Most, Plot.Bottom, Plot.Y)
+        : IsTurned ? new PixelScale(Least, Most, Plot.Right, Plot.X)
+        : new PixelScale(Least, Most, Plot.X, Plot.Right);
 
     /// <summary>A bar from one value to another.</summary>
     /// <param name="from">Where it begins along the names, from the plot's edge.</param>
     /// <param name="thickness">How broad it is.</param>
     public Box Bar(double from, double thickness, double value, double other)
     {
-        double a = At(value), b = At(other);
-        double low = Math.Min(a, b), length = Math.Abs(a - b);
+        double a = At(value),
+            b = At(other);
+        double low = Math.Min(a, b),
+            length = Math.Abs(a - b);
         return Upright
-            ? new Box(FigureBuilder.Round(Plot.X + from), FigureBuilder.Round(low), FigureBuilder.Round(thickness), FigureBuilder.Round(length))
-            : new Box(FigureBuilder.Round(low), FigureBuilder.Round(Plot.Y + from), FigureBuilder.Round(length), FigureBuilder.Round(thickness));
+            ? new Box(
+                FigureBuilder.Round(Plot.X + from),
+                FigureBuilder.Round(low),
+                FigureBuilder.Round(thickness),
+                FigureBuilder.Round(length)
+            )
+            : new Box(
+                FigureBuilder.Round(low),
+                FigureBuilder.Round(Plot.Y + from),
+                FigureBuilder.Round(length),
+                FigureBuilder.Round(thickness)
+            );
     }
 
     /// <summary>The axis of the values, with its lines across the plot.</summary>
@@ -59,7 +74,8 @@ internal readonly record struct BarField(Box Plot, bool Upright, double Least, d
     public TextMark Beyond(FigureBuilder figure, string id, double middle, double value, string text)
     {
         Font font = figure.Strong;
-        double end = At(value), gap = 6 * figure.Unit;
+        double end = At(value),
+            gap = 6 * figure.Unit;
         return Upright
             ? figure.Text(id, MarkRole.Total, Plot.X + middle, end - gap, "middle", text, font, Ink.Text)
             : figure.Text(id, MarkRole.Total, end + gap, Plot.Y + middle + font.CapHeight / 2, "start", text, font, Ink.Text);

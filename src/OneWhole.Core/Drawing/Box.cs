@@ -19,12 +19,14 @@ public readonly record struct Box(double X, double Y, double Width, double Heigh
     /// <summary>The rectangle, or a larger one from the same corner where a side is shorter than this.</summary>
     public Box AtLeast(double side) => this with { Width = Math.Max(side, Width), Height = Math.Max(side, Height) };
 
-    public Box Inset(double left, double top, double right, double bottom) => new(X + left, Y + top, Math.Max(0, Width - left - right), Math.Max(0, Height - top - bottom));
+    public Box Inset(double left, double top, double right, double bottom) =>
+        new(X + left, Y + top, Math.Max(0, Width - left - right), Math.Max(0, Height - top - bottom));
 
     /// <summary>Whether a line from a to b passes through the rectangle (Liang and Barsky's clipping).</summary>
     public bool Crosses(double ax, double ay, double bx, double by)
     {
-        double from = 0, to = 1;
+        double from = 0,
+            to = 1;
         return Clip(ax - bx, ax - X) && Clip(bx - ax, Right - ax) && Clip(ay - by, ay - Y) && Clip(by - ay, Bottom - ay);
 
         bool Clip(double p, double q)

@@ -15,11 +15,15 @@ public static class Contrast
     /// <param name="second">Another.</param>
     public static double Of(string first, string second)
     {
-        double a = Luminance(first), b = Luminance(second);
+        double a = Luminance(first),
+            b = Luminance(second);
         return (Math.Max(a, b) + 0.05) / (Math.Min(a, b) + 0.05);
     }
 
-    private static readonly Dictionary<string, string> OnNamed = Ink.Sheet.Keys.ToDictionary(name => name, name => StandingOut(Ink.Sheet[name]));
+    private static readonly Dictionary<string, string> OnNamed = Ink.Sheet.Keys.ToDictionary(
+        name => name,
+        name => StandingOut(Ink.Sheet[name])
+    );
 
     /// <summary>The ink for text on a fill: the one of white and dark that stands out more.</summary>
     public static string TextOn(string fill) => OnNamed.GetValueOrDefault(fill) ?? StandingOut(Ink.OnSheet(fill));
@@ -33,12 +37,15 @@ public static class Contrast
     public static int FaintLabels(Figure figure)
     {
         RectMark[] bars = [.. figure.Marks.OfType<RectMark>().Where(mark => mark.Role == MarkRole.Bar)];
-        return figure.Marks.OfType<TextMark>().Count(label => label.Role == MarkRole.Label && Of(Ink.OnSheet(label.Fill), Ink.OnSheet(Under(label))) < ForText);
+        return figure
+            .Marks.OfType<TextMark>()
+            .Count(label => label.Role == MarkRole.Label && Of(Ink.OnSheet(label.Fill), Ink.OnSheet(Under(label))) < ForText);
 
         string Under(TextMark label)
         {
             (double x, double y) = (label.Bounds.CentreX, label.Bounds.CentreY);
-            return Array.Find(bars, bar => x >= bar.X && x <= bar.X + bar.Width && y >= bar.Y && y <= bar.Y + bar.Height)?.Fill ?? Ink.Paper;
+            return Array.Find(bars, bar => x >= bar.X && x <= bar.X + bar.Width && y >= bar.Y && y <= bar.Y + bar.Height)?.Fill
+                ?? Ink.Paper;
         }
     }
 

@@ -23,7 +23,12 @@ public sealed record Domains(double Least, double Most)
     /// <param name="most">The largest value, at least 0.</param>
     /// <param name="end">Where the axis is wished to end; it ends beyond that where a value does.</param>
     public static Domains Around(double least, double most, double? end = null) =>
-        new(least < 0 ? -Ticks.RoundUp(-least, 5) : 0, most > 0 ? Math.Max(end ?? Ticks.RoundUp(most, 5), most) : least < 0 ? 0 : 1);
+        new(
+            least < 0 ? -Ticks.RoundUp(-least, 5) : 0,
+            most > 0 ? Math.Max(end ?? Ticks.RoundUp(most, 5), most)
+                : least < 0 ? 0
+                : 1
+        );
 }
 
 /// <summary>A linear scale from values to pixels.</summary>
@@ -36,9 +41,10 @@ public readonly record struct PixelScale(double FromValue, double ToValue, doubl
         {
             return FromPixel;
         }
-        double span = ToValue - FromValue, along = double.IsFinite(span) && double.IsFinite(value - FromValue)
-            ? (value - FromValue) / span
-            : (value / 4 - FromValue / 4) / (ToValue / 4 - FromValue / 4);
+        double span = ToValue - FromValue,
+            along = double.IsFinite(span) && double.IsFinite(value - FromValue)
+                ? (value - FromValue) / span
+                : (value / 4 - FromValue / 4) / (ToValue / 4 - FromValue / 4);
         return FromPixel + along * (ToPixel - FromPixel);
     }
 }

@@ -41,14 +41,23 @@ public sealed class FigureBuilder
 
     private readonly List<Mark> _marks = [];
 
-    internal FigureBuilder(double width, double height, ITextMeasurer measurer, Finish finish, LabelRoom room = default, double? panelUnit = null)
+    internal FigureBuilder(
+        double width,
+        double height,
+        ITextMeasurer measurer,
+        Finish finish,
+        LabelRoom room = default,
+        double? panelUnit = null
+    )
     {
         Room = room;
         Width = width;
         Height = height;
         Measurer = measurer;
         Finish = finish;
-        IsMiniature = panelUnit is not null ? width < PanelWidth || height < PanelHeight : width < MiniatureWidth || height < MiniatureHeight;
+        IsMiniature = panelUnit is not null
+            ? width < PanelWidth || height < PanelHeight
+            : width < MiniatureWidth || height < MiniatureHeight;
         Unit = panelUnit ?? UnitOf(width, height);
     }
 
@@ -56,7 +65,8 @@ public sealed class FigureBuilder
     internal static double UnitOf(double width, double height) => Math.Clamp(Math.Sqrt(Math.Min(width / 720, height / 480)), 0.78, 6);
 
     /// <summary>A page of text and lines, without a form.</summary>
-    public static FigureBuilder Page(double width, double height, ITextMeasurer measurer, Finish finish) => new(width, height, measurer, finish);
+    public static FigureBuilder Page(double width, double height, ITextMeasurer measurer, Finish finish) =>
+        new(width, height, measurer, finish);
 
     public double Width { get; }
 
@@ -100,7 +110,9 @@ public sealed class FigureBuilder
     /// <summary>The room for the form.</summary>
     public Box Plot { get; internal set; }
 
-    /// <summary>Where bars stand, between names and axes: small figures of one size have it of one size. None where a form has no such field.</summary>
+    /// <summary>
+    /// Where bars stand, between names and axes: small figures of one size have it of one size. None where a form has no such field.
+    /// </summary>
     internal Box? Field { get; set; }
 
     public Obstacles Obstacles { get; } = new();
@@ -123,15 +135,20 @@ public sealed class FigureBuilder
     /// <summary>The print of shares on labels.</summary>
     public Font Shares => Sized(Finish.Print.Shares, Finish.Print.StrongShares, Room.Scale);
 
-    private Font Sized(PrintSize size, bool strong, double scale) => new(Typeface.Sans, Math.Max(9, Math.Round(12 * Unit * PrintFinish.Step(size) * scale * 2) / 2)) { Weight = strong ? 600 : 400 };
+    private Font Sized(PrintSize size, bool strong, double scale) =>
+        new(Typeface.Sans, Math.Max(9, Math.Round(12 * Unit * PrintFinish.Step(size) * scale * 2) / 2)) { Weight = strong ? 600 : 400 };
 
-    /// <summary>The rooms that small figures on one scale have in common, while they are measured and drawn; null for a figure by itself.</summary>
+    /// <summary>
+    /// The rooms that small figures on one scale have in common, while they are measured and drawn; null for a figure by itself.
+    /// </summary>
     internal Dictionary<string, double>? Rooms { get; init; }
 
     /// <summary>Which small figures have names and numbers like this one: others have no room for them.</summary>
     internal string Edge { get; init; } = "";
 
-    /// <summary>The room that text takes beside the bars: this figure's own, or the largest of all small figures, so that their bars have one scale.</summary>
+    /// <summary>
+    /// The room that text takes beside the bars: this figure's own, or the largest of all small figures, so that their bars have one scale.
+    /// </summary>
     /// <param name="what">What stands there; the same name in each of the figures.</param>
     /// <param name="own">What this figure needs, in pixels.</param>
     public double Common(string what, double own)
@@ -144,7 +161,10 @@ public sealed class FigureBuilder
         return Rooms[key] = Math.Max(own, Rooms.GetValueOrDefault(key));
     }
 
-    /// <summary>The length by which an axis' numbers are chosen: this figure's own, or the shortest of all small figures, so that they have the same.</summary>
+    /// <summary>
+    /// The length by which an axis' numbers are chosen: this figure's own, or the shortest of all small figures, so that they have the
+    /// same.
+    /// </summary>
     public double AxisLength(double own)
     {
         if (Rooms is null)
@@ -167,7 +187,8 @@ public sealed class FigureBuilder
     /// <param name="room">The room of one bar.</param>
     /// <param name="share">How much of it the form gives the bar.</param>
     /// <param name="most">The broadest that the form would have it.</param>
-    public double BarThickness(double room, double share, double most = double.PositiveInfinity) => Gap is { } gap ? room / (1 + gap) : Math.Min(room * share, most);
+    public double BarThickness(double room, double share, double most = double.PositiveInfinity) =>
+        Gap is { } gap ? room / (1 + gap) : Math.Min(room * share, most);
 
     public double TextWidth(string text, Font font) => Measurer.Width(text, font);
 
@@ -182,19 +203,31 @@ public sealed class FigureBuilder
         }
     }
 
-    private bool IsHidden(MarkRole role) => role switch
-    {
-        MarkRole.BaseLine => !Finish.Axes.Line,
-        MarkRole.GridLine => !Finish.Axes.Grid,
-        MarkRole.Axis => !Finish.Axes.Numbers,
-        MarkRole.Name => !Finish.Axes.Names,
-        MarkRole.Key => !Finish.Key,
-        _ => false,
-    };
+    private bool IsHidden(MarkRole role) =>
+        role switch
+        {
+            MarkRole.BaseLine => !Finish.Axes.Line,
+            MarkRole.GridLine => !Finish.Axes.Grid,
+            MarkRole.Axis => !Finish.Axes.Numbers,
+            MarkRole.Name => !Finish.Axes.Names,
+            MarkRole.Key => !Finish.Key,
+            _ => false,
+        };
 
     public TextMark Text(string id, MarkRole role, double x, double y, string anchor, string text, Font font, string fill)
     {
-        var mark = new TextMark(id, role, x, y, anchor, text, font.Size, font.Weight, font.Typeface == Typeface.Serif ? "serif" : "sans", fill)
+        var mark = new TextMark(
+            id,
+            role,
+            x,
+            y,
+            anchor,
+            text,
+            font.Size,
+            font.Weight,
+            font.Typeface == Typeface.Serif ? "serif" : "sans",
+            fill
+        )
         {
             Width = Measurer.Width(text, font),
         };
@@ -209,7 +242,8 @@ public sealed class FigureBuilder
     }
 
     /// <summary>A line of a label, in its own print.</summary>
-    public TextMark Text(string id, MarkRole role, double x, double y, string anchor, LabelLine line, string fill) => Text(id, role, x, y, anchor, line.Text, line.Font, fill);
+    public TextMark Text(string id, MarkRole role, double x, double y, string anchor, LabelLine line, string fill) =>
+        Text(id, role, x, y, anchor, line.Text, line.Font, fill);
 
     /// <summary>Adds a text and keeps others away from it.</summary>
     public TextMark Put(TextMark mark)
@@ -241,8 +275,31 @@ public sealed class FigureBuilder
         return false;
     }
 
-    public void Line(string id, MarkRole role, double ax, double ay, double bx, double by, string stroke, double width = 1, IReadOnlyList<double>? dash = null) =>
-        Add(new PathMark(id, role, [[Round(ax), Round(ay), Round(bx), Round(by)]]) { Stroke = stroke, StrokeWidth = width, Dash = dash });
+    public void Line(
+        string id,
+        MarkRole role,
+        double ax,
+        double ay,
+        double bx,
+        double by,
+        string stroke,
+        double width = 1,
+        IReadOnlyList<double>? dash = null
+    ) =>
+        Add(
+            new PathMark(
+                id,
+                role,
+                [
+                    [Round(ax), Round(ay), Round(bx), Round(by)],
+                ]
+            )
+            {
+                Stroke = stroke,
+                StrokeWidth = width,
+                Dash = dash,
+            }
+        );
 
     internal static double Round(double pixel) => Math.Round(pixel * 100) / 100;
 

@@ -29,7 +29,8 @@ public static class FigureDrawer
     public static Figure Draw(WorkingsResult workings, double width, double height, ITextMeasurer measurer, Domains? domains = null)
     {
         Study study = workings.Division.Study;
-        using IDisposable style = study.Finish.Numbers.Use(), said = FigureWords.Use(study.Finish.Words);
+        using IDisposable style = study.Finish.Numbers.Use(),
+            said = FigureWords.Use(study.Finish.Words);
         Form form = study.Form.Form;
         if (Refused(workings) is { } unsuitable)
         {
@@ -37,9 +38,22 @@ public static class FigureDrawer
         }
         Statement statement = Statement.Of(workings);
         Domains? ends = workings.Division.IsEmpty ? null : domains ?? form.Domains(workings);
-        if (ends is not null && !(double.IsFinite(ends.Least) && double.IsFinite(ends.Most) && double.IsFinite(ends.ShareLeast) && double.IsFinite(ends.ShareMost)))
+        if (
+            ends is not null
+            && !(
+                double.IsFinite(ends.Least)
+                && double.IsFinite(ends.Most)
+                && double.IsFinite(ends.ShareLeast)
+                && double.IsFinite(ends.ShareMost)
+            )
+        )
         {
-            throw new StudyException("beyond-doubles", "form", "The lengths reach beyond what can be drawn: the whole is next to nothing beside its parts. Look at the workings, or leave out what can't be meant.");
+            throw new StudyException(
+                "beyond-doubles",
+                "form",
+                "The lengths reach beyond what can be drawn: the whole is next to nothing beside its parts. Look at the "
+                    + "workings, or leave out what can't be meant."
+            );
         }
         (FigureBuilder Figure, Foot? Foot, LeftOut Left) Lay(LabelRoom room, string reserved = "")
         {
@@ -50,7 +64,11 @@ public static class FigureDrawer
         (FigureBuilder Figure, Foot? Foot, LeftOut Left) best = Lay(default);
         LeftOut unshrunk = best.Left;
         // Amounts without decimals have none to lose.
-        for (int way = best.Left.IsNothing || new LabelNumbers(workings).AmountDecimals > 0 ? 0 : 1; way < Rooms.Length && !best.Left.IsNothing && best.Left.AllNames + best.Left.AllLabels <= MostRefitted; way++)
+        for (
+            int way = best.Left.IsNothing || new LabelNumbers(workings).AmountDecimals > 0 ? 0 : 1;
+            way < Rooms.Length && !best.Left.IsNothing && best.Left.AllNames + best.Left.AllLabels <= MostRefitted;
+            way++
+        )
         {
             (double shrink, int fewer) = Rooms[way];
             (FigureBuilder Figure, Foot? Foot, LeftOut Left) other = Lay(new LabelRoom(shrink, unshrunk.Names > 0, fewer));
@@ -60,11 +78,16 @@ public static class FigureDrawer
         {
             // Rather without its source in full than with fewer labels.
             (FigureBuilder Figure, Foot? Foot, LeftOut Left) whole = Lay(best.Figure.Room, foot.With(best.Left));
-            best = whole.Left.Weight <= best.Left.Weight ? whole
-                : foot.HasRoomForWords(best.Left) ? best : Lay(best.Figure.Room, best.Left.Words);
+            best =
+                whole.Left.Weight <= best.Left.Weight ? whole
+                : foot.HasRoomForWords(best.Left) ? best
+                : Lay(best.Figure.Room, best.Left.Words);
         }
         best.Foot?.Draw(best.Left);
-        return new Figure(width, height, statement.Title, $"{form.Name}. {statement.Text}", best.Figure.Marks) { LeftOut = best.Left.IsNothing ? null : best.Left };
+        return new Figure(width, height, statement.Title, $"{form.Name}. {statement.Text}", best.Figure.Marks)
+        {
+            LeftOut = best.Left.IsNothing ? null : best.Left,
+        };
     }
 
     private static Foot? LayOut(FigureBuilder figure, WorkingsResult workings, Statement statement, Domains? ends, string reserved)
@@ -86,14 +109,27 @@ public static class FigureDrawer
         }
         else if (!figure.IsMiniature)
         {
-            figure.Put(figure.Text("empty", MarkRole.Label, figure.Plot.CentreX, figure.Plot.CentreY, "middle", FigureWords.Of("noRows"), figure.Small, Ink.Quiet));
+            figure.Put(
+                figure.Text(
+                    "empty",
+                    MarkRole.Label,
+                    figure.Plot.CentreX,
+                    figure.Plot.CentreY,
+                    "middle",
+                    FigureWords.Of("noRows"),
+                    figure.Small,
+                    Ink.Quiet
+                )
+            );
         }
         return foot;
     }
 
     /// <summary>Why a figure is not drawn at all; null where it is.</summary>
     public static Unsuitable? Refused(WorkingsResult workings) =>
-        workings.Division.Study.Form.Form is var form && form.Suits(workings) is { } unsuitable && form.RefusesToDraw(workings) ? unsuitable : null;
+        workings.Division.Study.Form.Form is var form && form.Suits(workings) is { } unsuitable && form.RefusesToDraw(workings)
+            ? unsuitable
+            : null;
 
     /// <summary>Draws one figure, or the small figures of a study for each value of a column.</summary>
     /// <exception cref="StudyException">The form can't be drawn from these workings.</exception>
@@ -103,8 +139,10 @@ public static class FigureDrawer
     /// <summary>Draws what stands above the plot, leaves room for the foot, and gives the plot what is left.</summary>
     private static Foot Frame(FigureBuilder figure, WorkingsResult workings, Statement statement, string reserved)
     {
-        string title = statement.Title, caption = figure.Finish.Caption ?? statement.Text;
-        double unit = figure.Unit, margin = Math.Round(24 * unit);
+        string title = statement.Title,
+            caption = figure.Finish.Caption ?? statement.Text;
+        double unit = figure.Unit,
+            margin = Math.Round(24 * unit);
         double inner = figure.Width - 2 * margin;
         double y = margin;
 
@@ -114,7 +152,13 @@ public static class FigureDrawer
         {
             y += i == 0 ? titleFont.CapHeight : titleFont.LineHeight;
             TextMark mark = figure.Text($"title-{i}", MarkRole.Title, margin, y, "start", titleLines[i], titleFont, Ink.Text);
-            figure.Put(mark with { Full = string.Join(' ', titleLines) == title ? null : title, Edit = new Edit("title", "text") { Name = "title" } });
+            figure.Put(
+                mark with
+                {
+                    Full = string.Join(' ', titleLines) == title ? null : title,
+                    Edit = new Edit("title", "text") { Name = "title" },
+                }
+            );
         }
         Font captionFont = figure.Small;
         IReadOnlyList<string> captionLines = figure.Finish.ShowCaption ? TextFit.Wrap(figure.Measurer, caption, captionFont, inner, 3) : [];
@@ -127,7 +171,8 @@ public static class FigureDrawer
         }
         var key = new KeyDrawer(figure, workings, inner);
         var foot = new Foot(figure, workings, statement, margin, reserved);
-        double top = y + Math.Round(18 * unit), bottom = foot.Top(key);
+        double top = y + Math.Round(18 * unit),
+            bottom = foot.Top(key);
         top += figure.Finish.KeyPlace == KeyPlace.Above ? key.Above(margin, inner, top) : 0;
         double right = figure.Finish.KeyPlace == KeyPlace.Right ? key.AtRight(margin + inner, top, bottom) : 0;
         figure.Plot = new Box(margin, top, inner - right, Math.Max(1, bottom - top));

@@ -6,7 +6,9 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Drawing;
 
-/// <summary>A figure's last line: whether it adds up, what has no room, where it is from; the key at its left where both have room.</summary>
+/// <summary>
+/// A figure's last line: whether it adds up, what has no room, where it is from; the key at its left where both have room.
+/// </summary>
 internal sealed class Foot
 {
     private readonly FigureBuilder _figure;
@@ -42,9 +44,10 @@ internal sealed class Foot
         (_proven, _addsUp) = workings.Outcome;
         _addsWidth = figure.TextWidth(_addsUp, font);
         RowCounts rows = division.Rows;
-        string total = NumberText.Count(rows.Total), counts = rows.Used == rows.Total
-            ? FigureWords.Counted("rows", rows.Total, ("count", total))
-            : FigureWords.Counted("rowsOf", rows.Total, ("used", NumberText.Count(rows.Used)), ("total", total));
+        string total = NumberText.Count(rows.Total),
+            counts = rows.Used == rows.Total
+                ? FigureWords.Counted("rows", rows.Total, ("count", total))
+                : FigureWords.Counted("rowsOf", rows.Total, ("used", NumberText.Count(rows.Used)), ("total", total));
         _from = figure.Finish.Source ?? division.Table.Name;
         string note = _from.Length > 0 ? $"{_from}, {counts}" : counts;
         note = AsOf(division) is { } asOf ? $"{note}, {asOf}" : note;
@@ -60,11 +63,17 @@ internal sealed class Foot
 
     /// <summary>"as of 2026-11-28 14:05", of rows that stay where they are; null where they are here.</summary>
     internal static string? AsOf(Division division) =>
-        division.AsOf is { } asOf ? FigureWords.Of("asOf", ("when", asOf.ToLocalTime().ToString("yyyy-MM-dd HH:mm", System.Globalization.CultureInfo.InvariantCulture))) : null;
+        division.AsOf is { } asOf
+            ? FigureWords.Of(
+                "asOf",
+                ("when", asOf.ToLocalTime().ToString("yyyy-MM-dd HH:mm", System.Globalization.CultureInfo.InvariantCulture))
+            )
+            : null;
 
     private double Used(string note) => _addsWidth + _tick + _figure.TextWidth(note, _figure.Small) + 3 * _gap;
 
-    private string Fitted(string note, double room) => TextFit.Shorten(_figure.Measurer, note, _figure.Small, Math.Max(_figure.Small.Size, room - _addsWidth - _tick - 3 * _gap));
+    private string Fitted(string note, double room) =>
+        TextFit.Shorten(_figure.Measurer, note, _figure.Small, Math.Max(_figure.Small.Size, room - _addsWidth - _tick - 3 * _gap));
 
     /// <summary>Draws the key where it stands beneath the plot.</summary>
     /// <returns>The bottom of what is left for the plot.</returns>
@@ -96,17 +105,34 @@ internal sealed class Foot
     {
         Font font = _figure.Small;
         double right = _figure.Width - _margin;
-        string whole = With(left), note = Fitted(whole, _inner - _keyWidth);
+        string whole = With(left),
+            note = Fitted(whole, _inner - _keyWidth);
         if (!left.IsNothing && note != whole)
         {
             // Rather without how many rows there are, or where they are from, than cut in the middle of it.
             string named = $"{left.Words}; {_from}";
             note = Used(named) <= _inner - _keyWidth ? named : Fitted(left.Words, _inner - _keyWidth);
         }
-        _figure.Put(_figure.Text("tie-out-source", MarkRole.TieOut, right, _baseline, "end", note, font, left.IsNothing ? Ink.Quiet : Ink.Text) with { Full = note == whole ? null : whole });
+        _figure.Put(
+            _figure.Text("tie-out-source", MarkRole.TieOut, right, _baseline, "end", note, font, left.IsNothing ? Ink.Quiet : Ink.Text) with
+            {
+                Full = note == whole ? null : whole,
+            }
+        );
         double markRight = right - _figure.TextWidth(note, font) - 2 * _gap;
         _figure.Add(Glyph(_proven, markRight - _tick, _baseline, _tick));
-        _figure.Put(_figure.Text("tie-out", MarkRole.TieOut, markRight - _tick - _gap, _baseline, "end", _addsUp, font, _proven ? Ink.Quiet : Ink.Warn));
+        _figure.Put(
+            _figure.Text(
+                "tie-out",
+                MarkRole.TieOut,
+                markRight - _tick - _gap,
+                _baseline,
+                "end",
+                _addsUp,
+                font,
+                _proven ? Ink.Quiet : Ink.Warn
+            )
+        );
     }
 
     /// <summary>"5 of 37 shown, 71.4 % of all", where a folded part is in the workings and is not drawn.</summary>
@@ -118,14 +144,48 @@ internal sealed class Foot
             return null;
         }
         int shown = division.PartCount - 1;
-        (string, string) some = ("shown", NumberText.Count(shown)), all = ("all", NumberText.Count(shown + division.Parts[at].Folded.Count));
+        (string, string) some = ("shown", NumberText.Count(shown)),
+            all = ("all", NumberText.Count(shown + division.Parts[at].Folded.Count));
         return division.Total.IsZero
             ? FigureWords.Of("shown", some, all)
-            : FigureWords.Of("shownShare", some, all, ("share", NumberText.Percent(new Fraction(division.Total - division.PartTotal(at), division.Total), division.Study.Rounding.Decimals)));
+            : FigureWords.Of(
+                "shownShare",
+                some,
+                all,
+                (
+                    "share",
+                    NumberText.Percent(
+                        new Fraction(division.Total - division.PartTotal(at), division.Total),
+                        division.Study.Rounding.Decimals
+                    )
+                )
+            );
     }
 
     /// <summary>A tick or an exclamation mark, as a path: no font is asked for them.</summary>
-    private static PathMark Glyph(bool proven, double x, double baseline, double size) => proven
-        ? new PathMark("tie-out-glyph", MarkRole.TieOut, [[x, baseline - size * 0.42, x + size * 0.36, baseline - size * 0.05, x + size, baseline - size * 0.9]]) { Stroke = Ink.ClassA, StrokeWidth = Math.Max(1.2, size / 6) }
-        : new PathMark("tie-out-glyph", MarkRole.TieOut, [[x + size / 2, baseline - size, x + size / 2, baseline - size * 0.3], [x + size / 2, baseline - size * 0.12, x + size / 2, baseline]]) { Stroke = Ink.Warn, StrokeWidth = Math.Max(1.4, size / 5) };
+    private static PathMark Glyph(bool proven, double x, double baseline, double size) =>
+        proven
+            ? new PathMark(
+                "tie-out-glyph",
+                MarkRole.TieOut,
+                [
+                    [x, baseline - size * 0.42, x + size * 0.36, baseline - size * 0.05, x + size, baseline - size * 0.9],
+                ]
+            )
+            {
+                Stroke = Ink.ClassA,
+                StrokeWidth = Math.Max(1.2, size / 6),
+            }
+            : new PathMark(
+                "tie-out-glyph",
+                MarkRole.TieOut,
+                [
+                    [x + size / 2, baseline - size, x + size / 2, baseline - size * 0.3],
+                    [x + size / 2, baseline - size * 0.12, x + size / 2, baseline],
+                ]
+            )
+            {
+                Stroke = Ink.Warn,
+                StrokeWidth = Math.Max(1.4, size / 5),
+            };
 }

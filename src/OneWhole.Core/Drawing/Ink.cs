@@ -75,90 +75,95 @@ public static class Ink
     }
 
     /// <summary>The step of a set, from 1, for one place of so many; the fullest where there is one.</summary>
-    internal static int Step(int index, int count, int steps) => count <= 1 ? steps : 1 + (int)Math.Round((double)index / (count - 1) * (steps - 1));
+    internal static int Step(int index, int count, int steps) =>
+        count <= 1 ? steps : 1 + (int)Math.Round((double)index / (count - 1) * (steps - 1));
 
     /// <summary>A colour with a meaning of its own as a set has it: grey in print without colours, else itself.</summary>
     public static string In(Palette palette, string name) => palette == Palette.Greys ? GreyOf(name) : name;
 
-    private static string GreyOf(string name) => name switch
-    {
-        ClassA or "cat-1" or "high-4" => "grey-6",
-        ClassB or "high-2" => "grey-4",
-        Cut or "low-4" => "grey-7",
-        "high-3" or "low-3" => "grey-5",
-        "low-2" => "grey-3",
-        "high-1" or "low-1" => "grey-2",
-        Middle => "grey-1",
-        _ => name,
-    };
+    private static string GreyOf(string name) =>
+        name switch
+        {
+            ClassA or "cat-1" or "high-4" => "grey-6",
+            ClassB or "high-2" => "grey-4",
+            Cut or "low-4" => "grey-7",
+            "high-3" or "low-3" => "grey-5",
+            "low-2" => "grey-3",
+            "high-1" or "low-1" => "grey-2",
+            Middle => "grey-1",
+            _ => name,
+        };
 
     /// <summary>The colours on a white sheet.</summary>
-    public static IReadOnlyDictionary<string, string> Sheet { get; } = new Dictionary<string, string>
-    {
-        [Text] = "#20302e",
-        [Quiet] = "#66736f",
-        [Hairline] = "#e4e0d5",
-        [Paper] = "#ffffff",
-        [OnFill] = "#ffffff",
-        [Cut] = "#a83c2c",
-        [ClassA] = "#1d6b60",
-        [ClassB] = "#86b0a3",
-        [ClassC] = "#c3c5ba",
-        [Wash] = "#e9f0ec",
-        [Folded] = "#978c6c",
-        [Behind] = "#ebe7da",
-        [Warn] = "#8a6410",
-        ["cat-1"] = "#1d6b60",
-        ["cat-2"] = "#b98a2e",
-        ["cat-3"] = "#a83c2c",
-        ["cat-4"] = "#5b7083",
-        ["cat-5"] = "#5d3470",
-        ["cat-6"] = "#7f8f3f",
-        ["cat-7"] = "#b5765b",
-        ["cat-8"] = "#4f8f92",
-        ["cat-9"] = "#7fb0a6",
-        ["cat-10"] = "#dcc084",
-        ["cat-11"] = "#d99a8e",
-        ["cat-12"] = "#a3b1bd",
-        ["cat-13"] = "#b39abf",
-        ["cat-14"] = "#bcc695",
-        ["cat-15"] = "#dbb7a6",
-        ["cat-16"] = "#a6cacb",
-        [Middle] = "#ddd8c9",
-        ["low-1"] = "#e6bdb3",
-        ["low-2"] = "#d69485",
-        ["low-3"] = "#ba5545",
-        ["low-4"] = "#a83c2c",
-        ["high-1"] = "#bcd6cd",
-        ["high-2"] = "#90b9ad",
-        ["high-3"] = "#3d7f71",
-        ["high-4"] = "#1d6b60",
-        ["seq-1"] = "#d5e5de",
-        ["seq-2"] = "#b4d0c6",
-        ["seq-3"] = "#90b9ad",
-        ["seq-4"] = "#6ca193",
-        ["seq-5"] = "#3d7f71",
-        ["seq-6"] = "#1d6b60",
-        ["seq-7"] = "#0f4a43",
-        ["hue-1"] = "#e9ddcb",
-        ["hue-2"] = "#d9c3a2",
-        ["hue-3"] = "#c8a77a",
-        ["hue-4"] = "#b28a57",
-        ["hue-5"] = "#94703f",
-        ["hue-6"] = "#74562c",
-        ["hue-7"] = "#533c1c",
-        ["grey-1"] = "#dcddd9",
-        ["grey-2"] = "#c2c4bf",
-        ["grey-3"] = "#a6a9a3",
-        ["grey-4"] = "#888c86",
-        ["grey-5"] = "#6b706a",
-        ["grey-6"] = "#4d524d",
-        ["grey-7"] = "#323733",
-        [OnDarkFill] = "#ffffff",
-        [OnLightFill] = "#14201e",
-    };
+    public static IReadOnlyDictionary<string, string> Sheet { get; } =
+        new Dictionary<string, string>
+        {
+            [Text] = "#20302e",
+            [Quiet] = "#66736f",
+            [Hairline] = "#e4e0d5",
+            [Paper] = "#ffffff",
+            [OnFill] = "#ffffff",
+            [Cut] = "#a83c2c",
+            [ClassA] = "#1d6b60",
+            [ClassB] = "#86b0a3",
+            [ClassC] = "#c3c5ba",
+            [Wash] = "#e9f0ec",
+            [Folded] = "#978c6c",
+            [Behind] = "#ebe7da",
+            [Warn] = "#8a6410",
+            ["cat-1"] = "#1d6b60",
+            ["cat-2"] = "#b98a2e",
+            ["cat-3"] = "#a83c2c",
+            ["cat-4"] = "#5b7083",
+            ["cat-5"] = "#5d3470",
+            ["cat-6"] = "#7f8f3f",
+            ["cat-7"] = "#b5765b",
+            ["cat-8"] = "#4f8f92",
+            ["cat-9"] = "#7fb0a6",
+            ["cat-10"] = "#dcc084",
+            ["cat-11"] = "#d99a8e",
+            ["cat-12"] = "#a3b1bd",
+            ["cat-13"] = "#b39abf",
+            ["cat-14"] = "#bcc695",
+            ["cat-15"] = "#dbb7a6",
+            ["cat-16"] = "#a6cacb",
+            [Middle] = "#ddd8c9",
+            ["low-1"] = "#e6bdb3",
+            ["low-2"] = "#d69485",
+            ["low-3"] = "#ba5545",
+            ["low-4"] = "#a83c2c",
+            ["high-1"] = "#bcd6cd",
+            ["high-2"] = "#90b9ad",
+            ["high-3"] = "#3d7f71",
+            ["high-4"] = "#1d6b60",
+            ["seq-1"] = "#d5e5de",
+            ["seq-2"] = "#b4d0c6",
+            ["seq-3"] = "#90b9ad",
+            ["seq-4"] = "#6ca193",
+            ["seq-5"] = "#3d7f71",
+            ["seq-6"] = "#1d6b60",
+            ["seq-7"] = "#0f4a43",
+            ["hue-1"] = "#e9ddcb",
+            ["hue-2"] = "#d9c3a2",
+            ["hue-3"] = "#c8a77a",
+            ["hue-4"] = "#b28a57",
+            ["hue-5"] = "#94703f",
+            ["hue-6"] = "#74562c",
+            ["hue-7"] = "#533c1c",
+            ["grey-1"] = "#dcddd9",
+            ["grey-2"] = "#c2c4bf",
+            ["grey-3"] = "#a6a9a3",
+            ["grey-4"] = "#888c86",
+            ["grey-5"] = "#6b706a",
+            ["grey-6"] = "#4d524d",
+            ["grey-7"] = "#323733",
+            [OnDarkFill] = "#ffffff",
+            [OnLightFill] = "#14201e",
+        };
 
-    /// <summary>A colour for text on the sheet: as much of it, mixed with the ink of text, as can still be read ("cat-2/70" is 70 % of it).</summary>
+    /// <summary>
+    /// A colour for text on the sheet: as much of it, mixed with the ink of text, as can still be read ("cat-2/70" is 70 % of it).
+    /// </summary>
     public static string Readable(string name)
     {
         int part = 100;
@@ -174,7 +179,8 @@ public static class Ink
     {
         int slash = name.IndexOf('/');
         return slash > 0 ? Mixed(OnSheet(name[..slash]), int.Parse(name.AsSpan(slash + 1), CultureInfo.InvariantCulture))
-            : name.StartsWith('#') ? name : Sheet.GetValueOrDefault(name, Sheet[Text]);
+            : name.StartsWith('#') ? name
+            : Sheet.GetValueOrDefault(name, Sheet[Text]);
     }
 
     /// <summary>So many percent of a colour, the rest the ink of text; channel by channel.</summary>
@@ -182,7 +188,8 @@ public static class Ink
     {
         int Channel(int at)
         {
-            int own = int.Parse(colour.AsSpan(at, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture), ink = int.Parse(Sheet[Text].AsSpan(at, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture);
+            int own = int.Parse(colour.AsSpan(at, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture),
+                ink = int.Parse(Sheet[Text].AsSpan(at, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture);
             return (int)Math.Round((own * percent + ink * (100 - percent)) / 100.0);
         }
         return $"#{Channel(1):x2}{Channel(3):x2}{Channel(5):x2}";

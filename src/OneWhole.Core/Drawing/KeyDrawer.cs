@@ -4,7 +4,9 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Drawing;
 
-/// <summary>Lays the key out: in lines above or beneath the plot, or as a column at its right. What does not fit is left out, whole.</summary>
+/// <summary>
+/// Lays the key out: in lines above or beneath the plot, or as a column at its right. What does not fit is left out, whole.
+/// </summary>
 internal sealed class KeyDrawer
 {
     private const int MostLines = 3;
@@ -21,9 +23,7 @@ internal sealed class KeyDrawer
     private readonly double _between;
 
     public KeyDrawer(FigureBuilder figure, WorkingsResult workings, double inner)
-        : this(figure, workings.Division.Study, EntriesOf(figure, workings), inner)
-    {
-    }
+        : this(figure, workings.Division.Study, EntriesOf(figure, workings), inner) { }
 
     public KeyDrawer(FigureBuilder figure, Study study, IReadOnlyList<KeyEntry> entries, double inner)
     {
@@ -34,7 +34,14 @@ internal sealed class KeyDrawer
         _between = _font.Size * 1.5;
         _pilesUp = study.Form.Form.PilesUp(study);
         double longest = Math.Min(inner * 0.3, _font.Size * 16);
-        _texts = [.. entries.Select(entry => TextFit.Shorten(figure.Measurer, entry.Text, _font, entry.Fill.Length == 0 ? inner : longest) is var shown ? (entry, shown, Lead(entry) + figure.TextWidth(shown, _font)) : default)];
+        _texts =
+        [
+            .. entries.Select(entry =>
+                TextFit.Shorten(figure.Measurer, entry.Text, _font, entry.Fill.Length == 0 ? inner : longest) is var shown
+                    ? (entry, shown, Lead(entry) + figure.TextWidth(shown, _font))
+                    : default
+            ),
+        ];
     }
 
     /// <summary>The form's entries, and the rule by which parts stand out: said in whole, without a swatch.</summary>
@@ -134,13 +141,23 @@ internal sealed class KeyDrawer
             return 0;
         }
         double room = _figure.Width * 0.3;
-        (KeyEntry Entry, IReadOnlyList<string> Lines)[] wrapped = [.. _texts.Select(text => (text.Entry, text.Entry.Fill.Length == 0 ? TextFit.Wrap(_figure.Measurer, text.Shown, _font, room, 4) : [text.Shown]))];
+        (KeyEntry Entry, IReadOnlyList<string> Lines)[] wrapped =
+        [
+            .. _texts.Select(text =>
+                (text.Entry, text.Entry.Fill.Length == 0 ? TextFit.Wrap(_figure.Measurer, text.Shown, _font, room, 4) : [text.Shown])
+            ),
+        ];
         if (_pilesUp)
         {
             // As one sees the stack; the rule stays below.
-            wrapped = [.. wrapped.Where(text => text.Entry.Fill.Length > 0).Reverse(), .. wrapped.Where(text => text.Entry.Fill.Length == 0)];
+            wrapped =
+            [
+                .. wrapped.Where(text => text.Entry.Fill.Length > 0).Reverse(),
+                .. wrapped.Where(text => text.Entry.Fill.Length == 0),
+            ];
         }
-        double width = wrapped.Max(text => Lead(text.Entry) + text.Lines.Max(line => _figure.TextWidth(line, _font))), y = top + _font.CapHeight;
+        double width = wrapped.Max(text => Lead(text.Entry) + text.Lines.Max(line => _figure.TextWidth(line, _font))),
+            y = top + _font.CapHeight;
         foreach ((KeyEntry entry, IReadOnlyList<string> lines) in wrapped)
         {
             foreach (string line in lines)
@@ -166,23 +183,42 @@ internal sealed class KeyDrawer
     {
         if (entry.Fill.Length > 0)
         {
-            _figure.Add(new RectMark($"key-{entry.Text}", MarkRole.Key, x, baseline - _swatch, _swatch, _swatch, entry.IsOutlined ? Ink.Behind : entry.Fill)
-            {
-                Part = entry.Part,
-                Stroke = entry.IsOutlined ? entry.Fill : null,
-                StrokeWidth = entry.IsOutlined ? 1.5 : 0,
-            });
+            _figure.Add(
+                new RectMark(
+                    $"key-{entry.Text}",
+                    MarkRole.Key,
+                    x,
+                    baseline - _swatch,
+                    _swatch,
+                    _swatch,
+                    entry.IsOutlined ? Ink.Behind : entry.Fill
+                )
+                {
+                    Part = entry.Part,
+                    Stroke = entry.IsOutlined ? entry.Fill : null,
+                    StrokeWidth = entry.IsOutlined ? 1.5 : 0,
+                }
+            );
         }
         string id = first ? $"key-text-{entry.Text}" : $"key-text-{entry.Text}-{shown}";
         bool whole = shown == entry.Text || entry.Fill.Length == 0;
         if (entry.Limit is { } limit && first)
         {
             // Two pixels are a percent, wherever the entry stands.
-            double width = Math.Round(4 * _figure.Unit), at = FigureBuilder.Round(x + Lead(entry) + _figure.TextWidth(shown, _font) + _between / 3);
+            double width = Math.Round(4 * _figure.Unit),
+                at = FigureBuilder.Round(x + Lead(entry) + _figure.TextWidth(shown, _font) + _between / 3);
             double zero = at + width / 2 - limit.Value * LimitPixels;
             Edit edit = limit with { FromPixel = zero, ToPixel = zero + LimitPixels, FromValue = 0, ToValue = 1, Step = 0.01 };
-            _figure.Add(new RectMark($"key-limit-{limit.Path}", MarkRole.Handle, at, baseline - _swatch, width, _swatch, Ink.Quiet) { Edit = edit });
+            _figure.Add(
+                new RectMark($"key-limit-{limit.Path}", MarkRole.Handle, at, baseline - _swatch, width, _swatch, Ink.Quiet) { Edit = edit }
+            );
         }
-        _figure.Put(_figure.Text(id, MarkRole.Key, x + Lead(entry), baseline, "start", shown, _font, Ink.Quiet) with { Part = entry.Part, Full = whole ? null : entry.Text });
+        _figure.Put(
+            _figure.Text(id, MarkRole.Key, x + Lead(entry), baseline, "start", shown, _font, Ink.Quiet) with
+            {
+                Part = entry.Part,
+                Full = whole ? null : entry.Text,
+            }
+        );
     }
 }

@@ -8,13 +8,24 @@ internal static class LabelFit
     /// <summary>Whether a box has room for a line of print at all, level or turned; where it has none, no text needs to be made.</summary>
     public static bool HasRoom(FigureBuilder figure, Box box)
     {
-        double line = Math.Min(figure.Amounts.LineHeight, figure.Shares.LineHeight), shorter = Math.Min(box.Width, box.Height), longer = Math.Max(box.Width, box.Height);
+        double line = Math.Min(figure.Amounts.LineHeight, figure.Shares.LineHeight),
+            shorter = Math.Min(box.Width, box.Height),
+            longer = Math.Max(box.Width, box.Height);
         return shorter >= line + 1 && longer >= line;
     }
 
     /// <summary>Lines in the middle of a box, in the ink that stands out from its fill; turned by a quarter where only that fits.</summary>
     /// <returns>Whether they fitted.</returns>
-    public static bool Inside(FigureBuilder figure, string id, Box box, string fill, IReadOnlyList<LabelLine> lines, int row, string? part, bool turn = true)
+    public static bool Inside(
+        FigureBuilder figure,
+        string id,
+        Box box,
+        string fill,
+        IReadOnlyList<LabelLine> lines,
+        int row,
+        string? part,
+        bool turn = true
+    )
     {
         if (lines.Count == 0)
         {
@@ -23,7 +34,12 @@ internal static class LabelFit
         string ink = On(figure, fill);
         LabelTurn how = turn ? figure.Finish.LabelTurn : LabelTurn.Level;
         TextMark Mark(int line, double x, double y, double degrees) =>
-            figure.Text($"{id}-{line}", MarkRole.Label, x, y, "middle", lines[line], ink) with { Turn = degrees, Row = row, Part = part };
+            figure.Text($"{id}-{line}", MarkRole.Label, x, y, "middle", lines[line], ink) with
+            {
+                Turn = degrees,
+                Row = row,
+                Part = part,
+            };
         if (how != LabelTurn.Turned && lines is [{ IsName: true } name, _] && lines.Sum(line => line.Font.LineHeight) > box.Height - 1)
         {
             // Rather on one line than without its name, and rather the name than its number.
@@ -31,7 +47,24 @@ internal static class LabelFit
             {
                 if (figure.TextWidth(line) <= box.Width - 6 && line.Font.LineHeight <= box.Height - 1)
                 {
-                    return figure.PutWhereFree([figure.Text($"{id}-0", MarkRole.Label, box.CentreX, box.CentreY + line.Font.CapHeight / 2, "middle", line, ink) with { Row = row, Part = part }], 0);
+                    return figure.PutWhereFree(
+                        [
+                            figure.Text(
+                                $"{id}-0",
+                                MarkRole.Label,
+                                box.CentreX,
+                                box.CentreY + line.Font.CapHeight / 2,
+                                "middle",
+                                line,
+                                ink
+                            ) with
+                            {
+                                Row = row,
+                                Part = part,
+                            },
+                        ],
+                        0
+                    );
                 }
             }
         }
@@ -39,7 +72,8 @@ internal static class LabelFit
         {
             // The last line is the share: where two don't fit, it stays.
             int first = lines.Count - kept;
-            double width = lines.Skip(first).Max(figure.TextWidth), height = lines.Skip(first).Sum(line => line.Font.LineHeight);
+            double width = lines.Skip(first).Max(figure.TextWidth),
+                height = lines.Skip(first).Sum(line => line.Font.LineHeight);
             // Digits reach no lower than their line: one line of them needs less.
             double needed = kept == 1 && !lines[first].IsName ? Math.Min(height + 1, lines[first].Font.CapHeight + 4) : height + 1;
             if (width <= box.Width - 6 && needed <= box.Height)
@@ -75,27 +109,46 @@ internal static class LabelFit
     /// <summary>Which way a bar grows.</summary>
     /// <param name="upright">Whether it stands; else it lies.</param>
     /// <param name="isBelow">Whether it stands for less than 0.</param>
-    public static Growth GrowthOf(bool upright, bool isBelow) => (upright, isBelow) switch
-    {
-        (true, false) => Growth.Up,
-        (true, true) => Growth.Down,
-        (false, false) => Growth.Right,
-        _ => Growth.Left,
-    };
+    public static Growth GrowthOf(bool upright, bool isBelow) =>
+        (upright, isBelow) switch
+        {
+            (true, false) => Growth.Up,
+            (true, true) => Growth.Down,
+            (false, false) => Growth.Right,
+            _ => Growth.Left,
+        };
 
     /// <summary>The share at a bar's foot, in it, and the amount past its end, where the finish wants them apart.</summary>
     /// <param name="lines">The amount and the share.</param>
     /// <returns>Whether they stand so; where not, nothing was put.</returns>
-    public static bool Apart(FigureBuilder figure, string id, Box box, string fill, IReadOnlyList<LabelLine> lines, int row, string? part, Growth growth)
+    public static bool Apart(
+        FigureBuilder figure,
+        string id,
+        Box box,
+        string fill,
+        IReadOnlyList<LabelLine> lines,
+        int row,
+        string? part,
+        Growth growth
+    )
     {
         if (figure.Finish.LabelPlace != LabelPlace.Apart || lines is not [var amount, var share])
         {
             return false;
         }
-        double gap = 4 * figure.Unit, width = figure.TextWidth(share), cap = share.Font.CapHeight;
+        double gap = 4 * figure.Unit,
+            width = figure.TextWidth(share),
+            cap = share.Font.CapHeight;
         bool lies = growth is Growth.Left or Growth.Right;
-        bool fits = lies ? share.Font.LineHeight <= box.Height + 1 && width + 2 * gap <= box.Width : width + 4 <= box.Width && share.Font.LineHeight + gap <= box.Height;
-        bool turned = !fits && !lies && figure.Finish.LabelTurn != LabelTurn.Level && share.Font.LineHeight <= box.Width + 1 && width + 2 * gap <= box.Height;
+        bool fits = lies
+            ? share.Font.LineHeight <= box.Height + 1 && width + 2 * gap <= box.Width
+            : width + 4 <= box.Width && share.Font.LineHeight + gap <= box.Height;
+        bool turned =
+            !fits
+            && !lies
+            && figure.Finish.LabelTurn != LabelTurn.Level
+            && share.Font.LineHeight <= box.Width + 1
+            && width + 2 * gap <= box.Height;
         if (!fits && !turned)
         {
             return false;
@@ -110,7 +163,19 @@ internal static class LabelFit
             Growth.Up => (box.CentreX, box.Bottom - gap, "middle"),
             _ => (box.CentreX, box.Y + gap + cap, "middle"),
         };
-        if (!figure.PutWhereFree([figure.Text($"{id}-foot", MarkRole.Label, x, y, anchor, share, On(figure, fill)) with { Turn = turned ? -90 : 0, Row = row, Part = part }], 0))
+        if (
+            !figure.PutWhereFree(
+                [
+                    figure.Text($"{id}-foot", MarkRole.Label, x, y, anchor, share, On(figure, fill)) with
+                    {
+                        Turn = turned ? -90 : 0,
+                        Row = row,
+                        Part = part,
+                    },
+                ],
+                0
+            )
+        )
         {
             return false;
         }
@@ -126,25 +191,39 @@ internal static class LabelFit
     /// <summary>A label past the end of a lying bar.</summary>
     public static void PastEnd(FigureBuilder figure, string id, Box box, string fill, LabelLine line, int row, string? part, Growth growth)
     {
-        double gap = 4 * figure.Unit, baseline = box.CentreY + line.Font.CapHeight / 2;
+        double gap = 4 * figure.Unit,
+            baseline = box.CentreY + line.Font.CapHeight / 2;
         (double end, string side) = growth == Growth.Right ? (box.Right + gap, "start") : (box.X - gap, "end");
         TextMark mark = figure.Text(id, MarkRole.Label, end, baseline, side, line, Beside(figure, fill));
         figure.PutWhereFree([mark with { Row = row, Part = part }], 0);
     }
 
-    /// <summary>A label over the end of an upright bar, or under that of one that hangs; turned by a quarter where the bar is too narrow for it.</summary>
+    /// <summary>
+    /// A label over the end of an upright bar, or under that of one that hangs; turned by a quarter where the bar is too narrow for it.
+    /// </summary>
     /// <returns>Whether it fitted.</returns>
     public static bool AtEnd(FigureBuilder figure, string id, Box box, string fill, LabelLine line, int row, string? part, bool down)
     {
-        double gap = 4 * figure.Unit, width = figure.TextWidth(line), cap = line.Font.CapHeight;
+        double gap = 4 * figure.Unit,
+            width = figure.TextWidth(line),
+            cap = line.Font.CapHeight;
         LabelTurn how = figure.Finish.LabelTurn;
-        TextMark Mark(double x, double y, string anchor) => figure.Text(id, MarkRole.Label, x, y, anchor, line, Beside(figure, fill)) with { Row = row, Part = part };
+        TextMark Mark(double x, double y, string anchor) =>
+            figure.Text(id, MarkRole.Label, x, y, anchor, line, Beside(figure, fill)) with
+            {
+                Row = row,
+                Part = part,
+            };
         if (how != LabelTurn.Turned && width <= box.Width + 2)
         {
             return figure.PutWhereFree([Mark(box.CentreX, down ? box.Bottom + gap + cap : box.Y - gap, "middle")], 0);
         }
-        return how != LabelTurn.Level && line.Font.LineHeight <= box.Width + 4
-            && figure.PutWhereFree([Mark(box.CentreX + cap / 2, down ? box.Bottom + gap : box.Y - gap, down ? "end" : "start") with { Turn = -90 }], 0);
+        return how != LabelTurn.Level
+            && line.Font.LineHeight <= box.Width + 4
+            && figure.PutWhereFree(
+                [Mark(box.CentreX + cap / 2, down ? box.Bottom + gap : box.Y - gap, down ? "end" : "start") with { Turn = -90 }],
+                0
+            );
     }
 
     /// <summary>The height that labels over the ends of upright bars need; none where they don't fit there.</summary>
@@ -156,22 +235,27 @@ internal static class LabelFit
     {
         Font font = figure.Amounts;
         return widest <= bar + 2 && figure.Finish.LabelTurn != LabelTurn.Turned ? font.LineHeight + 2 * figure.Unit
-            : font.LineHeight <= bar + 4 && figure.Finish.LabelTurn != LabelTurn.Level ? Math.Min(most, widest + 8 * figure.Unit) : 0;
+            : font.LineHeight <= bar + 4 && figure.Finish.LabelTurn != LabelTurn.Level ? Math.Min(most, widest + 8 * figure.Unit)
+            : 0;
     }
 
     /// <summary>The ink of a label on a fill: the chosen one, or the one that stands out.</summary>
-    public static string On(FigureBuilder figure, string fill) => figure.Finish.LabelInk == LabelInk.Chosen ? figure.Finish.LabelColour : Contrast.TextOn(fill);
+    public static string On(FigureBuilder figure, string fill) =>
+        figure.Finish.LabelInk == LabelInk.Chosen ? figure.Finish.LabelColour : Contrast.TextOn(fill);
 
     /// <summary>The ink of a label on the sheet, beside its bar: the chosen one, the bar's own, or the text's.</summary>
     /// <param name="own">Whether the form itself would have the bar's own, as dark as it has to be to be read.</param>
-    public static string Beside(FigureBuilder figure, string fill, bool own = false) => figure.Finish.LabelInk switch
-    {
-        LabelInk.Chosen => figure.Finish.LabelColour,
-        LabelInk.Part => fill,
-        _ => own ? Ink.Readable(fill) : Ink.Text,
-    };
+    public static string Beside(FigureBuilder figure, string fill, bool own = false) =>
+        figure.Finish.LabelInk switch
+        {
+            LabelInk.Chosen => figure.Finish.LabelColour,
+            LabelInk.Part => fill,
+            _ => own ? Ink.Readable(fill) : Ink.Text,
+        };
 
-    /// <summary>Texts at a side, each as near as can be to where it belongs, kept a line apart; a thin line leads to what was moved far.</summary>
+    /// <summary>
+    /// Texts at a side, each as near as can be to where it belongs, kept a line apart; a thin line leads to what was moved far.
+    /// </summary>
     /// <param name="entries">Where each belongs (its middle), and its text.</param>
     /// <param name="top">The least place.</param>
     /// <param name="bottom">The greatest.</param>

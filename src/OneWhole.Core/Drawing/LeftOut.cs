@@ -23,7 +23,12 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels,
     {
         get
         {
-            string[] parts = [.. new[] { Of(Names, AllNames, "names"), Of(Labels, AllLabels, "labels"), Of(Cuts, AllCuts, "cuts") }.Where(part => part.Length > 0)];
+            string[] parts =
+            [
+                .. new[] { Of(Names, AllNames, "names"), Of(Labels, AllLabels, "labels"), Of(Cuts, AllCuts, "cuts") }.Where(part =>
+                    part.Length > 0
+                ),
+            ];
             bool one = parts.Length == 1 && Cuts == 0 && (Names == 1 || Labels == 1);
             return parts.Length == 0 ? "" : FigureWords.Counted("noRoom", one ? 1 : 2, ("what", Listed(parts)));
         }
@@ -32,10 +37,17 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels,
     /// <summary>A name that is missing weighs more than any label.</summary>
     internal int Weight => Names * 1000 + Cuts * 100 + Labels;
 
-    private static string Of(int missing, int all, string what) => missing == 0 ? "" : FigureWords.Counted(what, all, ("missing", NumberText.Count(missing)), ("all", NumberText.Count(all)));
+    private static string Of(int missing, int all, string what) =>
+        missing == 0 ? "" : FigureWords.Counted(what, all, ("missing", NumberText.Count(missing)), ("all", NumberText.Count(all)));
 
-    private static string Listed(string[] parts) => parts.Length == 1 ? parts[0]
-        : FigureWords.Of("and", ("first", parts[..^1].Aggregate((all, next) => FigureWords.Of("comma", ("first", all), ("next", next)))), ("last", parts[^1]));
+    private static string Listed(string[] parts) =>
+        parts.Length == 1
+            ? parts[0]
+            : FigureWords.Of(
+                "and",
+                ("first", parts[..^1].Aggregate((all, next) => FigureWords.Of("comma", ("first", all), ("next", next)))),
+                ("last", parts[^1])
+            );
 
     /// <summary>Counts what was laid out against what was wished.</summary>
     internal static LeftOut Of(FigureBuilder figure, WorkingsResult workings)
@@ -73,7 +85,14 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels,
         (int names, int allNames) = NamesOf(workings, form, named);
         bool labels = form.HasLabels(study);
         drawn.ExceptWith(labelled);
-        return new LeftOut(names, allNames, labels ? drawn.Count + strip + figure.GivenUp : 0, labels ? drawn.Count + strip + labelled.Count + figure.GivenUp : 0, figure.CutsWithoutWords, figure.Cuts);
+        return new LeftOut(
+            names,
+            allNames,
+            labels ? drawn.Count + strip + figure.GivenUp : 0,
+            labels ? drawn.Count + strip + labelled.Count + figure.GivenUp : 0,
+            figure.CutsWithoutWords,
+            figure.Cuts
+        );
     }
 
     /// <summary>Whose name a text is: the part's or the group's that it stands for, where it says it.</summary>
@@ -94,7 +113,8 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels,
     {
         Division division = workings.Division;
         Finish finish = division.Study.Finish;
-        int missing = 0, all = 0;
+        int missing = 0,
+            all = 0;
         void Count(bool has)
         {
             all++;
@@ -121,5 +141,7 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels,
     }
 
     /// <summary>Whether a part has something to be seen in any group; parts of nothing have no bar to be named.</summary>
-    private static bool IsDrawn(Division division, int part) => !division.HasGroups || Enumerable.Range(0, division.GroupCount).Any(group => division.Has(group, part) && !division.Amount(group, part).IsZero);
+    private static bool IsDrawn(Division division, int part) =>
+        !division.HasGroups
+        || Enumerable.Range(0, division.GroupCount).Any(group => division.Has(group, part) && !division.Amount(group, part).IsZero);
 }

@@ -60,7 +60,10 @@ public sealed record PathMark(string Id, MarkRole Role, IReadOnlyList<IReadOnlyL
     {
         get
         {
-            double left = double.MaxValue, top = double.MaxValue, right = double.MinValue, bottom = double.MinValue;
+            double left = double.MaxValue,
+                top = double.MaxValue,
+                right = double.MinValue,
+                bottom = double.MinValue;
             foreach (IReadOnlyList<double> run in Runs)
             {
                 for (int i = 0; i + 1 < run.Count; i += 2)
@@ -83,7 +86,18 @@ public sealed record RowStrip(string Axis, double From, double To, int Count);
 /// <param name="X">The anchor.</param>
 /// <param name="Y">The baseline.</param>
 /// <param name="Anchor">"start", "middle" or "end".</param>
-public sealed record TextMark(string Id, MarkRole Role, double X, double Y, string Anchor, string Text, double Size, int Weight, string Typeface, string Fill) : Mark(Id, Role)
+public sealed record TextMark(
+    string Id,
+    MarkRole Role,
+    double X,
+    double Y,
+    string Anchor,
+    string Text,
+    double Size,
+    int Weight,
+    string Typeface,
+    string Fill
+) : Mark(Id, Role)
 {
     /// <summary>Degrees clockwise about the anchor.</summary>
     public double Turn { get; init; }
@@ -99,17 +113,32 @@ public sealed record TextMark(string Id, MarkRole Role, double X, double Y, stri
     {
         get
         {
-            double left = Anchor switch { "end" => -Width, "middle" => -Width / 2, _ => 0 };
-            double up = -Size * 0.75, down = Size * 0.22;
+            double left = Anchor switch
+            {
+                "end" => -Width,
+                "middle" => -Width / 2,
+                _ => 0,
+            };
+            double up = -Size * 0.75,
+                down = Size * 0.22;
             if (Turn == 0)
             {
                 return new Box(X + left, Y + up, Width, down - up);
             }
-            double angle = Turn * Math.PI / 180, cos = Math.Cos(angle), sin = Math.Sin(angle);
+            double angle = Turn * Math.PI / 180,
+                cos = Math.Cos(angle),
+                sin = Math.Sin(angle);
             // The sums of the ends that lie furthest to each side: the text's own extents, turned.
-            double ax = left * cos, bx = (left + Width) * cos, cx = -up * sin, dx = -down * sin;
-            double ay = left * sin, by = (left + Width) * sin, cy = up * cos, dy = down * cos;
-            double x = X + Math.Min(ax, bx) + Math.Min(cx, dx), y = Y + Math.Min(ay, by) + Math.Min(cy, dy);
+            double ax = left * cos,
+                bx = (left + Width) * cos,
+                cx = -up * sin,
+                dx = -down * sin;
+            double ay = left * sin,
+                by = (left + Width) * sin,
+                cy = up * cos,
+                dy = down * cos;
+            double x = X + Math.Min(ax, bx) + Math.Min(cx, dx),
+                y = Y + Math.Min(ay, by) + Math.Min(cy, dy);
             return new Box(x, y, X + Math.Max(ax, bx) + Math.Max(cx, dx) - x, Y + Math.Max(ay, by) + Math.Max(cy, dy) - y);
         }
     }
@@ -119,7 +148,8 @@ public sealed record TextMark(string Id, MarkRole Role, double X, double Y, stri
 /// How a mark changes the study: a place along an axis becomes a value for a path, linearly between two ends.
 /// </summary>
 /// <param name="Path">The place in the study ("form.cuts[0].share").</param>
-/// <param name="Control">"drag-x", "drag-y", "move" (then <see cref="FromPixel"/> and <see cref="ToPixel"/> are the plot's width and height), or "turn" (then they are degrees clockwise from the top, about <see cref="Across"/> and <see cref="Down"/>).</param>
+/// <param name="Control">"drag-x", "drag-y", "move" (then <see cref="FromPixel"/> and <see cref="ToPixel"/> are the plot's width and
+/// height), or "turn" (then they are degrees clockwise from the top, about <see cref="Across"/> and <see cref="Down"/>).</param>
 public sealed record Edit(string Path, string Control)
 {
     /// <summary>The pixel that stands for <see cref="FromValue"/>.</summary>
@@ -138,7 +168,9 @@ public sealed record Edit(string Path, string Control)
     /// <summary>The value snaps to multiples of this.</summary>
     public double Step { get; init; }
 
-    /// <summary>For "move": how far the thing stands from its place now, across, in hundredths of the plot. For "turn": x of the middle.</summary>
+    /// <summary>
+    /// For "move": how far the thing stands from its place now, across, in hundredths of the plot. For "turn": x of the middle.
+    /// </summary>
     public double Across { get; init; }
 
     /// <summary>Likewise down.</summary>

@@ -2,7 +2,8 @@ namespace OneWhole.Core.Drawing;
 
 /// <summary>What decides which names stay where not all have room.</summary>
 /// <param name="Weight">How important each is: larger ones are named before smaller ones.</param>
-/// <param name="Evenly">Whether the names are steps of one scale (ages, months, bands): then every second or third stands, as on an axis.</param>
+/// <param name="Evenly">Whether the names are steps of one scale (ages, months, bands): then every second or third stands, as on an
+/// axis.</param>
 internal readonly record struct NameRanks(Func<int, double> Weight, bool Evenly);
 
 /// <summary>A name along bars, or what stands for a run of bars without names.</summary>
@@ -18,7 +19,8 @@ internal readonly record struct NamePlace(int At, int More, double Wished, doubl
     private string Counted => $"… {Numbers.NumberText.Count(More)}";
 
     /// <summary>The same, without its last word where that has no room: a number is never cut.</summary>
-    public string RunTextWithin(FigureBuilder figure, Font font, double room) => figure.TextWidth(RunText, font) <= room ? RunText : Counted;
+    public string RunTextWithin(FigureBuilder figure, Font font, double room) =>
+        figure.TextWidth(RunText, font) <= room ? RunText : Counted;
 
     public bool IsMoved => Math.Abs(Place - Wished) > 1.5;
 }
@@ -59,7 +61,8 @@ internal static class NamePlaces
         int most = (int)Math.Floor(length / line);
         int[] order = [.. Enumerable.Range(0, count).OrderByDescending(ranks.Weight).Take(MostCandidates)];
         // Where bars stand by size, small ones go as one run, not every second of them.
-        bool inOrder = order.Index().All(entry => entry.Item == entry.Index) || order.Index().All(entry => entry.Item == count - 1 - entry.Index);
+        bool inOrder =
+            order.Index().All(entry => entry.Item == entry.Index) || order.Index().All(entry => entry.Item == count - 1 - entry.Index);
         var chosen = new List<int>();
         foreach (int at in order)
         {
@@ -81,7 +84,9 @@ internal static class NamePlaces
         return WithRuns(chosen, count, band, line, ranks, moved);
     }
 
-    /// <summary>The chosen names with the runs between them; where the longest run has no room to be told, the least of the names gives way.</summary>
+    /// <summary>
+    /// The chosen names with the runs between them; where the longest run has no room to be told, the least of the names gives way.
+    /// </summary>
     private static IReadOnlyList<NamePlace> WithRuns(List<int> chosen, int count, double band, double line, NameRanks ranks, double moved)
     {
         double length = count * band;
@@ -146,5 +151,6 @@ internal static class NamePlaces
         return true;
     }
 
-    private static double[] Spread(double[] wished, double length, double line) => LabelFit.Spread(wished, Math.Min(line / 2, length / 2), Math.Max(length - line / 2, length / 2), line);
+    private static double[] Spread(double[] wished, double length, double line) =>
+        LabelFit.Spread(wished, Math.Min(line / 2, length / 2), Math.Max(length - line / 2, length / 2), line);
 }

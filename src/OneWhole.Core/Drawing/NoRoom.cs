@@ -49,7 +49,11 @@ public static class NoRoom
     {
         try
         {
-            WorkingsResult tried = Calculator.Run(workings.Division.Table, remedy.Apply(workings.Division.Study), second: workings.Division.Second);
+            WorkingsResult tried = Calculator.Run(
+                workings.Division.Table,
+                remedy.Apply(workings.Division.Study),
+                second: workings.Division.Second
+            );
             return FigureDrawer.Draw(tried, figure.Width, figure.Height, measurer).LeftOut?.Weight ?? 0;
         }
         catch (StudyException)
@@ -68,10 +72,12 @@ public static class NoRoom
         }
         if (left.Labels > 0 && study.Finish.Print.Shares == PrintSize.Normal)
         {
-            yield return new Remedy("print them small", now => now with
-            {
-                Finish = now.Finish with { Print = now.Finish.Print with { Shares = PrintSize.Small, Amounts = PrintSize.Small } },
-            });
+            yield return new Remedy("print them small", now =>
+                now with
+                {
+                    Finish = now.Finish with { Print = now.Finish.Print with { Shares = PrintSize.Small, Amounts = PrintSize.Small } },
+                }
+            );
         }
         if (left.Labels > 0 && study.Rounding.Decimals > 0)
         {

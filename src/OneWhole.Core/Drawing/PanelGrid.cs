@@ -25,10 +25,11 @@ internal sealed class PanelGrid
     /// <summary>How much of a figure lies outside its field, side by side.</summary>
     private readonly record struct Edges(double Left, double Top, double Right, double Bottom)
     {
-        public static Edges Of(FigureBuilder laid) => laid.Field is { } field
-            ? new Edges(field.X, field.Y, laid.Width - field.Right, laid.Height - field.Bottom) : default;
+        public static Edges Of(FigureBuilder laid) =>
+            laid.Field is { } field ? new Edges(field.X, field.Y, laid.Width - field.Right, laid.Height - field.Bottom) : default;
 
-        public Edges Or(Edges other) => new(Math.Max(Left, other.Left), Math.Max(Top, other.Top), Math.Max(Right, other.Right), Math.Max(Bottom, other.Bottom));
+        public Edges Or(Edges other) =>
+            new(Math.Max(Left, other.Left), Math.Max(Top, other.Top), Math.Max(Right, other.Right), Math.Max(Bottom, other.Bottom));
     }
 
     /// <summary>Where something stands that could stand once for all.</summary>
@@ -54,7 +55,13 @@ internal sealed class PanelGrid
         _finish = study.Finish;
         if (isCompact)
         {
-            _finish = _finish with { Labels = LabelText.None, GroupLabel = LabelText.None, Key = false, Axes = _finish.Axes with { Values = ValueAxis.Shown, Titles = false } };
+            _finish = _finish with
+            {
+                Labels = LabelText.None,
+                GroupLabel = LabelText.None,
+                Key = false,
+                Axes = _finish.Axes with { Values = ValueAxis.Shown, Titles = false },
+            };
             set = set.WithFinish(_finish);
         }
         _set = set;
@@ -71,7 +78,10 @@ internal sealed class PanelGrid
             return new Domains(0, 1);
         }
         // A least value above 0 is a length of its own (the left side of a butterfly), not the lower end of an axis.
-        return new Domains(all.Any(domains => domains.Least > 0) ? all.Max(domains => domains.Least) : all.Min(domains => domains.Least), all.Max(domains => domains.Most))
+        return new Domains(
+            all.Any(domains => domains.Least > 0) ? all.Max(domains => domains.Least) : all.Min(domains => domains.Least),
+            all.Max(domains => domains.Most)
+        )
         {
             ShareLeast = all.Min(domains => domains.ShareLeast),
             ShareMost = all.Max(domains => domains.ShareMost),
@@ -87,8 +97,10 @@ internal sealed class PanelGrid
     /// <param name="head">What is kept free above each, for what it is called.</param>
     public IReadOnlyList<Placed> Lay(double width, double height, double gap, double head)
     {
-        int count = _set.Values.Count, rows = (count + _columns - 1) / _columns;
-        double evenWidth = (width - gap * (_columns - 1)) / _columns, evenHeight = Math.Max(8, (height - gap * (rows - 1)) / rows - head);
+        int count = _set.Values.Count,
+            rows = (count + _columns - 1) / _columns;
+        double evenWidth = (width - gap * (_columns - 1)) / _columns,
+            evenHeight = Math.Max(8, (height - gap * (rows - 1)) / rows - head);
         _unit = FigureBuilder.UnitOf(evenWidth, evenHeight);
         FigureBuilder[] all = LayAll(_ => (evenWidth, evenHeight), _ => (true, true));
         (Shared names, Shared numbers) = WhatIsShared(all, evenWidth, evenHeight);
@@ -111,15 +123,32 @@ internal sealed class PanelGrid
             {
                 return Even();
             }
-            if (tries == MostTries || laid.All(each => each.Field is not { } field || (Math.Abs(field.Width - fieldWidth) < 0.01 && Math.Abs(field.Height - fieldHeight) < 0.01)))
+            if (
+                tries == MostTries
+                || laid.All(each =>
+                    each.Field is not { } field
+                    || (Math.Abs(field.Width - fieldWidth) < 0.01 && Math.Abs(field.Height - fieldHeight) < 0.01)
+                )
+            )
             {
-                return [.. laid.Select((each, at) => new Placed(Start(left, right, fieldWidth + gap, at % _columns) - edges[at].Left, Start(top, bottom, fieldHeight + head + gap, at / _columns) - edges[at].Top, each))];
+                return
+                [
+                    .. laid.Select(
+                        (each, at) =>
+                            new Placed(
+                                Start(left, right, fieldWidth + gap, at % _columns) - edges[at].Left,
+                                Start(top, bottom, fieldHeight + head + gap, at / _columns) - edges[at].Top,
+                                each
+                            )
+                    ),
+                ];
             }
             laid = LayAll(at => (fieldWidth + edges[at].Left + edges[at].Right, fieldHeight + edges[at].Top + edges[at].Bottom), Flags);
         }
 
         // Each with names and numbers of its own, in rooms of one size.
-        IReadOnlyList<Placed> Even() => [.. all.Select((each, at) => new Placed(at % _columns * (evenWidth + gap), at / _columns * (evenHeight + head + gap), each))];
+        IReadOnlyList<Placed> Even() =>
+            [.. all.Select((each, at) => new Placed(at % _columns * (evenWidth + gap), at / _columns * (evenHeight + head + gap), each))];
     }
 
     private IEnumerable<Edges> InColumn(Edges[] edges, int column) => edges.Where((_, at) => at % _columns == column);
@@ -127,16 +156,20 @@ internal sealed class PanelGrid
     private IEnumerable<Edges> InRow(Edges[] edges, int row) => edges.Where((_, at) => at / _columns == row);
 
     /// <summary>Where the field of a column (or row) begins, after those before it with their edges.</summary>
-    private static double Start(double[] before, double[] after, double step, int at) => before.Take(at + 1).Sum() + after.Take(at).Sum() + step * at;
+    private static double Start(double[] before, double[] after, double step, int at) =>
+        before.Take(at + 1).Sum() + after.Take(at).Sum() + step * at;
 
-    private bool Has(Shared where, int at) => where switch
-    {
-        Shared.AtLeft => at % _columns == 0,
-        Shared.Beneath => at + _columns >= _set.Values.Count,
-        _ => true,
-    };
+    private bool Has(Shared where, int at) =>
+        where switch
+        {
+            Shared.AtLeft => at % _columns == 0,
+            Shared.Beneath => at + _columns >= _set.Values.Count,
+            _ => true,
+        };
 
-    /// <summary>All of them: laid out once to learn how much room text takes at most, and once in that room, so that bars have one scale.</summary>
+    /// <summary>
+    /// All of them: laid out once to learn how much room text takes at most, and once in that room, so that bars have one scale.
+    /// </summary>
     private FigureBuilder[] LayAll(Func<int, (double Width, double Height)> size, Func<int, (bool Names, bool Numbers)> flags)
     {
         _rooms.Clear();
@@ -153,7 +186,9 @@ internal sealed class PanelGrid
         AxisFinish axes = _finish.Axes;
         Finish finish = _finish with { Axes = axes with { Names = axes.Names && flags.Names, Numbers = axes.Numbers && flags.Numbers } };
         var figure = new FigureBuilder(size.Width, size.Height, _measurer, finish, panelUnit: _unit) { Rooms = _rooms, Edge = $"{flags}" };
-        figure.Plot = figure.IsMiniature ? new Box(0, 0, figure.Width, figure.Height) : new Box(0, 6 * figure.Unit, figure.Width, Math.Max(1, figure.Height - 6 * figure.Unit));
+        figure.Plot = figure.IsMiniature
+            ? new Box(0, 0, figure.Width, figure.Height)
+            : new Box(0, 6 * figure.Unit, figure.Width, Math.Max(1, figure.Height - 6 * figure.Unit));
         if (!each.Workings.Division.IsEmpty)
         {
             _form.Layout(each.Workings, _domains, figure);
@@ -161,7 +196,10 @@ internal sealed class PanelGrid
         return figure;
     }
 
-    /// <summary>What can stand once: numbers of the one scale, and names that stand at the same places in all of them; each beside the fields or beneath them.</summary>
+    /// <summary>
+    /// What can stand once: numbers of the one scale, and names that stand at the same places in all of them; each beside the fields or
+    /// beneath them.
+    /// </summary>
     private (Shared Names, Shared Numbers) WhatIsShared(FigureBuilder[] all, double width, double height)
     {
         int first = Array.FindIndex(all, laid => laid is { Field: not null, IsMiniature: false });
@@ -174,8 +212,12 @@ internal sealed class PanelGrid
         {
             _rooms.Clear();
             Edges without = Edges.Of(LayOne(_set.Values[first], (width, height), (names, numbers)));
-            bool left = with.Left - without.Left > 0.5, right = with.Right - without.Right > 0.5, beneath = with.Bottom - without.Bottom > 0.5;
-            return left && !right && !beneath ? Shared.AtLeft : beneath && !left && !right ? Shared.Beneath : Shared.No;
+            bool left = with.Left - without.Left > 0.5,
+                right = with.Right - without.Right > 0.5,
+                beneath = with.Bottom - without.Bottom > 0.5;
+            return left && !right && !beneath ? Shared.AtLeft
+                : beneath && !left && !right ? Shared.Beneath
+                : Shared.No;
         }
         return (HaveOneSetOfNames(all) ? Side(false, true) : Shared.No, Side(true, false));
     }
@@ -189,7 +231,13 @@ internal sealed class PanelGrid
             {
                 return false;
             }
-            List<(string, double, double)> own = [.. laid.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Name).Select(mark => (mark.Full ?? mark.Text, Math.Round(mark.X - field.X), Math.Round(mark.Y - field.Y)))];
+            List<(string, double, double)> own =
+            [
+                .. laid
+                    .Marks.OfType<TextMark>()
+                    .Where(mark => mark.Role == MarkRole.Name)
+                    .Select(mark => (mark.Full ?? mark.Text, Math.Round(mark.X - field.X), Math.Round(mark.Y - field.Y))),
+            ];
             known ??= own;
             if (!known.SequenceEqual(own))
             {

@@ -13,7 +13,8 @@ public static class TextFit
         {
             return text;
         }
-        int low = 0, high = text.Length;
+        int low = 0,
+            high = text.Length;
         while (low < high)
         {
             int middle = (low + high + 1) / 2;
@@ -56,7 +57,9 @@ public static class TextFit
         return [.. words];
     }
 
-    /// <summary>Lines of at most a width; the last is shortened where there would be more. A word that is too long by itself is shortened.</summary>
+    /// <summary>
+    /// Lines of at most a width; the last is shortened where there would be more. A word that is too long by itself is shortened.
+    /// </summary>
     public static IReadOnlyList<string> Wrap(ITextMeasurer measurer, string text, Font font, double width, int mostLines)
     {
         string[] words = Words(text);

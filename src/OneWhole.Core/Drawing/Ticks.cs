@@ -9,7 +9,9 @@ public static class Ticks
     /// <inheritdoc cref="RoundSteps.Of"/>
     public static double Step(double least, double most, int intervals) => RoundSteps.Of(least, most, intervals);
 
-    /// <summary>A round step that both ends are multiples of, so that the axis ends in a number; where there is none, a round one.</summary>
+    /// <summary>
+    /// A round step that both ends are multiples of, so that the axis ends in a number; where there is none, a round one.
+    /// </summary>
     public static double StepTo(double least, double most, int intervals)
     {
         for (int count = intervals; count >= Math.Max(2, intervals / 2); count--)
@@ -33,7 +35,8 @@ public static class Ticks
     public static IReadOnlyList<double> Between(double least, double most, double step)
     {
         var ticks = new List<double>();
-        long first = (long)Math.Ceiling(least / step - 1e-9), last = (long)Math.Floor(most / step + 1e-9);
+        long first = (long)Math.Ceiling(least / step - 1e-9),
+            last = (long)Math.Floor(most / step + 1e-9);
         for (long i = first; i <= last && ticks.Count < 200; i++)
         {
             ticks.Add(i * step);
@@ -48,7 +51,8 @@ public static class Ticks
         {
             return 0;
         }
-        double step = Step(0, value, intervals), round = Math.Ceiling(value / step - 1e-9) * step;
+        double step = Step(0, value, intervals),
+            round = Math.Ceiling(value / step - 1e-9) * step;
         // Near the last double no round number is above it; near the first one a step may be 0.
         return double.IsFinite(round) && round > 0 ? round : value;
     }
@@ -67,7 +71,10 @@ public static class Ticks
         return 10;
     }
 
-    /// <summary>A tick's text: in what the labels are printed in, so that a figure has one suffix; in ones, a letter stands for the zeros of very large amounts.</summary>
+    /// <summary>
+    /// A tick's text: in what the labels are printed in, so that a figure has one suffix; in ones, a letter stands for the zeros of very
+    /// large amounts.
+    /// </summary>
     public static string Label(double value, double step, double largest, AmountIn labels = AmountIn.Ones)
     {
         (double unit, string suffix) = largest switch
@@ -89,7 +96,8 @@ public static class Ticks
         {
             return value.ToString("0.###e+0", System.Globalization.CultureInfo.InvariantCulture);
         }
-        string number = NumberText.OfDouble(value / unit, decimals), text = suffix.Length == 0 ? number : FigureWords.Of(suffix, ("number", number));
+        string number = NumberText.OfDouble(value / unit, decimals),
+            text = suffix.Length == 0 ? number : FigureWords.Of(suffix, ("number", number));
         return labels == AmountIn.Percents ? NumberText.InPercent(text) : text;
     }
 }

@@ -32,11 +32,19 @@ internal static class TrialEnds
             return null;
         }
         double span = Math.Abs(division.Value(division.Total).ToDouble());
-        if (workings.RowsAreGroups || division.IsFolded(row) || division.AmountsAreShares || !(span > 0) || !double.IsFinite(perAmount) || perAmount == 0)
+        if (
+            workings.RowsAreGroups
+            || division.IsFolded(row)
+            || division.AmountsAreShares
+            || !(span > 0)
+            || !double.IsFinite(perAmount)
+            || perAmount == 0
+        )
         {
             return null;
         }
-        double now = amount ?? division.Value(division.Amount(row)).ToDouble(), size = Math.Abs(now) > 0 ? Math.Abs(now) : span;
+        double now = amount ?? division.Value(division.Amount(row)).ToDouble(),
+            size = Math.Abs(now) > 0 ? Math.Abs(now) : span;
         double step = Math.Max(Math.Pow(10, -division.Scale), Math.Pow(10, Math.Floor(Math.Log10(size / Steps * 2))));
         return new Edit(Path, field.Upright ? "drag-y" : "drag-x")
         {
@@ -60,26 +68,29 @@ internal static class TrialEnds
     /// <param name="from">Where the slice begins, in degrees clockwise from the top.</param>
     /// <param name="angle">How far it reaches, in degrees.</param>
     public static Edit? OfSlice(WorkingsResult workings, int row, double x, double y, double from, double angle) =>
-        workings.Division.IsFolded(row) || workings.Division.AmountsAreShares || workings.RowCount is < 2 or > MostRows ? null : new Edit(Path, "turn")
-        {
-            Across = x,
-            Down = y,
-            FromPixel = from,
-            ToPixel = from + 360,
-            FromValue = 0,
-            ToValue = 1,
-            Least = 0,
-            Most = 0.99,
-            Step = 0.005,
-            Value = angle / 360,
-            Name = NameOf(workings, row),
-        };
+        workings.Division.IsFolded(row) || workings.Division.AmountsAreShares || workings.RowCount is < 2 or > MostRows
+            ? null
+            : new Edit(Path, "turn")
+            {
+                Across = x,
+                Down = y,
+                FromPixel = from,
+                ToPixel = from + 360,
+                FromValue = 0,
+                ToValue = 1,
+                Least = 0,
+                Most = 0.99,
+                Step = 0.005,
+                Value = angle / 360,
+                Name = NameOf(workings, row),
+            };
 
     private static string NameOf(WorkingsResult workings, int row)
     {
         Division division = workings.Division;
         string part = division.Parts[division.PartOf(row)].Label;
-        return $"try another amount of {(division.Groups is { } groups && workings.RowsAreCells ? $"{part}, {groups[division.GroupOf(row)].Label}" : part)}";
+        return "try another amount of "
+            + $"{(division.Groups is { } groups && workings.RowsAreCells ? $"{part}, {groups[division.GroupOf(row)].Label}" : part)}";
     }
 
     /// <summary>Outlines what was counted, where something else is tried.</summary>
@@ -90,7 +101,12 @@ internal static class TrialEnds
         {
             return;
         }
-        foreach (RectMark bar in figure.Marks.OfType<RectMark>().Where(mark => mark is { Role: MarkRole.Bar, Row: >= 0, Edit.Path: Path }).ToArray())
+        foreach (
+            RectMark bar in figure
+                .Marks.OfType<RectMark>()
+                .Where(mark => mark is { Role: MarkRole.Bar, Row: >= 0, Edit.Path: Path })
+                .ToArray()
+        )
         {
             Edit edit = bar.Edit!;
             if (counted.Exact(bar.Row) is not { } was || was == division.Value(division.Amount(bar.Row)))
@@ -101,11 +117,19 @@ internal static class TrialEnds
             Box plot = figure.Field ?? figure.Plot;
             bool isUpright = edit.Control == "drag-y";
             end = isUpright ? Math.Clamp(end, plot.Y - 1, plot.Bottom + 1) : Math.Clamp(end, plot.X - 1, plot.Right + 1);
-            double low = FigureBuilder.Round(Math.Min(edit.FromPixel, end)), high = FigureBuilder.Round(Math.Max(edit.FromPixel, end));
+            double low = FigureBuilder.Round(Math.Min(edit.FromPixel, end)),
+                high = FigureBuilder.Round(Math.Max(edit.FromPixel, end));
             double[] run = isUpright
                 ? [bar.X, low, bar.X + bar.Width, low, bar.X + bar.Width, high, bar.X, high, bar.X, low]
                 : [low, bar.Y, high, bar.Y, high, bar.Y + bar.Height, low, bar.Y + bar.Height, low, bar.Y];
-            figure.Add(new PathMark($"counted-{bar.Id}", MarkRole.Outline, [run]) { Stroke = Ink.Text, StrokeWidth = Math.Max(1, 1.1 * figure.Unit), Dash = [3, 2] });
+            figure.Add(
+                new PathMark($"counted-{bar.Id}", MarkRole.Outline, [run])
+                {
+                    Stroke = Ink.Text,
+                    StrokeWidth = Math.Max(1, 1.1 * figure.Unit),
+                    Dash = [3, 2],
+                }
+            );
         }
     }
 }

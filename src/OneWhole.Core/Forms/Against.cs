@@ -15,15 +15,37 @@ public sealed record Against
 
     public string Label { get; init; } = "";
 
-    public static ObjectShape<Against> Shape { get; } = new ObjectShape<Against>("what it is held against", () => new Against())
-        .May("where", new ListShape<Clause>(StudyShapes.Clause), against => against.Where, (against, value) => against with { Where = value }, "conditions on the same table, instead of the study's own")
-        .MayHave("table", TextShape.Table, against => against.Table, (against, value) => against with { Table = value }, "another table with the same columns")
-        .Has("label", new TextShape("a label", 200), against => against.Label, (against, value) => against with { Label = value }, "what it is called")
-        .Where(against => against.Where is null == against.Table is null ? "with exactly one of where and table" : null);
+    public static ObjectShape<Against> Shape { get; } =
+        new ObjectShape<Against>("what it is held against", () => new Against())
+            .May(
+                "where",
+                new ListShape<Clause>(StudyShapes.Clause),
+                against => against.Where,
+                (against, value) => against with { Where = value },
+                "conditions on the same table, instead of the study's own"
+            )
+            .MayHave(
+                "table",
+                TextShape.Table,
+                against => against.Table,
+                (against, value) => against with { Table = value },
+                "another table with the same columns"
+            )
+            .Has(
+                "label",
+                new TextShape("a label", 200),
+                against => against.Label,
+                (against, value) => against with { Label = value },
+                "what it is called"
+            )
+            .Where(against => against.Where is null == against.Table is null ? "with exactly one of where and table" : null);
 
     /// <summary>What it is called: by its label, its conditions or its table.</summary>
-    public string Name => Label.Length > 0 ? Label : Where is not { } where ? Table!
-        : where.Length == 0 ? "all rows" : string.Join(" and ", where.Select(clause => Statement.WhereWords(clause, clause.Column)));
+    public string Name =>
+        Label.Length > 0 ? Label
+        : Where is not { } where ? Table!
+        : where.Length == 0 ? "all rows"
+        : string.Join(" and ", where.Select(clause => Statement.WhereWords(clause, clause.Column)));
 
     /// <summary>The table and the study of its rows. Trials are the study's own, and are not made here.</summary>
     /// <param name="study">The study that is held against it.</param>
@@ -33,7 +55,17 @@ public sealed record Against
     internal (Table Table, Study Study) Rows(Study study, Table own, Table? second)
     {
         Study counted = study with { Trials = [], Where = Where ?? study.Where };
-        return Where is not null ? (own, counted)
-            : (second ?? throw new StudyException("no-second-table", "form.against.table", $"form.against.table names \"{Table}\", but no second table was given (--against FILE), and no table of that name is here."), counted);
+        return Where is not null
+            ? (own, counted)
+            : (
+                second
+                    ?? throw new StudyException(
+                        "no-second-table",
+                        "form.against.table",
+                        $"form.against.table names \"{Table}\", but no second table was given (--against FILE), and no "
+                            + "table of that name is here."
+                    ),
+                counted
+            );
     }
 }

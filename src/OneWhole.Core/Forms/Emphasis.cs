@@ -4,7 +4,9 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms;
 
-/// <summary>Which amounts stand out while the rest is grey: parts and groups named by hand, or those that a rule finds in the numbers.</summary>
+/// <summary>
+/// Which amounts stand out while the rest is grey: parts and groups named by hand, or those that a rule finds in the numbers.
+/// </summary>
 internal sealed class Emphasis
 {
     private readonly Division _division;
@@ -18,7 +20,12 @@ internal sealed class Emphasis
         _byRule = _finish.EmphasisRule switch
         {
             EmphasisRule.Largest => Largest(division),
-            EmphasisRule.AtLeast => [.. Enumerable.Range(0, division.RowCount).Select(row => division.Share(row) is { } share && share >= _finish.EmphasisLimit.ToFraction())],
+            EmphasisRule.AtLeast =>
+            [
+                .. Enumerable
+                    .Range(0, division.RowCount)
+                    .Select(row => division.Share(row) is { } share && share >= _finish.EmphasisLimit.ToFraction()),
+            ],
             _ => null,
         };
     }
@@ -29,7 +36,8 @@ internal sealed class Emphasis
         var stands = new bool[division.RowCount];
         for (int group = 0; group < division.GroupCount && division.PartCount > 0; group++)
         {
-            int first = group * division.PartCount, best = -1;
+            int first = group * division.PartCount,
+                best = -1;
             for (int row = first; row < first + division.PartCount; row++)
             {
                 best = division.Has(row) && (best < 0 || division.Amount(row) > division.Amount(best)) ? row : best;
@@ -43,12 +51,17 @@ internal sealed class Emphasis
     }
 
     public bool Stands(int row) =>
-        (_byRule?[row] ?? true) && IsNamed(_division.PartOf(row))
-        && (_finish.EmphasisGroups.Length == 0 || (_division.Groups is { } groups && _finish.EmphasisGroups.Contains(groups[_division.GroupOf(row)].Label)));
+        (_byRule?[row] ?? true)
+        && IsNamed(_division.PartOf(row))
+        && (
+            _finish.EmphasisGroups.Length == 0
+            || (_division.Groups is { } groups && _finish.EmphasisGroups.Contains(groups[_division.GroupOf(row)].Label))
+        );
 
     /// <summary>Whether the part stands out in some group, for the key.</summary>
     public bool StandsPart(int part) =>
-        IsNamed(part) && (_byRule is null || Enumerable.Range(0, _division.GroupCount).Any(group => _byRule[group * _division.PartCount + part]));
+        IsNamed(part)
+        && (_byRule is null || Enumerable.Range(0, _division.GroupCount).Any(group => _byRule[group * _division.PartCount + part]));
 
     private bool IsNamed(int part) => _finish.Emphasis.Length == 0 || _finish.Emphasis.Contains(_division.Parts[part].Label);
 
@@ -58,7 +71,9 @@ internal sealed class Emphasis
         StudyWords words = StudyWords.Of(division);
         return division.Study.Finish.EmphasisRule switch
         {
-            EmphasisRule.Largest => division.HasGroups ? FigureWords.Of("inColourOfEach", ("group", words.GroupOne)) : FigureWords.Of("inColourLargest", ("part", words.PartOne)),
+            EmphasisRule.Largest => division.HasGroups
+                ? FigureWords.Of("inColourOfEach", ("group", words.GroupOne))
+                : FigureWords.Of("inColourLargest", ("part", words.PartOne)),
             EmphasisRule.AtLeast => FigureWords.Of("inColourFrom", ("limit", NumberText.PlainPercent(division.Study.Finish.EmphasisLimit))),
             _ => null,
         };

@@ -113,7 +113,10 @@ public abstract class Form
     /// <summary>Whether groups can stand by the share that one part has in them.</summary>
     public virtual bool OrdersGroupsByShare => Groups != GroupUse.None;
 
-    /// <summary>The rows that make up a whole before the study's own: both are then the groups of the division; null for a study of one whole, or of two groups.</summary>
+    /// <summary>
+    /// The rows that make up a whole before the study's own: both are then the groups of the division; null for a study of one whole, or of
+    /// two groups.
+    /// </summary>
     internal virtual Against? BeforeOf(Study study) => null;
 
     /// <summary>A second number column that is added up for each amount; null for none.</summary>
@@ -157,7 +160,10 @@ public abstract class Form
     /// <summary>The form's own clauses of the statement.</summary>
     public virtual IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [];
 
-    /// <summary>The study with the columns that the form needs and that it does not have: those of the table that would do. Unchanged where nothing is missing, or nothing would do.</summary>
+    /// <summary>
+    /// The study with the columns that the form needs and that it does not have: those of the table that would do. Unchanged where nothing
+    /// is missing, or nothing would do.
+    /// </summary>
     protected virtual Study Fit(Table table, Study study) =>
         Groups == GroupUse.None ? TableFit.WithoutGroups(table, study) : TableFit.WithGroups(table, study);
 
@@ -176,7 +182,13 @@ public abstract class Form
     /// <summary>A study in this form, for a proposal.</summary>
     protected Study Begin(Table table, Axis parts, Axis? groups = null, Measure? value = null)
     {
-        var study = new Study { Parts = parts, Groups = groups, GivenValue = value, Form = Begun };
+        var study = new Study
+        {
+            Parts = parts,
+            Groups = groups,
+            GivenValue = value,
+            Form = Begun,
+        };
         bool below = value is Measure.Sum sum && table.Find(sum.Column) is { } counted && TableFit.IsBelowZero(counted);
         return TableFit.InOrder(table, below ? study with { Negatives = Negatives.Size } : study, OrdersByAmount);
     }
@@ -196,7 +208,9 @@ public abstract class Form
     /// <summary>The settings of looks that the form has besides its members' and those of all forms, by their paths.</summary>
     public virtual IReadOnlyList<string> OwnLooks(Study study) => [];
 
-    /// <summary>What the form has to say to who looks for something that is not there, and the shape of it that is offered instead.</summary>
+    /// <summary>
+    /// What the form has to say to who looks for something that is not there, and the shape of it that is offered instead.
+    /// </summary>
     public virtual IReadOnlyList<(string Text, string Shape)> Answers => [];
 
     /// <summary>One sentence that gives the verdict, or null.</summary>
@@ -223,8 +237,12 @@ public abstract class Form
     /// <summary>The value ranges that a figure of these workings spans.</summary>
     public abstract Domains Domains(WorkingsResult workings);
 
-    /// <summary>The figure as a chart that office programs draw themselves; null where none of their kinds is true to it: it is then handed over as shapes.</summary>
-    public Charts.NativeChart? Chart(WorkingsResult workings) => ChartOf(workings) is { } chart ? chart with { Look = Charts.ChartLook.Of(workings) } : null;
+    /// <summary>
+    /// The figure as a chart that office programs draw themselves; null where none of their kinds is true to it: it is then handed over as
+    /// shapes.
+    /// </summary>
+    public Charts.NativeChart? Chart(WorkingsResult workings) =>
+        ChartOf(workings) is { } chart ? chart with { Look = Charts.ChartLook.Of(workings) } : null;
 
     /// <summary>The chart's series and axes, without the looks that all charts have in common.</summary>
     protected virtual Charts.NativeChart? ChartOf(WorkingsResult workings) => null;
@@ -271,7 +289,8 @@ public abstract class Form<TMembers> : Form
 
     public sealed override object DefaultMembers => Default;
 
-    internal sealed override object ReadMembers(System.Text.Json.JsonElement element, string place) => Members.ReadExcept(element, place, "kind");
+    internal sealed override object ReadMembers(System.Text.Json.JsonElement element, string place) =>
+        Members.ReadExcept(element, place, "kind");
 
     internal sealed override JsonObject WriteMembers(object members) => Members.WriteAs("kind", Kind, (TMembers)members);
 
@@ -279,7 +298,8 @@ public abstract class Form<TMembers> : Form
 
     public sealed override JsonNode? DefaultOf(string member) => Members.DefaultOf(member);
 
-    internal sealed override IEnumerable<DeclaredSetting> MemberSettings(object members, string place) => Members.Settings((TMembers)members, place);
+    internal sealed override IEnumerable<DeclaredSetting> MemberSettings(object members, string place) =>
+        Members.Settings((TMembers)members, place);
 
     /// <summary>The members of a study that has this form.</summary>
     protected static TMembers Of(Study study) => (TMembers)study.Form.Members;

@@ -7,12 +7,20 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms;
 
-/// <summary>What a shape of a form looks like, drawn from a few invented amounts: for where the analyst's own rows can't be drawn so.</summary>
+/// <summary>
+/// What a shape of a form looks like, drawn from a few invented amounts: for where the analyst's own rows can't be drawn so.
+/// </summary>
 public static class FormSample
 {
     private static readonly string[] Levels = ["Disagree", "Neutral", "Agree", "Strongly agree"];
 
-    private static readonly int[][] Amounts = [[8, 5, 3, 2], [6, 2, 5, 1], [4, 3, 1, 2], [2, 2, 1, 1]];
+    private static readonly int[][] Amounts =
+    [
+        [8, 5, 3, 2],
+        [6, 2, 5, 1],
+        [4, 3, 1, 2],
+        [2, 2, 1, 1],
+    ];
 
     private static readonly ConcurrentDictionary<(string, string, double, double), Figure?> Drawn = new();
 
@@ -36,16 +44,22 @@ public static class FormSample
 
     private static Figure? Draw(Form form, FormShape shape, double width, double height, ITextMeasurer measurer)
     {
-        int parts = form.PartsWanted ?? Levels.Length, groups = form.Groups == GroupUse.None ? 1 : form.GroupsWanted ?? Amounts.Length;
+        int parts = form.PartsWanted ?? Levels.Length,
+            groups = form.Groups == GroupUse.None ? 1 : form.GroupsWanted ?? Amounts.Length;
         // Stages of a funnel grow fewer; all else may come as it comes.
         int AmountOf(int group, int part) => form.WholeIsFirstPart ? 16 - 4 * part : Amounts[group][part];
-        (int Group, int Part)[] cells = [.. Enumerable.Range(0, groups).SelectMany(group => Enumerable.Range(0, parts).Select(part => (group, part)))];
-        var table = new Table("sample",
+        (int Group, int Part)[] cells =
         [
-            Column("Group", cells.Select(cell => $"{(char)('a' + cell.Group)}")),
-            Column("Part", cells.Select(cell => Levels[cell.Part])),
-            Column("Amount", cells.Select(cell => AmountOf(cell.Group, cell.Part).ToString(CultureInfo.InvariantCulture))),
-        ]);
+            .. Enumerable.Range(0, groups).SelectMany(group => Enumerable.Range(0, parts).Select(part => (group, part))),
+        ];
+        var table = new Table(
+            "sample",
+            [
+                Column("Group", cells.Select(cell => $"{(char)('a' + cell.Group)}")),
+                Column("Part", cells.Select(cell => Levels[cell.Part])),
+                Column("Amount", cells.Select(cell => AmountOf(cell.Group, cell.Part).ToString(CultureInfo.InvariantCulture))),
+            ]
+        );
         var study = new Study
         {
             GivenValue = new Measure.Sum("Amount"),

@@ -15,16 +15,25 @@ public static class FormsTable
             var shapes = new JsonArray();
             foreach (FormShape shape in form.Shapes)
             {
-                shapes.Add(new JsonObject { ["id"] = shape.Id, ["name"] = shape.Name, ["alsoCalled"] = shape.AlsoCalled });
+                shapes.Add(
+                    new JsonObject
+                    {
+                        ["id"] = shape.Id,
+                        ["name"] = shape.Name,
+                        ["alsoCalled"] = shape.AlsoCalled,
+                    }
+                );
             }
-            forms.Add(new JsonObject
-            {
-                ["kind"] = form.Kind,
-                ["name"] = form.Name,
-                ["groups"] = form.Groups.ToString().ToLowerInvariant(),
-                ["shapes"] = shapes,
-                ["schema"] = form.Schema(),
-            });
+            forms.Add(
+                new JsonObject
+                {
+                    ["kind"] = form.Kind,
+                    ["name"] = form.Name,
+                    ["groups"] = form.Groups.ToString().ToLowerInvariant(),
+                    ["shapes"] = shapes,
+                    ["schema"] = form.Schema(),
+                }
+            );
         }
         return forms;
     }

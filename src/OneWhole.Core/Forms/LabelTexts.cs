@@ -48,14 +48,21 @@ internal sealed class LabelTexts
     }
 
     /// <summary>A group's name with what the finish wants beside it, on one line.</summary>
-    public string NameOf(int group) => OfGroup(group, LabelText.None) is { Length: > 0 } more ? $"{_workings.Division.Groups![group].Label}  {more}" : _workings.Division.Groups![group].Label;
+    public string NameOf(int group) =>
+        OfGroup(group, LabelText.None) is { Length: > 0 } more
+            ? $"{_workings.Division.Groups![group].Label}  {more}"
+            : _workings.Division.Groups![group].Label;
 
     /// <summary>How broad the broadest of the groups' names is.</summary>
-    public double WidestName(Font font) => Enumerable.Range(0, _workings.Division.GroupCount).Max(group => _figure.TextWidth(NameOf(group), font));
+    public double WidestName(Font font) =>
+        Enumerable.Range(0, _workings.Division.GroupCount).Max(group => _figure.TextWidth(NameOf(group), font));
 
     /// <summary>Whether each part occurs in one group only: its name then stands in its bar, and there is no key.</summary>
     public static bool NamesInside(Division division) =>
-        division is { HasGroups: true, PartCount: > 1, GroupCount: > 1 } && Enumerable.Range(0, division.PartCount).All(part => Enumerable.Range(0, division.GroupCount).Count(group => division.Has(group, part)) == 1);
+        division is { HasGroups: true, PartCount: > 1, GroupCount: > 1 }
+        && Enumerable
+            .Range(0, division.PartCount)
+            .All(part => Enumerable.Range(0, division.GroupCount).Count(group => division.Has(group, part)) == 1);
 
     /// <summary>Whether the labels in the bars are the parts' names, so that no key has to say them.</summary>
     public static bool PrintsNamesInside(Division division) => NamesInside(division) && What(division, LabelText.Share) == LabelText.Name;
@@ -64,16 +71,22 @@ internal sealed class LabelTexts
     public static LabelText What(Division division, LabelText otherwise) =>
         division.Study.Finish.Labels is not LabelText.Auto and var wanted ? wanted
         : division.Study.Finish.LabelPlace == LabelPlace.Apart ? LabelText.Both
-        : otherwise == LabelText.Share && NamesInside(division) ? LabelText.Name : otherwise;
+        : otherwise == LabelText.Share && NamesInside(division) ? LabelText.Name
+        : otherwise;
 
     /// <summary>The lines of a label.</summary>
-    public IReadOnlyList<LabelLine> Lines(int row, LabelText otherwise) => What(_workings.Division, otherwise) switch
-    {
-        LabelText.Both when _workings.Division.AmountsAreShares => [new(Share(row), _figure.Shares)],
-        LabelText.Name => [new(_workings.Division.Parts[_workings.Division.PartOf(row)].NameInFigure, _figure.Names) { IsName = true }, new(Share(row), _figure.Shares)],
-        LabelText.Share => [new(Share(row), _figure.Shares)],
-        LabelText.Amount => [new(Amount(row), _figure.Amounts)],
-        LabelText.Both => [new(Amount(row), _figure.Amounts), new(Share(row), _figure.Shares)],
-        _ => [],
-    };
+    public IReadOnlyList<LabelLine> Lines(int row, LabelText otherwise) =>
+        What(_workings.Division, otherwise) switch
+        {
+            LabelText.Both when _workings.Division.AmountsAreShares => [new(Share(row), _figure.Shares)],
+            LabelText.Name =>
+            [
+                new(_workings.Division.Parts[_workings.Division.PartOf(row)].NameInFigure, _figure.Names) { IsName = true },
+                new(Share(row), _figure.Shares),
+            ],
+            LabelText.Share => [new(Share(row), _figure.Shares)],
+            LabelText.Amount => [new(Amount(row), _figure.Amounts)],
+            LabelText.Both => [new(Amount(row), _figure.Amounts), new(Share(row), _figure.Shares)],
+            _ => [],
+        };
 }

@@ -21,19 +21,24 @@ internal sealed class PartInk
     /// <param name="division">What is divided.</param>
     /// <param name="own">The form's own colour of a part; null for the set that fits the parts, or was laid on them.</param>
     public PartInk(Division division, Func<int, string>? own = null)
-        : this(division, own, division.Study.Finish.Palette, division.Study.Finish.OwnColours)
-    {
-    }
+        : this(division, own, division.Study.Finish.Palette, division.Study.Finish.OwnColours) { }
 
     private PartInk(Division division, Func<int, string>? own, Palette palette, IReadOnlyList<string> wished)
     {
         _division = division;
         _emphasis = new Emphasis(division);
         Finish finish = division.Study.Finish;
-        Func<int, string> colours = own is null ? wished.Count > 0 ? ByPlace(division, place => wished[place % wished.Count]) : SetOf(division, palette) : part => Ink.In(palette, own(part));
+        Func<int, string> colours = own is null
+            ? wished.Count > 0
+                ? ByPlace(division, place => wished[place % wished.Count])
+                : SetOf(division, palette)
+            : part => Ink.In(palette, own(part));
         _colours = new string?[division.PartCount];
-        _colourOf = at => division.Parts[at] is var part && finish.Colours.GetValueOrDefault(part.Label) is { } chosen ? chosen
-            : part.Kind == EntryKind.Folded ? Ink.In(palette, Ink.Folded) : own is null && part.IsBlank ? Ink.ClassC : colours(at);
+        _colourOf = at =>
+            division.Parts[at] is var part && finish.Colours.GetValueOrDefault(part.Label) is { } chosen ? chosen
+            : part.Kind == EntryKind.Folded ? Ink.In(palette, Ink.Folded)
+            : own is null && part.IsBlank ? Ink.ClassC
+            : colours(at);
     }
 
     private static Func<int, string> SetOf(Division division, Palette palette)
@@ -68,9 +73,18 @@ internal sealed class PartInk
         return part => colour(place(division.Parts[part]));
     }
 
-    private static Func<int, int, string> SetOf(Palette palette) => palette switch { Palette.TwoSided => Ink.TwoSided, Palette.OneHue => Ink.OneHue, Palette.Greys => Ink.Grey, _ => Ink.Ordered };
+    private static Func<int, int, string> SetOf(Palette palette) =>
+        palette switch
+        {
+            Palette.TwoSided => Ink.TwoSided,
+            Palette.OneHue => Ink.OneHue,
+            Palette.Greys => Ink.Grey,
+            _ => Ink.Ordered,
+        };
 
-    /// <summary>A part's place in the table; in a column whose rows were replaced, its place among all labels that the column has had.</summary>
+    /// <summary>
+    /// A part's place in the table; in a column whose rows were replaced, its place among all labels that the column has had.
+    /// </summary>
     private static Func<Entry, int> PlaceOf(Division division)
     {
         if (division.Study.Parts is not Axis.Labels { Column: var name } || division.Table.Find(name)?.Info.EarlierLabels is not { } met)
@@ -83,7 +97,9 @@ internal sealed class PartInk
 
     private static int[] Ranks(IReadOnlyList<Entry> parts, int[] listed, bool bands)
     {
-        Entry[] inOrder = bands ? [.. listed.Select(part => parts[part]).OrderBy(part => part.TableRank)] : [.. NaturalOrder.Sort([.. listed.Select(part => parts[part])])];
+        Entry[] inOrder = bands
+            ? [.. listed.Select(part => parts[part]).OrderBy(part => part.TableRank)]
+            : [.. NaturalOrder.Sort([.. listed.Select(part => parts[part])])];
         Dictionary<Entry, int> places = inOrder.Index().ToDictionary(entry => entry.Item, entry => entry.Index);
         return [.. listed.Select(part => places[parts[part]])];
     }
@@ -104,13 +120,25 @@ internal sealed class PartInk
     /// <summary>The colours that a set would give the first parts.</summary>
     public static IReadOnlyList<string> Preview(Division division, Palette palette, int most) =>
         // Of very many parts nobody tells the colours apart: the set itself is shown.
-        division.PartCount > MostPreviewed ? [.. Enumerable.Range(0, most).Select(at => palette is Palette.Auto or Palette.Categories ? Ink.Category(at) : SetOf(palette)(at, most))]
-        : new PartInk(division, null, palette, []) is var ink ? [.. DrawnParts.Of(division).Take(most).Select(part => ink.OwnOf(part))] : [];
+        division.PartCount > MostPreviewed
+            ?
+            [
+                .. Enumerable
+                    .Range(0, most)
+                    .Select(at => palette is Palette.Auto or Palette.Categories ? Ink.Category(at) : SetOf(palette)(at, most)),
+            ]
+        : new PartInk(division, null, palette, []) is var ink ? [.. DrawnParts.Of(division).Take(most).Select(part => ink.OwnOf(part))]
+        : [];
 
     /// <summary>The key's entries in the parts' order.</summary>
     public static IReadOnlyList<KeyEntry> KeyOf(Division division)
     {
         var ink = new PartInk(division);
-        return [.. DrawnParts.Of(division).Select(part => new KeyEntry(division.Parts[part].NameInFigure, ink[part]) { Part = division.Parts[part].Key })];
+        return
+        [
+            .. DrawnParts
+                .Of(division)
+                .Select(part => new KeyEntry(division.Parts[part].NameInFigure, ink[part]) { Part = division.Parts[part].Key }),
+        ];
     }
 }

@@ -4,7 +4,9 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms;
 
-/// <summary>The parts' names beside the last stack, in their colours, instead of a key: where all of them stand in it and are few.</summary>
+/// <summary>
+/// The parts' names beside the last stack, in their colours, instead of a key: where all of them stand in it and are few.
+/// </summary>
 internal sealed class SideNames
 {
     private const int MostNames = 9;
@@ -24,12 +26,18 @@ internal sealed class SideNames
         Division division = workings.Division;
         int last = division.GroupCount - 1;
         int[] parts = DrawnParts.Of(division);
-        return division.Study.Finish is { Key: true, KeyPlace: KeyPlace.Auto } && parts.Length is > 0 and <= MostNames && parts.All(part => division.Has(last, part) && division.Amount(last, part).Sign > 0) ? new SideNames(division, parts) : null;
+        return
+            division.Study.Finish is { Key: true, KeyPlace: KeyPlace.Auto }
+            && parts.Length is > 0 and <= MostNames
+            && parts.All(part => division.Has(last, part) && division.Amount(last, part).Sign > 0)
+            ? new SideNames(division, parts)
+            : null;
     }
 
     /// <summary>The room that they take at the right.</summary>
     public double Width(FigureBuilder figure) =>
-        Math.Min(figure.Width * 0.22, _parts.Max(part => figure.TextWidth(_division.Parts[part].NameInFigure, figure.Names))) + 18 * figure.Unit;
+        Math.Min(figure.Width * 0.22, _parts.Max(part => figure.TextWidth(_division.Parts[part].NameInFigure, figure.Names)))
+        + 18 * figure.Unit;
 
     /// <summary>Draws them.</summary>
     /// <param name="figure">The figure.</param>
@@ -47,8 +55,35 @@ internal sealed class SideNames
         {
             Entry part = _division.Parts[_parts[i]];
             double from = x + 12 * figure.Unit;
-            figure.Line($"lead-{part.Key}", MarkRole.Leader, x + 2 * figure.Unit, wished[i], from - 2 * figure.Unit, places[i], ink[_parts[i]], Math.Max(1, figure.Unit));
-            figure.PutWhereFree([figure.Text($"key-text-{part.Key}", MarkRole.Key, from, places[i] + font.CapHeight / 2, "start", part.NameInFigure, font, Ink.Text, room) with { Part = part.Key }], 0);
+            figure.Line(
+                $"lead-{part.Key}",
+                MarkRole.Leader,
+                x + 2 * figure.Unit,
+                wished[i],
+                from - 2 * figure.Unit,
+                places[i],
+                ink[_parts[i]],
+                Math.Max(1, figure.Unit)
+            );
+            figure.PutWhereFree(
+                [
+                    figure.Text(
+                        $"key-text-{part.Key}",
+                        MarkRole.Key,
+                        from,
+                        places[i] + font.CapHeight / 2,
+                        "start",
+                        part.NameInFigure,
+                        font,
+                        Ink.Text,
+                        room
+                    ) with
+                    {
+                        Part = part.Key,
+                    },
+                ],
+                0
+            );
         }
     }
 }

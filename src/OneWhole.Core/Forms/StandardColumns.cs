@@ -23,11 +23,15 @@ public sealed class StandardColumns
     /// <summary>The shown shares behind <see cref="ShownShare"/>.</summary>
     public ShownShares Shown { get; }
 
-    public WorkingColumn Group() => WorkingColumn.OfText("group", _words.GroupOne, new Rule.Given($"each {_words.GroupOne}"),
-        row => _division.Groups![_division.GroupOf(row)].Label);
+    public WorkingColumn Group() =>
+        WorkingColumn.OfText("group", _words.GroupOne, new Rule.Given($"each {_words.GroupOne}"), row =>
+            _division.Groups![_division.GroupOf(row)].Label
+        );
 
-    public WorkingColumn Part() => WorkingColumn.OfText("part", _words.PartOne, new Rule.Given($"each {_words.PartOne}"),
-        row => _division.Parts[_division.PartOf(row)].Label);
+    public WorkingColumn Part() =>
+        WorkingColumn.OfText("part", _words.PartOne, new Rule.Given($"each {_words.PartOne}"), row =>
+            _division.Parts[_division.PartOf(row)].Label
+        );
 
     /// <summary>The columns that name a row: group and part, or the part alone where the study has no groups.</summary>
     public IReadOnlyList<WorkingColumn> GroupAndPart() => _division.HasGroups ? [Group(), Part()] : [Part()];
@@ -41,34 +45,61 @@ public sealed class StandardColumns
             {
                 Measure.Sum sum => $"sum of {sum.Column} over the rows used",
                 Measure.Distinct distinct => $"distinct values of {distinct.Column} in the rows used",
-                _ => _division.Study.Parts is Axis.Columns || _division.Study.Groups is Axis.Columns ? "sum of the column over the rows used" : "number of rows used",
+                _ => _division.Study.Parts is Axis.Columns || _division.Study.Groups is Axis.Columns
+                    ? "sum of the column over the rows used"
+                    : "number of rows used",
             };
         }
     }
 
-    public WorkingColumn Value() => WorkingColumn.OfNumber("value", _words.Counted, ColumnUnit.Amount,
-        new Rule.Amount(ValueWords, row => (_division.GroupOf(row), _division.PartOf(row))), row => _division.Has(row) ? _division.Value(_division.Amount(row)) : null);
+    public WorkingColumn Value() =>
+        WorkingColumn.OfNumber(
+            "value",
+            _words.Counted,
+            ColumnUnit.Amount,
+            new Rule.Amount(ValueWords, row => (_division.GroupOf(row), _division.PartOf(row))),
+            row => _division.Has(row) ? _division.Value(_division.Amount(row)) : null
+        );
 
-    public WorkingColumn Rank() => WorkingColumn.OfNumber("rank", "rank", ColumnUnit.Count, new Rule.Rank("value"), row => _division.IsFolded(row) ? null : new Fraction(1L + _division.LargerThan(_division.Amount(row))));
+    public WorkingColumn Rank() =>
+        WorkingColumn.OfNumber("rank", "rank", ColumnUnit.Count, new Rule.Rank("value"), row =>
+            _division.IsFolded(row) ? null : new Fraction(1L + _division.LargerThan(_division.Amount(row)))
+        );
 
-    public WorkingColumn Share() => WorkingColumn.OfNumber("share", "share", ColumnUnit.Share,
-        Rule.Column("value") / new Rule.TheWhole(), _division.Share);
+    public WorkingColumn Share() =>
+        WorkingColumn.OfNumber("share", "share", ColumnUnit.Share, Rule.Column("value") / new Rule.TheWhole(), _division.Share);
 
-    public WorkingColumn ShownShare() => WorkingColumn.OfNumber("shownShare", "shown share", ColumnUnit.Percent,
-        new Rule.Shown(Rule.Column("share"), Shown), Shown.Percent);
+    public WorkingColumn ShownShare() =>
+        WorkingColumn.OfNumber("shownShare", "shown share", ColumnUnit.Percent, new Rule.Shown(Rule.Column("share"), Shown), Shown.Percent);
 
-    public WorkingColumn Running(RunningTotals totals) => WorkingColumn.OfNumber("running", $"running {_words.Counted}", ColumnUnit.Amount,
-        new Rule.RunningTotal("value", _division.Study.Running.Ties == Studies.Ties.Together), row => _division.Value(totals.At(row)));
+    public WorkingColumn Running(RunningTotals totals) =>
+        WorkingColumn.OfNumber(
+            "running",
+            $"running {_words.Counted}",
+            ColumnUnit.Amount,
+            new Rule.RunningTotal("value", _division.Study.Running.Ties == Studies.Ties.Together),
+            row => _division.Value(totals.At(row))
+        );
 
-    public WorkingColumn RunningShare(RunningTotals totals) => WorkingColumn.OfNumber("runningShare", "running share", ColumnUnit.Share,
-        Rule.Column("running") / new Rule.TheWhole(),
-        row => _division.Whole(row) is { IsZero: false } whole ? new Fraction(totals.At(row), whole) : null);
+    public WorkingColumn RunningShare(RunningTotals totals) =>
+        WorkingColumn.OfNumber("runningShare", "running share", ColumnUnit.Share, Rule.Column("running") / new Rule.TheWhole(), row =>
+            _division.Whole(row) is { IsZero: false } whole ? new Fraction(totals.At(row), whole) : null
+        );
 
     private static Rule PositionRule { get; } = new Rule.RowNumber() / new Rule.PartCount();
 
-    public WorkingColumn Position() => WorkingColumn.OfNumber("position", "position", ColumnUnit.Share,
-        _division.Folded is null ? PositionRule : new Rule.ByRow("place in the order ÷ how many there are, folded ones counted; all of them for the folded part", row => _division.IsFolded(row) ? new Rule.Constant(1) : PositionRule),
-        row => _division.IsFolded(row) ? Fraction.One : new Fraction(row + 1L, (long)_division.CountedParts));
+    public WorkingColumn Position() =>
+        WorkingColumn.OfNumber(
+            "position",
+            "position",
+            ColumnUnit.Share,
+            _division.Folded is null
+                ? PositionRule
+                : new Rule.ByRow("place in the order ÷ how many there are, folded ones counted; all of them for the folded part", row =>
+                    _division.IsFolded(row) ? new Rule.Constant(1) : PositionRule
+                ),
+            row => _division.IsFolded(row) ? Fraction.One : new Fraction(row + 1L, (long)_division.CountedParts)
+        );
 
     /// <summary>The rows by amount, the folded part aside, largest first, equal ones in display order.</summary>
     private int[] Descending()
@@ -110,7 +141,8 @@ public sealed class StandardColumns
         {
             return null;
         }
-        string Names(int[] rows) => string.Join(", ", rows.Take(3).Select(row => _division.Parts[row].Label))
+        string Names(int[] rows) =>
+            string.Join(", ", rows.Take(3).Select(row => _division.Parts[row].Label))
             + (rows.Length > 3 ? $" and {NumberText.Count(rows.Length - 3)} {(rows.Length == 4 ? "other" : "others")}" : "");
         string same = $"{Names(largest)} have the same {_division.Text(_division.Amount(largest[0]))} {_words.Counted}";
         string more = count == 1 ? "" : $"; {count - 1} more such {(count == 2 ? "amount" : "amounts")}";

@@ -23,6 +23,8 @@ internal static class TooMany
         {
             return new Unsuitable($"{words.Parts(division.PartCount)}: too thin to be told apart", FoldPastEighth(division));
         }
-        return division.GroupCount > Groups ? new Unsuitable($"{division.GroupCount} {words.GroupMany}: too narrow to be named", null) : null;
+        return division.GroupCount > Groups
+            ? new Unsuitable($"{division.GroupCount} {words.GroupMany}: too narrow to be named", null)
+            : null;
     }
 }

@@ -171,8 +171,11 @@ public readonly struct ExactDecimal : IComparable<ExactDecimal>, IEquatable<Exac
         int point = body.IndexOf('.');
         int decimals = point < 0 ? 0 : body.Length - point - 1;
         string digits = point < 0 ? body.ToString() : string.Concat(body[..point], body[(point + 1)..]);
-        if (digits.Length is 0 or > 2000 || digits.AsSpan().IndexOfAnyExceptInRange('0', '9') >= 0
-            || !BigInteger.TryParse(digits, NumberStyles.None, CultureInfo.InvariantCulture, out BigInteger units))
+        if (
+            digits.Length is 0 or > 2000
+            || digits.AsSpan().IndexOfAnyExceptInRange('0', '9') >= 0
+            || !BigInteger.TryParse(digits, NumberStyles.None, CultureInfo.InvariantCulture, out BigInteger units)
+        )
         {
             return false;
         }

@@ -124,7 +124,9 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
         const long most = long.MaxValue / 4;
         if (dividend.IsSmall && divisor.IsSmall && dividend._small is > -most and < most && divisor._small is > -most and < most)
         {
-            long over = Math.Abs(dividend._small), under = Math.Abs(divisor._small), rounded = (2 * over + under) / (2 * under);
+            long over = Math.Abs(dividend._small),
+                under = Math.Abs(divisor._small),
+                rounded = (2 * over + under) / (2 * under);
             return dividend._small < 0 == divisor._small < 0 ? rounded : -rounded;
         }
         return new Fraction(dividend, divisor).Round();

@@ -54,15 +54,12 @@ public readonly struct Fraction : IComparable<Fraction>, IEquatable<Fraction>
 
     public static Fraction operator -(Fraction a, Fraction b) => a + -b;
 
-    public static Fraction operator *(Fraction a, Fraction b) =>
-        new Fraction(a.Dividend * b.Dividend, a.Divisor * b.Divisor).Reduced();
+    public static Fraction operator *(Fraction a, Fraction b) => new Fraction(a.Dividend * b.Dividend, a.Divisor * b.Divisor).Reduced();
 
     /// <exception cref="DivideByZeroException"><paramref name="b"/> is 0.</exception>
-    public static Fraction operator /(Fraction a, Fraction b) =>
-        new Fraction(a.Dividend * b.Divisor, a.Divisor * b.Dividend).Reduced();
+    public static Fraction operator /(Fraction a, Fraction b) => new Fraction(a.Dividend * b.Divisor, a.Divisor * b.Dividend).Reduced();
 
-    public int CompareTo(Fraction other) =>
-        ExactInt.CompareProducts(Dividend, other.Divisor, other.Dividend, Divisor);
+    public int CompareTo(Fraction other) => ExactInt.CompareProducts(Dividend, other.Divisor, other.Dividend, Divisor);
 
     public bool Equals(Fraction other) => CompareTo(other) == 0;
 
@@ -108,8 +105,13 @@ public readonly struct Fraction : IComparable<Fraction>, IEquatable<Fraction>
     {
         const long exactInDouble = 1L << 53;
         ExactInt divisor = Divisor;
-        if (Dividend.IsSmall && divisor.IsSmall
-            && Dividend.Small <= exactInDouble && Dividend.Small >= -exactInDouble && divisor.Small <= exactInDouble)
+        if (
+            Dividend.IsSmall
+            && divisor.IsSmall
+            && Dividend.Small <= exactInDouble
+            && Dividend.Small >= -exactInDouble
+            && divisor.Small <= exactInDouble
+        )
         {
             // Both operands are exact doubles, and IEEE 754 division rounds once.
             return Dividend.Small == 0 ? 0.0 : Dividend.Small / (double)divisor.Small;
@@ -128,9 +130,10 @@ public readonly struct Fraction : IComparable<Fraction>, IEquatable<Fraction>
 
         // Scale so that the quotient has 64 or 65 bits; what the integer division drops goes into a sticky last bit.
         long shift = 64 - ((long)dividend.GetBitLength() - (long)divisor.GetBitLength());
-        BigInteger quotient = shift >= 0
-            ? BigInteger.DivRem(dividend << (int)shift, divisor, out BigInteger remainder)
-            : BigInteger.DivRem(dividend, divisor << (int)-shift, out remainder);
+        BigInteger quotient =
+            shift >= 0
+                ? BigInteger.DivRem(dividend << (int)shift, divisor, out BigInteger remainder)
+                : BigInteger.DivRem(dividend, divisor << (int)-shift, out remainder);
         if (!remainder.IsZero)
         {
             quotient |= BigInteger.One;

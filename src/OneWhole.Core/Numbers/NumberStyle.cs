@@ -20,7 +20,10 @@ public sealed record NumberStyle
     /// <summary>Digits of the last group, and of those before it (3 and 2 in India).</summary>
     public (int Last, int Others) Sizes { get; init; } = (3, 3);
 
-    /// <summary>How many digits must stand before the last group for it to be set apart: with 2, 1234 stays together and 12 345 does not (CLDR's minimumGroupingDigits).</summary>
+    /// <summary>
+    /// How many digits must stand before the last group for it to be set apart: with 2, 1234 stays together and 12 345 does not (CLDR's
+    /// minimumGroupingDigits).
+    /// </summary>
     public int LeastBefore { get; init; } = 1;
 
     public string Minus { get; init; } = "\u2212";
@@ -43,8 +46,31 @@ public sealed record NumberStyle
     private const string NoBreak = "\u00a0";
     private const string Thin = "\u202f";
 
-    /// <summary>Languages and regions in which four digits stay together (CLDR 48, minimumGroupingDigits of 2); in the Americas Spanish sets them apart.</summary>
-    private static readonly HashSet<string> FourTogether = ["be", "bg", "es-ES", "es-GQ", "es-PH", "et", "hu", "hy", "it", "ka", "lv", "pl", "pt-PT", "pt-CH", "pt-LU", "pt-MZ", "sl", "sq"];
+    /// <summary>
+    /// Languages and regions in which four digits stay together (CLDR 48, minimumGroupingDigits of 2); in the Americas Spanish sets them
+    /// apart.
+    /// </summary>
+    private static readonly HashSet<string> FourTogether =
+    [
+        "be",
+        "bg",
+        "es-ES",
+        "es-GQ",
+        "es-PH",
+        "et",
+        "hu",
+        "hy",
+        "it",
+        "ka",
+        "lv",
+        "pl",
+        "pt-PT",
+        "pt-CH",
+        "pt-LU",
+        "pt-MZ",
+        "sl",
+        "sq",
+    ];
 
     /// <summary>As a region writes (CLDR, as the system's ICU has it); digits are 0 to 9 everywhere.</summary>
     /// <param name="name">A culture's name: "de-CH".</param>
@@ -88,7 +114,8 @@ public sealed record NumberStyle
         // No era, no marks of direction; a year has four digits, so that nobody takes it for a day.
         string plain = string.Concat(pattern.Where(c => c is not ('\u200e' or '\u200f' or 'g' or '\''))).Trim();
         return plain.Contains("yyyy", StringComparison.Ordinal) || !plain.Contains('y') ? plain
-            : plain.Contains("yy", StringComparison.Ordinal) ? plain.Replace("yy", "yyyy", StringComparison.Ordinal) : plain.Replace("y", "yyyy", StringComparison.Ordinal);
+            : plain.Contains("yy", StringComparison.Ordinal) ? plain.Replace("yy", "yyyy", StringComparison.Ordinal)
+            : plain.Replace("y", "yyyy", StringComparison.Ordinal);
     }
 
     // ---- The style of what is being printed ----
@@ -150,7 +177,8 @@ public sealed record NumberStyle
     /// <summary>A number with the percent sign.</summary>
     internal string Percent(string number) =>
         !PercentFirst ? number + PercentGap + "%"
-        : number.StartsWith(Minus, StringComparison.Ordinal) ? $"{Minus}%{PercentGap}{number[Minus.Length..]}" : $"%{PercentGap}{number}";
+        : number.StartsWith(Minus, StringComparison.Ordinal) ? $"{Minus}%{PercentGap}{number[Minus.Length..]}"
+        : $"%{PercentGap}{number}";
 
     /// <summary>A day.</summary>
     public string Date(DateTime day) => day.ToString(DatePattern, CultureInfo.InvariantCulture);

@@ -30,7 +30,13 @@ public static class NumberText
     /// <summary>A change with its sign, so that nobody takes it for an amount: "+12", "−3", "0".</summary>
     /// <param name="value">The change.</param>
     /// <param name="size">How large it is, as it is printed.</param>
-    public static string Signed(Fraction value, string size) => value.Sign switch { > 0 => $"+{size}", < 0 => NumberStyle.Current.Minus + size, _ => size };
+    public static string Signed(Fraction value, string size) =>
+        value.Sign switch
+        {
+            > 0 => $"+{size}",
+            < 0 => NumberStyle.Current.Minus + size,
+            _ => size,
+        };
 
     /// <summary>A share in percent, with the sign: "82.4 %".</summary>
     public static string Percent(Fraction? share, int decimals, bool trimZeros = false) =>
@@ -58,12 +64,15 @@ public static class NumberText
 
     /// <summary>What stands before a number, after the sign of one below zero: "−€3".</summary>
     public static string Before(string unit, string number) =>
-        NumberStyle.Current.Minus is var minus && number.StartsWith(minus, StringComparison.Ordinal) ? $"{minus}{unit}{number[minus.Length..]}" : unit + number;
+        NumberStyle.Current.Minus is var minus && number.StartsWith(minus, StringComparison.Ordinal)
+            ? $"{minus}{unit}{number[minus.Length..]}"
+            : unit + number;
 
     public static string Count(long count) => Group(count.ToString(System.Globalization.CultureInfo.InvariantCulture));
 
     /// <summary>A number with so many decimals, of a double: for axes.</summary>
-    public static string OfDouble(double value, int decimals) => Group((value == 0 ? 0 : value).ToString("F" + decimals, System.Globalization.CultureInfo.InvariantCulture));
+    public static string OfDouble(double value, int decimals) =>
+        Group((value == 0 ? 0 : value).ToString("F" + decimals, System.Globalization.CultureInfo.InvariantCulture));
 
     /// <summary>A printed number as percent: "24.9 %".</summary>
     public static string InPercent(string number) => NumberStyle.Current.Percent(number);

@@ -4,26 +4,35 @@ using OneWhole.Core.Tables;
 
 namespace OneWhole.Core.Preparing;
 
-/// <summary>Columns made of other columns: rows picked, labels exchanged, cells worked out. Labels keep the order of their first appearance.</summary>
+/// <summary>
+/// Columns made of other columns: rows picked, labels exchanged, cells worked out. Labels keep the order of their first appearance.
+/// </summary>
 internal static class ColumnMaking
 {
     /// <exception cref="StudyException">The table has no such column.</exception>
-    public static Column Need(this Table table, string name, string place = "column") => table.Find(name)
-        ?? throw new StudyException("no-column", place, $"there is no column \"{name}\"; the columns are {string.Join(", ", table.Columns.Select(column => $"\"{column.Name}\""))}.");
+    public static Column Need(this Table table, string name, string place = "column") =>
+        table.Find(name)
+        ?? throw new StudyException(
+            "no-column",
+            place,
+            $"there is no column \"{name}\"; the columns are {string.Join(", ", table.Columns.Select(column => $"\"{column.Name}\""))}."
+        );
 
     /// <exception cref="StudyException">The heading is empty or taken.</exception>
     public static string Free(this Table table, string name, string place = "as")
     {
         string heading = name.Trim();
         return heading.Length == 0 ? throw new StudyException("wrong-value", place, "the new column needs a heading.")
-            : table.Find(heading) is not null ? throw new StudyException("name-taken", place, $"there is a column \"{heading}\" already; choose another heading.")
+            : table.Find(heading) is not null
+                ? throw new StudyException("name-taken", place, $"there is a column \"{heading}\" already; choose another heading.")
             : heading;
     }
 
     public static Table With(this Table table, IEnumerable<Column> columns) => new(table.Name, [.. columns]);
 
     /// <summary>The table with one column exchanged.</summary>
-    public static Table Replace(this Table table, Column old, Column by) => table.With(table.Columns.Select(column => column == old ? by : column));
+    public static Table Replace(this Table table, Column old, Column by) =>
+        table.With(table.Columns.Select(column => column == old ? by : column));
 
     /// <summary>The rows at the given places, in their order.</summary>
     public static Table Pick(this Table table, IReadOnlyList<int> rows) => table.With(table.Columns.Select(column => Pick(column, rows)));
@@ -43,11 +52,16 @@ internal static class ColumnMaking
                 spellings[row] = text;
             }
         }
-        return new Column(column.Info, new NumberCells(numbers.Scale,
-            numbers.Units is { } units ? [.. rows.Select(row => units[row])] : null,
-            numbers.Wide is { } wide ? [.. rows.Select(row => wide[row])] : null,
-            numbers.Decimals is { } decimals ? [.. rows.Select(row => decimals[row])] : null,
-            spellings));
+        return new Column(
+            column.Info,
+            new NumberCells(
+                numbers.Scale,
+                numbers.Units is { } units ? [.. rows.Select(row => units[row])] : null,
+                numbers.Wide is { } wide ? [.. rows.Select(row => wide[row])] : null,
+                numbers.Decimals is { } decimals ? [.. rows.Select(row => decimals[row])] : null,
+                spellings
+            )
+        );
     }
 
     /// <summary>Labels renumbered by first appearance among the codes.</summary>
@@ -109,10 +123,13 @@ internal static class ColumnMaking
     }
 
     /// <summary>A cell's number as it was written, or null.</summary>
-    public static ExactDecimal? NumberAt(this Column column, int row) => column.Numbers.At(row) is { } units ? new ExactDecimal(units, column.Numbers.Scale) : null;
+    public static ExactDecimal? NumberAt(this Column column, int row) =>
+        column.Numbers.At(row) is { } units ? new ExactDecimal(units, column.Numbers.Scale) : null;
 
     /// <summary>"Men, Women and 3 others".</summary>
-    public static string List(IReadOnlyList<string> names) => names.Count <= 4 ? WordList(names) : $"{string.Join(", ", names.Take(3))} and {names.Count - 3} others";
+    public static string List(IReadOnlyList<string> names) =>
+        names.Count <= 4 ? WordList(names) : $"{string.Join(", ", names.Take(3))} and {names.Count - 3} others";
 
-    private static string WordList(IReadOnlyList<string> names) => names.Count <= 1 ? string.Concat(names) : $"{string.Join(", ", names.Take(names.Count - 1))} and {names[^1]}";
+    private static string WordList(IReadOnlyList<string> names) =>
+        names.Count <= 1 ? string.Concat(names) : $"{string.Join(", ", names.Take(names.Count - 1))} and {names[^1]}";
 }

@@ -50,7 +50,14 @@ public sealed record Preparation(ImmutableArray<Step> Steps)
 
     private static readonly ObjectShape<Preparation> Shape = new ObjectShape<Preparation>("a preparation", () => None)
         .Has("format", new FormatShape(Format), _ => Format, (preparation, _) => preparation, "the format and its version", required: true)
-        .Has("steps", new ListShape<Step>(new StepShape(), most: 500), preparation => preparation.Steps, (preparation, value) => new Preparation(value), "the steps, in their order", required: true);
+        .Has(
+            "steps",
+            new ListShape<Step>(new StepShape(), most: 500),
+            preparation => preparation.Steps,
+            (preparation, value) => new Preparation(value),
+            "the steps, in their order",
+            required: true
+        );
 
     /// <exception cref="StudyException">The text is not JSON, or not a preparation.</exception>
     public static Preparation Read(string json) => Shape.ReadDocument(json, "preparation");
@@ -72,7 +79,13 @@ public sealed record Preparation(ImmutableArray<Step> Steps)
     {
         (Table prepared, IReadOnlyList<StepReport> reports) = Run(table);
         int failed = reports.ToList().FindIndex(report => report.Problem is not null);
-        return failed < 0 ? prepared : throw new StudyException("wrong-step", $"steps[{failed}]", $"steps[{failed}] ({reports[failed].Words}): {reports[failed].Problem}");
+        return failed < 0
+            ? prepared
+            : throw new StudyException(
+                "wrong-step",
+                $"steps[{failed}]",
+                $"steps[{failed}] ({reports[failed].Words}): {reports[failed].Problem}"
+            );
     }
 
     /// <summary>Does the steps up to the first that does not fit, and tells how each went.</summary>
@@ -123,7 +136,12 @@ public sealed record Preparation(ImmutableArray<Step> Steps)
             }
             if (id.Length == 0 || taken.Contains(id))
             {
-                string output = members.FirstOrDefault(member => member.Value is JsonValue value && value.TryGetValue(out string? text) && text.Trim() == column.Name).Key ?? column.Name;
+                string output = members
+                    .FirstOrDefault(member =>
+                        member.Value is JsonValue value && value.TryGetValue(out string? text) && text.Trim() == column.Name
+                    )
+                    .Key
+                    ?? column.Name;
                 id = $"{step.Id}:{output}";
                 for (int number = 2; taken.Contains(id); number++)
                 {
@@ -140,13 +158,19 @@ public sealed record Preparation(ImmutableArray<Step> Steps)
     {
         public override Step Read(JsonElement element, string place)
         {
-            if (element.ValueKind != JsonValueKind.Object || !element.TryGetProperty("do", out JsonElement kind) || kind.ValueKind != JsonValueKind.String)
+            if (
+                element.ValueKind != JsonValueKind.Object
+                || !element.TryGetProperty("do", out JsonElement kind)
+                || kind.ValueKind != JsonValueKind.String
+            )
             {
                 throw Wrong(element, place, "an object whose \"do\" names the step");
             }
             bool off = element.TryGetProperty("off", out JsonElement flag) && new FlagShape().Read(flag, Place.Member(place, "off"));
             StepKind found = StepList.Find(kind.GetString()!, Place.Member(place, "do"));
-            string id = element.TryGetProperty("id", out JsonElement name) ? new TextShape("a step's name", 40).Read(name, Place.Member(place, "id")) : "";
+            string id = element.TryGetProperty("id", out JsonElement name)
+                ? new TextShape("a step's name", 40).Read(name, Place.Member(place, "id"))
+                : "";
             return new Step(found, found.Read(element, place), off) { Id = id };
         }
 

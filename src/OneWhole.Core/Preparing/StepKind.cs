@@ -18,7 +18,8 @@ public sealed record StepResult(Table Table, long Rows, long Cells)
 /// <summary>One member of a step, for whoever fills it in.</summary>
 /// <param name="Path">The member.</param>
 /// <param name="Label">What is asked.</param>
-/// <param name="Control">"column", "columns", "text", "number", "numbers", "texts", "choice", "labels" (from a label to a label), "terms" or "clause".</param>
+/// <param name="Control">"column", "columns", "text", "number", "numbers", "texts", "choice", "labels" (from a label to a label), "terms"
+/// or "clause".</param>
 public sealed record StepField(string Path, string Label, string Control)
 {
     /// <summary>For a choice.</summary>
@@ -30,7 +31,10 @@ public sealed record StepField(string Path, string Label, string Control)
     public string? Of { get; init; }
 }
 
-/// <summary>A kind of preparing step, all in one place: its members, its words, and what it does. Adding one adds a class and a line in <see cref="StepList"/>.</summary>
+/// <summary>
+/// A kind of preparing step, all in one place: its members, its words, and what it does. Adding one adds a class and a line in <see
+/// cref="StepList"/>.
+/// </summary>
 public abstract class StepKind
 {
     /// <summary>The word in the document.</summary>

@@ -32,6 +32,11 @@ public static class StepList
     ];
 
     /// <exception cref="StudyException">There is no such kind.</exception>
-    public static StepKind Find(string kind, string place) => Standard.FirstOrDefault(known => known.Kind == kind)
-        ?? throw new StudyException("wrong-value", place, $"{place} is \"{kind}\"; it must be one of {string.Join(", ", Standard.Select(known => $"\"{known.Kind}\""))}.");
+    public static StepKind Find(string kind, string place) =>
+        Standard.FirstOrDefault(known => known.Kind == kind)
+        ?? throw new StudyException(
+            "wrong-value",
+            place,
+            $"{place} is \"{kind}\"; it must be one of {string.Join(", ", Standard.Select(known => $"\"{known.Kind}\""))}."
+        );
 }

@@ -46,12 +46,46 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
 
     private static readonly string[] RateWords =
     [
-        "price", "rate", "average", "avg", "mean", "median", "ratio", "percent", "percentage", "share", "index", "score", "per", "density", "temperature", "margin%", "%", "pct",
+        "price",
+        "rate",
+        "average",
+        "avg",
+        "mean",
+        "median",
+        "ratio",
+        "percent",
+        "percentage",
+        "share",
+        "index",
+        "score",
+        "per",
+        "density",
+        "temperature",
+        "margin%",
+        "%",
+        "pct",
     ];
 
     private static readonly string[] MoneyWords =
     [
-        "revenue", "sales", "takings", "turnover", "cost", "costs", "amount", "money", "value", "income", "spend", "spending", "budget", "profit", "fees", "fare", "fares", "paid",
+        "revenue",
+        "sales",
+        "takings",
+        "turnover",
+        "cost",
+        "costs",
+        "amount",
+        "money",
+        "value",
+        "income",
+        "spend",
+        "spending",
+        "budget",
+        "profit",
+        "fees",
+        "fare",
+        "fares",
+        "paid",
     ];
 
     public string Name => Column.Name;
@@ -65,20 +99,24 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
     public bool NamesRows => Labels * 10 >= Column.AllRows * 9;
 
     /// <summary>How well it does as what is counted: money before other measures, measures before counts.</summary>
-    internal int Worth => Column.Info.Unit switch
-    {
-        { } unit => IsCurrency(unit) ? 4 : 3,
-        null when Words(Name).Any(MoneyWords.Contains) => 3,
-        _ => Column.Numbers.Scale > 0 ? 2 : 1,
-    };
+    internal int Worth =>
+        Column.Info.Unit switch
+        {
+            { } unit => IsCurrency(unit) ? 4 : 3,
+            null when Words(Name).Any(MoneyWords.Contains) => 3,
+            _ => Column.Numbers.Scale > 0 ? 2 : 1,
+        };
 
     private static bool IsCurrency(string unit) =>
-        unit.Any(character => char.GetUnicodeCategory(character) == UnicodeCategory.CurrencySymbol) || (unit.Length == 3 && unit.All(char.IsAsciiLetterUpper));
+        unit.Any(character => char.GetUnicodeCategory(character) == UnicodeCategory.CurrencySymbol)
+        || (unit.Length == 3 && unit.All(char.IsAsciiLetterUpper));
 
-    internal static string[] Words(string heading) => heading.ToLowerInvariant().Split([' ', '_', '-', '.', '/', '(', ')'], StringSplitOptions.RemoveEmptyEntries);
+    internal static string[] Words(string heading) =>
+        heading.ToLowerInvariant().Split([' ', '_', '-', '.', '/', '(', ')'], StringSplitOptions.RemoveEmptyEntries);
 
     /// <param name="column">Of a table.</param>
-    /// <param name="others">Whether there are other numbers that could be counted: the only one there is needs more evidence to be none.</param>
+    /// <param name="others">Whether there are other numbers that could be counted: the only one there is needs more evidence to be
+    /// none.</param>
     internal static KnownColumn Of(Column column, bool others)
     {
         // Numbers are not asked for their labels: a long column would be written out for it.
@@ -88,7 +126,9 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
         }
         if (column.Info.Type != ColumnType.Quantity)
         {
-            return column.Labels.Labels.All(label => label == Label.Blank) ? new KnownColumn(column, ColumnRole.Empty, "no cell is filled") : LabelOf(column);
+            return column.Labels.Labels.All(label => label == Label.Blank)
+                ? new KnownColumn(column, ColumnRole.Empty, "no cell is filled")
+                : LabelOf(column);
         }
         if (column.Info.Follows is { } rule)
         {
@@ -135,7 +175,8 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
             : new KnownColumn(column, ColumnRole.Label, "its labels make parts or groups");
     }
 
-    private static bool IsYear(string label) => label.Length == 4 && int.TryParse(label, CultureInfo.InvariantCulture, out int year) && year is >= FirstYear and <= LastYear;
+    private static bool IsYear(string label) =>
+        label.Length == 4 && int.TryParse(label, CultureInfo.InvariantCulture, out int year) && year is >= FirstYear and <= LastYear;
 
     /// <summary>Years come again and again, or one after another.</summary>
     private static bool AreYears(long[] numbers)
@@ -145,7 +186,8 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
             return false;
         }
         long[] distinct = [.. numbers.Distinct().Order()];
-        return distinct.Length is >= 2 and <= MostYears && (distinct.Length * 2 <= numbers.Length || distinct[^1] - distinct[0] <= distinct.Length * 5);
+        return distinct.Length is >= 2 and <= MostYears
+            && (distinct.Length * 2 <= numbers.Length || distinct[^1] - distinct[0] <= distinct.Length * 5);
     }
 
     /// <summary>Whole numbers, one for each row, with few left out between them.</summary>
@@ -168,6 +210,8 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
         {
             return "each row has a whole number of its own, one after another";
         }
-        return distinct && named && (others || numbers.Length >= ManyRows) ? "each row has a whole number of its own, and its heading says that it tells them apart" : null;
+        return distinct && named && (others || numbers.Length >= ManyRows)
+            ? "each row has a whole number of its own, and its heading says that it tells them apart"
+            : null;
     }
 }

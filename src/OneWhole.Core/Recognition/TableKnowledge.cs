@@ -36,9 +36,12 @@ public sealed class TableKnowledge
         }
         LeftOut =
         [
-            .. Columns.Where(column => column.Role is ColumnRole.Identifier or ColumnRole.Rate or ColumnRole.Derived or ColumnRole.Empty)
+            .. Columns
+                .Where(column => column.Role is ColumnRole.Identifier or ColumnRole.Rate or ColumnRole.Derived or ColumnRole.Empty)
                 .Select(column => new LeftOutColumn(column.Name, column.Why)),
-            .. Amounts.Where(column => Shape == TableShape.Wide && !Together.Contains(column.Column)).Select(column => new LeftOutColumn(column.Name, ReasonOf(column))),
+            .. Amounts
+                .Where(column => Shape == TableShape.Wide && !Together.Contains(column.Column))
+                .Select(column => new LeftOutColumn(column.Name, ReasonOf(column))),
         ];
     }
 
@@ -63,7 +66,9 @@ public sealed class TableKnowledge
     /// <summary>The columns that stand side by side; none in a long table.</summary>
     public IReadOnlyList<Column> Together { get; private init; }
 
-    /// <summary>Columns that are neither counted nor parts or groups: by their role, and amounts that are not among those side by side.</summary>
+    /// <summary>
+    /// Columns that are neither counted nor parts or groups: by their role, and amounts that are not among those side by side.
+    /// </summary>
     public IReadOnlyList<LeftOutColumn> LeftOut { get; }
 
     /// <summary>The columns that stand side by side as parts, or as groups.</summary>
@@ -95,7 +100,15 @@ public sealed class TableKnowledge
         // Headings that are years, months, bands or levels: the longest run of them.
         if (OrderedRun() is { Count: > 1 } run)
         {
-            return (run, $"the headings {Listed(run)} are {(Periods.Rests([.. run.Select(column => column.Name)]).All(Periods.IsPeriod) ? "stretches of time" : "in an order of their own")}");
+            return (
+                run,
+                $"the headings {Listed(run)} are "
+                    + (
+                        Periods.Rests([.. run.Select(column => column.Name)]).All(Periods.IsPeriod)
+                            ? "stretches of time"
+                            : "in an order of their own"
+                    )
+            );
         }
         if (rows > MostItems || (rows > 1 && !RowsAreItems(rows)))
         {
@@ -103,7 +116,9 @@ public sealed class TableKnowledge
         }
         KnownColumn first = Amounts.OrderByDescending(column => Amounts.Count(other => AreAlike(column, other))).First();
         Column[] alike = [.. Amounts.Where(column => AreAlike(first, column)).Select(column => column.Column)];
-        return alike.Length > 1 ? (alike, $"each row has a label of its own, and {Listed(alike)} hold numbers of one kind") : ([], "its amounts are of different kinds");
+        return alike.Length > 1
+            ? (alike, $"each row has a label of its own, and {Listed(alike)} hold numbers of one kind")
+            : ([], "its amounts are of different kinds");
     }
 
     private IReadOnlyList<Column> OrderedRun()
@@ -142,14 +157,19 @@ public sealed class TableKnowledge
     }
 
     private static bool AreAlike(KnownColumn one, KnownColumn other) =>
-        UnitOf(one.Column) == UnitOf(other.Column) && one.Column.Numbers.Scale > 0 == other.Column.Numbers.Scale > 0
-        && Size(one.Column) is var a && Size(other.Column) is var b && (a == 0 || b == 0 || (a / b < MostApart && b / a < MostApart));
+        UnitOf(one.Column) == UnitOf(other.Column)
+        && one.Column.Numbers.Scale > 0 == other.Column.Numbers.Scale > 0
+        && Size(one.Column) is var a
+        && Size(other.Column) is var b
+        && (a == 0 || b == 0 || (a / b < MostApart && b / a < MostApart));
 
     /// <summary>The column's unit, or what its heading has in brackets at its end: "Fuel (1000 l)".</summary>
     private static string UnitOf(Column column)
     {
         int open = column.Name.LastIndexOf('(');
-        return column.Info.UnitWords is { Length: > 0 } known ? known : open > 0 && column.Name.EndsWith(')') ? column.Name[(open + 1)..^1].Trim() : "";
+        return column.Info.UnitWords is { Length: > 0 } known ? known
+            : open > 0 && column.Name.EndsWith(')') ? column.Name[(open + 1)..^1].Trim()
+            : "";
     }
 
     private static double Size(Column column)
@@ -157,17 +177,23 @@ public sealed class TableKnowledge
         double sum = 0;
         for (int row = 0; row < column.Count; row++)
         {
-            sum += column.Numbers.At(row) is { } units ? Math.Abs(new Core.Numbers.ExactDecimal(units, column.Numbers.Scale).ToDouble()) : 0;
+            sum += column.Numbers.At(row) is { } units
+                ? Math.Abs(new Core.Numbers.ExactDecimal(units, column.Numbers.Scale).ToDouble())
+                : 0;
         }
         return sum;
     }
 
     private string ReasonOf(KnownColumn column)
     {
-        string own = UnitOf(column.Column), others = Together.Count == 0 ? own : UnitOf(Together[0]);
-        return own == others ? "its numbers are of another kind"
-            : $"it is {(own.Length > 0 ? $"in {own}" : "in another unit")}, the others {(others.Length > 0 ? $"are in {others}" : "have none")}";
+        string own = UnitOf(column.Column),
+            others = Together.Count == 0 ? own : UnitOf(Together[0]);
+        return own == others
+            ? "its numbers are of another kind"
+            : $"it is {(own.Length > 0 ? $"in {own}" : "in another unit")}, the others "
+                + $"{(others.Length > 0 ? $"are in {others}" : "have none")}";
     }
 
-    private static string Listed(IReadOnlyList<Column> columns) => columns.Count <= 3 ? string.Join(", ", columns.Select(column => column.Name)) : $"{columns[0].Name} to {columns[^1].Name}";
+    private static string Listed(IReadOnlyList<Column> columns) =>
+        columns.Count <= 3 ? string.Join(", ", columns.Select(column => column.Name)) : $"{columns[0].Name} to {columns[^1].Name}";
 }

@@ -9,7 +9,10 @@ namespace OneWhole.Core.Recognition;
 /// <param name="IsSure">Whether its numbers are enough to leave it out; else it is asked about.</param>
 public sealed record TotalRow(int Row, int Of, bool IsSure);
 
-/// <summary>Finds rows whose every amount is the sum of the other rows, or of the rows of their block: by arithmetic, wherever they stand and whatever they are called.</summary>
+/// <summary>
+/// Finds rows whose every amount is the sum of the other rows, or of the rows of their block: by arithmetic, wherever they stand and
+/// whatever they are called.
+/// </summary>
 public static class TotalRows
 {
     /// <summary>Of longer tables only a total of all rows is looked for.</summary>
@@ -24,10 +27,31 @@ public static class TotalRows
     private const double FewerDigits = 2.5;
 
     private static readonly string[] Words =
-        ["total", "totals", "subtotal", "sub-total", "sum", "all", "overall", "together", "both", "gesamt", "summe", "insgesamt", "totaal", "totale", "totalt", "ensemble", "suma", "razem"];
+    [
+        "total",
+        "totals",
+        "subtotal",
+        "sub-total",
+        "sum",
+        "all",
+        "overall",
+        "together",
+        "both",
+        "gesamt",
+        "summe",
+        "insgesamt",
+        "totaal",
+        "totale",
+        "totalt",
+        "ensemble",
+        "suma",
+        "razem",
+    ];
 
     /// <summary>Whether a label says that it stands for all: "Total", "Total North", "All islands", "both sexes".</summary>
-    public static bool SaysTotal(string label) => label.Length <= 60 && label.ToLowerInvariant().Split([' ', ':', ',', '_'], StringSplitOptions.RemoveEmptyEntries).Any(Words.Contains);
+    public static bool SaysTotal(string label) =>
+        label.Length <= 60
+        && label.ToLowerInvariant().Split([' ', ':', ',', '_'], StringSplitOptions.RemoveEmptyEntries).Any(Words.Contains);
 
     /// <summary>In the order of the rows; none in a table of fewer than three rows.</summary>
     public static IReadOnlyList<TotalRow> Find(Table table)
@@ -45,7 +69,8 @@ public static class TotalRows
         int others = table.RowCount - left.Count - 1;
         // Nearly all rows are dismissed by one number; only the others are asked what they are called.
         long[]? units = amounts[0].Numbers.Units;
-        double half = new ExactDecimal(totals[0], 0).ToDouble() / 2, near = 1 + Math.Abs(half) * 1e-9;
+        double half = new ExactDecimal(totals[0], 0).ToDouble() / 2,
+            near = 1 + Math.Abs(half) * 1e-9;
         for (int row = 0; row < table.RowCount && others >= 2; row++)
         {
             if ((units is not null && units[row] != NumberCells.Missing && Math.Abs(units[row] - half) > near) || left.Contains(row))
@@ -63,7 +88,9 @@ public static class TotalRows
         return [.. found.OrderBy(total => total.Row)];
     }
 
-    /// <summary>The column in which all of these rows, and no others, have a label, and what they are called there; null where there is none.</summary>
+    /// <summary>
+    /// The column in which all of these rows, and no others, have a label, and what they are called there; null where there is none.
+    /// </summary>
     public static (string Column, IReadOnlyList<string> Labels)? NamesOf(Table table, IReadOnlyCollection<int> rows)
     {
         foreach (Column column in table.Columns.Where(column => column.Info.Type != ColumnType.Quantity))
@@ -77,7 +104,9 @@ public static class TotalRows
         return null;
     }
 
-    /// <summary>Subtotals: each row that says so, or has a blank where others have a label, adds up the rows since the one before; two at least.</summary>
+    /// <summary>
+    /// Subtotals: each row that says so, or has a blank where others have a label, adds up the rows since the one before; two at least.
+    /// </summary>
     private static List<TotalRow> Blocks(Table table, Column[] amounts, Column[] labels)
     {
         foreach (bool down in (bool[])[true, false])
@@ -88,7 +117,11 @@ public static class TotalRows
             for (int at = 0; at < table.RowCount; at++)
             {
                 int row = down ? at : table.RowCount - 1 - at;
-                if (rows >= 1 && (IsNamed(labels, row) || Array.Exists(labels, column => column.Cells.TextAt(row).Trim().Length == 0)) && Agrees(amounts, row, column => sums[column], true, out _))
+                if (
+                    rows >= 1
+                    && (IsNamed(labels, row) || Array.Exists(labels, column => column.Cells.TextAt(row).Trim().Length == 0))
+                    && Agrees(amounts, row, column => sums[column], true, out _)
+                )
                 {
                     found.Add(new TotalRow(row, rows, true));
                     Array.Clear(sums);
@@ -131,7 +164,9 @@ public static class TotalRows
         return sum;
     }
 
-    /// <summary>Whether every number of a row is what it should be; one unit of rounding is let pass where the row says that it is a total.</summary>
+    /// <summary>
+    /// Whether every number of a row is what it should be; one unit of rounding is let pass where the row says that it is a total.
+    /// </summary>
     private static bool Agrees(Column[] amounts, int row, Func<int, ExactInt> wanted, bool named, out double digits)
     {
         digits = 0;
@@ -155,5 +190,6 @@ public static class TotalRows
 
     private static bool IsNamed(Column[] labels, int row) => Array.Exists(labels, column => SaysTotal(column.Cells.TextAt(row)));
 
-    private static bool HasNoLabel(Column[] labels, int row) => labels.Length > 0 && Array.TrueForAll(labels, column => column.Cells.TextAt(row).Trim().Length == 0);
+    private static bool HasNoLabel(Column[] labels, int row) =>
+        labels.Length > 0 && Array.TrueForAll(labels, column => column.Cells.TextAt(row).Trim().Length == 0);
 }

@@ -9,6 +9,9 @@ public static class AxisTitles
     public static (string Amounts, string Shares) Of(Division division)
     {
         var words = StudyWords.Of(division);
-        return (words.Unit.Length > 0 && words.Unit != "%" ? $"{words.Counted}, {words.Unit}" : words.Counted, FigureWords.Of("shareOf", ("counted", words.Counted)));
+        return (
+            words.Unit.Length > 0 && words.Unit != "%" ? $"{words.Counted}, {words.Unit}" : words.Counted,
+            FigureWords.Of("shareOf", ("counted", words.Counted))
+        );
     }
 }

@@ -37,14 +37,18 @@ public sealed class LabelNumbers
     /// <summary>Enough for three figures of the largest amount, and so many that none but 0 is printed as 0.</summary>
     private static int Decimals(Division division)
     {
-        double largest = 0, smallest = double.MaxValue;
+        double largest = 0,
+            smallest = double.MaxValue;
         for (int row = 0; row < division.RowCount; row++)
         {
             double size = Math.Abs(division.Value(division.Amount(row)).ToDouble());
             largest = Math.Max(largest, size);
             smallest = size > 0 ? Math.Min(smallest, size) : smallest;
         }
-        int decimals = largest >= 100 || largest == 0 ? 0 : largest >= 10 ? 1 : 2;
+        int decimals =
+            largest >= 100 || largest == 0 ? 0
+            : largest >= 10 ? 1
+            : 2;
         while (decimals < division.Scale && smallest < 0.5 * Math.Pow(10, -decimals))
         {
             decimals++;
@@ -69,13 +73,24 @@ public sealed class LabelNumbers
         if (_workings.Division.SumsShares)
         {
             Fraction percent = _workings.Division.Printed(_workings.Division.Value(units));
-            return NumberText.InPercent(NumberText.Rounded(percent, _finish.AmountDecimals ?? Math.Max(0, _workings.Division.Scale - 2), TrimsAmounts));
+            return NumberText.InPercent(
+                NumberText.Rounded(percent, _finish.AmountDecimals ?? Math.Max(0, _workings.Division.Scale - 2), TrimsAmounts)
+            );
         }
-        (int power, string suffix) = _finish.AmountIn switch { AmountIn.Thousands => (3, "thousands"), AmountIn.Millions => (6, "millions"), _ => (0, "") };
+        (int power, string suffix) = _finish.AmountIn switch
+        {
+            AmountIn.Thousands => (3, "thousands"),
+            AmountIn.Millions => (6, "millions"),
+            _ => (0, ""),
+        };
         Fraction value = _workings.Division.Value(units) / new Fraction(ExactInt.PowerOfTen(power));
         // Thousands of small amounts want decimals of their own, unless they were set.
-        int decimals = power == 0 || _finish.AmountDecimals is not null ? AmountDecimals : value.Abs() >= 100 ? 0 : 1;
-        string plain = NumberText.Rounded(value, decimals, trimZeros: TrimsAmounts), number = suffix.Length == 0 ? plain : FigureWords.Of(suffix, ("number", plain));
+        int decimals =
+            power == 0 || _finish.AmountDecimals is not null ? AmountDecimals
+            : value.Abs() >= 100 ? 0
+            : 1;
+        string plain = NumberText.Rounded(value, decimals, trimZeros: TrimsAmounts),
+            number = suffix.Length == 0 ? plain : FigureWords.Of(suffix, ("number", plain));
         return _finish.UnitPlace switch
         {
             UnitPlace.Before when Unit.Length > 0 => NumberText.Before(Unit, number),

@@ -7,7 +7,9 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Statements;
 
-/// <summary>The settings of looks that a study has, as they are declared with its members, with what only its table and figure tell.</summary>
+/// <summary>
+/// The settings of looks that a study has, as they are declared with its members, with what only its table and figure tell.
+/// </summary>
 /// <param name="study">The study.</param>
 /// <param name="division">What is drawn, for a preview on its own parts; null where there is none.</param>
 /// <param name="words">What is counted.</param>
@@ -30,13 +32,14 @@ internal sealed class LookSettings(Study study, Division? division, StudyWords w
         [.. StudyFormat.Standard.Settings(study).Where(setting => setting.Looks.When(study) && HasIt(setting.Path)).Select(Of)];
 
     /// <summary>Whether what is counted has it: amounts in percent have no thousands, those without a unit none to place.</summary>
-    private bool HasIt(string path) => path switch
-    {
-        "finish.amountIn" => !words.AreShares,
-        "finish.unitName" => !words.AreShares && !words.ColumnHasUnit,
-        "finish.unit" => !words.AreShares && words.Unit.Length > 0,
-        _ => true,
-    };
+    private bool HasIt(string path) =>
+        path switch
+        {
+            "finish.amountIn" => !words.AreShares,
+            "finish.unitName" => !words.AreShares && !words.ColumnHasUnit,
+            "finish.unit" => !words.AreShares && words.Unit.Length > 0,
+            _ => true,
+        };
 
     private Setting Of(DeclaredSetting declared)
     {
@@ -74,29 +77,39 @@ internal sealed class LookSettings(Study study, Division? division, StudyWords w
 
     private static bool IsSame(JsonNode? one, JsonNode? other) =>
         JsonNode.DeepEquals(one, other)
-        || (one is not null && other is not null && ExactDecimal.TryParse(one.ToJsonString(), out ExactDecimal a) && ExactDecimal.TryParse(other.ToJsonString(), out ExactDecimal b) && a == b);
+        || (
+            one is not null
+            && other is not null
+            && ExactDecimal.TryParse(one.ToJsonString(), out ExactDecimal a)
+            && ExactDecimal.TryParse(other.ToJsonString(), out ExactDecimal b)
+            && a == b
+        );
 
     /// <summary>A form whose colours mean something keeps them; in print without colours they are greys.</summary>
     private bool IsPossible(JsonNode? palette) => !study.Form.Form.HasOwnColours || (string?)palette is "auto" or "greys";
 
     private IReadOnlyList<string> Preview(JsonNode? palette) =>
-        study.Form.Form.HasOwnColours || division is null || !Enum.TryParse((string?)palette, ignoreCase: true, out Palette set) ? [] : PartInk.Preview(division, set, MostSwatches);
+        study.Form.Form.HasOwnColours || division is null || !Enum.TryParse((string?)palette, ignoreCase: true, out Palette set)
+            ? []
+            : PartInk.Preview(division, set, MostSwatches);
 
-    private static string TextOf(DeclaredSetting declared) => declared switch
-    {
-        { Now: null } => "",
-        { Looks.Kind: SettingKind.Percent, Now: { } share } => ExactDecimal.Parse(share.ToJsonString()).InPercent.ToString(),
-        { Now: { } now } => now.ToString(),
-    };
+    private static string TextOf(DeclaredSetting declared) =>
+        declared switch
+        {
+            { Now: null } => "",
+            { Looks.Kind: SettingKind.Percent, Now: { } share } => ExactDecimal.Parse(share.ToJsonString()).InPercent.ToString(),
+            { Now: { } now } => now.ToString(),
+        };
 
     /// <summary>What stands there while nothing is filled in.</summary>
-    private string? Otherwise(string path) => path switch
-    {
-        "title" => Heading,
-        "finish.caption" => Sentence,
-        "finish.source" => Source,
-        "finish.unitName" => "none",
-        "finish.amountEnd" => "where the form ends it",
-        _ => null,
-    };
+    private string? Otherwise(string path) =>
+        path switch
+        {
+            "title" => Heading,
+            "finish.caption" => Sentence,
+            "finish.source" => Source,
+            "finish.unitName" => "none",
+            "finish.amountEnd" => "where the form ends it",
+            _ => null,
+        };
 }

@@ -21,11 +21,21 @@ public sealed record NamedReading(string Name, string Text)
         }
         all.Add(new("parts", words.Parts(division.CountedParts)));
         // Stages don't add up, nor do two wholes; the folded part is none.
-        int largest = Enumerable.Range(0, division.Folded is null ? division.PartCount : division.PartCount - 1).DefaultIfEmpty(-1).MaxBy(part => part < 0 ? ExactInt.Zero : division.PartTotal(part));
+        int largest = Enumerable
+            .Range(0, division.Folded is null ? division.PartCount : division.PartCount - 1)
+            .DefaultIfEmpty(-1)
+            .MaxBy(part => part < 0 ? ExactInt.Zero : division.PartTotal(part));
         if (!division.Total.IsZero && !division.WholeIsFirst && workings.Rows != RowKind.Parts && largest >= 0)
         {
             all.Add(new("largest", division.Parts[largest].Label));
-            all.Add(new("largest-share", division.HasGroups ? ShareText.Of(division, division.PartTotal(largest), division.Total) : ShareText.Of(workings, largest, WholeOf.All)));
+            all.Add(
+                new(
+                    "largest-share",
+                    division.HasGroups
+                        ? ShareText.Of(division, division.PartTotal(largest), division.Total)
+                        : ShareText.Of(workings, largest, WholeOf.All)
+                )
+            );
             all.Add(new("largest-amount", division.Text(division.PartTotal(largest))));
         }
         all.AddRange(division.Study.Form.Form.Named(workings));

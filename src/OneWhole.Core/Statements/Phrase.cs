@@ -7,7 +7,10 @@ public sealed record Token(string Text)
     /// <summary>The place in the study that the word stands for ("whole"); null for plain text.</summary>
     public string? Path { get; init; }
 
-    /// <summary>How it is changed: "options", "number", "percent", "text", "labels", "bands", "levels" (labels in order, each with its side); "swap" is done at once.</summary>
+    /// <summary>
+    /// How it is changed: "options", "number", "percent", "text", "labels", "bands", "levels" (labels in order, each with its side); "swap"
+    /// is done at once.
+    /// </summary>
     public string? Control { get; init; }
 
     /// <summary>What to ask ("What is 100 %?").</summary>
@@ -27,13 +30,18 @@ public sealed record Token(string Text)
     /// <param name="path">The member.</param>
     /// <param name="ask">What to ask.</param>
     /// <param name="choices">In their order; just one of them is chosen.</param>
-    public static Token Choice(string path, string ask, params (string Text, System.Text.Json.Nodes.JsonNode? Value, bool Chosen, string? Detail)[] choices) =>
+    public static Token Choice(
+        string path,
+        string ask,
+        params (string Text, System.Text.Json.Nodes.JsonNode? Value, bool Chosen, string? Detail)[] choices
+    ) =>
         new(Array.Find(choices, choice => choice.Chosen).Text)
         {
             Path = path,
             Control = "options",
             Ask = ask,
-            Options = () => [.. choices.Select(choice => new Option(choice.Text, path, choice.Value, choice.Chosen) { Detail = choice.Detail })],
+            Options = () =>
+                [.. choices.Select(choice => new Option(choice.Text, path, choice.Value, choice.Chosen) { Detail = choice.Detail })],
         };
 }
 

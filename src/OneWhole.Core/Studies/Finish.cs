@@ -164,22 +164,67 @@ public sealed record AxisFinish
 
     internal const string AxesAndRoom = "axes and room";
 
-    public static ObjectShape<AxisFinish> Shape { get; } = new ObjectShape<AxisFinish>("axes", () => Standard)
-        .Has("line", new FlagShape(), axes => axes.Line, (axes, value) => axes with { Line = value }, "draw the line that bars stand on",
-            looks: new Looks(AxesAndRoom, "axis line"))
-        .Has("values", new ChoiceShape<ValueAxis>(("auto", ValueAxis.Auto, "where labels don't say it"), ("shown", ValueAxis.Shown, "beside labels, too")),
-            axes => axes.Values, (axes, value) => axes with { Values = value }, "whether bars that have labels stand along an axis of values, too",
-            looks: new Looks(AxesAndRoom, "value axis"))
-        .Has("ticks", new FlagShape(), axes => axes.Ticks, (axes, value) => axes with { Ticks = value }, "draw a tick at each number",
-            looks: new Looks(AxesAndRoom, "ticks"))
-        .Has("numbers", new FlagShape(), axes => axes.Numbers, (axes, value) => axes with { Numbers = value }, "print the numbers",
-            looks: new Looks(AxesAndRoom, "axis numbers"))
-        .Has("names", new FlagShape(), axes => axes.Names, (axes, value) => axes with { Names = value }, "print the names",
-            looks: new Looks(AxesAndRoom, "names"))
-        .Has("grid", new FlagShape(), axes => axes.Grid, (axes, value) => axes with { Grid = value }, "draw lines across the plot",
-            looks: new Looks(AxesAndRoom, "grid"))
-        .Has("titles", new FlagShape(), axes => axes.Titles, (axes, value) => axes with { Titles = value }, "write over each axis of values what it counts",
-            looks: new Looks(AxesAndRoom, "axis titles"));
+    public static ObjectShape<AxisFinish> Shape { get; } =
+        new ObjectShape<AxisFinish>("axes", () => Standard)
+            .Has(
+                "line",
+                new FlagShape(),
+                axes => axes.Line,
+                (axes, value) => axes with { Line = value },
+                "draw the line that bars stand on",
+                looks: new Looks(AxesAndRoom, "axis line")
+            )
+            .Has(
+                "values",
+                new ChoiceShape<ValueAxis>(
+                    ("auto", ValueAxis.Auto, "where labels don't say it"),
+                    ("shown", ValueAxis.Shown, "beside labels, too")
+                ),
+                axes => axes.Values,
+                (axes, value) => axes with { Values = value },
+                "whether bars that have labels stand along an axis of values, too",
+                looks: new Looks(AxesAndRoom, "value axis")
+            )
+            .Has(
+                "ticks",
+                new FlagShape(),
+                axes => axes.Ticks,
+                (axes, value) => axes with { Ticks = value },
+                "draw a tick at each number",
+                looks: new Looks(AxesAndRoom, "ticks")
+            )
+            .Has(
+                "numbers",
+                new FlagShape(),
+                axes => axes.Numbers,
+                (axes, value) => axes with { Numbers = value },
+                "print the numbers",
+                looks: new Looks(AxesAndRoom, "axis numbers")
+            )
+            .Has(
+                "names",
+                new FlagShape(),
+                axes => axes.Names,
+                (axes, value) => axes with { Names = value },
+                "print the names",
+                looks: new Looks(AxesAndRoom, "names")
+            )
+            .Has(
+                "grid",
+                new FlagShape(),
+                axes => axes.Grid,
+                (axes, value) => axes with { Grid = value },
+                "draw lines across the plot",
+                looks: new Looks(AxesAndRoom, "grid")
+            )
+            .Has(
+                "titles",
+                new FlagShape(),
+                axes => axes.Titles,
+                (axes, value) => axes with { Titles = value },
+                "write over each axis of values what it counts",
+                looks: new Looks(AxesAndRoom, "axis titles")
+            );
 }
 
 /// <summary>The size and weight of print, apart for what it says.</summary>
@@ -202,25 +247,78 @@ public sealed record PrintFinish
     public bool StrongShares { get; init; }
 
     /// <summary>By how much a size is larger than the normal one.</summary>
-    internal static double Step(PrintSize size) => size switch { PrintSize.Small => 0.84, PrintSize.Large => 1.25, _ => 1 };
+    internal static double Step(PrintSize size) =>
+        size switch
+        {
+            PrintSize.Small => 0.84,
+            PrintSize.Large => 1.25,
+            _ => 1,
+        };
 
-    private static readonly ChoiceShape<PrintSize> Size = new(("small", PrintSize.Small), ("normal", PrintSize.Normal), ("large", PrintSize.Large));
+    private static readonly ChoiceShape<PrintSize> Size = new(
+        ("small", PrintSize.Small),
+        ("normal", PrintSize.Normal),
+        ("large", PrintSize.Large)
+    );
 
-    public static ObjectShape<PrintFinish> Shape { get; } = new ObjectShape<PrintFinish>("print", () => Standard)
-        .Has("title", Size, print => print.Title, (print, value) => print with { Title = value }, "the size of the title",
-            looks: new Looks("print", "size of the title"))
-        .Has("names", Size, print => print.Names, (print, value) => print with { Names = value }, "the size of names",
-            looks: new Looks("print", "size of names"))
-        .Has("amounts", Size, print => print.Amounts, (print, value) => print with { Amounts = value }, "the size of amounts on labels",
-            looks: new Looks("print", "size of amounts"))
-        .Has("shares", Size, print => print.Shares, (print, value) => print with { Shares = value }, "the size of shares on labels",
-            looks: new Looks("print", "size of shares"))
-        .Has("strongNames", new FlagShape(), print => print.StrongNames, (print, value) => print with { StrongNames = value }, "print names strongly",
-            looks: new Looks("print", "names in bold") { On = "bold", Off = "plain" })
-        .Has("strongAmounts", new FlagShape(), print => print.StrongAmounts, (print, value) => print with { StrongAmounts = value }, "print amounts on labels strongly",
-            looks: new Looks("print", "amounts in bold") { On = "bold", Off = "plain" })
-        .Has("strongShares", new FlagShape(), print => print.StrongShares, (print, value) => print with { StrongShares = value }, "print shares on labels strongly",
-            looks: new Looks("print", "shares in bold") { On = "bold", Off = "plain" });
+    public static ObjectShape<PrintFinish> Shape { get; } =
+        new ObjectShape<PrintFinish>("print", () => Standard)
+            .Has(
+                "title",
+                Size,
+                print => print.Title,
+                (print, value) => print with { Title = value },
+                "the size of the title",
+                looks: new Looks("print", "size of the title")
+            )
+            .Has(
+                "names",
+                Size,
+                print => print.Names,
+                (print, value) => print with { Names = value },
+                "the size of names",
+                looks: new Looks("print", "size of names")
+            )
+            .Has(
+                "amounts",
+                Size,
+                print => print.Amounts,
+                (print, value) => print with { Amounts = value },
+                "the size of amounts on labels",
+                looks: new Looks("print", "size of amounts")
+            )
+            .Has(
+                "shares",
+                Size,
+                print => print.Shares,
+                (print, value) => print with { Shares = value },
+                "the size of shares on labels",
+                looks: new Looks("print", "size of shares")
+            )
+            .Has(
+                "strongNames",
+                new FlagShape(),
+                print => print.StrongNames,
+                (print, value) => print with { StrongNames = value },
+                "print names strongly",
+                looks: new Looks("print", "names in bold") { On = "bold", Off = "plain" }
+            )
+            .Has(
+                "strongAmounts",
+                new FlagShape(),
+                print => print.StrongAmounts,
+                (print, value) => print with { StrongAmounts = value },
+                "print amounts on labels strongly",
+                looks: new Looks("print", "amounts in bold") { On = "bold", Off = "plain" }
+            )
+            .Has(
+                "strongShares",
+                new FlagShape(),
+                print => print.StrongShares,
+                (print, value) => print with { StrongShares = value },
+                "print shares on labels strongly",
+                looks: new Looks("print", "shares in bold") { On = "bold", Off = "plain" }
+            );
 }
 
 /// <summary>Looks only: nothing here changes a number of the workings.</summary>
@@ -228,7 +326,9 @@ public sealed record Finish
 {
     public LabelText Labels { get; init; }
 
-    /// <summary>What the share on a label is of, whatever the study's whole is; the workings on the screen then have a column for it.</summary>
+    /// <summary>
+    /// What the share on a label is of, whatever the study's whole is; the workings on the screen then have a column for it.
+    /// </summary>
     public LabelOf LabelOf { get; init; }
 
     /// <summary>In what amounts are printed on labels.</summary>
@@ -293,7 +393,9 @@ public sealed record Finish
     /// <summary>The room between bars, 0 (they touch) to 1 (as wide as a bar); null for the form's own.</summary>
     public ExactDecimal? Gap { get; init; }
 
-    /// <summary>The room between groups of bars side by side, in bars' widths, 0 to 1 beyond that between bars; null for the form's own.</summary>
+    /// <summary>
+    /// The room between groups of bars side by side, in bars' widths, 0 to 1 beyond that between bars; null for the form's own.
+    /// </summary>
     public ExactDecimal? GroupGap { get; init; }
 
     public KeyPlace KeyPlace { get; init; }
@@ -328,7 +430,9 @@ public sealed record Finish
     /// <summary>Whether a running line has its name beside it.</summary>
     public bool CurveName { get; init; }
 
-    /// <summary>How many columns of different widths stand by themselves, the others drawn as one; null for all. The workings list every group.</summary>
+    /// <summary>
+    /// How many columns of different widths stand by themselves, the others drawn as one; null for all. The workings list every group.
+    /// </summary>
     public int? FoldGroups { get; init; }
 
     /// <summary>Whether columns of different widths stand under an axis of widths, 0 to 100 %.</summary>
@@ -351,136 +455,472 @@ public sealed record Finish
 
     private const string AxesAndRoom = AxisFinish.AxesAndRoom;
 
-    private static readonly (string Text, string? Number)[] Rooms = [("usual", null), ("none", "0"), ("a quarter of a bar", "0.25"), ("half a bar", "0.5"), ("a bar", "1")];
+    private static readonly (string Text, string? Number)[] Rooms =
+    [
+        ("usual", null),
+        ("none", "0"),
+        ("a quarter of a bar", "0.25"),
+        ("half a bar", "0.5"),
+        ("a bar", "1"),
+    ];
 
     private static readonly TextShape Label = new("a label", 1000, Reference.Label);
 
-    public static ObjectShape<Finish> Shape { get; } = new ObjectShape<Finish>("finish", () => new Finish())
-        .Has("labels", new ChoiceShape<LabelText>(("auto", LabelText.Auto, "usual"), ("share", LabelText.Share, "share"), ("amount", LabelText.Amount, "amount"),
-                ("both", LabelText.Both, "amount and share"), ("name", LabelText.Name, "name and share"), ("none", LabelText.None, "none")),
-            finish => finish.Labels, (finish, value) => finish with { Labels = value }, "what a label says",
-            looks: new Looks("labels", "labels") { Rank = -2 })
-        .Has("labelOf", new ChoiceShape<LabelOf>(("whole", LabelOf.Whole, "the whole"), ("group", LabelOf.Group, "its group"), ("all", LabelOf.All, "everything")),
-            finish => finish.LabelOf, (finish, value) => finish with { LabelOf = value }, "what the share on a label is of",
-            looks: new Looks("labels", "labels show the share of") { Rank = -2, When = HasGroups })
-        .Has("amountIn", new ChoiceShape<AmountIn>(("ones", AmountIn.Ones, "ones"), ("thousands", AmountIn.Thousands, "thousands"), ("millions", AmountIn.Millions, "millions")),
-            finish => finish.AmountIn, (finish, value) => finish with { AmountIn = value }, "in what amounts are printed on labels",
-            looks: new Looks("labels", "amounts in"))
-        .Has("unit", new ChoiceShape<UnitPlace>(("none", UnitPlace.None, "none"), ("before", UnitPlace.Before, "before"), ("after", UnitPlace.After, "after")),
-            finish => finish.UnitPlace, (finish, value) => finish with { UnitPlace = value }, "where the unit stands on labels of amounts",
-            looks: new Looks("labels", "unit on labels"))
-        .MayHave("unitName", new TextShape("a unit", 40), finish => finish.UnitName, (finish, value) => finish with { UnitName = value },
-            "the unit of amounts where their column has none", looks: new Looks("labels", "unit of amounts"))
-        .Has("trimZeros", new FlagShape(), finish => finish.TrimZeros, (finish, value) => finish with { TrimZeros = value }, "print 16.0 as 16",
-            looks: new Looks("labels", "zeros at the end (16.0)") { On = "trimmed", Off = "kept" })
-        .May("amountDecimals", new CountShape(0, 6), finish => finish.AmountDecimals, (finish, value) => finish with { AmountDecimals = value }, "decimals of amounts",
-            looks: new Looks("labels", "decimals of amounts") { Numbers = [("as needed", null), ("0", "0"), ("1", "1"), ("2", "2"), ("3", "3")], Rank = -1 })
-        .May("amountEnd", new NumberShape(above: 0), finish => finish.AmountEnd, (finish, value) => finish with { AmountEnd = value }, "where the amount axis ends",
-            looks: new Looks(AxesAndRoom, "amount axis ends at") { Kind = SettingKind.Number })
-        .Has("classColours", new FlagShape(), finish => finish.ClassColours, (finish, value) => finish with { ClassColours = value },
-            "bars have the colour of their class; else all have one",
-            looks: new Looks(Looks.Form, "colour of bars") { On = "by class", Off = "one for all", IsOfSomeForms = true })
-        .Has("drawFolded", new FlagShape(), finish => finish.DrawFolded, (finish, value) => finish with { DrawFolded = value }, "draw the folded part",
-            looks: new Looks("words", "folded part") { On = "drawn", Off = "not drawn", When = study => study.Fold is not null })
-        .Has("key", new FlagShape(), finish => finish.Key, (finish, value) => finish with { Key = value }, "draw the key",
-            looks: new Looks("colours", "key"))
-        .MayHave("caption", new TextShape("a caption", 500), finish => finish.Caption, (finish, value) => finish with { Caption = value }, "the text under the title",
-            looks: new Looks("words", "text under the title"))
-        .Has("showCaption", new FlagShape(), finish => finish.ShowCaption, (finish, value) => finish with { ShowCaption = value },
-            "draw the text under the title; else the whole is stated at the foot",
-            looks: new Looks("words", "text under the title"))
-        .MayHave("source", new TextShape("a source line", 300), finish => finish.Source, (finish, value) => finish with { Source = value },
-            "where the rows are from, at the foot of the figure; else the table's name",
-            looks: new Looks("words", "source line"))
-        .Has("colours", new MapShape<string>(new ColourShape()), finish => finish.Colours, (finish, value) => finish with { Colours = value }, "colours by label")
-        .Has("emphasis", new ListShape<string>(Label, most: 200), finish => finish.Emphasis, (finish, value) => finish with { Emphasis = value },
-            "parts that stand out, all others grey")
-        .Has("emphasisGroups", new ListShape<string>(Label, most: 200), finish => finish.EmphasisGroups, (finish, value) => finish with { EmphasisGroups = value },
-            "groups that stand out, all others grey")
-        .Has("palette", new ChoiceShape<Palette>(("auto", Palette.Auto, "what fits the parts"), ("categories", Palette.Categories, "categories"),
-                ("ordered", Palette.Ordered, "ordered"), ("twoSided", Palette.TwoSided, "two-sided"), ("oneHue", Palette.OneHue, "one hue"),
-                ("greys", Palette.Greys, "greys, for print")),
-            finish => finish.Palette, (finish, value) => finish with { Palette = value }, "a set of colours for all parts",
-            looks: new Looks("colours", "colours"))
-        .Has("ownColours", new ListShape<string>(new ColourShape(), most: 16), finish => finish.OwnColours, (finish, value) => finish with { OwnColours = value },
-            "colours of one's own for the parts in their order, in place of the palette's")
-        .Has("emphasisRule", new ChoiceShape<EmphasisRule>(("none", EmphasisRule.None, "nothing"), ("largest", EmphasisRule.Largest, "the largest of each group"),
-                ("atLeast", EmphasisRule.AtLeast, "shares at or above a limit")),
-            finish => finish.EmphasisRule, (finish, value) => finish with { EmphasisRule = value },
-            "a rule by which parts stand out: the largest of each group, or shares of at least emphasisLimit",
-            looks: new Looks("colours", "highlight"))
-        .Has("emphasisLimit", new NumberShape(least: 0, most: 1), finish => finish.EmphasisLimit, (finish, value) => finish with { EmphasisLimit = value },
-            "the least share that stands out by the rule \"atLeast\"",
-            looks: new Looks("colours", "highlighted from") { Kind = SettingKind.Percent, When = study => study.Finish.EmphasisRule == EmphasisRule.AtLeast })
-        .Has("axes", AxisFinish.Shape, finish => finish.Axes, (finish, value) => finish with { Axes = value }, "what stands around the bars")
-        .May("axisFrom", new NumberShape(above: 0), finish => finish.AxisFrom, (finish, value) => finish with { AxisFrom = value },
-            "where a bridge's axis begins instead of at 0; the cut is drawn and said",
-            looks: new Looks(AxesAndRoom, "axis begins at") { Kind = SettingKind.Number, IsOfSomeForms = true })
-        .Has("slope", new FlagShape(), finish => finish.Slope, (finish, value) => finish with { Slope = value },
-            "draw a bridge between two wholes as their shares, then and now, a line a part")
-        .Has("words", FigureWords.Shape, finish => finish.Words, (finish, value) => finish with { Words = value }, "what is printed instead of a figure's own words, by their keys")
-        .Has("numbers", NumbersFinish.Shape, finish => finish.Numbers, (finish, value) => finish with { Numbers = value }, "how numbers and dates are written")
-        .Has("print", PrintFinish.Shape, finish => finish.Print, (finish, value) => finish with { Print = value }, "sizes and weights of print")
-        .May("gap", new NumberShape(least: 0, most: 1), finish => finish.Gap, (finish, value) => finish with { Gap = value }, "the room between bars, in bars' widths",
-            looks: new Looks(AxesAndRoom, "space between bars") { Numbers = Rooms })
-        .May("groupGap", new NumberShape(least: 0, most: 1), finish => finish.GroupGap, (finish, value) => finish with { GroupGap = value },
-            "the room between groups of bars, beyond that between bars, in bars' widths",
-            looks: new Looks(AxesAndRoom, "space between groups") { Numbers = Rooms })
-        .Has("keyPlace", new ChoiceShape<KeyPlace>(("auto", KeyPlace.Auto, "where it fits"), ("right", KeyPlace.Right, "at the right"), ("above", KeyPlace.Above, "above"),
-                ("beneath", KeyPlace.Beneath, "beneath")),
-            finish => finish.KeyPlace, (finish, value) => finish with { KeyPlace = value }, "where the key stands",
-            looks: new Looks("colours", "where the key goes") { When = study => study.Finish.Key })
-        .Has("labelTurn", new ChoiceShape<LabelTurn>(("auto", LabelTurn.Auto, "turned where only that fits"), ("level", LabelTurn.Level, "level"),
-                ("turned", LabelTurn.Turned, "turned")),
-            finish => finish.LabelTurn, (finish, value) => finish with { LabelTurn = value }, "how labels stand in upright bars",
-            looks: new Looks("labels", "labels in narrow bars"))
-        .Has("labelPlace", new ChoiceShape<LabelPlace>(("auto", LabelPlace.Auto, "usual place"), ("inside", LabelPlace.Inside, "in the bars"),
-                ("outside", LabelPlace.Outside, "past their ends"), ("apart", LabelPlace.Apart, "share in the bar, amount past its end")),
-            finish => finish.LabelPlace, (finish, value) => finish with { LabelPlace = value }, "where a label stands that could stand in its bar or beside it",
-            looks: new Looks("labels", "where labels go"))
-        .Has("groupLabel", new ChoiceShape<LabelText>(("auto", LabelText.Auto, "usual"), ("share", LabelText.Share, "share"), ("amount", LabelText.Amount, "amount"),
-                ("both", LabelText.Both, "amount and share"), ("none", LabelText.None, "nothing")),
-            finish => finish.GroupLabel, (finish, value) => finish with { GroupLabel = value }, "what stands with a group's name",
-            looks: new Looks("labels", "beside each group's name") { Rank = -2, When = study => HasGroups(study) && study.Form.Form.GroupsWanted is null })
-        .Has("labelInk", new ChoiceShape<LabelInk>(("contrast", LabelInk.Contrast, "dark or light, to be read"), ("part", LabelInk.Part, "the bar's colour"),
-                ("chosen", LabelInk.Chosen, "one of my own")),
-            finish => finish.LabelInk, (finish, value) => finish with { LabelInk = value }, "in which ink labels are printed",
-            looks: new Looks("labels", "label colour"))
-        .Has("labelColour", new ColourShape(), finish => finish.LabelColour, (finish, value) => finish with { LabelColour = value },
-            "the colour of labels by the ink \"chosen\"",
-            looks: new Looks("labels", "which colour") { Kind = SettingKind.Colour, When = study => study.Finish.LabelInk == LabelInk.Chosen })
-        .Has("pointer", new ChoiceShape<LabelText>(("auto", LabelText.Auto, "all of it"), ("share", LabelText.Share, "share"), ("amount", LabelText.Amount, "amount"),
-                ("both", LabelText.Both, "amount and share")),
-            finish => finish.Pointer, (finish, value) => finish with { Pointer = value }, "what the note at the pointer says",
-            looks: new Looks("labels", "note at a bar that is pointed at") { IsOfFigure = false })
-        .MayHave("eachShown", new TextShape("a label", 1000), finish => finish.EachShown, (finish, value) => finish with { EachShown = value },
-            "of small figures, the value whose workings stand beside them")
-        .May("proportion", new NumberShape(least: ExactDecimal.Parse("0.2"), most: 5), finish => finish.Proportion, (finish, value) => finish with { Proportion = value },
-            "the figure's width by its height",
-            looks: new Looks(AxesAndRoom, "shape of the figure")
-            {
-                Numbers = [("as the page has room", null), ("column of a page", "1.2"), ("half a slide", "0.9"), ("slide", "1.78"), ("square", "1")],
-                IsOfFigure = false,
-            })
-        .Has("curveNumbers", new FlagShape(), finish => finish.CurveNumbers, (finish, value) => finish with { CurveNumbers = value }, "numbers at the points of a running line",
-            looks: new Looks(Looks.Form, "numbers on the line") { IsOfSomeForms = true })
-        .Has("curveName", new FlagShape(), finish => finish.CurveName, (finish, value) => finish with { CurveName = value }, "the name of a running line beside it",
-            looks: new Looks(Looks.Form, "name of the line") { IsOfSomeForms = true })
-        .Has("widthAxis", new FlagShape(), finish => finish.WidthAxis, (finish, value) => finish with { WidthAxis = value },
-            "an axis of widths, 0 to 100 %, over columns of different widths",
-            looks: new Looks(Looks.Form, "axis of widths") { IsOfSomeForms = true })
-        .May("foldGroups", new CountShape(1, 1000), finish => finish.FoldGroups, (finish, value) => finish with { FoldGroups = value }, "draw the columns past so many as one",
-            looks: new Looks(Looks.Form, "narrow columns")
-            {
-                Numbers = [("each by itself", null), ("past the 5th as one", "5"), ("past the 8th as one", "8"), ("past the 12th as one", "12")],
-                OtherNumber = "past the first {0} as one",
-                IsOfSomeForms = true,
-            })
-        .Has("connect", new FlagShape(), finish => finish.Connect, (finish, value) => finish with { Connect = value },
-            "thin lines from a part in one stack to the same part in the next",
-            looks: new Looks(Looks.Form, "lines between stacks") { On = "from part to part", Off = "none", IsOfSomeForms = true })
-        .Has("cuts", new ListShape<CutFinish>(CutFinish.Shape, most: 20), finish => finish.Cuts, (finish, value) => finish with { Cuts = value },
-            "words and lines of the cuts, in the order of the cuts");
+    public static ObjectShape<Finish> Shape { get; } =
+        new ObjectShape<Finish>("finish", () => new Finish())
+            .Has(
+                "labels",
+                new ChoiceShape<LabelText>(
+                    ("auto", LabelText.Auto, "usual"),
+                    ("share", LabelText.Share, "share"),
+                    ("amount", LabelText.Amount, "amount"),
+                    ("both", LabelText.Both, "amount and share"),
+                    ("name", LabelText.Name, "name and share"),
+                    ("none", LabelText.None, "none")
+                ),
+                finish => finish.Labels,
+                (finish, value) => finish with { Labels = value },
+                "what a label says",
+                looks: new Looks("labels", "labels") { Rank = -2 }
+            )
+            .Has(
+                "labelOf",
+                new ChoiceShape<LabelOf>(
+                    ("whole", LabelOf.Whole, "the whole"),
+                    ("group", LabelOf.Group, "its group"),
+                    ("all", LabelOf.All, "everything")
+                ),
+                finish => finish.LabelOf,
+                (finish, value) => finish with { LabelOf = value },
+                "what the share on a label is of",
+                looks: new Looks("labels", "labels show the share of") { Rank = -2, When = HasGroups }
+            )
+            .Has(
+                "amountIn",
+                new ChoiceShape<AmountIn>(
+                    ("ones", AmountIn.Ones, "ones"),
+                    ("thousands", AmountIn.Thousands, "thousands"),
+                    ("millions", AmountIn.Millions, "millions")
+                ),
+                finish => finish.AmountIn,
+                (finish, value) => finish with { AmountIn = value },
+                "in what amounts are printed on labels",
+                looks: new Looks("labels", "amounts in")
+            )
+            .Has(
+                "unit",
+                new ChoiceShape<UnitPlace>(
+                    ("none", UnitPlace.None, "none"),
+                    ("before", UnitPlace.Before, "before"),
+                    ("after", UnitPlace.After, "after")
+                ),
+                finish => finish.UnitPlace,
+                (finish, value) => finish with { UnitPlace = value },
+                "where the unit stands on labels of amounts",
+                looks: new Looks("labels", "unit on labels")
+            )
+            .MayHave(
+                "unitName",
+                new TextShape("a unit", 40),
+                finish => finish.UnitName,
+                (finish, value) => finish with { UnitName = value },
+                "the unit of amounts where their column has none",
+                looks: new Looks("labels", "unit of amounts")
+            )
+            .Has(
+                "trimZeros",
+                new FlagShape(),
+                finish => finish.TrimZeros,
+                (finish, value) => finish with { TrimZeros = value },
+                "print 16.0 as 16",
+                looks: new Looks("labels", "zeros at the end (16.0)") { On = "trimmed", Off = "kept" }
+            )
+            .May(
+                "amountDecimals",
+                new CountShape(0, 6),
+                finish => finish.AmountDecimals,
+                (finish, value) => finish with { AmountDecimals = value },
+                "decimals of amounts",
+                looks: new Looks("labels", "decimals of amounts")
+                {
+                    Numbers = [("as needed", null), ("0", "0"), ("1", "1"), ("2", "2"), ("3", "3")],
+                    Rank = -1,
+                }
+            )
+            .May(
+                "amountEnd",
+                new NumberShape(above: 0),
+                finish => finish.AmountEnd,
+                (finish, value) => finish with { AmountEnd = value },
+                "where the amount axis ends",
+                looks: new Looks(AxesAndRoom, "amount axis ends at") { Kind = SettingKind.Number }
+            )
+            .Has(
+                "classColours",
+                new FlagShape(),
+                finish => finish.ClassColours,
+                (finish, value) => finish with { ClassColours = value },
+                "bars have the colour of their class; else all have one",
+                looks: new Looks(Looks.Form, "colour of bars")
+                {
+                    On = "by class",
+                    Off = "one for all",
+                    IsOfSomeForms = true,
+                }
+            )
+            .Has(
+                "drawFolded",
+                new FlagShape(),
+                finish => finish.DrawFolded,
+                (finish, value) => finish with { DrawFolded = value },
+                "draw the folded part",
+                looks: new Looks("words", "folded part")
+                {
+                    On = "drawn",
+                    Off = "not drawn",
+                    When = study => study.Fold is not null,
+                }
+            )
+            .Has(
+                "key",
+                new FlagShape(),
+                finish => finish.Key,
+                (finish, value) => finish with { Key = value },
+                "draw the key",
+                looks: new Looks("colours", "key")
+            )
+            .MayHave(
+                "caption",
+                new TextShape("a caption", 500),
+                finish => finish.Caption,
+                (finish, value) => finish with { Caption = value },
+                "the text under the title",
+                looks: new Looks("words", "text under the title")
+            )
+            .Has(
+                "showCaption",
+                new FlagShape(),
+                finish => finish.ShowCaption,
+                (finish, value) => finish with { ShowCaption = value },
+                "draw the text under the title; else the whole is stated at the foot",
+                looks: new Looks("words", "text under the title")
+            )
+            .MayHave(
+                "source",
+                new TextShape("a source line", 300),
+                finish => finish.Source,
+                (finish, value) => finish with { Source = value },
+                "where the rows are from, at the foot of the figure; else the table's name",
+                looks: new Looks("words", "source line")
+            )
+            .Has(
+                "colours",
+                new MapShape<string>(new ColourShape()),
+                finish => finish.Colours,
+                (finish, value) => finish with { Colours = value },
+                "colours by label"
+            )
+            .Has(
+                "emphasis",
+                new ListShape<string>(Label, most: 200),
+                finish => finish.Emphasis,
+                (finish, value) => finish with { Emphasis = value },
+                "parts that stand out, all others grey"
+            )
+            .Has(
+                "emphasisGroups",
+                new ListShape<string>(Label, most: 200),
+                finish => finish.EmphasisGroups,
+                (finish, value) => finish with { EmphasisGroups = value },
+                "groups that stand out, all others grey"
+            )
+            .Has(
+                "palette",
+                new ChoiceShape<Palette>(
+                    ("auto", Palette.Auto, "what fits the parts"),
+                    ("categories", Palette.Categories, "categories"),
+                    ("ordered", Palette.Ordered, "ordered"),
+                    ("twoSided", Palette.TwoSided, "two-sided"),
+                    ("oneHue", Palette.OneHue, "one hue"),
+                    ("greys", Palette.Greys, "greys, for print")
+                ),
+                finish => finish.Palette,
+                (finish, value) => finish with { Palette = value },
+                "a set of colours for all parts",
+                looks: new Looks("colours", "colours")
+            )
+            .Has(
+                "ownColours",
+                new ListShape<string>(new ColourShape(), most: 16),
+                finish => finish.OwnColours,
+                (finish, value) => finish with { OwnColours = value },
+                "colours of one's own for the parts in their order, in place of the palette's"
+            )
+            .Has(
+                "emphasisRule",
+                new ChoiceShape<EmphasisRule>(
+                    ("none", EmphasisRule.None, "nothing"),
+                    ("largest", EmphasisRule.Largest, "the largest of each group"),
+                    ("atLeast", EmphasisRule.AtLeast, "shares at or above a limit")
+                ),
+                finish => finish.EmphasisRule,
+                (finish, value) => finish with { EmphasisRule = value },
+                "a rule by which parts stand out: the largest of each group, or shares of at least emphasisLimit",
+                looks: new Looks("colours", "highlight")
+            )
+            .Has(
+                "emphasisLimit",
+                new NumberShape(least: 0, most: 1),
+                finish => finish.EmphasisLimit,
+                (finish, value) => finish with { EmphasisLimit = value },
+                "the least share that stands out by the rule \"atLeast\"",
+                looks: new Looks("colours", "highlighted from")
+                {
+                    Kind = SettingKind.Percent,
+                    When = study => study.Finish.EmphasisRule == EmphasisRule.AtLeast,
+                }
+            )
+            .Has(
+                "axes",
+                AxisFinish.Shape,
+                finish => finish.Axes,
+                (finish, value) => finish with { Axes = value },
+                "what stands around the bars"
+            )
+            .May(
+                "axisFrom",
+                new NumberShape(above: 0),
+                finish => finish.AxisFrom,
+                (finish, value) => finish with { AxisFrom = value },
+                "where a bridge's axis begins instead of at 0; the cut is drawn and said",
+                looks: new Looks(AxesAndRoom, "axis begins at") { Kind = SettingKind.Number, IsOfSomeForms = true }
+            )
+            .Has(
+                "slope",
+                new FlagShape(),
+                finish => finish.Slope,
+                (finish, value) => finish with { Slope = value },
+                "draw a bridge between two wholes as their shares, then and now, a line a part"
+            )
+            .Has(
+                "words",
+                FigureWords.Shape,
+                finish => finish.Words,
+                (finish, value) => finish with { Words = value },
+                "what is printed instead of a figure's own words, by their keys"
+            )
+            .Has(
+                "numbers",
+                NumbersFinish.Shape,
+                finish => finish.Numbers,
+                (finish, value) => finish with { Numbers = value },
+                "how numbers and dates are written"
+            )
+            .Has(
+                "print",
+                PrintFinish.Shape,
+                finish => finish.Print,
+                (finish, value) => finish with { Print = value },
+                "sizes and weights of print"
+            )
+            .May(
+                "gap",
+                new NumberShape(least: 0, most: 1),
+                finish => finish.Gap,
+                (finish, value) => finish with { Gap = value },
+                "the room between bars, in bars' widths",
+                looks: new Looks(AxesAndRoom, "space between bars") { Numbers = Rooms }
+            )
+            .May(
+                "groupGap",
+                new NumberShape(least: 0, most: 1),
+                finish => finish.GroupGap,
+                (finish, value) => finish with { GroupGap = value },
+                "the room between groups of bars, beyond that between bars, in bars' widths",
+                looks: new Looks(AxesAndRoom, "space between groups") { Numbers = Rooms }
+            )
+            .Has(
+                "keyPlace",
+                new ChoiceShape<KeyPlace>(
+                    ("auto", KeyPlace.Auto, "where it fits"),
+                    ("right", KeyPlace.Right, "at the right"),
+                    ("above", KeyPlace.Above, "above"),
+                    ("beneath", KeyPlace.Beneath, "beneath")
+                ),
+                finish => finish.KeyPlace,
+                (finish, value) => finish with { KeyPlace = value },
+                "where the key stands",
+                looks: new Looks("colours", "where the key goes") { When = study => study.Finish.Key }
+            )
+            .Has(
+                "labelTurn",
+                new ChoiceShape<LabelTurn>(
+                    ("auto", LabelTurn.Auto, "turned where only that fits"),
+                    ("level", LabelTurn.Level, "level"),
+                    ("turned", LabelTurn.Turned, "turned")
+                ),
+                finish => finish.LabelTurn,
+                (finish, value) => finish with { LabelTurn = value },
+                "how labels stand in upright bars",
+                looks: new Looks("labels", "labels in narrow bars")
+            )
+            .Has(
+                "labelPlace",
+                new ChoiceShape<LabelPlace>(
+                    ("auto", LabelPlace.Auto, "usual place"),
+                    ("inside", LabelPlace.Inside, "in the bars"),
+                    ("outside", LabelPlace.Outside, "past their ends"),
+                    ("apart", LabelPlace.Apart, "share in the bar, amount past its end")
+                ),
+                finish => finish.LabelPlace,
+                (finish, value) => finish with { LabelPlace = value },
+                "where a label stands that could stand in its bar or beside it",
+                looks: new Looks("labels", "where labels go")
+            )
+            .Has(
+                "groupLabel",
+                new ChoiceShape<LabelText>(
+                    ("auto", LabelText.Auto, "usual"),
+                    ("share", LabelText.Share, "share"),
+                    ("amount", LabelText.Amount, "amount"),
+                    ("both", LabelText.Both, "amount and share"),
+                    ("none", LabelText.None, "nothing")
+                ),
+                finish => finish.GroupLabel,
+                (finish, value) => finish with { GroupLabel = value },
+                "what stands with a group's name",
+                looks: new Looks("labels", "beside each group's name")
+                {
+                    Rank = -2,
+                    When = study => HasGroups(study) && study.Form.Form.GroupsWanted is null,
+                }
+            )
+            .Has(
+                "labelInk",
+                new ChoiceShape<LabelInk>(
+                    ("contrast", LabelInk.Contrast, "dark or light, to be read"),
+                    ("part", LabelInk.Part, "the bar's colour"),
+                    ("chosen", LabelInk.Chosen, "one of my own")
+                ),
+                finish => finish.LabelInk,
+                (finish, value) => finish with { LabelInk = value },
+                "in which ink labels are printed",
+                looks: new Looks("labels", "label colour")
+            )
+            .Has(
+                "labelColour",
+                new ColourShape(),
+                finish => finish.LabelColour,
+                (finish, value) => finish with { LabelColour = value },
+                "the colour of labels by the ink \"chosen\"",
+                looks: new Looks("labels", "which colour")
+                {
+                    Kind = SettingKind.Colour,
+                    When = study => study.Finish.LabelInk == LabelInk.Chosen,
+                }
+            )
+            .Has(
+                "pointer",
+                new ChoiceShape<LabelText>(
+                    ("auto", LabelText.Auto, "all of it"),
+                    ("share", LabelText.Share, "share"),
+                    ("amount", LabelText.Amount, "amount"),
+                    ("both", LabelText.Both, "amount and share")
+                ),
+                finish => finish.Pointer,
+                (finish, value) => finish with { Pointer = value },
+                "what the note at the pointer says",
+                looks: new Looks("labels", "note at a bar that is pointed at") { IsOfFigure = false }
+            )
+            .MayHave(
+                "eachShown",
+                new TextShape("a label", 1000),
+                finish => finish.EachShown,
+                (finish, value) => finish with { EachShown = value },
+                "of small figures, the value whose workings stand beside them"
+            )
+            .May(
+                "proportion",
+                new NumberShape(least: ExactDecimal.Parse("0.2"), most: 5),
+                finish => finish.Proportion,
+                (finish, value) => finish with { Proportion = value },
+                "the figure's width by its height",
+                looks: new Looks(AxesAndRoom, "shape of the figure")
+                {
+                    Numbers =
+                    [
+                        ("as the page has room", null),
+                        ("column of a page", "1.2"),
+                        ("half a slide", "0.9"),
+                        ("slide", "1.78"),
+                        ("square", "1"),
+                    ],
+                    IsOfFigure = false,
+                }
+            )
+            .Has(
+                "curveNumbers",
+                new FlagShape(),
+                finish => finish.CurveNumbers,
+                (finish, value) => finish with { CurveNumbers = value },
+                "numbers at the points of a running line",
+                looks: new Looks(Looks.Form, "numbers on the line") { IsOfSomeForms = true }
+            )
+            .Has(
+                "curveName",
+                new FlagShape(),
+                finish => finish.CurveName,
+                (finish, value) => finish with { CurveName = value },
+                "the name of a running line beside it",
+                looks: new Looks(Looks.Form, "name of the line") { IsOfSomeForms = true }
+            )
+            .Has(
+                "widthAxis",
+                new FlagShape(),
+                finish => finish.WidthAxis,
+                (finish, value) => finish with { WidthAxis = value },
+                "an axis of widths, 0 to 100 %, over columns of different widths",
+                looks: new Looks(Looks.Form, "axis of widths") { IsOfSomeForms = true }
+            )
+            .May(
+                "foldGroups",
+                new CountShape(1, 1000),
+                finish => finish.FoldGroups,
+                (finish, value) => finish with { FoldGroups = value },
+                "draw the columns past so many as one",
+                looks: new Looks(Looks.Form, "narrow columns")
+                {
+                    Numbers =
+                    [
+                        ("each by itself", null),
+                        ("past the 5th as one", "5"),
+                        ("past the 8th as one", "8"),
+                        ("past the 12th as one", "12"),
+                    ],
+                    OtherNumber = "past the first {0} as one",
+                    IsOfSomeForms = true,
+                }
+            )
+            .Has(
+                "connect",
+                new FlagShape(),
+                finish => finish.Connect,
+                (finish, value) => finish with { Connect = value },
+                "thin lines from a part in one stack to the same part in the next",
+                looks: new Looks(Looks.Form, "lines between stacks")
+                {
+                    On = "from part to part",
+                    Off = "none",
+                    IsOfSomeForms = true,
+                }
+            )
+            .Has(
+                "cuts",
+                new ListShape<CutFinish>(CutFinish.Shape, most: 20),
+                finish => finish.Cuts,
+                (finish, value) => finish with { Cuts = value },
+                "words and lines of the cuts, in the order of the cuts"
+            );
 
     private static bool HasGroups(Study study) => study.Groups is not null && study.Form.Form.Groups != GroupUse.None;
 }
@@ -497,24 +937,38 @@ public sealed record CutFinish
     /// <summary>How far the words are moved from their place, in hundredths of the plot's width and height.</summary>
     public ImmutableArray<ExactDecimal> Moved { get; init; } = [];
 
-    public static ObjectShape<CutFinish> Shape { get; } = new ObjectShape<CutFinish>("a cut's finish", () => new CutFinish())
-        .MayHave("words", new TextShape("a cut's words", 200), cut => cut.Words, (cut, value) => cut with { Words = value }, "the analyst's own words")
-        .Has("across", new FlagShape(), cut => cut.Across, (cut, value) => cut with { Across = value }, "draw the line right across")
-        .Has("moved", new ListShape<ExactDecimal>(new NumberShape(least: -100, most: 100), 0, 2, list => list.Length == 1 ? "two numbers, across and down" : null),
-            cut => cut.Moved, (cut, value) => cut with { Moved = value }, "how far the words are moved, in hundredths of the plot");
+    public static ObjectShape<CutFinish> Shape { get; } =
+        new ObjectShape<CutFinish>("a cut's finish", () => new CutFinish())
+            .MayHave(
+                "words",
+                new TextShape("a cut's words", 200),
+                cut => cut.Words,
+                (cut, value) => cut with { Words = value },
+                "the analyst's own words"
+            )
+            .Has("across", new FlagShape(), cut => cut.Across, (cut, value) => cut with { Across = value }, "draw the line right across")
+            .Has(
+                "moved",
+                new ListShape<ExactDecimal>(new NumberShape(least: -100, most: 100), 0, 2, list =>
+                    list.Length == 1 ? "two numbers, across and down" : null
+                ),
+                cut => cut.Moved,
+                (cut, value) => cut with { Moved = value },
+                "how far the words are moved, in hundredths of the plot"
+            );
 }
 
 /// <summary>A colour as "#rrggbb".</summary>
 public sealed class ColourShape : Shape<string>
 {
     /// <summary>Whether a text is a colour as it is written here.</summary>
-    public static bool IsColour(string text) => text.Length == 7 && text[0] == '#' && text.AsSpan(1).IndexOfAnyExcept("0123456789abcdefABCDEF") < 0;
+    public static bool IsColour(string text) =>
+        text.Length == 7 && text[0] == '#' && text.AsSpan(1).IndexOfAnyExcept("0123456789abcdefABCDEF") < 0;
 
     public override string Read(System.Text.Json.JsonElement element, string place)
     {
         string? text = element.ValueKind == System.Text.Json.JsonValueKind.String ? element.GetString() : null;
-        return text is not null && IsColour(text) ? text.ToLowerInvariant()
-            : throw Wrong(element, place, "a colour like \"#1d6b60\"");
+        return text is not null && IsColour(text) ? text.ToLowerInvariant() : throw Wrong(element, place, "a colour like \"#1d6b60\"");
     }
 
     public override System.Text.Json.Nodes.JsonNode? Write(string value) => System.Text.Json.Nodes.JsonValue.Create(value);

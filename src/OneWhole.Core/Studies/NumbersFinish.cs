@@ -92,7 +92,12 @@ public sealed record NumbersFinish
     public NumberStyle Over(NumberStyle otherwise)
     {
         NumberStyle style = Culture is null ? otherwise : NumberStyle.Of(Culture) ?? otherwise;
-        style = Decimal switch { DecimalMark.Point => style with { Decimal = "." }, DecimalMark.Comma => style with { Decimal = "," }, _ => style };
+        style = Decimal switch
+        {
+            DecimalMark.Point => style with { Decimal = "." },
+            DecimalMark.Comma => style with { Decimal = "," },
+            _ => style,
+        };
         style = Group switch
         {
             GroupMark.Comma => style with { Group = "," },
@@ -103,10 +108,30 @@ public sealed record NumbersFinish
             GroupMark.None => style with { Group = "" },
             _ => style,
         };
-        style = FourDigits switch { FourDigits.Grouped => style with { LeastBefore = 1 }, FourDigits.Together => style with { LeastBefore = 2 }, _ => style };
-        style = Percent switch { PercentSpace.Spaced => style with { PercentGap = "\u00a0" }, PercentSpace.Close => style with { PercentGap = "" }, _ => style };
-        style = Minus switch { MinusSign.Minus => style with { Minus = "\u2212" }, MinusSign.Hyphen => style with { Minus = "-" }, _ => style };
-        style = Currency switch { CurrencySide.Before => style with { CurrencyLast = false }, CurrencySide.After => style with { CurrencyLast = true, CurrencyGap = "\u00a0" }, _ => style };
+        style = FourDigits switch
+        {
+            FourDigits.Grouped => style with { LeastBefore = 1 },
+            FourDigits.Together => style with { LeastBefore = 2 },
+            _ => style,
+        };
+        style = Percent switch
+        {
+            PercentSpace.Spaced => style with { PercentGap = "\u00a0" },
+            PercentSpace.Close => style with { PercentGap = "" },
+            _ => style,
+        };
+        style = Minus switch
+        {
+            MinusSign.Minus => style with { Minus = "\u2212" },
+            MinusSign.Hyphen => style with { Minus = "-" },
+            _ => style,
+        };
+        style = Currency switch
+        {
+            CurrencySide.Before => style with { CurrencyLast = false },
+            CurrencySide.After => style with { CurrencyLast = true, CurrencyGap = "\u00a0" },
+            _ => style,
+        };
         return Dates switch
         {
             DateWriting.YearMonthDay => style with { DatePattern = "yyyy-MM-dd" },
@@ -121,33 +146,105 @@ public sealed record NumbersFinish
 
     private const string Section = "numbers";
 
-    public static ObjectShape<NumbersFinish> Shape { get; } = new ObjectShape<NumbersFinish>("numbers", () => Standard)
-        .MayHave("culture", new CultureShape(), numbers => numbers.Culture, (numbers, value) => numbers with { Culture = value }, "a region by whose customs numbers and dates are written",
-            looks: new Looks(Section, "numbers and dates as in"))
-        .Has("decimal", new ChoiceShape<DecimalMark>(("auto", DecimalMark.Auto, "as there"), ("point", DecimalMark.Point, "point: 12.5"), ("comma", DecimalMark.Comma, "comma: 12,5")),
-            numbers => numbers.Decimal, (numbers, value) => numbers with { Decimal = value }, "what stands before decimals",
-            looks: new Looks(Section, "decimal mark"))
-        .Has("group", new ChoiceShape<GroupMark>(("auto", GroupMark.Auto, "as there"), ("comma", GroupMark.Comma, "comma: 12,345"), ("point", GroupMark.Point, "point: 12.345"),
-                ("space", GroupMark.Space, "space: 12 345"), ("thinSpace", GroupMark.ThinSpace, "thin space: 12\u202f345"), ("apostrophe", GroupMark.Apostrophe, "apostrophe: 12’345"),
-                ("none", GroupMark.None, "nothing: 12345")),
-            numbers => numbers.Group, (numbers, value) => numbers with { Group = value }, "what stands between thousands",
-            looks: new Looks(Section, "between thousands"))
-        .Has("fourDigits", new ChoiceShape<FourDigits>(("auto", FourDigits.Auto, "as there"), ("grouped", FourDigits.Grouped, "grouped: 1,234"), ("together", FourDigits.Together, "together: 1234")),
-            numbers => numbers.FourDigits, (numbers, value) => numbers with { FourDigits = value }, "whether numbers of four digits are grouped",
-            looks: new Looks(Section, "numbers of four digits"))
-        .Has("percent", new ChoiceShape<PercentSpace>(("auto", PercentSpace.Auto, "as there"), ("spaced", PercentSpace.Spaced, "a space: 25 %"), ("close", PercentSpace.Close, "nothing: 25%")),
-            numbers => numbers.Percent, (numbers, value) => numbers with { Percent = value }, "whether a space stands before the percent sign",
-            looks: new Looks(Section, "before the percent sign"))
-        .Has("minus", new ChoiceShape<MinusSign>(("auto", MinusSign.Auto, "minus: −3"), ("minus", MinusSign.Minus, "minus, always: −3"), ("hyphen", MinusSign.Hyphen, "hyphen: -3")),
-            numbers => numbers.Minus, (numbers, value) => numbers with { Minus = value }, "the sign of numbers below zero",
-            looks: new Looks(Section, "sign below zero") { IsOfFigure = false })
-        .Has("currency", new ChoiceShape<CurrencySide>(("auto", CurrencySide.Auto, "as there"), ("before", CurrencySide.Before, "before: €12"), ("after", CurrencySide.After, "after: 12 €")),
-            numbers => numbers.Currency, (numbers, value) => numbers with { Currency = value }, "on which side of a number in a sentence a currency stands",
-            looks: new Looks(Section, "currency in sentences") { IsOfFigure = false })
-        .Has("dates", new ChoiceShape<DateWriting>(("auto", DateWriting.Auto, "as there"), ("yearMonthDay", DateWriting.YearMonthDay, "2024-03-09"),
-                ("dayMonthYear", DateWriting.DayMonthYear, "9.3.2024"), ("monthDayYear", DateWriting.MonthDayYear, "3/9/2024")),
-            numbers => numbers.Dates, (numbers, value) => numbers with { Dates = value }, "in which order dates in sentences are written",
-            looks: new Looks(Section, "dates in sentences") { IsOfFigure = false });
+    public static ObjectShape<NumbersFinish> Shape { get; } =
+        new ObjectShape<NumbersFinish>("numbers", () => Standard)
+            .MayHave(
+                "culture",
+                new CultureShape(),
+                numbers => numbers.Culture,
+                (numbers, value) => numbers with { Culture = value },
+                "a region by whose customs numbers and dates are written",
+                looks: new Looks(Section, "numbers and dates as in")
+            )
+            .Has(
+                "decimal",
+                new ChoiceShape<DecimalMark>(
+                    ("auto", DecimalMark.Auto, "as there"),
+                    ("point", DecimalMark.Point, "point: 12.5"),
+                    ("comma", DecimalMark.Comma, "comma: 12,5")
+                ),
+                numbers => numbers.Decimal,
+                (numbers, value) => numbers with { Decimal = value },
+                "what stands before decimals",
+                looks: new Looks(Section, "decimal mark")
+            )
+            .Has(
+                "group",
+                new ChoiceShape<GroupMark>(
+                    ("auto", GroupMark.Auto, "as there"),
+                    ("comma", GroupMark.Comma, "comma: 12,345"),
+                    ("point", GroupMark.Point, "point: 12.345"),
+                    ("space", GroupMark.Space, "space: 12 345"),
+                    ("thinSpace", GroupMark.ThinSpace, "thin space: 12\u202f345"),
+                    ("apostrophe", GroupMark.Apostrophe, "apostrophe: 12’345"),
+                    ("none", GroupMark.None, "nothing: 12345")
+                ),
+                numbers => numbers.Group,
+                (numbers, value) => numbers with { Group = value },
+                "what stands between thousands",
+                looks: new Looks(Section, "between thousands")
+            )
+            .Has(
+                "fourDigits",
+                new ChoiceShape<FourDigits>(
+                    ("auto", FourDigits.Auto, "as there"),
+                    ("grouped", FourDigits.Grouped, "grouped: 1,234"),
+                    ("together", FourDigits.Together, "together: 1234")
+                ),
+                numbers => numbers.FourDigits,
+                (numbers, value) => numbers with { FourDigits = value },
+                "whether numbers of four digits are grouped",
+                looks: new Looks(Section, "numbers of four digits")
+            )
+            .Has(
+                "percent",
+                new ChoiceShape<PercentSpace>(
+                    ("auto", PercentSpace.Auto, "as there"),
+                    ("spaced", PercentSpace.Spaced, "a space: 25 %"),
+                    ("close", PercentSpace.Close, "nothing: 25%")
+                ),
+                numbers => numbers.Percent,
+                (numbers, value) => numbers with { Percent = value },
+                "whether a space stands before the percent sign",
+                looks: new Looks(Section, "before the percent sign")
+            )
+            .Has(
+                "minus",
+                new ChoiceShape<MinusSign>(
+                    ("auto", MinusSign.Auto, "minus: −3"),
+                    ("minus", MinusSign.Minus, "minus, always: −3"),
+                    ("hyphen", MinusSign.Hyphen, "hyphen: -3")
+                ),
+                numbers => numbers.Minus,
+                (numbers, value) => numbers with { Minus = value },
+                "the sign of numbers below zero",
+                looks: new Looks(Section, "sign below zero") { IsOfFigure = false }
+            )
+            .Has(
+                "currency",
+                new ChoiceShape<CurrencySide>(
+                    ("auto", CurrencySide.Auto, "as there"),
+                    ("before", CurrencySide.Before, "before: €12"),
+                    ("after", CurrencySide.After, "after: 12 €")
+                ),
+                numbers => numbers.Currency,
+                (numbers, value) => numbers with { Currency = value },
+                "on which side of a number in a sentence a currency stands",
+                looks: new Looks(Section, "currency in sentences") { IsOfFigure = false }
+            )
+            .Has(
+                "dates",
+                new ChoiceShape<DateWriting>(
+                    ("auto", DateWriting.Auto, "as there"),
+                    ("yearMonthDay", DateWriting.YearMonthDay, "2024-03-09"),
+                    ("dayMonthYear", DateWriting.DayMonthYear, "9.3.2024"),
+                    ("monthDayYear", DateWriting.MonthDayYear, "3/9/2024")
+                ),
+                numbers => numbers.Dates,
+                (numbers, value) => numbers with { Dates = value },
+                "in which order dates in sentences are written",
+                looks: new Looks(Section, "dates in sentences") { IsOfFigure = false }
+            );
 }
 
 /// <summary>The name of a culture that the system knows.</summary>
@@ -156,8 +253,22 @@ public sealed class CultureShape : Shape<string>
     /// <summary>Those that offer themselves: one for each way of writing; any other by its name.</summary>
     private static readonly (string Name, string Words)[] Offered =
     [
-        ("en-GB", "Britain"), ("de-DE", "Germany"), ("de-AT", "Austria"), ("de-CH", "Switzerland"), ("fr-FR", "France"), ("fr-CA", "Quebec"), ("es-ES", "Spain"), ("it-IT", "Italy"),
-        ("pt-PT", "Portugal"), ("nl-NL", "the Netherlands"), ("pl-PL", "Poland"), ("cs-CZ", "Czechia"), ("sv-SE", "Sweden"), ("da-DK", "Denmark"), ("en-US", "the United States"), ("en-IN", "India"),
+        ("en-GB", "Britain"),
+        ("de-DE", "Germany"),
+        ("de-AT", "Austria"),
+        ("de-CH", "Switzerland"),
+        ("fr-FR", "France"),
+        ("fr-CA", "Quebec"),
+        ("es-ES", "Spain"),
+        ("it-IT", "Italy"),
+        ("pt-PT", "Portugal"),
+        ("nl-NL", "the Netherlands"),
+        ("pl-PL", "Poland"),
+        ("cs-CZ", "Czechia"),
+        ("sv-SE", "Sweden"),
+        ("da-DK", "Denmark"),
+        ("en-US", "the United States"),
+        ("en-IN", "India"),
     ];
 
     public override string Read(JsonElement element, string place)
@@ -174,5 +285,10 @@ public sealed class CultureShape : Shape<string>
     public override JsonObject Schema() => new() { ["type"] = "string", ["pattern"] = "^[a-zA-Z]{2,3}(-[A-Za-z0-9]{2,8})*$" };
 
     internal override IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) =>
-        [("this installation", null), .. Offered.Select(choice => ($"{choice.Words}: {NumberStyle.Of(choice.Name)!.Write("12345.6")}", (JsonNode?)JsonValue.Create(choice.Name)))];
+        [
+            ("this installation", null),
+            .. Offered.Select(choice =>
+                ($"{choice.Words}: {NumberStyle.Of(choice.Name)!.Write("12345.6")}", (JsonNode?)JsonValue.Create(choice.Name))
+            ),
+        ];
 }

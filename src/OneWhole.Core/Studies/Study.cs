@@ -85,9 +85,7 @@ public abstract record RangeEnd
     /// <param name="HasTime">A bare date as the upper end covers its whole day.</param>
     public sealed record Date(string Text, DateTime At, bool HasTime) : RangeEnd;
 
-    private RangeEnd()
-    {
-    }
+    private RangeEnd() { }
 }
 
 /// <summary>What is added up.</summary>
@@ -102,9 +100,7 @@ public abstract record Measure
     /// <summary>The distinct values of a column.</summary>
     public sealed record Distinct(string Column) : Measure;
 
-    private Measure()
-    {
-    }
+    private Measure() { }
 }
 
 /// <summary>Where the parts (or the groups) come from.</summary>
@@ -119,9 +115,7 @@ public abstract record Axis
     /// <summary>A wide table's number columns, each one part or group.</summary>
     public sealed record Columns(ImmutableArray<string> Names) : Axis;
 
-    private Axis()
-    {
-    }
+    private Axis() { }
 }
 
 /// <summary>The bases of a share.</summary>
@@ -163,9 +157,7 @@ public abstract record Order
     /// <summary>Groups by the share that one part has in them, largest first.</summary>
     public sealed record ShareOf(string Label) : Order;
 
-    private Order()
-    {
-    }
+    private Order() { }
 
     public static Order Largest { get; } = new By("largest");
 

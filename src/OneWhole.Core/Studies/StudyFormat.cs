@@ -19,7 +19,8 @@ public sealed class StudyFormat
     public static StudyFormat Standard { get; } = new(FormList.Standard);
 
     /// <summary>How documents are written: members in order, two spaces, no escapes that JSON does not ask for.</summary>
-    public static JsonSerializerOptions Pretty { get; } = new() { WriteIndented = true, Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    public static JsonSerializerOptions Pretty { get; } =
+        new() { WriteIndented = true, Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
 
     /// <exception cref="StudyException">The text is not JSON, or not a study: what, where, and what would be right.</exception>
     public Study Read(string json) => Read(Encoding.UTF8.GetBytes(json));
@@ -37,7 +38,12 @@ public sealed class StudyFormat
         }
         catch (JsonException broken)
         {
-            throw new StudyException("not-json", "", $"The study is not well-formed JSON (line {(broken.LineNumber ?? 0) + 1}, byte {(broken.BytePositionInLine ?? 0) + 1}): {FirstSentence(broken.Message)}");
+            throw new StudyException(
+                "not-json",
+                "",
+                $"The study is not well-formed JSON (line {(broken.LineNumber ?? 0) + 1}, byte "
+                    + $"{(broken.BytePositionInLine ?? 0) + 1}): {FirstSentence(broken.Message)}"
+            );
         }
         using (document)
         {
@@ -72,7 +78,8 @@ public sealed class StudyFormat
     /// <exception cref="StudyException">It can't stand there.</exception>
     public Study With(Study study, string path, JsonNode? value)
     {
-        JsonObject written = Write(study), at = written;
+        JsonObject written = Write(study),
+            at = written;
         string[] steps = path.Split('.');
         foreach (string step in steps[..^1])
         {
@@ -92,11 +99,17 @@ public sealed class StudyFormat
 
     /// <summary>The settings of looks that a study's members declare, its form's among them, section by section.</summary>
     public IReadOnlyList<DeclaredSetting> Settings(Study study) =>
-    [
-        .. _shape.Settings(study, "")
-            .Where(setting => !setting.Looks.IsOfSomeForms || setting.Path.StartsWith("form.", StringComparison.Ordinal) || study.Form.Form.OwnLooks(study).Contains(setting.Path))
-            .OrderBy(setting => Array.IndexOf(Looks.Sections, setting.Looks.Section)).ThenBy(setting => setting.Looks.Rank),
-    ];
+        [
+            .. _shape
+                .Settings(study, "")
+                .Where(setting =>
+                    !setting.Looks.IsOfSomeForms
+                    || setting.Path.StartsWith("form.", StringComparison.Ordinal)
+                    || study.Form.Form.OwnLooks(study).Contains(setting.Path)
+                )
+                .OrderBy(setting => Array.IndexOf(Looks.Sections, setting.Looks.Section))
+                .ThenBy(setting => setting.Looks.Rank),
+        ];
 
     /// <summary>The JSON Schema of study documents (draft 2020-12).</summary>
     public JsonObject Schema()
@@ -113,11 +126,19 @@ public sealed class StudyFormat
         bool wide = study.Parts is Axis.Columns || study.Groups is Axis.Columns;
         if (study.Parts is Axis.Columns && study.Groups is Axis.Columns)
         {
-            throw new StudyException("wrong-value", "groups.columns", "parts and groups both name columns; only one of them can: give the other one \"column\".");
+            throw new StudyException(
+                "wrong-value",
+                "groups.columns",
+                "parts and groups both name columns; only one of them can: give the other one \"column\"."
+            );
         }
         if (wide && study.GivenValue is not null)
         {
-            throw new StudyException("wrong-value", "value", "value does not go with columns, whose own numbers are counted: leave value out.");
+            throw new StudyException(
+                "wrong-value",
+                "value",
+                "value does not go with columns, whose own numbers are counted: leave value out."
+            );
         }
         if (SourceColumn(study.Parts) is { } column && SourceColumn(study.Groups) == column)
         {
@@ -125,26 +146,41 @@ public sealed class StudyFormat
         }
         CheckOrder(study.Order.Parts, "order.parts", study.Form.Form.PartOrders(study));
         CheckOrder(study.Order.Groups, "order.groups", study.Form.Form.GroupOrders);
-        if (study.Order.Groups is Order.ShareOf && study.Groups is not null && !study.Form.Form.OrdersGroupsByShare && study.Form.Form.Groups != GroupUse.None)
+        if (
+            study.Order.Groups is Order.ShareOf
+            && study.Groups is not null
+            && !study.Form.Form.OrdersGroupsByShare
+            && study.Form.Form.Groups != GroupUse.None
+        )
         {
-            throw new StudyException("wrong-value", "order.groups", "order.groups can't be a share of a part in this form: its two groups are before and after.");
+            throw new StudyException(
+                "wrong-value",
+                "order.groups",
+                "order.groups can't be a share of a part in this form: its two groups are before and after."
+            );
         }
         return study;
     }
 
-    private static string? SourceColumn(Axis? axis) => axis switch
-    {
-        Axis.Labels labels => labels.Column,
-        Axis.Bands bands => bands.Column,
-        _ => null,
-    };
+    private static string? SourceColumn(Axis? axis) =>
+        axis switch
+        {
+            Axis.Labels labels => labels.Column,
+            Axis.Bands bands => bands.Column,
+            _ => null,
+        };
 
     private static void CheckOrder(Order? order, string place, IReadOnlyList<string> own)
     {
         string[] known = ["largest", "smallest", "table", "natural", .. own];
         if (order is Order.By by && !known.Contains(by.Name))
         {
-            throw new StudyException("wrong-value", place, $"{place} is \"{by.Name}\"; for this form it must be {WordList.Or([.. known.Select(name => $"\"{name}\"")])}, or a list of labels.");
+            throw new StudyException(
+                "wrong-value",
+                place,
+                $"{place} is \"{by.Name}\"; for this form it must be "
+                    + $"{WordList.Or([.. known.Select(name => $"\"{name}\"")])}, or a list of labels."
+            );
         }
         if (order is Order.ShareOf && place == "order.parts")
         {
@@ -176,13 +212,15 @@ public sealed class StudyFormat
 
         public override JsonNode? Write(FormChoice value) => value.Form.WriteMembers(value.Members);
 
-        internal override IEnumerable<DeclaredSetting> Settings(FormChoice value, string place) => value.Form.MemberSettings(value.Members, place);
+        internal override IEnumerable<DeclaredSetting> Settings(FormChoice value, string place) =>
+            value.Form.MemberSettings(value.Members, place);
 
-        public override JsonObject Schema() => new()
-        {
-            ["type"] = "object",
-            ["required"] = new JsonArray("kind"),
-            ["oneOf"] = new JsonArray([.. forms.Forms.Select(form => form.Schema())]),
-        };
+        public override JsonObject Schema() =>
+            new()
+            {
+                ["type"] = "object",
+                ["required"] = new JsonArray("kind"),
+                ["oneOf"] = new JsonArray([.. forms.Forms.Select(form => form.Schema())]),
+            };
     }
 }

@@ -2,7 +2,9 @@ using OneWhole.Core.Numbers;
 
 namespace OneWhole.Core.Studies;
 
-/// <summary>An amount changed to see what would be. Exactly one of <see cref="Set"/>, <see cref="Times"/> and <see cref="Share"/> is given.</summary>
+/// <summary>
+/// An amount changed to see what would be. Exactly one of <see cref="Set"/>, <see cref="Times"/> and <see cref="Share"/> is given.
+/// </summary>
 public sealed record Trial
 {
     public string Part { get; init; } = "";

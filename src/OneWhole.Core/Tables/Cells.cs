@@ -85,7 +85,9 @@ public sealed class LabelCells(IReadOnlyList<string> labels, Codes codes) : Cell
     /// <summary>The labels with further ones after them, and the codes of those.</summary>
     private (List<string> Labels, Dictionary<string, int> CodeOf) Including(IEnumerable<string> wanted)
     {
-        Dictionary<string, int> codeOf = wanted.Distinct(StringComparer.Ordinal).ToDictionary(label => label, _ => -1, StringComparer.Ordinal);
+        Dictionary<string, int> codeOf = wanted
+            .Distinct(StringComparer.Ordinal)
+            .ToDictionary(label => label, _ => -1, StringComparer.Ordinal);
         List<string> labels = [.. Labels];
         for (int code = 0; code < labels.Count && codeOf.Count > 0; code++)
         {
@@ -199,21 +201,26 @@ public sealed class NumberCells : Cells
 
     /// <summary>The same from the cells' texts, where the units change.</summary>
     private NumberCells Rebuilt(IReadOnlyDictionary<int, string> texts, NumberReading reading) =>
-        ColumnBuilder.NumbersOf(Enumerable.Range(0, Count).Select(row => texts.TryGetValue(row, out string? text) ? text : TextAt(row)), reading);
+        ColumnBuilder.NumbersOf(
+            Enumerable.Range(0, Count).Select(row => texts.TryGetValue(row, out string? text) ? text : TextAt(row)),
+            reading
+        );
 
-    public override Cells Splice(int at, int removed, int inserted) => new NumberCells(Scale,
-        Units is null ? null : Splice(Units, at, removed, inserted, Missing),
-        Wide is null ? null : Splice(Wide, at, removed, inserted, null),
-        Decimals is null ? null : Splice(Decimals, at, removed, inserted, (byte)0),
-        Spellings.Where(pair => pair.Key < at || pair.Key >= at + removed)
-            .ToDictionary(pair => pair.Key < at ? pair.Key : pair.Key - removed + inserted, pair => pair.Value));
+    public override Cells Splice(int at, int removed, int inserted) =>
+        new NumberCells(
+            Scale,
+            Units is null ? null : Splice(Units, at, removed, inserted, Missing),
+            Wide is null ? null : Splice(Wide, at, removed, inserted, null),
+            Decimals is null ? null : Splice(Decimals, at, removed, inserted, (byte)0),
+            Spellings
+                .Where(pair => pair.Key < at || pair.Key >= at + removed)
+                .ToDictionary(pair => pair.Key < at ? pair.Key : pair.Key - removed + inserted, pair => pair.Value)
+        );
 
     /// <summary>The plain text of a number with at least so many decimals.</summary>
     internal static string Spell(ExactInt units, int scale, int decimals)
     {
         var shortest = new ExactDecimal(units, scale);
-        return decimals > shortest.Scale
-            ? ExactDecimal.Format(shortest.AtScale(decimals), decimals)
-            : shortest.ToString();
+        return decimals > shortest.Scale ? ExactDecimal.Format(shortest.AtScale(decimals), decimals) : shortest.ToString();
     }
 }

@@ -10,14 +10,21 @@ public sealed class Codes
 
     public int Count => Values.Length;
 
-    public int Width => Values switch { byte[] => 1, ushort[] => 2, _ => 4 };
+    public int Width =>
+        Values switch
+        {
+            byte[] => 1,
+            ushort[] => 2,
+            _ => 4,
+        };
 
-    public int this[int row] => Values switch
-    {
-        byte[] narrow => narrow[row],
-        ushort[] middle => middle[row],
-        _ => ((int[])Values)[row],
-    };
+    public int this[int row] =>
+        Values switch
+        {
+            byte[] narrow => narrow[row],
+            ushort[] middle => middle[row],
+            _ => ((int[])Values)[row],
+        };
 
     /// <param name="codes">Codes of 0 to <paramref name="distinct"/> − 1; the first <paramref name="count"/> count.</param>
     public static Codes From(int[] codes, int count, int distinct)
@@ -83,6 +90,8 @@ public sealed class Codes
     }
 
     /// <exception cref="ArgumentException">The array is of none of the three kinds.</exception>
-    public static Codes Wrap(Array values) => values is byte[] or ushort[] or int[]? new Codes(values)
-        : throw new ArgumentException("Codes are bytes, ushorts or ints.", nameof(values));
+    public static Codes Wrap(Array values) =>
+        values is byte[] or ushort[] or int[]
+            ? new Codes(values)
+            : throw new ArgumentException("Codes are bytes, ushorts or ints.", nameof(values));
 }

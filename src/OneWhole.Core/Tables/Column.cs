@@ -77,7 +77,11 @@ public sealed record CellsElsewhere(long Rows, long? Labels, bool TellsRowsApart
     public IReadOnlyList<string> Listed { get; init; } = [];
 
     public bool Equals(CellsElsewhere? other) =>
-        other is not null && Rows == other.Rows && Labels == other.Labels && TellsRowsApart == other.TellsRowsApart && Listed.SequenceEqual(other.Listed);
+        other is not null
+        && Rows == other.Rows
+        && Labels == other.Labels
+        && TellsRowsApart == other.TellsRowsApart
+        && Listed.SequenceEqual(other.Listed);
 
     public override int GetHashCode() => HashCode.Combine(Rows, Labels, TellsRowsApart, Listed.Count);
 }
@@ -90,9 +94,7 @@ public sealed class Column : IMeasured
     private readonly Lazy<DateView> _dates;
 
     public Column(ColumnInfo info, Cells cells)
-        : this(info, cells, LabelsOf(info, cells), new Lazy<NumberView>(() => NumberView.Of(cells, info.Numbers)), null)
-    {
-    }
+        : this(info, cells, LabelsOf(info, cells), new Lazy<NumberView>(() => NumberView.Of(cells, info.Numbers)), null) { }
 
     private static Lazy<LabelView> LabelsOf(ColumnInfo info, Cells cells) =>
         new(() => info.Elsewhere is { Listed: { Count: > 0 } listed } ? LabelView.Of(cells).And(listed) : LabelView.Of(cells));
@@ -120,7 +122,9 @@ public sealed class Column : IMeasured
     /// <summary>The cells as exact numbers, whatever the column's type.</summary>
     public NumberView Numbers => _numbers.Value;
 
-    /// <summary>How many different labels there are, a blank among them; of cells that stay where they are as many as were counted there.</summary>
+    /// <summary>
+    /// How many different labels there are, a blank among them; of cells that stay where they are as many as were counted there.
+    /// </summary>
     public long LabelCount => Info.Elsewhere?.Labels is { } there ? there + (Labels.BlankCode >= 0 ? 1 : 0) : Labels.Labels.Count;
 
     /// <summary>How many rows there are, wherever they are.</summary>
@@ -130,8 +134,14 @@ public sealed class Column : IMeasured
     public DateView Dates => _dates.Value;
 
     /// <summary>The same cells under another heading, type or reading; the views that stay the same are shared.</summary>
-    public Column With(ColumnInfo info) => new(info, Cells, info.Elsewhere == Info.Elsewhere ? _labels : LabelsOf(info, Cells),
-        info.Numbers == Info.Numbers ? _numbers : new Lazy<NumberView>(() => NumberView.Of(Cells, info.Numbers)), info.Dates == Info.Dates && info.Elsewhere == Info.Elsewhere ? _dates : null);
+    public Column With(ColumnInfo info) =>
+        new(
+            info,
+            Cells,
+            info.Elsewhere == Info.Elsewhere ? _labels : LabelsOf(info, Cells),
+            info.Numbers == Info.Numbers ? _numbers : new Lazy<NumberView>(() => NumberView.Of(Cells, info.Numbers)),
+            info.Dates == Info.Dates && info.Elsewhere == Info.Elsewhere ? _dates : null
+        );
 
     /// <summary>The cells, and the views that were made of them.</summary>
     public void Measure(MemoryCount count)

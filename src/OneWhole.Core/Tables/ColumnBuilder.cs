@@ -11,6 +11,7 @@ public sealed class ColumnBuilder
 {
     private readonly NumberReading _reading;
     private readonly LabelIndex _index = new();
+
     // Spellings of a known label that are not the label itself (not NFC, or no text): few, or they are made anew each time.
     private readonly Dictionary<string, int> _spelled = new(StringComparer.Ordinal);
     private readonly List<string> _labels;
@@ -64,10 +65,12 @@ public sealed class ColumnBuilder
             _codes[_count] = _lastCode;
             return;
         }
-        int hash = LabelIndex.HashOf(cell), code = _index.Find(cell, hash);
+        int hash = LabelIndex.HashOf(cell),
+            code = _index.Find(cell, hash);
         if (code < 0 && (_spelled.Count == 0 || !_spelled.GetAlternateLookup<ReadOnlySpan<char>>().TryGetValue(cell, out code)))
         {
-            string text = cell.ToString(), label = Label.Of(text);
+            string text = cell.ToString(),
+                label = Label.Of(text);
             code = ReferenceEquals(label, text) ? _index.AddNew(text, hash) : _index.Add(label);
             if (!ReferenceEquals(label, text) && label != text && _spelled.Count < _labels.Count + 16)
             {
@@ -164,12 +167,15 @@ public sealed class ColumnBuilder
             LabelView view = LabelView.Of(numbers);
             cells = new LabelCells(view.Labels, view.Codes);
         }
-        return new Column(new ColumnInfo(name, type)
-        {
-            Numbers = reading,
-            Dates = dates ?? DateOrder.Iso,
-            HoldsShares = shares && type == ColumnType.Quantity,
-        }, cells);
+        return new Column(
+            new ColumnInfo(name, type)
+            {
+                Numbers = reading,
+                Dates = dates ?? DateOrder.Iso,
+                HoldsShares = shares && type == ColumnType.Quantity,
+            },
+            cells
+        );
     }
 
     private static ColumnType FindType(string name, Cells cells, NumberReading reading, DateOrder? dates)
@@ -186,7 +192,8 @@ public sealed class ColumnBuilder
     {
         string lower = name.Trim().ToLowerInvariant();
         return lower is "year" or "yr" or "jahr" or "année" or "año" or "anno" or "ano" or "rok" or "år"
-            || lower.EndsWith(" year", StringComparison.Ordinal) || lower.EndsWith("_year", StringComparison.Ordinal)
+            || lower.EndsWith(" year", StringComparison.Ordinal)
+            || lower.EndsWith("_year", StringComparison.Ordinal)
             || lower.StartsWith("year ", StringComparison.Ordinal);
     }
 
@@ -195,7 +202,8 @@ public sealed class ColumnBuilder
 
     private static (int Filled, int Numbers, bool Years) Tally(NumberCells cells)
     {
-        int filled = 0, numbers = 0;
+        int filled = 0,
+            numbers = 0;
         bool years = cells.Scale == 0 && cells.Units is not null;
         for (int row = 0; row < cells.Count; row++)
         {
@@ -211,7 +219,8 @@ public sealed class ColumnBuilder
     private static (int Filled, int Numbers, bool Years) Tally(LabelCells cells, NumberReading reading)
     {
         int[] rows = cells.Codes.Tally(cells.Labels.Count);
-        int filled = 0, numbers = 0;
+        int filled = 0,
+            numbers = 0;
         bool years = true;
         for (int i = 0; i < rows.Length; i++)
         {
@@ -232,7 +241,8 @@ public sealed class ColumnBuilder
     private static bool HasPercents(Cells cells)
     {
         IEnumerable<string> texts = cells is NumberCells numbers ? numbers.Spellings.Values : ((LabelCells)cells).Labels;
-        int percents = 0, seen = 0;
+        int percents = 0,
+            seen = 0;
         foreach (string text in texts.Where(text => text != Label.Blank).Take(1000))
         {
             seen++;

@@ -26,9 +26,15 @@ public static class DateReading
     {
         date = default;
         hasTime = text.Length > 10;
-        if (text.Length < 10 || text[4] != '-' || text[7] != '-'
-            || !TryDigits(text[..4], out int year) || !TryDigits(text[5..7], out int month) || !TryDigits(text[8..10], out int day)
-            || !TryMake(year, month, day, out date))
+        if (
+            text.Length < 10
+            || text[4] != '-'
+            || text[7] != '-'
+            || !TryDigits(text[..4], out int year)
+            || !TryDigits(text[5..7], out int month)
+            || !TryDigits(text[8..10], out int day)
+            || !TryMake(year, month, day, out date)
+        )
         {
             return false;
         }
@@ -85,16 +91,27 @@ public static class DateReading
         {
             return false;
         }
-        ReadOnlySpan<char> a = text[..mark], b = text.Slice(mark + 1, second), c = text[(mark + second + 2)..];
+        ReadOnlySpan<char> a = text[..mark],
+            b = text.Slice(mark + 1, second),
+            c = text[(mark + second + 2)..];
         yearFirst = a.Length == 4;
-        return b.Length <= 2 && (yearFirst ? c.Length is 1 or 2 : a.Length <= 2 && c.Length is 2 or 4)
-            && TryDigits(a, out numbers[0]) && TryDigits(b, out numbers[1]) && TryDigits(c, out numbers[2]);
+        return b.Length <= 2
+            && (yearFirst ? c.Length is 1 or 2 : a.Length <= 2 && c.Length is 2 or 4)
+            && TryDigits(a, out numbers[0])
+            && TryDigits(b, out numbers[1])
+            && TryDigits(c, out numbers[2]);
     }
 
     private static bool TryAddTime(ReadOnlySpan<char> time, ref DateTime date)
     {
-        if (time.Length < 5 || time[2] != ':' || !TryDigits(time[..2], out int hour) || !TryDigits(time[3..5], out int minute)
-            || hour > 23 || minute > 59)
+        if (
+            time.Length < 5
+            || time[2] != ':'
+            || !TryDigits(time[..2], out int hour)
+            || !TryDigits(time[3..5], out int minute)
+            || hour > 23
+            || minute > 59
+        )
         {
             return false;
         }

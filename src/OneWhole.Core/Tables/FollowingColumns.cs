@@ -5,7 +5,8 @@ namespace OneWhole.Core.Tables;
 
 /// <summary>How a column follows from others.</summary>
 /// <param name="Rule">In words: "the share of Boardings in its total".</param>
-/// <param name="Differing">The rows, from 0, whose cell is another number than the rule gives; at most <see cref="FollowingColumns.MostListed"/>.</param>
+/// <param name="Differing">The rows, from 0, whose cell is another number than the rule gives; at most <see
+/// cref="FollowingColumns.MostListed"/>.</param>
 /// <param name="DifferingCount">How many there are in all.</param>
 public sealed record Following(string Rule, IReadOnlyList<int> Differing, int DifferingCount)
 {
@@ -52,12 +53,25 @@ public static class FollowingColumns
             return found;
         }
         FollowingSource[] sources = [.. quantities.Select(column => new FollowingSource(column, rows))];
-        FollowingGroups[] groups = quantities.Length > MostCombined ? [] : [.. table.Columns.Where(column => column.Info.Type != ColumnType.Quantity).Select(column => FollowingGroups.Of(column, rows)).OfType<FollowingGroups>()];
+        FollowingGroups[] groups =
+            quantities.Length > MostCombined
+                ? []
+                :
+                [
+                    .. table
+                        .Columns.Where(column => column.Info.Type != ColumnType.Quantity)
+                        .Select(column => FollowingGroups.Of(column, rows))
+                        .OfType<FollowingGroups>(),
+                ];
         // Totals first: of a total and its two terms the total follows, wherever it stands.
         FindTotals(quantities, sources, rows, found, cancel);
-        Func<int, IEnumerable<(int Other, int Kind)>> pairs = quantities.Length <= MostPaired
-            ? at => from other in Enumerable.Range(0, sources.Length) from kind in Enumerable.Range(0, FollowingKind.All.Count) select (other, kind)
-            : Fingerprints(sources, rows, cancel);
+        Func<int, IEnumerable<(int Other, int Kind)>> pairs =
+            quantities.Length <= MostPaired
+                ? at =>
+                    from other in Enumerable.Range(0, sources.Length)
+                    from kind in Enumerable.Range(0, FollowingKind.All.Count)
+                    select (other, kind)
+                : Fingerprints(sources, rows, cancel);
         for (int at = 0; at < quantities.Length; at++)
         {
             cancel.ThrowIfCancellationRequested();
@@ -80,7 +94,13 @@ public static class FollowingColumns
     private static readonly string[] TotalWords = ["total", "totals", "all", "sum", "both", "together", "overall"];
 
     /// <summary>Columns before their terms that say that they are a total, and are.</summary>
-    private static void FindTotals(Column[] quantities, FollowingSource[] sources, int rows, Dictionary<string, Following> found, CancellationToken cancel)
+    private static void FindTotals(
+        Column[] quantities,
+        FollowingSource[] sources,
+        int rows,
+        Dictionary<string, Following> found,
+        CancellationToken cancel
+    )
     {
         for (int at = 0; at < quantities.Length - 2; at++)
         {
@@ -88,9 +108,22 @@ public static class FollowingColumns
             {
                 continue;
             }
-            for (int last = at + 2; last < Math.Min(quantities.Length, at + 1 + MostSummed) && !found.ContainsKey(quantities[at].Name); last++)
+            for (
+                int last = at + 2;
+                last < Math.Min(quantities.Length, at + 1 + MostSummed) && !found.ContainsKey(quantities[at].Name);
+                last++
+            )
             {
-                if (Check(FollowingRule.Sum(sources[(at + 1)..(last + 1)]), sources[at], rows, HalfUnit(quantities[at].Numbers.Scale), cancel) is { } following)
+                if (
+                    Check(
+                        FollowingRule.Sum(sources[(at + 1)..(last + 1)]),
+                        sources[at],
+                        rows,
+                        HalfUnit(quantities[at].Numbers.Scale),
+                        cancel
+                    ) is
+                    { } following
+                )
                 {
                     found[quantities[at].Name] = following;
                 }
@@ -106,7 +139,8 @@ public static class FollowingColumns
     /// </summary>
     private static Func<int, IEnumerable<(int Other, int Kind)>> Fingerprints(FollowingSource[] sources, int rows, CancellationToken cancel)
     {
-        const int prints = 12, width = 3;
+        const int prints = 12,
+            width = 3;
         int[] sample = [.. Enumerable.Range(0, prints * width).Select(at => (int)((long)at * rows / (prints * width))).Distinct()];
         int[] scales = [.. sources.Select(source => source.Scale).Distinct()];
         var byPrint = new Dictionary<(int Scale, int Print, long Hash), List<int>>();
@@ -162,7 +196,9 @@ public static class FollowingColumns
         double unit = Math.Pow(10, scale);
         for (int first = 0; first + 2 < numbers.Length; first += 3)
         {
-            double a = Math.Round(numbers[first] * unit), b = Math.Round(numbers[first + 1] * unit), c = Math.Round(numbers[first + 2] * unit);
+            double a = Math.Round(numbers[first] * unit),
+                b = Math.Round(numbers[first + 1] * unit),
+                c = Math.Round(numbers[first + 2] * unit);
             if (double.IsFinite(a + b + c) && (a != 0 || b != 0 || c != 0))
             {
                 // −0 is 0.
@@ -174,10 +210,21 @@ public static class FollowingColumns
     private static bool EndsInTotals(Column[] quantities)
     {
         Column[] totalled = [.. quantities.Where(column => column.Info.Total is not null)];
-        return totalled.Length > 0 && Array.TrueForAll(totalled, column => column.Count > 0 && column.Numbers.At(column.Count - 1) is { } last && new ExactDecimal(last, column.Numbers.Scale) == column.Info.Total);
+        return totalled.Length > 0
+            && Array.TrueForAll(totalled, column =>
+                column.Count > 0
+                && column.Numbers.At(column.Count - 1) is { } last
+                && new ExactDecimal(last, column.Numbers.Scale) == column.Info.Total
+            );
     }
 
-    private static IEnumerable<FollowingRule> Candidates(FollowingSource[] columns, FollowingGroups[] groups, int at, IEnumerable<(int Other, int Kind)> pairs, ICollection<string> following)
+    private static IEnumerable<FollowingRule> Candidates(
+        FollowingSource[] columns,
+        FollowingGroups[] groups,
+        int at,
+        IEnumerable<(int Other, int Kind)> pairs,
+        ICollection<string> following
+    )
     {
         // What follows itself explains nothing, and neither does a column of one number.
         bool Explains(int other) => other != at && columns[other].Varies && !following.Contains(columns[other].Name);
@@ -227,7 +274,13 @@ public static class FollowingColumns
     {
         for (int first = 0; first < others.Length; first++)
         {
-            for (int last = first + 1; last < others.Length && last - first < MostSummed && others[last] - others[last - 1] <= (others[last - 1] < at && at < others[last] ? 2 : 1); last++)
+            for (
+                int last = first + 1;
+                last < others.Length
+                    && last - first < MostSummed
+                    && others[last] - others[last - 1] <= (others[last - 1] < at && at < others[last] ? 2 : 1);
+                last++
+            )
             {
                 yield return [.. others[first..(last + 1)].Select(other => columns[other])];
             }
@@ -240,11 +293,14 @@ public static class FollowingColumns
         {
             return null;
         }
-        int filled = 0, differing = 0, nonZero = 0;
+        int filled = 0,
+            differing = 0,
+            nonZero = 0;
         var listed = new List<int>();
         for (int row = 0; row < rows; row++)
         {
-            double number = column[row], wanted = rule(row);
+            double number = column[row],
+                wanted = rule(row);
             if (double.IsNaN(number) || !double.IsFinite(wanted))
             {
                 continue;
@@ -273,7 +329,8 @@ public static class FollowingColumns
             return null;
         }
         // Of the many rules that are tried some fit a few small numbers by chance: the digits that agree are counted.
-        return candidate.Digits > 0 && (filled - 1) * Math.Log10(Math.Max(1, column.Spread / (2 * tolerance))) < candidate.Digits ? null
+        return candidate.Digits > 0 && (filled - 1) * Math.Log10(Math.Max(1, column.Spread / (2 * tolerance))) < candidate.Digits
+            ? null
             : new Following(candidate.Words, listed, differing) { Instead = candidate.Instead };
     }
 }

@@ -27,7 +27,15 @@ internal sealed class FollowingSource
             return sum;
         });
         _largest = new Lazy<double>(() => Enumerable.Range(0, rows).Select(Filled).DefaultIfEmpty(0).Max());
-        _varies = new Lazy<bool>(() => Enumerable.Range(0, rows).Select(row => this[row]).Where(number => number != 0 && !double.IsNaN(number)).Distinct().Take(2).Count() == 2);
+        _varies = new Lazy<bool>(() =>
+            Enumerable
+                .Range(0, rows)
+                .Select(row => this[row])
+                .Where(number => number != 0 && !double.IsNaN(number))
+                .Distinct()
+                .Take(2)
+                .Count() == 2
+        );
     }
 
     public string Name { get; }
@@ -38,8 +46,14 @@ internal sealed class FollowingSource
 
     public double Total => _total.Value;
 
-    public double this[int row] => _view.Units is { } units ? units[row] == NumberCells.Missing ? double.NaN : units[row] / _unit
-        : _view.Wide![row] is { } wide ? new ExactDecimal(wide, _view.Scale).ToDouble() : double.NaN;
+    public double this[int row] =>
+        _view.Units is { } units
+            ? units[row] == NumberCells.Missing
+                ? double.NaN
+                : units[row] / _unit
+            : _view.Wide![row] is { } wide
+                ? new ExactDecimal(wide, _view.Scale).ToDouble()
+                : double.NaN;
 
     /// <summary>A blank counts as nothing in a sum.</summary>
     public double Filled(int row) => double.IsNaN(this[row]) ? 0 : this[row];
@@ -51,8 +65,17 @@ internal sealed class FollowingSource
     public double Largest => _largest.Value;
 
     /// <summary>The distance between the smallest and the largest number.</summary>
-    public double Spread => Enumerable.Range(0, Rows).Select(row => this[row]).Where(double.IsFinite).DefaultIfEmpty(0).Aggregate((Least: double.MaxValue, Most: double.MinValue),
-        (ends, number) => (Math.Min(ends.Least, number), Math.Max(ends.Most, number)), ends => ends.Most - ends.Least);
+    public double Spread =>
+        Enumerable
+            .Range(0, Rows)
+            .Select(row => this[row])
+            .Where(double.IsFinite)
+            .DefaultIfEmpty(0)
+            .Aggregate(
+                (Least: double.MaxValue, Most: double.MinValue),
+                (ends, number) => (Math.Min(ends.Least, number), Math.Max(ends.Most, number)),
+                ends => ends.Most - ends.Least
+            );
 
     /// <summary>The running total, for a pass over the rows in their order.</summary>
     public Func<int, double> Running()

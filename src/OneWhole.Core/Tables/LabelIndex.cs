@@ -35,7 +35,8 @@ internal sealed class LabelIndex
     /// <summary>The label's code; a new one is given the next.</summary>
     public int Add(string label)
     {
-        int hash = HashOf(label), code = Find(label, hash);
+        int hash = HashOf(label),
+            code = Find(label, hash);
         return code >= 0 ? code : AddNew(label, hash);
     }
 
@@ -71,7 +72,8 @@ internal sealed class LabelIndex
 
     private void Put(int code)
     {
-        int mask = _slots.Length - 1, at = _hashes[code] & mask;
+        int mask = _slots.Length - 1,
+            at = _hashes[code] & mask;
         while (_slots[at] != 0)
         {
             at = (at + 1) & mask;

@@ -61,9 +61,7 @@ public sealed class LabelView : IMeasured
         return _index.TryGetValue(label, out int code) ? code : -1;
     }
 
-    internal static LabelView Of(Cells cells) => cells is LabelCells labelled
-        ? OfLabels(labelled)
-        : OfNumbers((NumberCells)cells);
+    internal static LabelView Of(Cells cells) => cells is LabelCells labelled ? OfLabels(labelled) : OfNumbers((NumberCells)cells);
 
     /// <summary>The cells' own labels, renumbered where typing has left some out of their order or without a row.</summary>
     private static LabelView OfLabels(LabelCells cells)
@@ -109,8 +107,8 @@ public sealed class LabelView : IMeasured
         bool spelled = cells.Spellings.Count > 0;
         for (int row = 0; row < count; row++)
         {
-            bool plain = cells.Units is not null && cells.Units[row] != NumberCells.Missing
-                && !(spelled && cells.Spellings.ContainsKey(row));
+            bool plain =
+                cells.Units is not null && cells.Units[row] != NumberCells.Missing && !(spelled && cells.Spellings.ContainsKey(row));
             (long, byte) key = plain ? (cells.Units![row], cells.Decimals?[row] ?? 0) : default;
             if (plain && byNumber.TryGetValue(key, out int code))
             {

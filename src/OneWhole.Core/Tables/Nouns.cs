@@ -5,24 +5,28 @@ public static class Nouns
 {
     /// <summary>"Cause" → "cause", "Passenger types" → "passenger type", "Branches" → "branch", "VAT code" → "VAT code".</summary>
     public static string One(string heading) => LastWord(Lower(heading), EnglishForms.One, word =>
-    {
-        if (word.Length <= 3 || !word.EndsWith('s') || EndsIn(word, "ss", "us", "is"))
         {
-            return word.EndsWith("men", StringComparison.Ordinal) && word.Length > 4 ? word[..^2] + "an" : word;
-        }
-        return word.EndsWith("ies", StringComparison.Ordinal) && word.Length > 4 ? word[..^3] + "y"
-            : EndsIn(word, "sses", "shes", "ches", "xes", "zzes") ? word[..^2]
-            : word[..^1];
-    });
+            if (word.Length <= 3 || !word.EndsWith('s') || EndsIn(word, "ss", "us", "is"))
+            {
+                return word.EndsWith("men", StringComparison.Ordinal) && word.Length > 4 ? word[..^2] + "an" : word;
+            }
+            return word.EndsWith("ies", StringComparison.Ordinal) && word.Length > 4 ? word[..^3] + "y"
+                : EndsIn(word, "sses", "shes", "ches", "xes", "zzes") ? word[..^2]
+                : word[..^1];
+        });
 
     /// <summary>"cause" → "causes", "category" → "categories", "branch" → "branches".</summary>
-    public static string Many(string one) => LastWord(one, EnglishForms.Many, word =>
-        word.EndsWith('y') && word.Length > 1 && "aeiou".IndexOf(word[^2]) < 0 ? word[..^1] + "ies"
-        : word.EndsWith("man", StringComparison.Ordinal) ? word[..^2] + "en"
-        : EndsIn(word, "s", "x", "z", "ch", "sh") ? word + "es"
-        : word + "s");
+    public static string Many(string one) => LastWord(one, EnglishForms.Many, word => word.EndsWith('y')
+            && word.Length > 1
+            && "aeiou".IndexOf(word[^2]) < 0
+                ? word[..^1] + "ies"
+            : word.EndsWith("man", StringComparison.Ordinal) ? word[..^2] + "en"
+            : EndsIn(word, "s", "x", "z", "ch", "sh") ? word + "es"
+            : word + "s");
 
-    /// <summary>"1 row", "1,204 rows", "0 rows", "1.0 rows": one only of a whole 1 without decimals, by the plural rules of CLDR for English.</summary>
+    /// <summary>
+    /// "1 row", "1,204 rows", "0 rows", "1.0 rows": one only of a whole 1 without decimals, by the plural rules of CLDR for English.
+    /// </summary>
     public static bool IsOne(string number) => number is "1" or "\u22121";
 
     /// <summary>The words with their last one in another form: a known one, or what the rule makes of it.</summary>
@@ -32,7 +36,12 @@ public static class Nouns
         string last = words[at..];
         string lower = last.ToLowerInvariant();
         // "LED" and "Oskery" are names; a word in capitals has no forms that letters tell.
-        return words[..at] + (known.TryGetValue(lower, out string? other) ? other : last.Skip(1).Any(char.IsUpper) ? last + (known == EnglishForms.Many ? "s" : "") : rule(last));
+        return words[..at]
+            + (
+                known.TryGetValue(lower, out string? other) ? other
+                : last.Skip(1).Any(char.IsUpper) ? last + (known == EnglishForms.Many ? "s" : "")
+                : rule(last)
+            );
     }
 
     private static bool EndsIn(string word, params ReadOnlySpan<string> ends)
@@ -53,8 +62,7 @@ public static class Nouns
     public static bool IsId(string heading) => IdWords.Contains(heading.Split(' ', '_', '-', '.')[^1].ToLowerInvariant());
 
     /// <summary>"1 row", "1,204 rows".</summary>
-    public static string Count(long count, string one, string many) =>
-        $"{Numbers.NumberText.Count(count)} {(count == 1 ? one : many)}";
+    public static string Count(long count, string one, string many) => $"{Numbers.NumberText.Count(count)} {(count == 1 ? one : many)}";
 
     /// <summary>A heading as it stands inside a sentence: lower case, but for words written in capitals.</summary>
     public static string Lower(string heading)

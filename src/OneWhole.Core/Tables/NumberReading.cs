@@ -28,7 +28,9 @@ public sealed record NumberReading(char DecimalMark = '.', char ThousandsMark = 
         {
             return text;
         }
-        return text.EndsWith(Unit, StringComparison.Ordinal) ? text[..^Unit.Length].TrimEnd() : text.StartsWith(Unit, StringComparison.Ordinal) ? text[Unit.Length..].TrimStart() : text;
+        return text.EndsWith(Unit, StringComparison.Ordinal) ? text[..^Unit.Length].TrimEnd()
+            : text.StartsWith(Unit, StringComparison.Ordinal) ? text[Unit.Length..].TrimStart()
+            : text;
     }
 
     /// <param name="text">A cell's text without outer white space.</param>
@@ -85,7 +87,10 @@ public sealed record NumberReading(char DecimalMark = '.', char ThousandsMark = 
         }
         int point = plain[..length].IndexOf('.');
         int exponent = plain[..length].IndexOfAny('e', 'E');
-        int written = exponent >= 0 ? value.Scale : point < 0 ? 0 : length - point - 1;
+        int written =
+            exponent >= 0 ? value.Scale
+            : point < 0 ? 0
+            : length - point - 1;
         scale = Math.Max(written, value.Scale) + (percent ? 2 : 0);
         units = value.AtScale(scale - (percent ? 2 : 0));
         if (negative)

@@ -70,7 +70,8 @@ public sealed class NumberView : IMeasured
             return NarrowEnds(Units);
         }
         int rows = Wide!.Length;
-        ExactInt? least = null, most = null;
+        ExactInt? least = null,
+            most = null;
         long count = 0;
         for (int row = 0; row < rows; row++)
         {
@@ -86,7 +87,9 @@ public sealed class NumberView : IMeasured
 
     private (ExactDecimal Least, ExactDecimal Most, long Count)? NarrowEnds(long[] units)
     {
-        long least = long.MaxValue, most = long.MinValue, count = 0;
+        long least = long.MaxValue,
+            most = long.MinValue,
+            count = 0;
         foreach (long unit in units)
         {
             if (unit != NumberCells.Missing)

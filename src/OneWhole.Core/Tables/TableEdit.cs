@@ -35,7 +35,8 @@ public sealed record TableEdit
         var columns = new List<Column>(table.Columns);
         foreach (RowRun run in new[] { Remove, Insert }.OfType<RowRun>())
         {
-            int removed = ReferenceEquals(run, Remove) ? run.Count : 0, inserted = run.Count - removed;
+            int removed = ReferenceEquals(run, Remove) ? run.Count : 0,
+                inserted = run.Count - removed;
             if (run.At < 0 || run.Count < 1 || run.At + removed > rows || inserted > 100_000)
             {
                 throw new ArgumentException($"There are no rows {run.At + 1} to {run.At + run.Count}: the table has {rows}.");
@@ -51,9 +52,13 @@ public sealed record TableEdit
         {
             if (name.Length is 0 or > 200 || columns.Exists(column => column.Name == name))
             {
-                throw new ArgumentException($"\"{name}\" can't be the heading of a new column: it must have 1 to 200 characters, and no other column may have it.");
+                throw new ArgumentException(
+                    $"\"{name}\" can't be the heading of a new column: it must have 1 to 200 characters, and no other column may have it."
+                );
             }
-            columns.Add(new Column(new ColumnInfo(name, ColumnType.Category), new LabelCells([Label.Blank], Codes.From(new int[rows], rows, 1))));
+            columns.Add(
+                new Column(new ColumnInfo(name, ColumnType.Category), new LabelCells([Label.Blank], Codes.From(new int[rows], rows, 1)))
+            );
         }
         if (columns.Count == 0)
         {
@@ -65,7 +70,10 @@ public sealed record TableEdit
             var texts = new Dictionary<int, string>();
             foreach (CellEdit edit in typed)
             {
-                texts[edit.Row] = edit.Row >= 0 && edit.Row < rows ? edit.Text : throw new ArgumentException($"There is no row {edit.Row + 1}: the table has {rows}.");
+                texts[edit.Row] =
+                    edit.Row >= 0 && edit.Row < rows
+                        ? edit.Text
+                        : throw new ArgumentException($"There is no row {edit.Row + 1}: the table has {rows}.");
             }
             columns[columns.IndexOf(column)] = Typed(column, texts);
         }

@@ -13,7 +13,10 @@ namespace OneWhole.Core.Workings;
 /// <param name="Below">Whether the label says "under": then the end itself is not in the band.</param>
 internal readonly partial record struct AgeBand(ExactDecimal From, ExactDecimal? To, bool IsRange, bool Below)
 {
-    [GeneratedRegex(@"^(\d+(?:\.\d+)?)\s*(?:[-\u2010-\u2015\u2212]|to)\s*(\d+(?:\.\d+)?)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"^(\d+(?:\.\d+)?)\s*(?:[-\u2010-\u2015\u2212]|to)\s*(\d+(?:\.\d+)?)$",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex Range();
 
     [GeneratedRegex(@"^(?:under\s+|<\s*)(\d+(?:\.\d+)?)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
@@ -26,7 +29,9 @@ internal readonly partial record struct AgeBand(ExactDecimal From, ExactDecimal?
     public static bool AreBands(IReadOnlyList<string> labels)
     {
         string[] filled = [.. labels.Where(label => label != Tables.Label.Blank)];
-        return filled.Length is >= 3 and <= 200 && Array.TrueForAll(filled, label => TryRead(label, out _)) && filled.Count(label => TryRead(label, out AgeBand band) && band.IsRange) * 2 > filled.Length;
+        return filled.Length is >= 3 and <= 200
+            && Array.TrueForAll(filled, label => TryRead(label, out _))
+            && filled.Count(label => TryRead(label, out AgeBand band) && band.IsRange) * 2 > filled.Length;
     }
 
     public static bool TryRead(string label, out AgeBand band)

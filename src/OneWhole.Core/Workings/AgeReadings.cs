@@ -9,7 +9,16 @@ namespace OneWhole.Core.Workings;
 /// </summary>
 internal sealed class AgeReadings
 {
-    private static readonly string[] OfAges = ["young", "working", "old", "dependencyYoung", "dependencyOld", "dependencyTotal", "ageingIndex"];
+    private static readonly string[] OfAges =
+    [
+        "young",
+        "working",
+        "old",
+        "dependencyYoung",
+        "dependencyOld",
+        "dependencyTotal",
+        "ageingIndex",
+    ];
 
     private readonly Dictionary<string, Fraction?> _numbers = OfAges.Prepend("medianAge").ToDictionary(name => name, _ => (Fraction?)null);
 
@@ -61,13 +70,19 @@ internal sealed class AgeReadings
             .Any(band => read.Any(other => other.Label != band.Label && (other.Own?.From ?? other.Age.From) == band.Age.To!.Value));
         return
         [
-            .. read.Select(band => band.Own is { } own ? new Band(band.Label, own.From, own.To, band.Amount)
-                : new Band(band.Label, band.Age.From, EndOf(band.Age, shared), band.Amount)).OrderBy(band => band.From),
+            .. read.Select(band =>
+                    band.Own is { } own
+                        ? new Band(band.Label, own.From, own.To, band.Amount)
+                        : new Band(band.Label, band.Age.From, EndOf(band.Age, shared), band.Amount)
+                )
+                .OrderBy(band => band.From),
         ];
     }
 
     private static ExactDecimal? EndOf(AgeBand band, bool shared) =>
-        band.To is not { } to ? null : band.Below || (band.IsRange && shared) ? to : new ExactDecimal(to.Units + ExactInt.PowerOfTen(to.Scale), to.Scale);
+        band.To is not { } to ? null
+        : band.Below || (band.IsRange && shared) ? to
+        : new ExactDecimal(to.Units + ExactInt.PowerOfTen(to.Scale), to.Scale);
 
     private void Read(List<Band> bands)
     {
@@ -78,14 +93,17 @@ internal sealed class AgeReadings
             return;
         }
         ReadMedian(bands, total);
-        ExactDecimal fifteen = 15, sixtyFive = 65;
+        ExactDecimal fifteen = 15,
+            sixtyFive = 65;
         bool Straddles(Band band, ExactDecimal age) => band.From < age && (band.To is not { } to || to > age);
         if (bands.Exists(band => Straddles(band, fifteen) || Straddles(band, sixtyFive)))
         {
             return;
         }
         ExactInt Sum(Func<Band, bool> belongs) => bands.Where(belongs).Aggregate(default(ExactInt), (sum, band) => sum + band.Amount);
-        ExactInt young = Sum(band => band.From < fifteen), old = Sum(band => band.From >= sixtyFive), working = total - young - old;
+        ExactInt young = Sum(band => band.From < fifteen),
+            old = Sum(band => band.From >= sixtyFive),
+            working = total - young - old;
         Fraction? Per(ExactInt amount, ExactInt of) => of.IsZero ? null : new Fraction(amount * 100, of);
         _numbers["young"] = new Fraction(young, total);
         _numbers["working"] = new Fraction(working, total);
@@ -113,7 +131,8 @@ internal sealed class AgeReadings
                 OpenMedian = band.Label;
                 return;
             }
-            Fraction from = band.From.ToFraction(), width = to.ToFraction() - from;
+            Fraction from = band.From.ToFraction(),
+                width = to.ToFraction() - from;
             _numbers["medianAge"] = band.Amount.IsZero ? from : from + new Fraction(total - before * 2, band.Amount * 2) * width;
             return;
         }

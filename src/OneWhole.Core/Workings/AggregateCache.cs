@@ -16,18 +16,22 @@ internal static class AggregateCache
         return table.Scans is { } scans ? scans.Get(KeyOf(study, where, takesGroups), Scan) : Scan();
     }
 
-    private static string KeyOf(Study study, IReadOnlyList<Clause> where, bool takesGroups) => string.Join('\u0001',
-    [
-        KeyOf(study.Parts),
-        takesGroups && study.Groups is { } groups ? KeyOf(groups) : "",
-        study.Value.ToString(),
-        .. where.Select(clause => StudyFormat.WriteClause(clause)?.ToJsonString() ?? ""),
-    ]);
+    private static string KeyOf(Study study, IReadOnlyList<Clause> where, bool takesGroups) =>
+        string.Join(
+            '\u0001',
+            [
+                KeyOf(study.Parts),
+                takesGroups && study.Groups is { } groups ? KeyOf(groups) : "",
+                study.Value.ToString(),
+                .. where.Select(clause => StudyFormat.WriteClause(clause)?.ToJsonString() ?? ""),
+            ]
+        );
 
-    private static string KeyOf(Axis axis) => axis switch
-    {
-        Axis.Labels labels => $"labels\u0002{labels.Column}\u0002{string.Join('\u0002', labels.Expected)}",
-        Axis.Columns columns => $"columns\u0002{string.Join('\u0002', columns.Names)}",
-        _ => axis.ToString()!,
-    };
+    private static string KeyOf(Axis axis) =>
+        axis switch
+        {
+            Axis.Labels labels => $"labels\u0002{labels.Column}\u0002{string.Join('\u0002', labels.Expected)}",
+            Axis.Columns columns => $"columns\u0002{string.Join('\u0002', columns.Names)}",
+            _ => axis.ToString()!,
+        };
 }

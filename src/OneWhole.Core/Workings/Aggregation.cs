@@ -12,7 +12,6 @@ internal sealed record Aggregate(Amounts Amounts, RowCounts Rows, ExactInt Filte
     /// <summary>How rows that stay where they are were asked; null for rows that are here.</summary>
     public Asking? Asked { get; init; }
 
-
     public void Measure(MemoryCount count) => Amounts.Measure(count);
 }
 
@@ -61,8 +60,12 @@ internal sealed class Aggregation
     {
         if (pairs > LargestPairs)
         {
-            throw new StudyException("too-many-pairs", "groups",
-                $"The study makes {pairs} pairs of group and part; at most {LargestPairs} can be made: choose columns with fewer labels, or filter rows.");
+            throw new StudyException(
+                "too-many-pairs",
+                "groups",
+                $"The study makes {pairs} pairs of group and part; at most {LargestPairs} can be made: choose columns "
+                    + "with fewer labels, or filter rows."
+            );
         }
     }
 
@@ -72,8 +75,21 @@ internal sealed class Aggregation
         Axis? groupAxis = takesGroups ? study.Groups : null;
         bool isWide = study.Parts is Axis.Columns || groupAxis is Axis.Columns;
         string[] once = !isWide && study.Value is Measure.Distinct value ? [Columns.Find(table, value.Column, "value.distinct").Name] : [];
-        string[] added = !isWide && study.Value is Measure.Sum of ? [Columns.Find(table, of.Column, "value.sum").Name] : [.. Wide(table, study.Parts, "parts"), .. Wide(table, groupAxis, "groups")];
-        ScannedRows rows = ScannedRows.Of(table, where, [.. Keys(table, study.Parts, "parts"), .. Keys(table, groupAxis, "groups"), .. once], added, [.. ScannedRows.LabelsOf(study.Parts), .. ScannedRows.LabelsOf(groupAxis)], cancel, once, study.Parts, groupAxis);
+        string[] added =
+            !isWide && study.Value is Measure.Sum of
+                ? [Columns.Find(table, of.Column, "value.sum").Name]
+                : [.. Wide(table, study.Parts, "parts"), .. Wide(table, groupAxis, "groups")];
+        ScannedRows rows = ScannedRows.Of(
+            table,
+            where,
+            [.. Keys(table, study.Parts, "parts"), .. Keys(table, groupAxis, "groups"), .. once],
+            added,
+            [.. ScannedRows.LabelsOf(study.Parts), .. ScannedRows.LabelsOf(groupAxis)],
+            cancel,
+            once,
+            study.Parts,
+            groupAxis
+        );
         table = rows.Table;
         byte[]? passing = rows.Passing;
         AxisScan parts = AxisScan.Of(table, study.Parts, passing, "parts");
@@ -97,9 +113,11 @@ internal sealed class Aggregation
     }
 
     /// <summary>An axis's columns, which the table has.</summary>
-    private static IEnumerable<string> Keys(Table table, Axis? axis, string place) => ScannedRows.KeysOf(axis).Select(name => Columns.Find(table, name, $"{place}.column").Name);
+    private static IEnumerable<string> Keys(Table table, Axis? axis, string place) =>
+        ScannedRows.KeysOf(axis).Select(name => Columns.Find(table, name, $"{place}.column").Name);
 
-    private static IEnumerable<string> Wide(Table table, Axis? axis, string place) => ScannedRows.NumbersOf(axis).Select((name, at) => Columns.Find(table, name, $"{place}.columns[{at}]").Name);
+    private static IEnumerable<string> Wide(Table table, Axis? axis, string place) =>
+        ScannedRows.NumbersOf(axis).Select((name, at) => Columns.Find(table, name, $"{place}.columns[{at}]").Name);
 
     private int[] Renumber(AxisScan axis, out int count)
     {
@@ -145,7 +163,8 @@ internal sealed class Aggregation
             int share = (rows / workers / BlockRows + 1) * BlockRows;
             Parallel.For(0, workers, worker =>
             {
-                int first = Math.Min(rows, worker * share), last = Math.Min(rows, first + share);
+                int first = Math.Min(rows, worker * share),
+                    last = Math.Min(rows, first + share);
                 tallies[worker] = Scan(numbers, cells, safe, first, last);
             });
             tally = tallies[0];
@@ -175,13 +194,17 @@ internal sealed class Aggregation
             FillCells(first, cellOf.AsSpan(0, count), groupOf.AsSpan(0, count));
             for (int i = 0; i < count; i++)
             {
-                int row = first + i, cell = cellOf[i];
+                int row = first + i,
+                    cell = cellOf[i];
                 long weight = _rows.Weight(row);
                 if (weight == 0)
                 {
                     continue;
                 }
-                ExactInt? number = numbers is null ? weight : numbers.At(row) is { } own ? own * times(row) : null;
+                ExactInt? number =
+                    numbers is null ? weight
+                    : numbers.At(row) is { } own ? own * times(row)
+                    : null;
                 if (_passing![row] == 0)
                 {
                     tally.FilteredOut += weight;
@@ -236,7 +259,10 @@ internal sealed class Aggregation
             FilteredAmount += other.FilteredAmount;
         }
 
-        public ExactInt SumOf(int cell) => Sums is null ? WideSums![cell] : CountsAlone ? RowsOf[cell] : Sums[cell];
+        public ExactInt SumOf(int cell) =>
+            Sums is null ? WideSums![cell]
+            : CountsAlone ? RowsOf[cell]
+            : Sums[cell];
 
         /// <summary>Whether the amounts are the rows themselves, so that no sums were made.</summary>
         public bool CountsAlone { get; init; }
@@ -358,7 +384,8 @@ internal sealed class Aggregation
         }
         for (int i = 0; i < cellOf.Length; i++)
         {
-            int part = cellOf[i], group = groupOf[i];
+            int part = cellOf[i],
+                group = groupOf[i];
             // NotReadable is tested before Outside, whichever axis says it.
             cellOf[i] = part < 0 || group < 0 ? Math.Min(part, group) : part + group * parts;
         }
@@ -394,7 +421,8 @@ internal sealed class Aggregation
             FillCells(first, cellOf.AsSpan(0, count), groupOf.AsSpan(0, count));
             for (int i = 0; i < count; i++)
             {
-                int cell = cellOf[i], value = valueOf[first + i];
+                int cell = cellOf[i],
+                    value = valueOf[first + i];
                 long weight = _rows.Weight(first + i);
                 if (weight == 0)
                 {
@@ -494,7 +522,8 @@ internal sealed class Aggregation
             FillCells(first, cellOf.AsSpan(0, count), groupOf.AsSpan(0, count));
             for (int i = 0; i < count; i++)
             {
-                int row = first + i, cell = cellOf[i];
+                int row = first + i,
+                    cell = cellOf[i];
                 bool passes = _passing is null || _passing[row] != 0;
                 long weight = _rows.Weight(row);
                 if (weight == 0)
@@ -520,9 +549,11 @@ internal sealed class Aggregation
                         }
                     }
                 }
-                _ = !passes ? tally.FilteredOut += weight
+                _ =
+                    !passes ? tally.FilteredOut += weight
                     : !readable || cell == AxisScan.NotReadable ? tally.NotReadable += weight
-                    : cell < 0 ? tally.Outside += weight : tally.Used += weight;
+                    : cell < 0 ? tally.Outside += weight
+                    : tally.Used += weight;
             }
         }
         return Finish(scale, tally, null);
@@ -566,8 +597,11 @@ internal sealed class Aggregation
             new Amounts(scale, parts, groups?.Entries, cells, exists),
             new RowCounts(_rows.Total, tally.Used, tally.FilteredOut, tally.NotReadable, tally.Outside),
             tally.FilteredAmount,
-            distinctInAll)
-        { Asked = _rows.Asked };
+            distinctInAll
+        )
+        {
+            Asked = _rows.Asked,
+        };
     }
 
     /// <summary>The entries that are listed, in table order, with their cell numbers (−1 for one without a row in the table).</summary>

@@ -12,7 +12,14 @@ public sealed record RowCounts(long Total, long Used, long FilteredOut, long Not
 /// </summary>
 public sealed class Amounts : IMeasured
 {
-    internal Amounts(int scale, IReadOnlyList<Entry> parts, IReadOnlyList<Entry>? groups, ExactInt[] cells, bool[] exists, ExactInt? divisor = null)
+    internal Amounts(
+        int scale,
+        IReadOnlyList<Entry> parts,
+        IReadOnlyList<Entry>? groups,
+        ExactInt[] cells,
+        bool[] exists,
+        ExactInt? divisor = null
+    )
     {
         Scale = scale;
         Divisor = divisor ?? ExactInt.PowerOfTen(scale);
@@ -22,7 +29,9 @@ public sealed class Amounts : IMeasured
         Exists = exists;
     }
 
-    /// <summary>An amount is a number of 8 bytes and a place for a wide one; an entry an object of some 100 bytes whose label the table has.</summary>
+    /// <summary>
+    /// An amount is a number of 8 bytes and a place for a wide one; an entry an object of some 100 bytes whose label the table has.
+    /// </summary>
     public void Measure(MemoryCount count)
     {
         count.Add(Cells, 24L * Cells.Length);
@@ -34,7 +43,9 @@ public sealed class Amounts : IMeasured
     /// <summary>The decimals that amounts are printed with.</summary>
     public int Scale { get; }
 
-    /// <summary>How many units make 1: 10^<see cref="Scale"/>, or a multiple of it where a trial makes an amount that no decimals hold.</summary>
+    /// <summary>
+    /// How many units make 1: 10^<see cref="Scale"/>, or a multiple of it where a trial makes an amount that no decimals hold.
+    /// </summary>
     public ExactInt Divisor { get; }
 
     public IReadOnlyList<Entry> Parts { get; }
@@ -50,11 +61,14 @@ public sealed class Amounts : IMeasured
     public int GroupCount => Groups?.Count ?? 1;
 
     /// <summary>Other parts, groups and cells in the same units.</summary>
-    internal Amounts With(IReadOnlyList<Entry> parts, IReadOnlyList<Entry>? groups, ExactInt[] cells, bool[] exists) => new(Scale, parts, groups, cells, exists, Divisor);
+    internal Amounts With(IReadOnlyList<Entry> parts, IReadOnlyList<Entry>? groups, ExactInt[] cells, bool[] exists) =>
+        new(Scale, parts, groups, cells, exists, Divisor);
 
     /// <summary>The same amounts in units so many times smaller.</summary>
     internal Amounts Finer(ExactInt times, int scale) =>
-        times == ExactInt.One && scale == Scale ? this : new(scale, Parts, Groups, Array.ConvertAll(Cells, cell => cell * times), Exists, Divisor * times);
+        times == ExactInt.One && scale == Scale
+            ? this
+            : new(scale, Parts, Groups, Array.ConvertAll(Cells, cell => cell * times), Exists, Divisor * times);
 
     public ExactInt this[int group, int part] => Cells[group * Parts.Count + part];
 

@@ -52,7 +52,10 @@ internal static class AnswerScale
     private static readonly (string[] Low, string[] High)[] Opposites =
     [
         (["disagree"], ["agree"]),
-        (["dissatisfied", "unsatisfied", "discontent", "discontented", "unhappy", "displeased"], ["satisfied", "content", "contented", "happy", "pleased"]),
+        (
+            ["dissatisfied", "unsatisfied", "discontent", "discontented", "unhappy", "displeased"],
+            ["satisfied", "content", "contented", "happy", "pleased"]
+        ),
         (["poor", "bad"], ["good"]),
         (["worse"], ["better"]),
         (["low"], ["high"]),
@@ -72,13 +75,40 @@ internal static class AnswerScale
 
     private static readonly string[] Middles =
     [
-        "neither", "neither nor", "neutral", "undecided", "no opinion", "unsure", "not sure", "fair", "so-so", "so so", "average", "ok", "okay", "acceptable", "mixed", "in between",
-        "medium", "moderate", "middle", "the same", "same", "no change", "unchanged", "about the same", "adequate", "partly",
+        "neither",
+        "neither nor",
+        "neutral",
+        "undecided",
+        "no opinion",
+        "unsure",
+        "not sure",
+        "fair",
+        "so-so",
+        "so so",
+        "average",
+        "ok",
+        "okay",
+        "acceptable",
+        "mixed",
+        "in between",
+        "medium",
+        "moderate",
+        "middle",
+        "the same",
+        "same",
+        "no change",
+        "unchanged",
+        "about the same",
+        "adequate",
+        "partly",
     ];
 
     private static readonly string[] Negations = ["dis", "un", "in", "im", "ir", "non-", "non"];
 
-    /// <summary>The place of each label on their scale, from the low end; null where they are no scale. Labels of one place are spellings of one level.</summary>
+    /// <summary>
+    /// The place of each label on their scale, from the low end; null where they are no scale. Labels of one place are spellings of one
+    /// level.
+    /// </summary>
     public static int[]? Ranks(IReadOnlyList<string> labels)
     {
         if (labels.Count is < 2 or > MostLevels)
@@ -111,20 +141,24 @@ internal static class AnswerScale
         }
         int[] ranks =
         [
-            .. read.Select((level, at) =>
-            {
-                if (stems[at].Stem.Length == 0)
+            .. read.Select(
+                (level, at) =>
                 {
-                    return 0;
+                    if (stems[at].Stem.Length == 0)
+                    {
+                        return 0;
+                    }
+                    (int fromMiddle, int up) = Degrees[level!.Degree];
+                    if (!twoSides)
+                    {
+                        return up;
+                    }
+                    // "not very satisfied" is on the other side, where there is one.
+                    return level.Degree.StartsWith("not ", StringComparison.Ordinal) ? (stems[at].Low ? 1 : -1) * (up == 0 ? 34 : 12)
+                        : stems[at].Low ? -fromMiddle
+                        : fromMiddle;
                 }
-                (int fromMiddle, int up) = Degrees[level!.Degree];
-                if (!twoSides)
-                {
-                    return up;
-                }
-                // "not very satisfied" is on the other side, where there is one.
-                return level.Degree.StartsWith("not ", StringComparison.Ordinal) ? (stems[at].Low ? 1 : -1) * (up == 0 ? 34 : 12) : stems[at].Low ? -fromMiddle : fromMiddle;
-            }),
+            ),
         ];
         return ranks.Distinct().Count() < 2 ? null : ranks;
     }

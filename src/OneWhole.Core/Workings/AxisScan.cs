@@ -26,7 +26,9 @@ internal abstract class AxisScan
     /// <summary>Writes the codes of the rows from <paramref name="first"/> on.</summary>
     public abstract void Fill(int first, Span<int> codes);
 
-    /// <summary>Adds numbers to the sums of their codes, where each code of the axis has a row; false where that has to be looked at row by row.</summary>
+    /// <summary>
+    /// Adds numbers to the sums of their codes, where each code of the axis has a row; false where that has to be looked at row by row.
+    /// </summary>
     public virtual bool AddTo(long[] sums, int first, ReadOnlySpan<long> units) => false;
 
     public abstract Entry EntryOf(int code);
@@ -40,13 +42,14 @@ internal abstract class AxisScan
     /// <summary>Codes that are listed although no row that passes has them.</summary>
     public virtual bool IsExpected(int code) => false;
 
-    public static AxisScan Of(Table table, Axis axis, byte[]? passing, string place) => axis switch
-    {
-        Axis.Labels labels => new LabelScan(Columns.Find(table, labels.Column, $"{place}.column").Labels, labels.Expected),
-        Axis.Bands bands => new BandScan(Columns.Find(table, bands.Column, $"{place}.column").Numbers, bands, passing, place),
-        Axis.Columns columns => new ColumnScan(columns.Names),
-        _ => throw new NotSupportedException(),
-    };
+    public static AxisScan Of(Table table, Axis axis, byte[]? passing, string place) =>
+        axis switch
+        {
+            Axis.Labels labels => new LabelScan(Columns.Find(table, labels.Column, $"{place}.column").Labels, labels.Expected),
+            Axis.Bands bands => new BandScan(Columns.Find(table, bands.Column, $"{place}.column").Numbers, bands, passing, place),
+            Axis.Columns columns => new ColumnScan(columns.Names),
+            _ => throw new NotSupportedException(),
+        };
 
     private sealed class LabelScan : AxisScan
     {
@@ -79,12 +82,13 @@ internal abstract class AxisScan
 
         public override bool IsExpected(int code) => _expected is not null && _expected.Contains(_view.Labels[code]);
 
-        public override Entry EntryOf(int code) => new(_view.Labels[code], EntryKind.Label, code)
-        {
-            Expected = _expected is null || _expected.Contains(_view.Labels[code]),
-        };
+        public override Entry EntryOf(int code) =>
+            new(_view.Labels[code], EntryKind.Label, code) { Expected = _expected is null || _expected.Contains(_view.Labels[code]) };
 
-        public override IReadOnlyList<Entry>? Later(int[] codes) => codes.Length < LabelEntries.Many || _withoutRows.Count > 0 ? null : new LabelEntries(EntryOf, _view.Labels, _view.BlankCode, codes);
+        public override IReadOnlyList<Entry>? Later(int[] codes) =>
+            codes.Length < LabelEntries.Many || _withoutRows.Count > 0
+                ? null
+                : new LabelEntries(EntryOf, _view.Labels, _view.BlankCode, codes);
 
         public override void Fill(int first, Span<int> codes)
         {
@@ -149,7 +153,8 @@ internal abstract class AxisScan
             _bands = bands;
             int scale = Math.Max(numbers.Scale, Math.Max(bands.Start.Scale, Math.Max(bands.Width.Scale, bands.End?.Scale ?? 0)));
             ExactInt step = ExactInt.PowerOfTen(scale - numbers.Scale);
-            ExactInt start = bands.Start.AtScale(scale), width = bands.Width.AtScale(scale);
+            ExactInt start = bands.Start.AtScale(scale),
+                width = bands.Width.AtScale(scale);
             ExactInt? end = bands.End?.AtScale(scale);
 
             int rows = numbers.Units?.Length ?? numbers.Wide!.Length;
@@ -158,8 +163,11 @@ internal abstract class AxisScan
                 : -ExactInt.FloorDivide(start - end.Value, width).Quotient;
             if (count > 10_000)
             {
-                throw new StudyException("too-many-bands", $"{place}.bands",
-                    $"{place}.bands makes {count} bands; at most 10000 can be made: take a larger width.");
+                throw new StudyException(
+                    "too-many-bands",
+                    $"{place}.bands",
+                    $"{place}.bands makes {count} bands; at most 10000 can be made: take a larger width."
+                );
             }
             _count = (int)count.Small;
             _codes = new int[rows];
@@ -179,7 +187,10 @@ internal abstract class AxisScan
                 }
                 ExactInt band = ExactInt.FloorDivide(value - start, width).Quotient;
                 // The last band is cut off at the end, and includes it. Without an end, rows beyond the last band are filtered out ones.
-                _codes[row] = band < _count ? (int)band.Small : end is not null ? _count - 1 : Outside;
+                _codes[row] =
+                    band < _count ? (int)band.Small
+                    : end is not null ? _count - 1
+                    : Outside;
             }
         }
 
@@ -207,7 +218,8 @@ internal abstract class AxisScan
         public override Entry EntryOf(int code)
         {
             int scale = Math.Max(_bands.Start.Scale, _bands.Width.Scale);
-            ExactInt start = _bands.Start.AtScale(scale), width = _bands.Width.AtScale(scale);
+            ExactInt start = _bands.Start.AtScale(scale),
+                width = _bands.Width.AtScale(scale);
             var from = new ExactDecimal(start + width * code, scale);
             var to = new ExactDecimal(start + width * (code + 1L), scale);
             if (_bands.End is { } end && to > end)

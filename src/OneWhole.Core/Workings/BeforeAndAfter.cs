@@ -7,17 +7,23 @@ namespace OneWhole.Core.Workings;
 /// <param name="Volumes">A number more for each cell; null where none is asked for.</param>
 internal sealed record BeforeAndAfter(Amounts Amounts, Fraction[]? Volumes)
 {
-    public static BeforeAndAfter Of((string Name, Amounts Amounts, Fraction[]? Volumes) before, (string Name, Amounts Amounts, Fraction[]? Volumes) after)
+    public static BeforeAndAfter Of(
+        (string Name, Amounts Amounts, Fraction[]? Volumes) before,
+        (string Name, Amounts Amounts, Fraction[]? Volumes) after
+    )
     {
         int scale = Math.Max(before.Amounts.Scale, after.Amounts.Scale);
         // Both in units of which each has a whole number.
-        Amounts was = before.Amounts.Finer(after.Amounts.Divisor * ExactInt.PowerOfTen(scale), scale), now = after.Amounts.Finer(before.Amounts.Divisor * ExactInt.PowerOfTen(scale), scale);
+        Amounts was = before.Amounts.Finer(after.Amounts.Divisor * ExactInt.PowerOfTen(scale), scale),
+            now = after.Amounts.Finer(before.Amounts.Divisor * ExactInt.PowerOfTen(scale), scale);
         Dictionary<string, int> wasAt = was.Parts.Index().ToDictionary(part => part.Item.Label, part => part.Index);
         HashSet<string> listed = [.. now.Parts.Select(part => part.Label)];
         (Entry Part, int Now)[] parts =
         [
             .. now.Parts.Select((part, at) => (part, at)),
-            .. was.Parts.Where(part => !listed.Contains(part.Label)).Select((part, at) => (part with { TableRank = int.MaxValue / 2 + at }, -1)),
+            .. was
+                .Parts.Where(part => !listed.Contains(part.Label))
+                .Select((part, at) => (part with { TableRank = int.MaxValue / 2 + at }, -1)),
         ];
         var cells = new ExactInt[parts.Length * 2];
         var exists = new bool[cells.Length];

@@ -20,7 +20,11 @@ public static class Calculator
     {
         if (study.PanelColumn is not null)
         {
-            throw new StudyException("not-available", "each", "each: a study for each value of a column has workings of its own for each of them.");
+            throw new StudyException(
+                "not-available",
+                "each",
+                "each: a study for each value of a column has workings of its own for each of them."
+            );
         }
         Division division = Division.Of(table, study, cancel, second);
         cancel.ThrowIfCancellationRequested();
@@ -44,19 +48,32 @@ public static class Calculator
         {
             readings["groups"] = new JsonArray([.. groups]);
         }
-        var result = new WorkingsResult(division, own.Columns, readings, () => TieOut.Of(division, own)) { Computed = own.Computed, Rows = own.Rows, LabelColumns = [.. LabelColumns(division, own), .. own.Beside, .. Counted(division, own)] };
+        var result = new WorkingsResult(division, own.Columns, readings, () => TieOut.Of(division, own))
+        {
+            Computed = own.Computed,
+            Rows = own.Rows,
+            LabelColumns = [.. LabelColumns(division, own), .. own.Beside, .. Counted(division, own)],
+        };
         _ = result.TieOut;
         return result;
     }
 
-    /// <summary>Exact numbers can be larger than any double: an amount or a total that no number of a file can hold is said, not written as infinite.</summary>
+    /// <summary>
+    /// Exact numbers can be larger than any double: an amount or a total that no number of a file can hold is said, not written as
+    /// infinite.
+    /// </summary>
     private static void RefuseBeyondDoubles(Division division)
     {
         void Check(ExactInt units, Func<string> what)
         {
             if (!units.IsSmall && !double.IsFinite(division.Value(units).ToDouble()))
             {
-                throw new StudyException("beyond-doubles", "value", $"{what()} is beyond the largest number there is (1.8 × 10^308): leave out what can't be meant, or count in larger units.");
+                throw new StudyException(
+                    "beyond-doubles",
+                    "value",
+                    $"{what()} is beyond the largest number there is (1.8 × 10^308): leave out what can't be meant, or "
+                        + "count in larger units."
+                );
             }
         }
         for (int row = 0; row < division.RowCount; row++)
@@ -66,7 +83,10 @@ public static class Calculator
                 continue;
             }
             int at = row;
-            Check(division.Amount(row), () => $"The amount of {division.Parts[division.PartOf(at)].Label}{(division.Groups is { } groups ? $" in {groups[division.GroupOf(at)].Label}" : "")}");
+            Check(division.Amount(row), () =>
+                $"The amount of {division.Parts[division.PartOf(at)].Label}"
+                + $"{(division.Groups is { } groups ? $" in {groups[division.GroupOf(at)].Label}" : "")}"
+            );
         }
         if (!division.IsEmpty)
         {
@@ -96,7 +116,12 @@ public static class Calculator
         {
             if (node is JsonValue value && value.TryGetValue(out double number) && !double.IsFinite(number))
             {
-                throw new StudyException("beyond-doubles", "value", $"The reading {name}{of} is beyond the largest number there is (1.8 × 10^308): leave out what can't be meant, or count in larger units.");
+                throw new StudyException(
+                    "beyond-doubles",
+                    "value",
+                    $"The reading {name}{of} is beyond the largest number there is (1.8 × 10^308): leave out what can't "
+                        + "be meant, or count in larger units."
+                );
             }
         }
     }
@@ -110,11 +135,23 @@ public static class Calculator
             yield break;
         }
         var was = division.Tried.Changed.ToDictionary(tried => (tried.Group, tried.Part), tried => tried.Was);
-        yield return WorkingColumn.OfNumber("counted", "counted", ColumnUnit.Amount, new Rule.Given("what was counted, before the trial"), row =>
-            division.IsFolded(row) || !division.Has(row) ? null
-            : was.TryGetValue((division.Groups?[division.GroupOf(row)].Label, division.Parts[division.PartOf(row)].Label), out Fraction? counted) ? counted
-            : division.Value(division.Amount(row))) with
-        { Quiet = true };
+        yield return WorkingColumn.OfNumber(
+            "counted",
+            "counted",
+            ColumnUnit.Amount,
+            new Rule.Given("what was counted, before the trial"),
+            row =>
+                division.IsFolded(row) || !division.Has(row) ? null
+                : was.TryGetValue(
+                    (division.Groups?[division.GroupOf(row)].Label, division.Parts[division.PartOf(row)].Label),
+                    out Fraction? counted
+                )
+                    ? counted
+                : division.Value(division.Amount(row))
+        ) with
+        {
+            Quiet = true,
+        };
     }
 
     private static IReadOnlyList<WorkingColumn> LabelColumns(Division division, FormWorkings own)
@@ -128,16 +165,21 @@ public static class Calculator
         ShownShares shown = ShownShares.Of(division, wanted);
         Rule whole = wanted == WholeOf.Group ? new Rule.GroupTotal() : new Rule.GrandTotal();
         string label = wanted == WholeOf.Group ? $"share of {StudyWords.Of(division).GroupOne}" : "share of all";
-        return [WorkingColumn.OfNumber("labelShare", label, ColumnUnit.Percent, new Rule.Shown(Rule.Column("value") / whole, shown), shown.Percent)];
+        return
+        [
+            WorkingColumn.OfNumber(
+                "labelShare",
+                label,
+                ColumnUnit.Percent,
+                new Rule.Shown(Rule.Column("value") / whole, shown),
+                shown.Percent
+            ),
+        ];
     }
 
     private static JsonObject CommonReadings(Division division)
     {
-        var readings = new JsonObject
-        {
-            ["whole"] = division.Value(division.ReadingWhole).ToDouble(),
-            ["parts"] = division.CountedParts,
-        };
+        var readings = new JsonObject { ["whole"] = division.Value(division.ReadingWhole).ToDouble(), ["parts"] = division.CountedParts };
         Concentration? concentration = Concentration.Of(division);
         readings["hhi"] = concentration?.Hhi.ToDouble();
         readings["effectiveParts"] = concentration?.EffectiveParts.ToDouble();
@@ -156,12 +198,15 @@ public static class Calculator
         var groups = new List<JsonObject>();
         for (int group = 0; group < (division.IsEmpty ? 0 : division.GroupCount); group++)
         {
-            groups.Add(new JsonObject
-            {
-                ["group"] = division.Groups[group].Label,
-                ["whole"] = division.HasGroupTotal(group) ? division.Value(division.GroupTotal(group)).ToDouble() : null,
-                ["share"] = whole.IsZero || !division.HasGroupTotal(group) ? null : new Fraction(division.GroupTotal(group), whole).ToDouble(),
-            });
+            groups.Add(
+                new JsonObject
+                {
+                    ["group"] = division.Groups[group].Label,
+                    ["whole"] = division.HasGroupTotal(group) ? division.Value(division.GroupTotal(group)).ToDouble() : null,
+                    ["share"] =
+                        whole.IsZero || !division.HasGroupTotal(group) ? null : new Fraction(division.GroupTotal(group), whole).ToDouble(),
+                }
+            );
         }
         return groups;
     }
@@ -213,7 +258,8 @@ internal sealed record Concentration(Fraction Hhi, Fraction EffectiveParts, Frac
         {
             return null;
         }
-        ExactInt squares = default, weighted = default;
+        ExactInt squares = default,
+            weighted = default;
         for (int i = 0; i < n; i++)
         {
             squares += totals[i] * totals[i];
@@ -224,7 +270,8 @@ internal sealed record Concentration(Fraction Hhi, Fraction EffectiveParts, Frac
             new Fraction(squares * 10_000, sum * sum),
             new Fraction(sum * sum, squares),
             new Fraction(weighted, sum * n),
-            new Fraction(totals[^1], sum));
+            new Fraction(totals[^1], sum)
+        );
     }
 
     /// <summary>The same in plain integers.</summary>
@@ -235,13 +282,19 @@ internal sealed record Concentration(Fraction Hhi, Fraction EffectiveParts, Frac
         {
             return null;
         }
-        Int128 squares = 0, weighted = 0;
+        Int128 squares = 0,
+            weighted = 0;
         int n = totals.Length;
         for (int i = 0; i < n; i++)
         {
             squares += (Int128)totals[i] * totals[i];
             weighted += (Int128)totals[i] * (2L * i - n + 1);
         }
-        return new Concentration(new Fraction(new ExactInt(squares) * 10_000, sum * sum), new Fraction(sum * sum, new ExactInt(squares)), new Fraction(new ExactInt(weighted), sum * n), new Fraction(totals[n - 1], sum));
+        return new Concentration(
+            new Fraction(new ExactInt(squares) * 10_000, sum * sum),
+            new Fraction(sum * sum, new ExactInt(squares)),
+            new Fraction(new ExactInt(weighted), sum * n),
+            new Fraction(totals[n - 1], sum)
+        );
     }
 }

@@ -15,5 +15,7 @@ public static class ClauseTest
     /// <returns>Of each cell, whether it passes.</returns>
     /// <exception cref="StudyException">An end does not suit the column.</exception>
     public static bool[] Passing(Column cells, Clause clause) =>
-        RowFilter.Passing(new Table("", [cells]), [clause with { Column = cells.Name }], CancellationToken.None) is { } passing ? Array.ConvertAll(passing, each => each != 0) : [.. Enumerable.Repeat(true, cells.Count)];
+        RowFilter.Passing(new Table("", [cells]), [clause with { Column = cells.Name }], CancellationToken.None) is { } passing
+            ? Array.ConvertAll(passing, each => each != 0)
+            : [.. Enumerable.Repeat(true, cells.Count)];
 }

@@ -66,9 +66,30 @@ public sealed class Division : IMeasured
         _partTotals = from._partTotals;
         _sortedTotals = from._sortedTotals;
         _groupTotals = from._groupTotals;
-        (Study, Table, Second, Listed, LeftOut, Tried, Rows) = (study, from.Table, from.Second, from.Listed, from.LeftOut, from.Tried, from.Rows);
-        (FilteredAmount, DistinctInAll, TakesGroups, Before, Volumes, Asked) = (from.FilteredAmount, from.DistinctInAll, from.TakesGroups, from.Before, from.Volumes, from.Asked);
-        (IsEmpty, HasNegative, WholeIsFirst, Total, FixedWhole) = (from.IsEmpty, from.HasNegative, from.WholeIsFirst, from.Total, from.FixedWhole);
+        (Study, Table, Second, Listed, LeftOut, Tried, Rows) = (
+            study,
+            from.Table,
+            from.Second,
+            from.Listed,
+            from.LeftOut,
+            from.Tried,
+            from.Rows
+        );
+        (FilteredAmount, DistinctInAll, TakesGroups, Before, Volumes, Asked) = (
+            from.FilteredAmount,
+            from.DistinctInAll,
+            from.TakesGroups,
+            from.Before,
+            from.Volumes,
+            from.Asked
+        );
+        (IsEmpty, HasNegative, WholeIsFirst, Total, FixedWhole) = (
+            from.IsEmpty,
+            from.HasNegative,
+            from.WholeIsFirst,
+            from.Total,
+            from.FixedWhole
+        );
     }
 
     /// <summary>The amounts; the table has its own place in memory, but is held all the same.</summary>
@@ -196,11 +217,12 @@ public sealed class Division : IMeasured
     /// <summary>The whole where it is a number that the parts need not make up (given, or before the filter).</summary>
     public ExactInt? FixedWhole { get; }
 
-    public WholeOf WholeOf => (WholeIsFirst ? WholeOf.Group : Study.EffectiveWhole.Of) switch
-    {
-        WholeOf.Group or WholeOf.Part when !HasGroups => WholeOf.All,
-        var of => of,
-    };
+    public WholeOf WholeOf =>
+        (WholeIsFirst ? WholeOf.Group : Study.EffectiveWhole.Of) switch
+        {
+            WholeOf.Group or WholeOf.Part when !HasGroups => WholeOf.All,
+            var of => of,
+        };
 
     public ExactInt Amount(int row) => _amounts.Cells[row];
 
@@ -212,7 +234,9 @@ public sealed class Division : IMeasured
     public bool Has(int group, int part) => _amounts.Has(group, part);
 
     /// <summary>Whether there are rows behind an amount, and none of them could be read: it counts as 0, and is shown as none.</summary>
-    public bool HasNoAmount(int row) => Amount(row).IsZero && _unreadable.Value is { } unreadable
+    public bool HasNoAmount(int row) =>
+        Amount(row).IsZero
+        && _unreadable.Value is { } unreadable
         && PartsOf(PartOf(row)).All(part => unreadable.Contains((Groups?[GroupOf(row)].TableRank ?? 0, part.TableRank)));
 
     private IEnumerable<Entry> PartsOf(int part) => Parts[part].Kind == EntryKind.Folded ? Parts[part].Folded : [Parts[part]];
@@ -221,7 +245,9 @@ public sealed class Division : IMeasured
     private readonly Lazy<HashSet<(int Group, int Part)>?> _unreadable;
 
     private HashSet<(int Group, int Part)>? FindUnreadable() =>
-        Rows.NotReadable == 0 || Before is not null || Study.Value is not Studies.Measure.Sum || Study.Trials.Length > 0 ? null : UsedNumbers.Unreadable(Table, Study, HasGroups);
+        Rows.NotReadable == 0 || Before is not null || Study.Value is not Studies.Measure.Sum || Study.Trials.Length > 0
+            ? null
+            : UsedNumbers.Unreadable(Table, Study, HasGroups);
 
     public int GroupOf(int row) => row / PartCount;
 
@@ -234,7 +260,8 @@ public sealed class Division : IMeasured
     public int LargerThan(ExactInt amount)
     {
         ExactInt[] sorted = _sortedTotals.Value;
-        int from = 0, to = sorted.Length;
+        int from = 0,
+            to = sorted.Length;
         while (from < to)
         {
             int middle = from + (to - from) / 2;
@@ -250,28 +277,42 @@ public sealed class Division : IMeasured
     public bool HasGroupTotal(int group) => !WholeIsFirst || Has(group, 0);
 
     /// <summary>How many wholes there are.</summary>
-    public int WholeCount => WholeOf switch { WholeOf.Group => GroupCount, WholeOf.Part => PartCount, _ => 1 };
+    public int WholeCount =>
+        WholeOf switch
+        {
+            WholeOf.Group => GroupCount,
+            WholeOf.Part => PartCount,
+            _ => 1,
+        };
 
     /// <summary>Which whole a row's amount is a share of.</summary>
-    public int WholeIndex(int row) => WholeOf switch { WholeOf.Group => GroupOf(row), WholeOf.Part => PartOf(row), _ => 0 };
+    public int WholeIndex(int row) =>
+        WholeOf switch
+        {
+            WholeOf.Group => GroupOf(row),
+            WholeOf.Part => PartOf(row),
+            _ => 0,
+        };
 
-    public ExactInt WholeAt(int index) => WholeOf switch
-    {
-        WholeOf.Group => _groupTotals[index],
-        WholeOf.Part => _partTotals[index],
-        _ => FixedWhole ?? Total,
-    };
+    public ExactInt WholeAt(int index) =>
+        WholeOf switch
+        {
+            WholeOf.Group => _groupTotals[index],
+            WholeOf.Part => _partTotals[index],
+            _ => FixedWhole ?? Total,
+        };
 
     /// <summary>The whole of a row's amount.</summary>
     public ExactInt Whole(int row) => WholeAt(WholeIndex(row));
 
     /// <summary>What the amounts of a whole add up to.</summary>
-    public ExactInt SumIn(int index) => WholeOf switch
-    {
-        WholeOf.Group => _groupTotals[index],
-        WholeOf.Part => _partTotals[index],
-        _ => Total,
-    };
+    public ExactInt SumIn(int index) =>
+        WholeOf switch
+        {
+            WholeOf.Group => _groupTotals[index],
+            WholeOf.Part => _partTotals[index],
+            _ => Total,
+        };
 
     /// <summary>The reading "whole": the whole itself, or Σ v where there are many.</summary>
     public ExactInt ReadingWhole => WholeCount == 1 && WholeOf is not (WholeOf.Group or WholeOf.Part) ? WholeAt(0) : Total;
@@ -287,7 +328,9 @@ public sealed class Division : IMeasured
 
     private bool? _sumsShares;
 
-    /// <summary>Whether each amount is its own share, because the shares that are summed make up 100 %: printing both says the same twice.</summary>
+    /// <summary>
+    /// Whether each amount is its own share, because the shares that are summed make up 100 %: printing both says the same twice.
+    /// </summary>
     public bool AmountsAreShares => SumsShares && WholeCount == 1 && Decimal(WholeAt(0)) == new ExactDecimal(1, 0);
 
     /// <summary>An amount's number as it is printed: that of a column of shares in percent.</summary>
@@ -319,7 +362,9 @@ public sealed class Division : IMeasured
 
     /// <summary>An amount in all its decimals: rounded only where a trial makes one that no decimals hold.</summary>
     public ExactDecimal Decimal(ExactInt units) =>
-        Divisor == ExactInt.PowerOfTen(Scale) ? new(units, Scale) : new((Value(units) * new Fraction(ExactInt.PowerOfTen(Scale))).Round(), Scale);
+        Divisor == ExactInt.PowerOfTen(Scale)
+            ? new(units, Scale)
+            : new((Value(units) * new Fraction(ExactInt.PowerOfTen(Scale))).Round(), Scale);
 
     /// <summary>v / W, or null where the whole is 0 or the pair is absent.</summary>
     public Fraction? Share(int row)
@@ -352,7 +397,11 @@ public sealed class Division : IMeasured
         bool takesGroups = form.Groups != GroupUse.None && study.Groups is not null;
         if (form.Groups == GroupUse.Required && study.Groups is null)
         {
-            throw new StudyException("needs-groups", "groups", $"groups is missing: {form.Name} needs a second column, one group a row or column of the figure.");
+            throw new StudyException(
+                "needs-groups",
+                "groups",
+                $"groups is missing: {form.Name} needs a second column, one group a row or column of the figure."
+            );
         }
         Aggregate aggregate = AggregateCache.Run(table, study, study.Where, takesGroups, cancel);
         (Amounts counted, IReadOnlyList<LeftOut> leftOut) = Negation.Apply(aggregate.Amounts, study.Negatives);
@@ -382,7 +431,9 @@ public sealed class Division : IMeasured
             // Rows of another table are said to be of their own time by that table's name.
             asked = beforeTable == table ? Asking.Both(asked, earlier.Asked) : asked;
             (Amounts was, IReadOnlyList<LeftOut> wasLeftOut) = Negation.Apply(earlier.Amounts, study.Negatives);
-            Fraction[]? volumesBefore = form.VolumeOf(study) is { } name ? UsedNumbers.ByCell(beforeTable, beforeStudy, was, name, VolumePlace) : null;
+            Fraction[]? volumesBefore = form.VolumeOf(study) is { } name
+                ? UsedNumbers.ByCell(beforeTable, beforeStudy, was, name, VolumePlace)
+                : null;
             (listed, volumes) = BeforeAndAfter.Of((before.Name, was, volumesBefore), (NowName, listed, volumes));
             leftOut = [.. wasLeftOut.Select(left => left with { Group = before.Name }), .. leftOut];
         }
@@ -390,10 +441,21 @@ public sealed class Division : IMeasured
         Amounts folded = study.Fold is not null && form.TakesFold ? Folding.Apply(listed, study.Fold) : listed;
         int[]? groups = folded.Groups is null ? null : [.. Enumerable.Range(0, folded.GroupCount)];
         int[] parts = [];
-        ExactInt WholeOfGroup(int group) => !form.WholeIsFirstPart ? folded.GroupTotal(group) : parts.Length == 0 ? default : folded[group, parts[0]];
-        void OrderGroups() => groups = before is not null || groups is null ? groups
-            : Orders.OfGroups(folded, study.Order.Groups ?? form.GroupOrder, study.Order.ReverseGroups, WholeOfGroup, name => form.GroupKey(name, study, folded));
-        void OrderParts() => parts = Orders.OfParts(folded, study.Order.Parts ?? form.PartOrderOf(study), study.Order.ReverseParts, name => form.PartKey(name, folded, groups));
+        ExactInt WholeOfGroup(int group) =>
+            !form.WholeIsFirstPart ? folded.GroupTotal(group)
+            : parts.Length == 0 ? default
+            : folded[group, parts[0]];
+        void OrderGroups() =>
+            groups =
+                before is not null || groups is null
+                    ? groups
+                    : Orders.OfGroups(folded, study.Order.Groups ?? form.GroupOrder, study.Order.ReverseGroups, WholeOfGroup, name =>
+                        form.GroupKey(name, study, folded)
+                    );
+        void OrderParts() =>
+            parts = Orders.OfParts(folded, study.Order.Parts ?? form.PartOrderOf(study), study.Order.ReverseParts, name =>
+                form.PartKey(name, folded, groups)
+            );
         if (form.WholeIsFirstPart)
         {
             // The first part is the whole, by which groups may be ordered.
@@ -421,7 +483,8 @@ public sealed class Division : IMeasured
     /// <summary>Brings amounts and a whole with more decimals to one scale.</summary>
     private static (Amounts, ExactInt) Align(Amounts amounts, ExactDecimal whole)
     {
-        Amounts finer = whole.Scale <= amounts.Scale ? amounts : amounts.Finer(ExactInt.PowerOfTen(whole.Scale - amounts.Scale), whole.Scale);
+        Amounts finer =
+            whole.Scale <= amounts.Scale ? amounts : amounts.Finer(ExactInt.PowerOfTen(whole.Scale - amounts.Scale), whole.Scale);
         return (finer, whole.AtScale(finer.Scale) * ExactInt.FloorDivide(finer.Divisor, ExactInt.PowerOfTen(finer.Scale)).Quotient);
     }
 
@@ -443,6 +506,7 @@ public sealed class Division : IMeasured
             amounts.Parts is LabelEntries many ? many.At(parts) : [.. parts.Select(part => amounts.Parts[part])],
             groups is null ? null : [.. groups.Select(group => amounts.Groups![group])],
             cells,
-            exists);
+            exists
+        );
     }
 }

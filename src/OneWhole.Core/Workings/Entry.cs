@@ -33,8 +33,10 @@ public sealed record Entry(string Label, EntryKind Kind, int TableRank)
     public IReadOnlyList<Entry> Folded { get; init; } = [];
 
     /// <summary>What it is called in a figure: the label, and of the folded part how many it stands for ("37 others").</summary>
-    public string NameInFigure => Kind != EntryKind.Folded ? Label
-        : Label == Studies.Fold.DefaultLabel ? Studies.FigureWords.Of("others", ("count", Numbers.NumberText.Count(Folded.Count))) : $"{Label} ({Numbers.NumberText.Count(Folded.Count)})";
+    public string NameInFigure =>
+        Kind != EntryKind.Folded ? Label
+        : Label == Studies.Fold.DefaultLabel ? Studies.FigureWords.Of("others", ("count", Numbers.NumberText.Count(Folded.Count)))
+        : $"{Label} ({Numbers.NumberText.Count(Folded.Count)})";
 
     /// <summary>What identifies it in figures and requests: the label, but for the folded part.</summary>
     public string Key => Kind == EntryKind.Folded ? "\u0001folded" : Label;

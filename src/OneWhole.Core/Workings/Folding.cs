@@ -14,13 +14,16 @@ internal static class Folding
         ExactInt[] totals = [.. Enumerable.Range(0, amounts.Parts.Count).Select(amounts.PartTotal)];
         Array.Sort(candidates, (a, b) => totals[b].CompareTo(totals[a]) is var order and not 0 ? order : a.CompareTo(b));
 
-        HashSet<int> folded = [.. fold switch
-        {
-            { Keep: { } keep } => candidates.Skip(keep),
-            { Reach: { } reach } => candidates.Skip(CountToReach(candidates, totals, total, reach)),
-            { Under: { } under } => candidates.Where(part => IsBelow(totals[part], under, total)),
-            _ => [],
-        }];
+        HashSet<int> folded =
+        [
+            .. fold switch
+            {
+                { Keep: { } keep } => candidates.Skip(keep),
+                { Reach: { } reach } => candidates.Skip(CountToReach(candidates, totals, total, reach)),
+                { Under: { } under } => candidates.Where(part => IsBelow(totals[part], under, total)),
+                _ => [],
+            },
+        ];
         if (folded.Count < 2 || total.Sign <= 0)
         {
             return amounts;
@@ -34,7 +37,10 @@ internal static class Folding
         }
         var parts = new List<Entry>(kept.Select(part => amounts.Parts[part]))
         {
-            new(label, EntryKind.Folded, int.MaxValue) { Folded = [.. candidates.Where(folded.Contains).Select(part => amounts.Parts[part])] },
+            new(label, EntryKind.Folded, int.MaxValue)
+            {
+                Folded = [.. candidates.Where(folded.Contains).Select(part => amounts.Parts[part])],
+            },
         };
         var cells = new ExactInt[parts.Count * amounts.GroupCount];
         var exists = new bool[cells.Length];
@@ -71,6 +77,5 @@ internal static class Folding
     }
 
     /// <summary>amount &lt; q·total, exactly.</summary>
-    private static bool IsBelow(ExactInt amount, ExactDecimal q, ExactInt total) =>
-        amount * ExactInt.PowerOfTen(q.Scale) < q.Units * total;
+    private static bool IsBelow(ExactInt amount, ExactDecimal q, ExactInt total) => amount * ExactInt.PowerOfTen(q.Scale) < q.Units * total;
 }

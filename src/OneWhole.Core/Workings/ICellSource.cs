@@ -3,16 +3,22 @@ using OneWhole.Core.Tables;
 
 namespace OneWhole.Core.Workings;
 
-/// <summary>What is asked of rows that stay where they are: how many there are of each combination, and what some columns add up to in each.</summary>
-/// <param name="Keys">The columns whose cells tell one combination from another: labels, and numbers that are cut into bands or counted once.</param>
-/// <param name="Numbers">The columns that are added up. A cell of one is a sum where the column is no key too; rows with and without a number are apart.</param>
+/// <summary>
+/// What is asked of rows that stay where they are: how many there are of each combination, and what some columns add up to in each.
+/// </summary>
+/// <param name="Keys">The columns whose cells tell one combination from another: labels, and numbers that are cut into bands or counted
+/// once.</param>
+/// <param name="Numbers">The columns that are added up. A cell of one is a sum where the column is no key too; rows with and without a
+/// number are apart.</param>
 /// <param name="Where">The clauses that rows have to pass.</param>
 public sealed record CellQuestion(IReadOnlyList<string> Keys, IReadOnlyList<string> Numbers, IReadOnlyList<Clause> Where)
 {
     /// <summary>Which of the keys' labels have to come in the order of the rows: by their first one.</summary>
     public IReadOnlyList<string> Ordered { get; init; } = [];
 
-    /// <summary>Which of the keys are cut into bands and are asked for nothing else: any number of a band may stand for all of it.</summary>
+    /// <summary>
+    /// Which of the keys are cut into bands and are asked for nothing else: any number of a band may stand for all of it.
+    /// </summary>
     public IReadOnlyList<Axis.Bands> Bands { get; init; } = [];
 
     /// <summary>Which of the keys rows that don't pass are told apart by.</summary>

@@ -7,7 +7,8 @@ namespace OneWhole.Core.Workings;
 /// <summary>Answers that were got from rows elsewhere, kept as tables, and asked again instead of the rows.</summary>
 public static class KeptCells
 {
-    private const string Weights = "rows that each stands for", Passing = "whether they pass";
+    private const string Weights = "rows that each stands for",
+        Passing = "whether they pass";
 
     /// <summary>A table of the same columns that notes which answers of its source are used.</summary>
     /// <param name="table">Whose rows are elsewhere.</param>
@@ -57,18 +58,21 @@ public static class KeptCells
         return new Table(table.Name, [.. table.Columns.Where(column => named.Contains(column.Name)).Select(column => Empty(column.Info))]);
     }
 
-    private static Column Empty(ColumnInfo info) => new ColumnBuilder(NumberReading.Plain, info.Type == ColumnType.Quantity).Build(info.Name, info.Type, info.Dates).With(info);
+    private static Column Empty(ColumnInfo info) =>
+        new ColumnBuilder(NumberReading.Plain, info.Type == ColumnType.Quantity).Build(info.Name, info.Type, info.Dates).With(info);
 
     /// <summary>An answer as a table: its columns, how many rows each cell stands for, and whether they pass.</summary>
     public static Table TableOf(UsedAnswer answer)
     {
         AskedCells asked = answer.Cells;
-        return new Table(asked.Table.Name,
-        [
-            .. asked.Table.Columns,
-            Numbers(Free(asked.Table, Weights), asked.Weights),
-            Numbers(Free(asked.Table, Passing), Array.ConvertAll(asked.Passing, passes => (long)passes)),
-        ]);
+        return new Table(
+            asked.Table.Name,
+            [
+                .. asked.Table.Columns,
+                Numbers(Free(asked.Table, Weights), asked.Weights),
+                Numbers(Free(asked.Table, Passing), Array.ConvertAll(asked.Passing, passes => (long)passes)),
+            ]
+        );
     }
 
     private static string Free(Table table, string name) => table.Find(name) is null ? name : Free(table, name + "_");
@@ -88,7 +92,12 @@ public static class KeptCells
     /// <param name="kept">The answers.</param>
     /// <param name="scans">Keeps what is computed of it; null for a table that is used once.</param>
     public static Table Asking(Table table, IReadOnlyList<UsedAnswer> kept, IScanCache? scans = null) =>
-        new(table.Name, table.Columns) { Scans = scans, Layout = table.Layout, Source = new Source(table.Name, kept) };
+        new(table.Name, table.Columns)
+        {
+            Scans = scans,
+            Layout = table.Layout,
+            Source = new Source(table.Name, kept),
+        };
 
     /// <summary>An answer from its columns; the last two say how many rows each cell stands for, and whether they pass.</summary>
     /// <param name="question">What was asked.</param>
@@ -99,11 +108,25 @@ public static class KeptCells
     public static UsedAnswer AnswerOf(KeptQuestion question, IEnumerable<string> summed, DateTime asOf, Table stored)
     {
         Column[] columns = [.. stored.Columns.SkipLast(2)];
-        if (stored.Columns.Count < 2 || !question.Keys.Concat(question.Numbers).All(name => Array.Exists(columns, column => column.Name == name)))
+        if (
+            stored.Columns.Count < 2
+            || !question.Keys.Concat(question.Numbers).All(name => Array.Exists(columns, column => column.Name == name))
+        )
         {
             throw new StudyException("wrong-answer", "", $"{stored.Name} lacks columns that it must have as an answer.");
         }
-        return new UsedAnswer(question, new AskedCells(new Table(stored.Name, columns), Longs(stored.Columns[^2]), Array.ConvertAll(Longs(stored.Columns[^1]), passes => passes == 1 ? (byte)1 : (byte)0), new HashSet<string>(summed)) { Asked = new Asking(asOf, null) });
+        return new UsedAnswer(
+            question,
+            new AskedCells(
+                new Table(stored.Name, columns),
+                Longs(stored.Columns[^2]),
+                Array.ConvertAll(Longs(stored.Columns[^1]), passes => passes == 1 ? (byte)1 : (byte)0),
+                new HashSet<string>(summed)
+            )
+            {
+                Asked = new Asking(asOf, null),
+            }
+        );
     }
 
     private static long[] Longs(Column column) => [.. Enumerable.Range(0, column.Count).Select(row => column.Numbers.At(row)?.Small ?? 0)];
@@ -118,7 +141,11 @@ public static class KeptCells
         {
             var asked = KeptQuestion.Of(question);
             return Kept.FirstOrDefault(answer => answer.Question.Answers(asked))?.Cells
-                ?? throw new StudyException("not-kept", "from", $"{Name} is a copy of cells that were asked of a table elsewhere, and this was not asked: ask that table.");
+                ?? throw new StudyException(
+                    "not-kept",
+                    "from",
+                    $"{Name} is a copy of cells that were asked of a table elsewhere, and this was not asked: ask that table."
+                );
         }
     }
 }

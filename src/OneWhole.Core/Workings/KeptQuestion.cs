@@ -4,23 +4,35 @@ using OneWhole.Core.Studies;
 
 namespace OneWhole.Core.Workings;
 
-/// <summary>A question to rows that stay where they are, as it is kept beside its answer: the answer answers whatever is the same, or coarser.</summary>
+/// <summary>
+/// A question to rows that stay where they are, as it is kept beside its answer: the answer answers whatever is the same, or coarser.
+/// </summary>
 /// <param name="Keys">As in <see cref="CellQuestion"/>.</param>
 /// <param name="Numbers">As in <see cref="CellQuestion"/>.</param>
 /// <param name="Where">The clauses, as a study document has them.</param>
 /// <param name="Ordered">As in <see cref="CellQuestion"/>.</param>
 /// <param name="FilteredKeys">As in <see cref="CellQuestion"/>.</param>
-public sealed record KeptQuestion(IReadOnlyList<string> Keys, IReadOnlyList<string> Numbers, JsonArray Where, IReadOnlyList<string> Ordered, IReadOnlyList<string> FilteredKeys)
+public sealed record KeptQuestion(
+    IReadOnlyList<string> Keys,
+    IReadOnlyList<string> Numbers,
+    JsonArray Where,
+    IReadOnlyList<string> Ordered,
+    IReadOnlyList<string> FilteredKeys
+)
 {
     /// <summary>The keys that are cut into bands, each with how.</summary>
     public IReadOnlyList<string> Bands { get; init; } = [];
 
-    public static KeptQuestion Of(CellQuestion question) => new(question.Keys, question.Numbers, [.. question.Where.Select(StudyFormat.WriteClause)], question.Ordered, question.FilteredKeys)
-    {
-        Bands = [.. question.Bands.Select(axis => axis.ToString()!)],
-    };
+    public static KeptQuestion Of(CellQuestion question) =>
+        new(question.Keys, question.Numbers, [.. question.Where.Select(StudyFormat.WriteClause)], question.Ordered, question.FilteredKeys)
+        {
+            Bands = [.. question.Bands.Select(axis => axis.ToString()!)],
+        };
 
-    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { UnmappedMemberHandling = System.Text.Json.Serialization.JsonUnmappedMemberHandling.Disallow };
+    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
+    {
+        UnmappedMemberHandling = System.Text.Json.Serialization.JsonUnmappedMemberHandling.Disallow,
+    };
 
     public string Write() => JsonSerializer.Serialize(this, Options);
 
@@ -39,9 +51,14 @@ public sealed record KeptQuestion(IReadOnlyList<string> Keys, IReadOnlyList<stri
 
     /// <summary>Whether the cells of this question answer another one.</summary>
     public bool Answers(KeptQuestion other) =>
-        JsonNode.DeepEquals(Where, other.Where) && Has(Keys, other.Keys) && Has(Numbers, other.Numbers) && Has(Ordered, other.Ordered) && Has(FilteredKeys, other.FilteredKeys)
+        JsonNode.DeepEquals(Where, other.Where)
+        && Has(Keys, other.Keys)
+        && Has(Numbers, other.Numbers)
+        && Has(Ordered, other.Ordered)
+        && Has(FilteredKeys, other.FilteredKeys)
         // A number that stands for its band stands for no other one; a sum is no number of a single row.
-        && Bands.All(other.Bands.Contains) && !other.Keys.Any(key => Numbers.Contains(key) && !Keys.Contains(key));
+        && Bands.All(other.Bands.Contains)
+        && !other.Keys.Any(key => Numbers.Contains(key) && !Keys.Contains(key));
 
     private static bool Has(IReadOnlyList<string> all, IReadOnlyList<string> some) => some.All(all.Contains);
 }

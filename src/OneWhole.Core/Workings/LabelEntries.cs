@@ -10,7 +10,8 @@ namespace OneWhole.Core.Workings;
 /// <param name="labels">By code.</param>
 /// <param name="blankCode">The code of "(blank)", or −1.</param>
 /// <param name="codes">The codes of the entries, in their order.</param>
-internal sealed class LabelEntries(Func<int, Entry> entryOf, IReadOnlyList<string> labels, int blankCode, int[] codes) : IReadOnlyList<Entry>
+internal sealed class LabelEntries(Func<int, Entry> entryOf, IReadOnlyList<string> labels, int blankCode, int[] codes)
+    : IReadOnlyList<Entry>
 {
     /// <summary>From so many entries on they are not made ahead.</summary>
     public const int Many = 10_000;

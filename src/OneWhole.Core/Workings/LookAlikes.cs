@@ -173,9 +173,7 @@ public static class LookAlikes
         {
             return b.Length > a.Length;
         }
-        return a.Length == b.Length
-            ? a[(same + 1)..].SequenceEqual(b[(same + 1)..])
-            : a[same..].SequenceEqual(b[(same + 1)..]);
+        return a.Length == b.Length ? a[(same + 1)..].SequenceEqual(b[(same + 1)..]) : a[same..].SequenceEqual(b[(same + 1)..]);
     }
 
     internal static string Decompose(string text)

@@ -16,12 +16,27 @@ public static class NaturalOrder
     private static readonly IReadOnlyList<IReadOnlyList<string[]>> Sets =
     [
         [
-            ["january", "jan"], ["february", "feb"], ["march", "mar"], ["april", "apr"], ["may"], ["june", "jun"],
-            ["july", "jul"], ["august", "aug"], ["september", "sep", "sept"], ["october", "oct"], ["november", "nov"], ["december", "dec"],
+            ["january", "jan"],
+            ["february", "feb"],
+            ["march", "mar"],
+            ["april", "apr"],
+            ["may"],
+            ["june", "jun"],
+            ["july", "jul"],
+            ["august", "aug"],
+            ["september", "sep", "sept"],
+            ["october", "oct"],
+            ["november", "nov"],
+            ["december", "dec"],
         ],
         [
-            ["monday", "mon"], ["tuesday", "tue", "tues"], ["wednesday", "wed"], ["thursday", "thu", "thur", "thurs"],
-            ["friday", "fri"], ["saturday", "sat"], ["sunday", "sun"],
+            ["monday", "mon"],
+            ["tuesday", "tue", "tues"],
+            ["wednesday", "wed"],
+            ["thursday", "thu", "thur", "thurs"],
+            ["friday", "fri"],
+            ["saturday", "sat"],
+            ["sunday", "sun"],
         ],
         .. LevelNames.Sets,
     ];
@@ -29,7 +44,9 @@ public static class NaturalOrder
     /// <summary>Puts entries in natural order; equal keys keep the order in which they come.</summary>
     public static List<Entry> Sort(IReadOnlyList<Entry> entries)
     {
-        Func<string, int>? set = SetOf([.. entries.Where(entry => !entry.IsBlank && NumberKey(entry) is null).Select(entry => entry.Label)]);
+        Func<string, int>? set = SetOf([
+            .. entries.Where(entry => !entry.IsBlank && NumberKey(entry) is null).Select(entry => entry.Label),
+        ]);
         return [.. entries.Select(entry => (entry, key: KeyOf(entry, set))).OrderBy(pair => pair.key).Select(pair => pair.entry)];
     }
 
@@ -44,7 +61,11 @@ public static class NaturalOrder
     public static bool AreLevels(IReadOnlyList<string> labels)
     {
         List<string> filled = [.. labels.Where(label => label != Tables.Label.Blank)];
-        return filled.Count > 1 && (LevelNames.Sets.Any(set => filled.TrueForAll(label => RankIn(set, Fold(label)) >= 0)) || AnswerScale.Ranks(filled) is not null);
+        return filled.Count > 1
+            && (
+                LevelNames.Sets.Any(set => filled.TrueForAll(label => RankIn(set, Fold(label)) >= 0))
+                || AnswerScale.Ranks(filled) is not null
+            );
     }
 
     private static bool LooksLikeBand(string label) => AgeBand.TryRead(label, out AgeBand band) && band.IsRange;
@@ -168,7 +189,10 @@ public static class NaturalOrder
     {
         int point = digits.IndexOf('.');
         string plain = point < 0 ? digits.ToString() : string.Concat(digits[..point], digits[(point + 1)..]);
-        return new ExactDecimal(new ExactInt(BigInteger.Parse(plain, CultureInfo.InvariantCulture)), point < 0 ? 0 : digits.Length - point - 1);
+        return new ExactDecimal(
+            new ExactInt(BigInteger.Parse(plain, CultureInfo.InvariantCulture)),
+            point < 0 ? 0 : digits.Length - point - 1
+        );
     }
 
     /// <summary>Lower case, without accents.</summary>
@@ -197,20 +221,25 @@ public static class NaturalOrder
             int order = Class.CompareTo(other.Class);
             for (int i = 0; order == 0 && i < Math.Max(Numbers.Count, other.Numbers.Count); i++)
             {
-                order = i >= Numbers.Count ? -1 : i >= other.Numbers.Count ? 1 : Numbers[i].CompareTo(other.Numbers[i]);
+                order =
+                    i >= Numbers.Count ? -1
+                    : i >= other.Numbers.Count ? 1
+                    : Numbers[i].CompareTo(other.Numbers[i]);
             }
             return order != 0 ? order : CompareText(Text, other.Text);
         }
 
         private static int CompareText(string a, string b)
         {
-            int i = 0, j = 0;
+            int i = 0,
+                j = 0;
             while (i < a.Length && j < b.Length)
             {
                 int order;
                 if (char.IsAsciiDigit(a[i]) && char.IsAsciiDigit(b[j]))
                 {
-                    int startA = i, startB = j;
+                    int startA = i,
+                        startB = j;
                     while (i < a.Length && char.IsAsciiDigit(a[i]))
                     {
                         i++;
@@ -219,7 +248,8 @@ public static class NaturalOrder
                     {
                         j++;
                     }
-                    order = BigInteger.Parse(a.AsSpan(startA, i - startA), NumberStyles.None, CultureInfo.InvariantCulture)
+                    order = BigInteger
+                        .Parse(a.AsSpan(startA, i - startA), NumberStyles.None, CultureInfo.InvariantCulture)
                         .CompareTo(BigInteger.Parse(b.AsSpan(startB, j - startB), NumberStyles.None, CultureInfo.InvariantCulture));
                 }
                 else

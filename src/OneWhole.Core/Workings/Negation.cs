@@ -10,16 +10,21 @@ public sealed record LeftOut(string? Group, string Part, ExactInt Amount);
 /// <summary>What a study does with amounts below zero, before order, fold and whole.</summary>
 internal static class Negation
 {
-    public static (Amounts Amounts, IReadOnlyList<LeftOut> LeftOut) Apply(Amounts amounts, Negatives rule) => rule switch
-    {
-        Negatives.Size => (amounts.With(amounts.Parts, amounts.Groups, Array.ConvertAll(amounts.Cells, cell => cell.Abs()), amounts.Exists), []),
-        Negatives.LeaveOut when amounts.Cells.Any(cell => cell.Sign < 0) => LeaveOut(amounts),
-        _ => (amounts, []),
-    };
+    public static (Amounts Amounts, IReadOnlyList<LeftOut> LeftOut) Apply(Amounts amounts, Negatives rule) =>
+        rule switch
+        {
+            Negatives.Size => (
+                amounts.With(amounts.Parts, amounts.Groups, Array.ConvertAll(amounts.Cells, cell => cell.Abs()), amounts.Exists),
+                []
+            ),
+            Negatives.LeaveOut when amounts.Cells.Any(cell => cell.Sign < 0) => LeaveOut(amounts),
+            _ => (amounts, []),
+        };
 
     private static (Amounts, IReadOnlyList<LeftOut>) LeaveOut(Amounts amounts)
     {
-        int parts = amounts.Parts.Count, groups = amounts.GroupCount;
+        int parts = amounts.Parts.Count,
+            groups = amounts.GroupCount;
         bool Stays(int group, int part) => amounts.Has(group, part) && amounts[group, part].Sign >= 0;
 
         var leftOut = new List<LeftOut>();
@@ -35,7 +40,8 @@ internal static class Negation
         }
 
         // Having had something and having nothing left, a part or a group is not listed.
-        int[] all = [.. Enumerable.Range(0, groups)], every = [.. Enumerable.Range(0, parts)];
+        int[] all = [.. Enumerable.Range(0, groups)],
+            every = [.. Enumerable.Range(0, parts)];
         int[] keptParts = [.. every.Where(part => all.Any(group => Stays(group, part)) || !all.Any(group => amounts.Has(group, part)))];
         int[] keptGroups = amounts.Groups is null
             ? all
@@ -54,10 +60,14 @@ internal static class Negation
                 }
             }
         }
-        return (amounts.With(
-            [.. keptParts.Select(part => amounts.Parts[part])],
-            amounts.Groups is null ? null : [.. keptGroups.Select(group => amounts.Groups[group])],
-            cells,
-            exists), leftOut);
+        return (
+            amounts.With(
+                [.. keptParts.Select(part => amounts.Parts[part])],
+                amounts.Groups is null ? null : [.. keptGroups.Select(group => amounts.Groups[group])],
+                cells,
+                exists
+            ),
+            leftOut
+        );
     }
 }

@@ -16,7 +16,13 @@ internal static class Orders
         int count = amounts.Parts.Count;
         bool folded = count > 0 && amounts.Parts[^1].Kind == EntryKind.Folded;
         int[] places = [.. Enumerable.Range(0, folded ? count - 1 : count)];
-        Sort(places, amounts.Parts, order, amounts.Groups is null ? part => amounts.Cells[part] : amounts.PartTotal, order is Order.By by ? keyOf?.Invoke(by.Name) : null);
+        Sort(
+            places,
+            amounts.Parts,
+            order,
+            amounts.Groups is null ? part => amounts.Cells[part] : amounts.PartTotal,
+            order is Order.By by ? keyOf?.Invoke(by.Name) : null
+        );
         if (reverse)
         {
             Array.Reverse(places);
@@ -29,7 +35,13 @@ internal static class Orders
     /// <param name="reverse">Whether the finished list is turned round.</param>
     /// <param name="totalOf">W[g].</param>
     /// <param name="keyOf">The key of a group for an order that a form brings, or null where the name is not known.</param>
-    public static int[] OfGroups(Amounts amounts, Order order, bool reverse, Func<int, ExactInt> totalOf, Func<string, Func<int, Fraction?>?> keyOf)
+    public static int[] OfGroups(
+        Amounts amounts,
+        Order order,
+        bool reverse,
+        Func<int, ExactInt> totalOf,
+        Func<string, Func<int, Fraction?>?> keyOf
+    )
     {
         int[] places = [.. Enumerable.Range(0, amounts.GroupCount)];
         Func<int, Fraction?>? key = order switch
@@ -48,7 +60,8 @@ internal static class Orders
 
     private static Func<int, Fraction?> ShareKey(Amounts amounts, string label, Func<int, ExactInt> totalOf)
     {
-        int part = Enumerable.Range(0, amounts.Parts.Count)
+        int part = Enumerable
+            .Range(0, amounts.Parts.Count)
             .FirstOrDefault(part => amounts.Parts[part].Label == label && amounts.Parts[part].Kind != EntryKind.Folded, -1);
         return group =>
         {
@@ -57,7 +70,13 @@ internal static class Orders
         };
     }
 
-    private static void Sort(int[] places, IReadOnlyList<Entry> entries, Order order, Func<int, ExactInt> totalOf, Func<int, Fraction?>? key)
+    private static void Sort(
+        int[] places,
+        IReadOnlyList<Entry> entries,
+        Order order,
+        Func<int, ExactInt> totalOf,
+        Func<int, Fraction?>? key
+    )
     {
         if (key is not null)
         {
@@ -108,7 +127,8 @@ internal static class Orders
     private static void SortByTotal(int[] places, IReadOnlyList<Entry> entries, Func<int, ExactInt> totalOf, bool largestFirst)
     {
         ExactInt[] totals = Array.ConvertAll(places, place => totalOf(place));
-        int blank = LabelEntries.BlankIn(entries), sign = largestFirst ? -1 : 1;
+        int blank = LabelEntries.BlankIn(entries),
+            sign = largestFirst ? -1 : 1;
         if (Array.TrueForAll(totals, total => total.IsSmall && total.Small > -long.MaxValue))
         {
             // Plain integers are sorted fast, but not stably: each run of equals is put in table order afterwards.

@@ -44,21 +44,50 @@ public sealed record WorkingsSet(string? Column, IReadOnlyList<Panel> Values, IR
             values.Add(new Panel(value, Calculator.Run(table, With(one, name, value), cancel, second)));
         }
         // Where no value has a row the columns are those of a study that nothing passes.
-        IReadOnlyList<WorkingColumn> columns = values.Count > 0 ? values[0].Workings.Columns
-            : Calculator.Run(table, one with { Where = one.Where.Add(new Clause(name) { Is = [] }) }, cancel, second).Columns;
+        IReadOnlyList<WorkingColumn> columns =
+            values.Count > 0
+                ? values[0].Workings.Columns
+                : Calculator.Run(table, one with { Where = one.Where.Add(new Clause(name) { Is = [] }) }, cancel, second).Columns;
         return new WorkingsSet(name, values, columns);
     }
 
     /// <summary>The same workings for a study that differs in looks or title only.</summary>
-    public static WorkingsSet Again(WorkingsSet known, Study study) => known.Column is not { } column
-        ? Of(Calculator.Again(known.Values[0].Workings, study))
-        : known with { Values = [.. known.Values.Select(panel => panel with { Workings = Calculator.Again(panel.Workings, With(study with { PanelColumn = null }, column, panel.Value)) })] };
+    public static WorkingsSet Again(WorkingsSet known, Study study) =>
+        known.Column is not { } column
+            ? Of(Calculator.Again(known.Values[0].Workings, study))
+            : known with
+            {
+                Values =
+                [
+                    .. known.Values.Select(panel =>
+                        panel with
+                        {
+                            Workings = Calculator.Again(panel.Workings, With(study with { PanelColumn = null }, column, panel.Value)),
+                        }
+                    ),
+                ],
+            };
 
     /// <summary>The same workings with other looks.</summary>
     internal WorkingsSet WithFinish(Finish finish) =>
-        this with { Values = [.. Values.Select(panel => panel with { Workings = Calculator.Again(panel.Workings, panel.Workings.Division.Study with { Finish = finish }) })] };
+        this with
+        {
+            Values =
+            [
+                .. Values.Select(panel =>
+                    panel with
+                    {
+                        Workings = Calculator.Again(panel.Workings, panel.Workings.Division.Study with { Finish = finish }),
+                    }
+                ),
+            ],
+        };
 
-    private static Study With(Study study, string column, string value) => study with { Where = study.Where.Add(new Clause(column) { Is = [value] }) };
+    private static Study With(Study study, string column, string value) =>
+        study with
+        {
+            Where = study.Where.Add(new Clause(column) { Is = [value] }),
+        };
 
     /// <summary>Labels of rows that pass, by first appearance in the table; of a quantity each number once.</summary>
     private static List<string> ValuesOf(Table table, Study study, Column column, CancellationToken cancel)
@@ -76,13 +105,22 @@ public sealed record WorkingsSet(string? Column, IReadOnlyList<Panel> Values, IR
         for (int code = 0; code < seen.Length; code++)
         {
             string label = labels.Labels[code];
-            bool again = column.Info.Type == ColumnType.Quantity && column.Info.Numbers.TryRead(label, out Numbers.ExactInt units, out int scale, out _) && !numbers.Add(new Numbers.ExactDecimal(units, scale));
+            bool again =
+                column.Info.Type == ColumnType.Quantity
+                && column.Info.Numbers.TryRead(label, out Numbers.ExactInt units, out int scale, out _)
+                && !numbers.Add(new Numbers.ExactDecimal(units, scale));
             if (seen[code] && !again)
             {
                 values.Add(label);
             }
         }
-        return values.Count <= MostValues ? values
-            : throw new StudyException("too-many-values", "each.column", $"each.column \"{column.Name}\" has {values.Count} values; at most {MostValues} small figures can be made: filter rows, or choose a column with fewer labels.");
+        return values.Count <= MostValues
+            ? values
+            : throw new StudyException(
+                "too-many-values",
+                "each.column",
+                $"each.column \"{column.Name}\" has {values.Count} values; at most {MostValues} small figures can be "
+                    + "made: filter rows, or choose a column with fewer labels."
+            );
     }
 }

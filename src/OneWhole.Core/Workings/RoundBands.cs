@@ -35,7 +35,8 @@ public static class RoundBands
         {
             return null;
         }
-        double low = least.ToDouble(), high = most.ToDouble();
+        double low = least.ToDouble(),
+            high = most.ToDouble();
         int wanted = bands ?? (int)Math.Ceiling(1 + Math.Log2(count));
         double step = RoundSteps.Of(low, high, wanted);
         if (!double.IsFinite(step) || step <= 0 || step > 1e15 || step < 1e-9)

@@ -69,11 +69,16 @@ internal static class RowFilter
     private static void ApplyNumbers(Column column, Clause clause, byte[] passing)
     {
         NumberView view = column.Numbers;
-        (HashSet<ExactInt> Numbers, HashSet<string> Texts)? wanted = clause.Is is { } list ? Split(list, view.Scale, column.Info.Numbers) : null;
-        (HashSet<ExactInt> Numbers, HashSet<string> Texts)? refused = clause.IsNot is { } not ? Split(not, view.Scale, column.Info.Numbers) : null;
-        bool Has((HashSet<ExactInt> Numbers, HashSet<string> Texts) set, int row) => view.At(row) is { } number
-            ? set.Numbers.Contains(number)
-            : set.Texts.Count > 0 && set.Texts.Contains(Label.Of(column.Cells.TextAt(row)));
+        (HashSet<ExactInt> Numbers, HashSet<string> Texts)? wanted = clause.Is is { } list
+            ? Split(list, view.Scale, column.Info.Numbers)
+            : null;
+        (HashSet<ExactInt> Numbers, HashSet<string> Texts)? refused = clause.IsNot is { } not
+            ? Split(not, view.Scale, column.Info.Numbers)
+            : null;
+        bool Has((HashSet<ExactInt> Numbers, HashSet<string> Texts) set, int row) =>
+            view.At(row) is { } number
+                ? set.Numbers.Contains(number)
+                : set.Texts.Count > 0 && set.Texts.Contains(Label.Of(column.Cells.TextAt(row)));
         Keep(passing, row => (wanted is null || Has(wanted.Value, row)) && (refused is null || !Has(refused.Value, row)));
     }
 
@@ -122,11 +127,16 @@ internal static class RowFilter
     private static void KeepNumbersWithin(NumberView view, ExactDecimal? from, ExactDecimal? to, byte[] passing)
     {
         // The ends in the column's units: from rounds up, to rounds down, so that comparing integers is exact.
-        ExactInt? low = from is null ? null : -ExactInt.FloorDivide(-from.Value.Units * ExactInt.PowerOfTen(view.Scale), ExactInt.PowerOfTen(from.Value.Scale)).Quotient;
-        ExactInt? high = to is null ? null : ExactInt.FloorDivide(to.Value.Units * ExactInt.PowerOfTen(view.Scale), ExactInt.PowerOfTen(to.Value.Scale)).Quotient;
+        ExactInt? low = from is null
+            ? null
+            : -ExactInt.FloorDivide(-from.Value.Units * ExactInt.PowerOfTen(view.Scale), ExactInt.PowerOfTen(from.Value.Scale)).Quotient;
+        ExactInt? high = to is null
+            ? null
+            : ExactInt.FloorDivide(to.Value.Units * ExactInt.PowerOfTen(view.Scale), ExactInt.PowerOfTen(to.Value.Scale)).Quotient;
         if (view.Units is { } units && (low?.IsSmall ?? true) && (high?.IsSmall ?? true))
         {
-            long least = low?.Small ?? long.MinValue + 1, most = high?.Small ?? long.MaxValue;
+            long least = low?.Small ?? long.MinValue + 1,
+                most = high?.Small ?? long.MaxValue;
             least = Math.Max(least, long.MinValue + 1);
             for (int row = 0; row < units.Length; row++)
             {
@@ -146,7 +156,8 @@ internal static class RowFilter
         var ok = new bool[labels.Labels.Count];
         for (int i = 0; i < ok.Length; i++)
         {
-            ok[i] = dates[i] is { } date
+            ok[i] =
+                dates[i] is { } date
                 && (from is null || date >= from.At)
                 && (to is null || (to.HasTime ? date <= to.At : before is null || date < before));
         }
@@ -169,9 +180,13 @@ internal static class RowFilter
 internal static class Columns
 {
     /// <exception cref="StudyException">There is none of that name.</exception>
-    public static Column Find(Table table, string name, string place) => table.Find(name)
-        ?? throw new StudyException("unknown-column", place,
-            $"{place}: the table {(table.Name.Length == 0 ? "" : $"\"{table.Name}\" ")}has no column \"{name}\"; it has {WordList(table)}.");
+    public static Column Find(Table table, string name, string place) =>
+        table.Find(name)
+        ?? throw new StudyException(
+            "unknown-column",
+            place,
+            $"{place}: the table {(table.Name.Length == 0 ? "" : $"\"{table.Name}\" ")}has no column \"{name}\"; it has {WordList(table)}."
+        );
 
     private static string WordList(Table table)
     {

@@ -56,7 +56,7 @@ public sealed class RunningTotals
         }
         var end = new ExactInt[listed];
         var start = new ExactInt[listed];
-        for (int first = 0; first < listed;)
+        for (int first = 0; first < listed; )
         {
             int last = first;
             while (last + 1 < listed && division.Amount(last + 1) == division.Amount(first))

@@ -27,16 +27,39 @@ internal sealed class ScannedRows
     /// <param name="cancel">Ends it.</param>
     /// <param name="filteredKeys">The keys that are looked at in rows that don't pass, too.</param>
     /// <param name="axes">What the keys make, so that a number that is cut into bands alone need not come by itself.</param>
-    public static ScannedRows Of(Table table, IReadOnlyList<Clause> where, IEnumerable<string> keys, IEnumerable<string> numbers, IEnumerable<string> ordered, CancellationToken cancel, IEnumerable<string>? filteredKeys = null, params ReadOnlySpan<Axis?> axes)
+    public static ScannedRows Of(
+        Table table,
+        IReadOnlyList<Clause> where,
+        IEnumerable<string> keys,
+        IEnumerable<string> numbers,
+        IEnumerable<string> ordered,
+        CancellationToken cancel,
+        IEnumerable<string>? filteredKeys = null,
+        params ReadOnlySpan<Axis?> axes
+    )
     {
         if (table.Source is not ICellSource source)
         {
             return new ScannedRows(table, RowFilter.Passing(table, where, cancel), null);
         }
-        string[] allKeys = [.. keys], added = [.. numbers], filtered = [.. (filteredKeys ?? []).Distinct()];
+        string[] allKeys = [.. keys],
+            added = [.. numbers],
+            filtered = [.. (filteredKeys ?? []).Distinct()];
         // A column that is counted as well, or stands on both axes, comes as it is.
-        Axis.Bands[] bands = [.. axes.ToArray().OfType<Axis.Bands>().Where(axis => allKeys.Count(key => key == axis.Column) == 1 && !added.Contains(axis.Column) && !filtered.Contains(axis.Column))];
-        var question = new CellQuestion([.. allKeys.Distinct()], [.. added.Distinct()], where) { Ordered = [.. ordered.Distinct()], FilteredKeys = filtered, Bands = bands };
+        Axis.Bands[] bands =
+        [
+            .. axes.ToArray()
+                .OfType<Axis.Bands>()
+                .Where(axis =>
+                    allKeys.Count(key => key == axis.Column) == 1 && !added.Contains(axis.Column) && !filtered.Contains(axis.Column)
+                ),
+        ];
+        var question = new CellQuestion([.. allKeys.Distinct()], [.. added.Distinct()], where)
+        {
+            Ordered = [.. ordered.Distinct()],
+            FilteredKeys = filtered,
+            Bands = bands,
+        };
         AskedCells asked = source.Ask(question, cancel);
         return new ScannedRows(asked.Table, asked.Passing, asked);
     }
@@ -63,12 +86,13 @@ internal sealed class ScannedRows
     public Func<int, long> Times(string column) => _asked is null || _asked.Summed.Contains(column) ? _ => 1 : Weight;
 
     /// <summary>The columns that an axis is made of: of keys, and of numbers that stand side by side.</summary>
-    public static IEnumerable<string> KeysOf(Axis? axis) => axis switch
-    {
-        Axis.Labels labels => [labels.Column],
-        Axis.Bands bands => [bands.Column],
-        _ => [],
-    };
+    public static IEnumerable<string> KeysOf(Axis? axis) =>
+        axis switch
+        {
+            Axis.Labels labels => [labels.Column],
+            Axis.Bands bands => [bands.Column],
+            _ => [],
+        };
 
     /// <summary>The column of labels that an axis is.</summary>
     public static IEnumerable<string> LabelsOf(Axis? axis) => axis is Axis.Labels labels ? [labels.Column] : [];

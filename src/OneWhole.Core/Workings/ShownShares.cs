@@ -37,9 +37,18 @@ public sealed class ShownShares
     public static ShownShares Of(Division division, WholeOf? of = null)
     {
         bool groups = of == WholeOf.Group && division.HasGroups;
-        int wholes = of is null ? division.WholeCount : groups ? division.GroupCount : 1;
-        int IndexOf(int row) => of is null ? division.WholeIndex(row) : groups ? division.GroupOf(row) : 0;
-        ExactInt WholeAt(int index) => of is null ? division.WholeAt(index) : groups ? division.GroupTotal(index) : division.Total;
+        int wholes =
+            of is null ? division.WholeCount
+            : groups ? division.GroupCount
+            : 1;
+        int IndexOf(int row) =>
+            of is null ? division.WholeIndex(row)
+            : groups ? division.GroupOf(row)
+            : 0;
+        ExactInt WholeAt(int index) =>
+            of is null ? division.WholeAt(index)
+            : groups ? division.GroupTotal(index)
+            : division.Total;
         ExactInt SumIn(int index) => of is null ? division.SumIn(index) : WholeAt(index);
         int decimals = division.Study.Rounding.Decimals;
         ExactInt hundred = ExactInt.PowerOfTen(decimals + 2);
@@ -65,8 +74,13 @@ public sealed class ShownShares
         {
             List<int>? rows = rowsIn[index];
             ExactInt whole = WholeAt(index);
-            if (rows is null || whole.IsZero || SumIn(index) != whole || !rows.TrueForAll(row => division.Amount(row).Sign >= 0)
-                || LargestRemainders.ApportionEqually([.. rows.Select(row => division.Amount(row))], hundred) is not { } given)
+            if (
+                rows is null
+                || whole.IsZero
+                || SumIn(index) != whole
+                || !rows.TrueForAll(row => division.Amount(row).Sign >= 0)
+                || LargestRemainders.ApportionEqually([.. rows.Select(row => division.Amount(row))], hundred) is not { } given
+            )
             {
                 continue;
             }

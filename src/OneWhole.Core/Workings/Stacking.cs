@@ -18,7 +18,8 @@ internal sealed class Stacking
     public static Stacking Of(Division division)
     {
         var bases = new ExactInt[division.RowCount];
-        ExactInt above = default, below = default;
+        ExactInt above = default,
+            below = default;
         for (int row = 0; row < bases.Length; row++)
         {
             if (division.PartOf(row) == 0)

@@ -17,16 +17,20 @@ public sealed class StudyWords
     }
 
     /// <summary>What is counted, in the middle of a sentence: "minutes", "delays", "distinct vessels".</summary>
-    public string Counted => _study.Value switch
-    {
-        Measure.Sum sum => _table.Find(sum.Column) is { } column ? Nouns.Lower(column.Name) : Nouns.Lower(sum.Column),
-        Measure.Distinct distinct => "distinct " + (_table.Find(distinct.Column)?.Info.NounMany ?? distinct.Column),
-        _ => _study.Parts is Axis.Columns || _study.Groups is Axis.Columns ? "amount" : Rows,
-    };
+    public string Counted =>
+        _study.Value switch
+        {
+            Measure.Sum sum => _table.Find(sum.Column) is { } column ? Nouns.Lower(column.Name) : Nouns.Lower(sum.Column),
+            Measure.Distinct distinct => "distinct " + (_table.Find(distinct.Column)?.Info.NounMany ?? distinct.Column),
+            _ => _study.Parts is Axis.Columns || _study.Groups is Axis.Columns ? "amount" : Rows,
+        };
 
     /// <summary>An amount in words: "74,930 minutes", "€12 revenue"; percents need no noun: "24.5 %".</summary>
     /// <param name="number">The amount as it is written.</param>
-    public string AmountOf(string number) => Unit == "%" ? NumberText.InPercent(number) : $"{NumberText.WithUnit(number, Unit)} {(Nouns.IsOne(number) ? Nouns.One(Counted) : Counted)}";
+    public string AmountOf(string number) =>
+        Unit == "%"
+            ? NumberText.InPercent(number)
+            : $"{NumberText.WithUnit(number, Unit)} {(Nouns.IsOne(number) ? Nouns.One(Counted) : Counted)}";
 
     /// <summary>What the rows are: the table's name where it is a plural ("delays"), else "rows".</summary>
     public string Rows
@@ -34,12 +38,17 @@ public sealed class StudyWords
         get
         {
             string name = Nouns.Lower(_table.Name);
-            return name.Length > 3 && name.All(char.IsLetter) && name != Nouns.One(name) && name == Nouns.Many(Nouns.One(name)) ? name : "rows";
+            return name.Length > 3 && name.All(char.IsLetter) && name != Nouns.One(name) && name == Nouns.Many(Nouns.One(name))
+                ? name
+                : "rows";
         }
     }
 
     /// <summary>The unit of amounts with its multiplier ("thousand people"), or an empty text.</summary>
-    public string Unit => AreShares ? "%" : ColumnHasUnit ? ColumnUnit : _study.Finish.UnitName ?? "";
+    public string Unit =>
+        AreShares ? "%"
+        : ColumnHasUnit ? ColumnUnit
+        : _study.Finish.UnitName ?? "";
 
     /// <summary>Whether the column that is summed has a unit of its own.</summary>
     public bool ColumnHasUnit => ColumnUnit.Length > 0;
@@ -53,7 +62,9 @@ public sealed class StudyWords
     internal static bool SumsShares(Table table, Study study)
     {
         bool Holds(string name) => table.Find(name)?.Info.HoldsShares == true;
-        return ((study.Parts as Axis.Columns) ?? study.Groups as Axis.Columns) is { } columns ? columns.Names.All(Holds) : study.Value is Measure.Sum sum && Holds(sum.Column);
+        return ((study.Parts as Axis.Columns) ?? study.Groups as Axis.Columns) is { } columns
+            ? columns.Names.All(Holds)
+            : study.Value is Measure.Sum sum && Holds(sum.Column);
     }
 
     public string PartOne => One(_study.Parts, "part");
@@ -67,21 +78,23 @@ public sealed class StudyWords
     /// <summary>"1 cause", "9 causes".</summary>
     public string Parts(long count) => $"{NumberText.Count(count)} {(count == 1 ? PartOne : PartMany)}";
 
-    private string One(Axis axis, string otherwise) => axis switch
-    {
-        Axis.Labels labels => _table.Find(labels.Column)?.Info.NounOne ?? Nouns.One(labels.Column),
-        Axis.Bands => "band",
-        Axis.Columns => "column",
-        _ => otherwise,
-    };
+    private string One(Axis axis, string otherwise) =>
+        axis switch
+        {
+            Axis.Labels labels => _table.Find(labels.Column)?.Info.NounOne ?? Nouns.One(labels.Column),
+            Axis.Bands => "band",
+            Axis.Columns => "column",
+            _ => otherwise,
+        };
 
-    private string Many(Axis axis, string otherwise) => axis switch
-    {
-        Axis.Labels labels => _table.Find(labels.Column)?.Info.NounMany ?? Nouns.Many(Nouns.One(labels.Column)),
-        Axis.Bands => "bands",
-        Axis.Columns => "columns",
-        _ => otherwise,
-    };
+    private string Many(Axis axis, string otherwise) =>
+        axis switch
+        {
+            Axis.Labels labels => _table.Find(labels.Column)?.Info.NounMany ?? Nouns.Many(Nouns.One(labels.Column)),
+            Axis.Bands => "bands",
+            Axis.Columns => "columns",
+            _ => otherwise,
+        };
 
     public static StudyWords Of(Division division) => new(division.Table, division.Study);
 }

@@ -10,9 +10,28 @@ internal sealed class TieOut
     /// <summary>The place of each proof. A form's own take the place of their id.</summary>
     private static readonly string[] Places =
     [
-        "rows-accounted", "parts-add-up", "running-ends", "shown-adds-up", "areas-add-up", "rows-span", "bridge-ends",
-        "bands-cover", "trial", "left-out", "negative-parts", "blank-labels", "unexpected-labels", "ties", "look-alikes", "absent-pairs",
-        "many-slices", "stage-grows", "new-or-gone", "open-band", "not-additive", "not-used",
+        "rows-accounted",
+        "parts-add-up",
+        "running-ends",
+        "shown-adds-up",
+        "areas-add-up",
+        "rows-span",
+        "bridge-ends",
+        "bands-cover",
+        "trial",
+        "left-out",
+        "negative-parts",
+        "blank-labels",
+        "unexpected-labels",
+        "ties",
+        "look-alikes",
+        "absent-pairs",
+        "many-slices",
+        "stage-grows",
+        "new-or-gone",
+        "open-band",
+        "not-additive",
+        "not-used",
     ];
 
     private readonly Division _division;
@@ -81,7 +100,9 @@ internal sealed class TieOut
         {
             return;
         }
-        int zero = 0, apart = 0, counted = 0;
+        int zero = 0,
+            apart = 0,
+            counted = 0;
         int firstApart = -1;
         var listed = new bool[_division.WholeCount];
         for (int row = 0; row < _division.RowCount; row++)
@@ -120,8 +141,11 @@ internal sealed class TieOut
         }
         else if (apart > 0)
         {
-            ExactInt whole = _division.WholeAt(firstApart), sum = _division.SumIn(firstApart);
-            text = $"{_words.Parts(_division.CountedParts)} add up to {Text(sum)}, not to the whole of {Text(whole)}: {NumberText.Percent(new Fraction(sum, whole), _division.Study.Rounding.Decimals)} of it";
+            ExactInt whole = _division.WholeAt(firstApart),
+                sum = _division.SumIn(firstApart);
+            text =
+                $"{_words.Parts(_division.CountedParts)} add up to {Text(sum)}, not to the whole of {Text(whole)}: "
+                + $"{NumberText.Percent(new Fraction(sum, whole), _division.Study.Rounding.Decimals)} of it";
         }
         else if (many)
         {
@@ -131,7 +155,8 @@ internal sealed class TieOut
         {
             text = $"{_words.Parts(_division.CountedParts)} add up to the whole: {Text(_division.Total)} = {Text(_division.WholeAt(0))}";
         }
-        Remedy? remedy = apart > 0 ? new Remedy("let 100 % be everything used", study => study with { Whole = new Whole(WholeOf.All) }) : null;
+        Remedy? remedy =
+            apart > 0 ? new Remedy("let 100 % be everything used", study => study with { Whole = new Whole(WholeOf.All) }) : null;
         Add("parts-add-up", !nothing && zero == 0 && apart == 0, text, remedy);
     }
 
@@ -167,13 +192,22 @@ internal sealed class TieOut
             (0, _) => "there are no shares to add up",
             (_, 0) => $"shown shares add up to {all}{(wholes > 1 ? " in each whole" : "")}{MovedText(moved)}",
             (1, _) => $"shown shares add up to {NumberText.OfUnits(sums[off[0]], shown.Decimals)}",
-            _ => $"shown shares add up to {NumberText.OfUnits(sums[off[0]], shown.Decimals)}{(off.Length == 1 ? " in one" : $" in the first of {off.Length}")} of {wholes} wholes, to {all} in the others",
+            _ => $"shown shares add up to {NumberText.OfUnits(sums[off[0]], shown.Decimals)}"
+                + $"{(off.Length == 1 ? " in one" : $" in the first of {off.Length}")} of {wholes} wholes, to {all} in the others",
         };
         // Each by itself is the rule, and no fault; it is one where the analyst asked for another.
-        string why = off.Length == 0 ? "" : asked ? $", not to {all}: {WhyNot(off[0])}" : ": each is rounded by itself";
+        string why =
+            off.Length == 0 ? ""
+            : asked ? $", not to {all}: {WhyNot(off[0])}"
+            : ": each is rounded by itself";
         Remedy? remedy = (off.Length > 0, asked) switch
         {
-            (true, false) when off.Any(CanAddUp) => new Remedy("make them add up", study => study with { Rounding = study.Rounding with { Reconcile = true } }),
+            (true, false) when off.Any(CanAddUp) => new Remedy("make them add up", study =>
+                study with
+                {
+                    Rounding = study.Rounding with { Reconcile = true },
+                }
+            ),
             (_, true) => new Remedy("round each by itself", study => study with { Rounding = study.Rounding with { Reconcile = false } }),
             _ => null,
         };
@@ -181,13 +215,20 @@ internal sealed class TieOut
     }
 
     /// <summary>Names at most three shares that were rounded the other way.</summary>
-    private static string MovedText(List<string> moved) => moved.Count == 0 ? ""
-        : $"; {string.Join(", ", moved.Take(3))}{(moved.Count > 3 ? $" and {CountOf(moved.Count - 3, "other", "others")}" : "")} {(moved.Count == 1 ? "was" : "were")} rounded the other way for it";
+    private static string MovedText(List<string> moved) =>
+        moved.Count == 0 ? "" : $"; {FirstThree(moved)} {(moved.Count == 1 ? "was" : "were")} rounded the other way for it";
 
-    private bool CanAddUp(int whole) => _division.SumIn(whole) == _division.WholeAt(whole) && _division.RowsIn(whole).All(row => _division.Amount(row).Sign >= 0);
+    /// <summary>"a, b, c and 4 others".</summary>
+    private static string FirstThree(IReadOnlyList<string> all) =>
+        string.Join(", ", all.Take(3)) + (all.Count > 3 ? $" and {CountOf(all.Count - 3, "other", "others")}" : "");
 
-    private string WhyNot(int whole) => CanAddUp(whole) ? "equal amounts keep equal shares, and there are too few units for all of them"
-        : _division.SumIn(whole) != _division.WholeAt(whole) ? $"the {_words.PartMany} don't make up the whole" : "an amount is negative";
+    private bool CanAddUp(int whole) =>
+        _division.SumIn(whole) == _division.WholeAt(whole) && _division.RowsIn(whole).All(row => _division.Amount(row).Sign >= 0);
+
+    private string WhyNot(int whole) =>
+        CanAddUp(whole) ? "equal amounts keep equal shares, and there are too few units for all of them"
+        : _division.SumIn(whole) != _division.WholeAt(whole) ? $"the {_words.PartMany} don't make up the whole"
+        : "an amount is negative";
 
     private void Tried()
     {
@@ -196,11 +237,26 @@ internal sealed class TieOut
             return;
         }
         static string Printed(Fraction amount) => NumberText.Rounded(amount, 4, trimZeros: true);
-        List<string> told = [.. _division.Tried.Changed.Select(tried => $"{Name(tried.Group, tried.Part)} {(tried.Was is { } was ? Printed(was) : "nothing")} → {Printed(tried.Is)}")];
-        string changed = told.Count == 0 ? "no amount was changed" : $"tried, not counted: {string.Join(", ", told.Take(3))}{(told.Count > 3 ? $" and {CountOf(told.Count - 3, "other", "others")}" : "")}";
+        List<string> told =
+        [
+            .. _division.Tried.Changed.Select(tried =>
+                $"{Name(tried.Group, tried.Part)} {(tried.Was is { } was ? Printed(was) : "nothing")} → {Printed(tried.Is)}"
+            ),
+        ];
+        string changed =
+            told.Count == 0
+                ? "no amount was changed"
+                : "tried, not counted: "
+                    + $"{string.Join(", ", told.Take(3))}{(told.Count > 3 ? $" and {CountOf(told.Count - 3, "other", "others")}" : "")}";
         IReadOnlyList<string> over = _division.Tried.PassedOver;
-        string passed = over.Count == 0 ? "" : $"; passed over: {string.Join(", ", over.Take(3))}{(over.Count > 3 ? $" and {CountOf(over.Count - 3, "other", "others")}" : "")}";
-        Add("trial", false, changed + passed, new Remedy("count what was counted", study => study with { Trials = [] }), [.. told, .. over]);
+        string passed = over.Count == 0 ? "" : $"; passed over: {FirstThree(over)}";
+        Add(
+            "trial",
+            false,
+            changed + passed,
+            new Remedy("count what was counted", study => study with { Trials = [] }),
+            [.. told, .. over]
+        );
     }
 
     private bool UsesBands => _division.Study.Parts is Axis.Bands || (_division.HasGroups && _division.Study.Groups is Axis.Bands);
@@ -210,12 +266,29 @@ internal sealed class TieOut
         if (UsesBands)
         {
             long outside = _division.Rows.Outside;
-            Remedy? remedy = outside == 0 ? null : new Remedy("let the bands cover every row", study => study with { Parts = Covering(study.Parts)!, Groups = Covering(study.Groups) });
-            Add("bands-cover", outside == 0, outside == 0 ? "the bands cover every row" : $"{CountOf(outside, "row is", "rows are")} outside the bands", remedy);
+            Remedy? remedy =
+                outside == 0
+                    ? null
+                    : new Remedy("let the bands cover every row", study =>
+                        study with
+                        {
+                            Parts = Covering(study.Parts)!,
+                            Groups = Covering(study.Groups),
+                        }
+                    );
+            Add(
+                "bands-cover",
+                outside == 0,
+                outside == 0 ? "the bands cover every row" : $"{CountOf(outside, "row is", "rows are")} outside the bands",
+                remedy
+            );
         }
     }
 
-    private Axis? Covering(Axis? axis) => axis is Axis.Bands bands && _division.Table.Source is null && _division.Table.Find(bands.Column) is { } column ? RoundBands.Cover(column.Numbers, bands) : axis;
+    private Axis? Covering(Axis? axis) =>
+        axis is Axis.Bands bands && _division.Table.Source is null && _division.Table.Find(bands.Column) is { } column
+            ? RoundBands.Cover(column.Numbers, bands)
+            : axis;
 
     private void LeftOutAmounts()
     {
@@ -223,7 +296,9 @@ internal sealed class TieOut
         {
             return;
         }
-        (string text, IReadOnlyList<string> names) = ListAmounts(_division.LeftOut.Select(left => (Name(left.Group, left.Part), left.Amount)));
+        (string text, IReadOnlyList<string> names) = ListAmounts(
+            _division.LeftOut.Select(left => (Name(left.Group, left.Part), left.Amount))
+        );
         Add("left-out", false, $"left out as negative: {text}", null, names);
     }
 
@@ -236,7 +311,12 @@ internal sealed class TieOut
         {
             if (_division.Amount(row).Sign < 0)
             {
-                negatives.Add((Name(_division.Groups?[_division.GroupOf(row)].Label, _division.Parts[_division.PartOf(row)].Label), _division.Amount(row)));
+                negatives.Add(
+                    (
+                        Name(_division.Groups?[_division.GroupOf(row)].Label, _division.Parts[_division.PartOf(row)].Label),
+                        _division.Amount(row)
+                    )
+                );
             }
         }
         if (negatives.Count == 0)
@@ -244,8 +324,18 @@ internal sealed class TieOut
             return;
         }
         (string text, IReadOnlyList<string> names) = ListAmounts(negatives);
-        string what = CountOf(negatives.Count, _division.HasGroups ? "negative amount" : "negative part", _division.HasGroups ? "negative amounts" : "negative parts");
-        Add("negative-parts", false, $"below zero: {text}", new Remedy($"leave out {what}", study => study with { Negatives = Negatives.LeaveOut }), names);
+        string what = CountOf(
+            negatives.Count,
+            _division.HasGroups ? "negative amount" : "negative part",
+            _division.HasGroups ? "negative amounts" : "negative parts"
+        );
+        Add(
+            "negative-parts",
+            false,
+            $"below zero: {text}",
+            new Remedy($"leave out {what}", study => study with { Negatives = Negatives.LeaveOut }),
+            names
+        );
     }
 
     /// <summary>At most three by name, the largest first, then "and 147 others" with their sum.</summary>
@@ -282,10 +372,12 @@ internal sealed class TieOut
         if (found.Count > 0)
         {
             string column = part >= 0 ? ((Axis.Labels)_division.Study.Parts).Column : ((Axis.Labels)_division.Study.Groups!).Column;
-            Add("blank-labels", false, string.Join("; ", found), new Remedy("take only filled rows", study => study with
-            {
-                Where = study.Where.Add(new Clause(column) { Blank = false }),
-            }));
+            Add(
+                "blank-labels",
+                false,
+                string.Join("; ", found),
+                new Remedy("take only filled rows", study => study with { Where = study.Where.Add(new Clause(column) { Blank = false }) })
+            );
         }
     }
 
@@ -297,11 +389,21 @@ internal sealed class TieOut
         Amounts listed = _division.Listed;
         if (_division.Study.Parts is Axis.Labels { Expected.Length: > 0 })
         {
-            found.AddRange(Enumerable.Range(0, listed.Parts.Count).Where(part => !listed.Parts[part].Expected).Select(part => (listed.Parts[part].Label, listed.PartTotal(part))));
+            found.AddRange(
+                Enumerable
+                    .Range(0, listed.Parts.Count)
+                    .Where(part => !listed.Parts[part].Expected)
+                    .Select(part => (listed.Parts[part].Label, listed.PartTotal(part)))
+            );
         }
         if (listed.Groups is not null && _division.Study.Groups is Axis.Labels { Expected.Length: > 0 })
         {
-            found.AddRange(Enumerable.Range(0, listed.Groups.Count).Where(group => !listed.Groups[group].Expected).Select(group => (listed.Groups[group].Label, listed.GroupTotal(group))));
+            found.AddRange(
+                Enumerable
+                    .Range(0, listed.Groups.Count)
+                    .Where(group => !listed.Groups[group].Expected)
+                    .Select(group => (listed.Groups[group].Label, listed.GroupTotal(group)))
+            );
         }
         if (found.Count > 0)
         {
@@ -320,7 +422,8 @@ internal sealed class TieOut
         }
         if (pairs.Count > 0)
         {
-            string shown = string.Join(", ", pairs.Take(3)) + (pairs.Count > 3 ? $" and {CountOf(pairs.Count - 3, "other pair", "other pairs")}" : "");
+            string shown =
+                string.Join(", ", pairs.Take(3)) + (pairs.Count > 3 ? $" and {CountOf(pairs.Count - 3, "other pair", "other pairs")}" : "");
             Add("look-alikes", false, $"may be one label in two spellings: {shown}", null, pairs);
         }
 
@@ -343,7 +446,12 @@ internal sealed class TieOut
         int absent = Enumerable.Range(0, _division.RowCount).Count(row => !_division.Has(row));
         if (absent > 0)
         {
-            Add("absent-pairs", false, $"{NumberText.Count(absent)} of {CountOf(_division.RowCount, "pair", "pairs")} of {_words.GroupOne} and {_words.PartOne} have no row");
+            Add(
+                "absent-pairs",
+                false,
+                $"{NumberText.Count(absent)} of {CountOf(_division.RowCount, "pair", "pairs")} of {_words.GroupOne} and "
+                    + $"{_words.PartOne} have no row"
+            );
         }
     }
 
@@ -351,7 +459,12 @@ internal sealed class TieOut
     {
         if (_division.DistinctInAll is { } all && _division.Study.Value is Measure.Distinct)
         {
-            Add("not-additive", false, $"{NumberText.Count(all)} {_words.Counted} in all; the {_words.PartMany} add up to {Text(_division.Total)}, because one that is found in two {_words.PartMany} counts twice");
+            Add(
+                "not-additive",
+                false,
+                $"{NumberText.Count(all)} {_words.Counted} in all; the {_words.PartMany} add up to "
+                    + $"{Text(_division.Total)}, because one that is found in two {_words.PartMany} counts twice"
+            );
         }
     }
 
@@ -374,12 +487,19 @@ internal sealed class TieOut
         if (unused.Count > 0)
         {
             string members = string.Join(" and ", unused);
-            Add("not-used", false, $"{form.Name} does not use the study's {members}", new Remedy($"drop the {members}", study => study with
-            {
-                Groups = unused.Contains("groups") ? null : study.Groups,
-                Fold = unused.Contains("fold") ? null : study.Fold,
-                Whole = unused.Contains("whole") ? null : study.Whole,
-            }));
+            Add(
+                "not-used",
+                false,
+                $"{form.Name} does not use the study's {members}",
+                new Remedy($"drop the {members}", study =>
+                    study with
+                    {
+                        Groups = unused.Contains("groups") ? null : study.Groups,
+                        Fold = unused.Contains("fold") ? null : study.Fold,
+                        Whole = unused.Contains("whole") ? null : study.Whole,
+                    }
+                )
+            );
         }
     }
 }

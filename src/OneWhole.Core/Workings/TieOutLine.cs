@@ -32,5 +32,6 @@ public sealed record TieOutLine(string Id, TieOutStatus Status, string Text)
 /// <param name="Apply">Makes the changed study.</param>
 public sealed record Remedy(string Text, Func<Study, Study> Apply)
 {
-    public static Remedy LeaveOutNegatives { get; } = new("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut });
+    public static Remedy LeaveOutNegatives { get; } =
+        new("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut });
 }

@@ -46,18 +46,26 @@ internal sealed class Trials
         if (_amounts.Groups is not null && trial is { Group: null, Times: null })
         {
             string given = trial.Set is null ? "given as a share" : "set";
-            throw new StudyException("needs-group", $"{place}.group", $"{place}.group is missing: the study has groups, so an amount that is {given} belongs to one of them.");
+            throw new StudyException(
+                "needs-group",
+                $"{place}.group",
+                $"{place}.group is missing: the study has groups, so an amount that is {given} belongs to one of them."
+            );
         }
         string name = trial.Group is { } named ? $"{trial.Part}, {named}" : trial.Part;
         int part = Find(_amounts.Parts, trial.Part);
-        int group = trial.Group is null ? -1 : _amounts.Groups is null ? -2 : Find(_amounts.Groups, trial.Group);
+        int group =
+            trial.Group is null ? -1
+            : _amounts.Groups is null ? -2
+            : Find(_amounts.Groups, trial.Group);
         if (part < 0 || group < -1 || (trial.Group is not null && group < 0))
         {
             _passedOver.Add($"{name} is not listed");
         }
         else if (trial.Times is { } times)
         {
-            int first = Math.Max(group, 0), last = trial.Group is null ? _amounts.GroupCount - 1 : group;
+            int first = Math.Max(group, 0),
+                last = trial.Group is null ? _amounts.GroupCount - 1 : group;
             int[] present = [.. Enumerable.Range(first, last - first + 1).Select(at => RowOf(at, part)).Where(Has)];
             if (present.Length == 0)
             {
@@ -103,7 +111,8 @@ internal sealed class Trials
 
     private bool Has(int row) => _amounts.Exists[row] || _tried.ContainsKey(row);
 
-    private Fraction At(int row) => _tried.TryGetValue(row, out Fraction tried) ? tried : new Fraction(_amounts.Cells[row], _amounts.Divisor);
+    private Fraction At(int row) =>
+        _tried.TryGetValue(row, out Fraction tried) ? tried : new Fraction(_amounts.Cells[row], _amounts.Divisor);
 
     /// <summary>What the other amounts of the row's group add up to.</summary>
     private Fraction Others(int row)
@@ -144,7 +153,14 @@ internal sealed class Trials
         foreach ((int row, Fraction amount) in _tried.OrderBy(tried => tried.Key))
         {
             Fraction? was = _amounts.Exists[row] ? new Fraction(_amounts.Cells[row], _amounts.Divisor) : null;
-            changed.Add(new TriedAmount(_amounts.Groups?[row / _amounts.Parts.Count].Label, _amounts.Parts[row % _amounts.Parts.Count].Label, was, amount));
+            changed.Add(
+                new TriedAmount(
+                    _amounts.Groups?[row / _amounts.Parts.Count].Label,
+                    _amounts.Parts[row % _amounts.Parts.Count].Label,
+                    was,
+                    amount
+                )
+            );
             cells[row] = (amount * new Fraction(divisor)).Round();
             exists[row] = true;
         }

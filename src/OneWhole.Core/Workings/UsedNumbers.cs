@@ -22,7 +22,12 @@ internal static class UsedNumbers
             sums[group] = (sum + number, count + rows);
         });
         var unit = new Fraction(ExactInt.One, ExactInt.PowerOfTen(scale));
-        return [.. division.Groups!.Select(group => sums.GetValueOrDefault(group.TableRank)).Select(sum => (new Fraction(sum.Sum) * unit, sum.Count))];
+        return
+        [
+            .. division
+                .Groups!.Select(group => sums.GetValueOrDefault(group.TableRank))
+                .Select(sum => (new Fraction(sum.Sum) * unit, sum.Count)),
+        ];
     }
 
     /// <summary>What a column adds up to over the used rows of each cell of the amounts; 0 where the cell is absent.</summary>
@@ -36,13 +41,17 @@ internal static class UsedNumbers
     {
         _ = Columns.Find(table, column, place);
         var sums = new Dictionary<(int, int), ExactInt>();
-        int scale = Each(table, study, amounts.Groups is null ? null : study.Groups, column, (group, part, number, _) => sums[(group, part)] = sums.GetValueOrDefault((group, part)) + number);
+        int scale = Each(table, study, amounts.Groups is null ? null : study.Groups, column, (group, part, number, _) =>
+            sums[(group, part)] = sums.GetValueOrDefault((group, part)) + number
+        );
         ExactInt divisor = ExactInt.PowerOfTen(scale);
         var volumes = new Fraction[amounts.Cells.Length];
         for (int cell = 0; cell < volumes.Length; cell++)
         {
-            int group = amounts.Groups?[cell / amounts.Parts.Count].TableRank ?? 0, part = amounts.Parts[cell % amounts.Parts.Count].TableRank;
-            volumes[cell] = amounts.Exists[cell] && sums.TryGetValue((group, part), out ExactInt sum) ? new Fraction(sum, divisor) : Fraction.Zero;
+            int group = amounts.Groups?[cell / amounts.Parts.Count].TableRank ?? 0,
+                part = amounts.Parts[cell % amounts.Parts.Count].TableRank;
+            volumes[cell] =
+                amounts.Exists[cell] && sums.TryGetValue((group, part), out ExactInt sum) ? new Fraction(sum, divisor) : Fraction.Zero;
         }
         return volumes;
     }
@@ -55,7 +64,14 @@ internal static class UsedNumbers
     {
         var read = new HashSet<(int, int)>();
         var unread = new HashSet<(int, int)>();
-        Each(table, study, grouped ? study.Groups : null, ((Measure.Sum)study.Value).Column, (group, part, _, _) => read.Add((group, part)), (group, part) => unread.Add((group, part)));
+        Each(
+            table,
+            study,
+            grouped ? study.Groups : null,
+            ((Measure.Sum)study.Value).Column,
+            (group, part, _, _) => read.Add((group, part)),
+            (group, part) => unread.Add((group, part))
+        );
         unread.ExceptWith(read);
         return unread;
     }
@@ -65,10 +81,32 @@ internal static class UsedNumbers
     /// of; and, where asked, for each row that can't be used.
     /// </summary>
     /// <returns>The numbers' scale.</returns>
-    private static int Each(Table table, Study study, Axis? groupAxis, string column, Action<int, int, ExactInt, long> take, Action<int, int>? unread = null)
+    private static int Each(
+        Table table,
+        Study study,
+        Axis? groupAxis,
+        string column,
+        Action<int, int, ExactInt, long> take,
+        Action<int, int>? unread = null
+    )
     {
-        string[] counted = [.. ScannedRows.NumbersOf(study.Parts), .. ScannedRows.NumbersOf(study.Groups), .. study.Value is Measure.Sum counts ? (string[])[counts.Column] : []];
-        ScannedRows rows = ScannedRows.Of(table, study.Where, [.. ScannedRows.KeysOf(study.Parts), .. ScannedRows.KeysOf(groupAxis)], [column, .. counted], [.. ScannedRows.LabelsOf(study.Parts), .. ScannedRows.LabelsOf(groupAxis)], CancellationToken.None, null, study.Parts, groupAxis);
+        string[] counted =
+        [
+            .. ScannedRows.NumbersOf(study.Parts),
+            .. ScannedRows.NumbersOf(study.Groups),
+            .. study.Value is Measure.Sum counts ? (string[])[counts.Column] : [],
+        ];
+        ScannedRows rows = ScannedRows.Of(
+            table,
+            study.Where,
+            [.. ScannedRows.KeysOf(study.Parts), .. ScannedRows.KeysOf(groupAxis)],
+            [column, .. counted],
+            [.. ScannedRows.LabelsOf(study.Parts), .. ScannedRows.LabelsOf(groupAxis)],
+            CancellationToken.None,
+            null,
+            study.Parts,
+            groupAxis
+        );
         table = rows.Table;
         byte[]? passing = rows.Passing;
         NumberView numbers = table.Find(column)!.Numbers;

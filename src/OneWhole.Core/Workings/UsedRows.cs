@@ -19,12 +19,17 @@ public static class UsedRows
 
     /// <summary>How many there are at most; rows without a number are among them.</summary>
     public static long Most(Division division) =>
-        (division.Rows.Total - division.Rows.FilteredOut) * ((division.Study.Parts as Axis.Columns ?? division.Study.Groups as Axis.Columns)?.Names.Length ?? 1);
+        (division.Rows.Total - division.Rows.FilteredOut)
+        * ((division.Study.Parts as Axis.Columns ?? division.Study.Groups as Axis.Columns)?.Names.Length ?? 1);
 
     /// <summary>Of a distinct count: the number of the value in a row of the table, from 0; below 0 for none.</summary>
-    public static Func<int, int> ValueOf(Division division) => Aggregation.DistinctOf(Columns.Find(division.Table, ((Measure.Distinct)division.Study.Value).Column, "value.distinct"));
+    public static Func<int, int> ValueOf(Division division) =>
+        Aggregation.DistinctOf(Columns.Find(division.Table, ((Measure.Distinct)division.Study.Value).Column, "value.distinct"));
 
-    /// <summary>The rows, in table order. Where amounts below zero are taken by their size, the rows of such an amount have their sign turned; where they are left out, so are their rows.</summary>
+    /// <summary>
+    /// The rows, in table order. Where amounts below zero are taken by their size, the rows of such an amount have their sign turned; where
+    /// they are left out, so are their rows.
+    /// </summary>
     public static IEnumerable<UsedRow> Of(Division division, CancellationToken cancel = default)
     {
         Negatives rule = division.Study.Negatives;
@@ -38,7 +43,8 @@ public static class UsedRows
             sums[pair] = sums.GetValueOrDefault(pair) + used.Amount;
         }
         HashSet<long> below = [.. sums.Where(sum => sum.Value.Sign < 0).Select(sum => sum.Key)];
-        return Scan(division, cancel).Where(row => rule == Negatives.Size || !below.Contains(row.Pair))
+        return Scan(division, cancel)
+            .Where(row => rule == Negatives.Size || !below.Contains(row.Pair))
             .Select(row => below.Contains(row.Pair) ? row.Used with { Amount = -row.Used.Amount } : row.Used);
     }
 
@@ -50,13 +56,18 @@ public static class UsedRows
         byte[]? passing = RowFilter.Passing(table, study.Where, cancel);
         AxisScan parts = AxisScan.Of(table, study.Parts, passing, "parts");
         AxisScan? groups = division.HasGroups ? AxisScan.Of(table, study.Groups!, passing, "groups") : null;
-        int[] partOf = Places(parts, division.Parts), groupOf = groups is null ? [0] : Places(groups, division.Groups!);
+        int[] partOf = Places(parts, division.Parts),
+            groupOf = groups is null ? [0] : Places(groups, division.Groups!);
         bool wideParts = study.Parts is Axis.Columns;
-        string[]? wide = (study.Parts as Axis.Columns)?.Names.ToArray() ?? (division.HasGroups ? (study.Groups as Axis.Columns)?.Names.ToArray() : null);
+        string[]? wide = (study.Parts as Axis.Columns)?.Names.ToArray()
+            ?? (division.HasGroups ? (study.Groups as Axis.Columns)?.Names.ToArray() : null);
         string[] counted = wide ?? (study.Value is Measure.Sum sum ? [sum.Column] : []);
         NumberView[] numbers = [.. counted.Select(name => Columns.Find(table, name, "value.sum").Numbers)];
         Fraction[] units = [.. numbers.Select(view => new Fraction(ExactInt.One, ExactInt.PowerOfTen(view.Scale)))];
-        Func<int, int>? distinct = study.Value is Measure.Distinct values && wide is null ? Aggregation.DistinctOf(Columns.Find(table, values.Column, "value.distinct")) : null;
+        Func<int, int>? distinct =
+            study.Value is Measure.Distinct values && wide is null
+                ? Aggregation.DistinctOf(Columns.Find(table, values.Column, "value.distinct"))
+                : null;
         var seen = new HashSet<(long, int)>();
         var partCodes = new int[BlockRows];
         var groupCodes = new int[BlockRows];
@@ -75,23 +86,36 @@ public static class UsedRows
                 }
                 for (int cell = 0; cell < (wide?.Length ?? 1); cell++)
                 {
-                    int partCode = wide is not null && wideParts ? cell : partCodes[i], groupCode = wide is not null && !wideParts ? cell : groups is null ? 0 : groupCodes[i];
-                    int part = partOf[partCode], group = groupOf[groupCode];
+                    int partCode = wide is not null && wideParts ? cell : partCodes[i],
+                        groupCode = wide is not null && !wideParts ? cell
+                        : groups is null ? 0
+                        : groupCodes[i];
+                    int part = partOf[partCode],
+                        group = groupOf[groupCode];
                     if (part < 0 || group < 0)
                     {
                         continue;
                     }
                     long pair = (long)groupCode * parts.Size + partCode;
-                    Fraction? amount = numbers.Length > 0 ? numbers[cell].At(row) is { } number ? units[cell] * new Fraction(number) : null
-                        : distinct is null ? Fraction.One
-                        : distinct(row) is >= 0 and var value && seen.Add((pair, value)) ? Fraction.One : Fraction.Zero;
+                    Fraction? amount =
+                        numbers.Length > 0
+                            ? numbers[cell].At(row) is { } number
+                                ? units[cell] * new Fraction(number)
+                                : null
+                            : distinct is null
+                                ? Fraction.One
+                                : distinct(row) is >= 0 and var value && seen.Add((pair, value))
+                                    ? Fraction.One
+                                    : Fraction.Zero;
                     yield return (pair, new UsedRow(row, part, group, amount is not null, amount ?? Fraction.Zero));
                 }
             }
         }
     }
 
-    /// <summary>The place of each code among the entries that are listed, folded ones at that of their fold; −1 where it is not listed.</summary>
+    /// <summary>
+    /// The place of each code among the entries that are listed, folded ones at that of their fold; −1 where it is not listed.
+    /// </summary>
     private static int[] Places(AxisScan axis, IReadOnlyList<Entry> listed)
     {
         var places = new Dictionary<string, int>();

@@ -22,7 +22,8 @@ public sealed record WorkingsResult(
     Division Division,
     IReadOnlyList<WorkingColumn> Columns,
     JsonObject Readings,
-    Func<IReadOnlyList<TieOutLine>> Prove) : Tables.IMeasured
+    Func<IReadOnlyList<TieOutLine>> Prove
+) : Tables.IMeasured
 {
     private sealed record Proved(NumberStyle Style, IReadOnlyList<TieOutLine> Lines);
 
@@ -52,7 +53,15 @@ public sealed record WorkingsResult(
     /// <summary>Whether a row stands for a group and a part, or without groups for a part.</summary>
     public bool RowsAreCells => Rows == RowKind.Cells;
 
-    public int RowCount => Division.IsEmpty ? 0 : Rows switch { RowKind.Groups => Division.GroupCount, RowKind.Parts => Division.PartCount, _ => Division.RowCount };
+    public int RowCount =>
+        Division.IsEmpty
+            ? 0
+            : Rows switch
+            {
+                RowKind.Groups => Division.GroupCount,
+                RowKind.Parts => Division.PartCount,
+                _ => Division.RowCount,
+            };
 
     /// <summary>The part of a row, or null where rows are groups.</summary>
     public Entry? PartOf(int row) => RowsAreGroups ? null : Division.Parts[Division.PartOf(row)];
@@ -61,15 +70,18 @@ public sealed record WorkingsResult(
     public Entry? GroupOf(int row) => Rows == RowKind.Parts ? null : Division.Groups?[RowsAreGroups ? row : Division.GroupOf(row)];
 
     /// <summary>What a row is called: its part, its group, or both.</summary>
-    public string NameOf(int row) => (GroupOf(row), PartOf(row)) switch
-    {
-        (null, { } part) => part.Label,
-        ({ } group, null) => group.Label,
-        ({ } group, { } part) => $"{part.Label}, {group.Label}",
-        _ => "",
-    };
+    public string NameOf(int row) =>
+        (GroupOf(row), PartOf(row)) switch
+        {
+            (null, { } part) => part.Label,
+            ({ } group, null) => group.Label,
+            ({ } group, { } part) => $"{part.Label}, {group.Label}",
+            _ => "",
+        };
 
-    /// <summary>How the proofs came out, in the few words that stand under a figure: whether all hold that must, and what they say.</summary>
+    /// <summary>
+    /// How the proofs came out, in the few words that stand under a figure: whether all hold that must, and what they say.
+    /// </summary>
     public (bool Holds, string Words) Outcome
     {
         get
@@ -81,15 +93,29 @@ public sealed record WorkingsResult(
             return TieOut.FirstOrDefault(line => line.Id == "parts-add-up") switch
             {
                 { Status: TieOutStatus.Ok } => (true, FigureWords.Of("addsUp")),
-                not null => (false, FigureWords.Of(Division.IsEmpty ? "nothingLeft" : Division.FixedWhole is null ? "wholeIsZero" : "notTheWhole")),
-                null => Division.IsEmpty ? (false, FigureWords.Of("nothingLeft")) : (true, FigureWords.Of(Division.WholeIsFirst ? "everyRow" : "addsUp")),
+                not null => (
+                    false,
+                    FigureWords.Of(
+                        Division.IsEmpty ? "nothingLeft"
+                        : Division.FixedWhole is null ? "wholeIsZero"
+                        : "notTheWhole"
+                    )
+                ),
+                null => Division.IsEmpty
+                    ? (false, FigureWords.Of("nothingLeft"))
+                    : (true, FigureWords.Of(Division.WholeIsFirst ? "everyRow" : "addsUp")),
             };
         }
     }
 
     /// <summary>The shown shares of the study's own whole, or of another one: of its group, or of everything.</summary>
-    public ShownShares SharesOf(WholeOf? of) => _shares.GetOrAdd(of == Division.WholeOf || (of == WholeOf.Group && !Division.HasGroups && Division.WholeOf == WholeOf.All) ? WholeOf.Given : of ?? WholeOf.Given,
-        key => ShownShares.Of(Division, key == WholeOf.Given ? null : key));
+    public ShownShares SharesOf(WholeOf? of) =>
+        _shares.GetOrAdd(
+            of == Division.WholeOf || (of == WholeOf.Group && !Division.HasGroups && Division.WholeOf == WholeOf.All)
+                ? WholeOf.Given
+                : of ?? WholeOf.Given,
+            key => ShownShares.Of(Division, key == WholeOf.Given ? null : key)
+        );
 
     /// <summary>By whole; under "given" those of the study's own.</summary>
     private readonly System.Collections.Concurrent.ConcurrentDictionary<WholeOf, ShownShares> _shares = [];
@@ -104,7 +130,8 @@ public sealed record WorkingsResult(
         count.Add(this, 2000 + 16L * RowCount);
     }
 
-    public WorkingColumn? Find(string key) => Columns.FirstOrDefault(column => column.Key == key) ?? LabelColumns.FirstOrDefault(column => column.Key == key);
+    public WorkingColumn? Find(string key) =>
+        Columns.FirstOrDefault(column => column.Key == key) ?? LabelColumns.FirstOrDefault(column => column.Key == key);
 
     public WorkingColumn this[string key] => Find(key) ?? throw new KeyNotFoundException($"The workings have no column \"{key}\".");
 

@@ -20,7 +20,8 @@ public sealed record BundledStudy(string Name, string Table, Study Study);
 /// CSV tables with schemas and checksums, study and briefing documents. One that was opened keeps its file until it is closed.
 /// </summary>
 /// <param name="Title">What it is called.</param>
-public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IReadOnlyList<BundledStudy> Studies, Briefing? Page) : IDisposable
+public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IReadOnlyList<BundledStudy> Studies, Briefing? Page)
+    : IDisposable
 {
     private const string Descriptor = "datapackage.json";
     private const string PageName = "briefing.json";
@@ -44,7 +45,9 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
         using var zip = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
         foreach (BundledTable table in Tables)
         {
-            JsonObject resource = Add(zip, resources, table.Name, $"tables/{FileName(table.Name)}.csv", "csv", "text/csv", stream => table.Copy(stream, progress));
+            JsonObject resource = Add(zip, resources, table.Name, $"tables/{FileName(table.Name)}.csv", "csv", "text/csv", stream =>
+                table.Copy(stream, progress)
+            );
             resource["title"] = table.Title;
             resource["encoding"] = "utf-8";
             if (table.Schema is { } schema)
@@ -68,14 +71,26 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
         }
         foreach (BundledStudy study in Studies)
         {
-            JsonObject resource = AddJson(zip, resources, study.Name, $"studies/{FileName(study.Name)}.study.json", StudyFormat.Standard.WriteText(study.Study));
+            JsonObject resource = AddJson(
+                zip,
+                resources,
+                study.Name,
+                $"studies/{FileName(study.Name)}.study.json",
+                StudyFormat.Standard.WriteText(study.Study)
+            );
             resource["table"] = study.Table;
         }
         if (Page is not null)
         {
             AddJson(zip, resources, "briefing", PageName, Page.Write().ToJsonString(StudyFormat.Pretty) + "\n");
         }
-        var package = new JsonObject { ["profile"] = "data-package", ["name"] = FileName(Title), ["title"] = Title, ["resources"] = resources };
+        var package = new JsonObject
+        {
+            ["profile"] = "data-package",
+            ["name"] = FileName(Title),
+            ["title"] = Title,
+            ["resources"] = resources,
+        };
         using Stream descriptor = zip.CreateEntry(Descriptor).Open();
         descriptor.Write(Encoding.UTF8.GetBytes(package.ToJsonString(StudyFormat.Pretty) + "\n"));
     }
@@ -90,7 +105,15 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
     private static JsonObject AddJson(ZipArchive zip, JsonArray resources, string name, string path, string text) =>
         Add(zip, resources, name, path, "json", "application/json", stream => stream.Write(Encoding.UTF8.GetBytes(text)));
 
-    private static JsonObject Add(ZipArchive zip, JsonArray resources, string name, string path, string format, string mediaType, Action<Stream> write)
+    private static JsonObject Add(
+        ZipArchive zip,
+        JsonArray resources,
+        string name,
+        string path,
+        string format,
+        string mediaType,
+        Action<Stream> write
+    )
     {
         if (resources.Any(other => (string?)other!["path"] == path))
         {
@@ -99,7 +122,15 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
         using Stream packed = zip.CreateEntry(path).Open();
         using var counted = new CheckedStream(packed);
         write(counted);
-        var resource = new JsonObject { ["name"] = name, ["path"] = path, ["format"] = format, ["mediatype"] = mediaType, ["bytes"] = counted.Length, ["hash"] = counted.Hash() };
+        var resource = new JsonObject
+        {
+            ["name"] = name,
+            ["path"] = path,
+            ["format"] = format,
+            ["mediatype"] = mediaType,
+            ["bytes"] = counted.Length,
+            ["hash"] = counted.Hash(),
+        };
         resources.Add(resource);
         return resource;
     }
@@ -109,7 +140,8 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
     /// <summary>Such a name that none of the others is: with a number where it is taken, and short enough to keep it.</summary>
     public static string FileName(string name, IReadOnlyCollection<string> taken)
     {
-        string plain = FileName(name), distinct = plain;
+        string plain = FileName(name),
+            distinct = plain;
         for (int number = 2; taken.Contains(distinct); number++)
         {
             string ending = $"-{number}";
@@ -121,14 +153,18 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
     /// <summary>A name that every file system takes.</summary>
     public static string FileName(string name)
     {
-        string plain = string.Concat(name.Select(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_' or '.' ? char.ToLowerInvariant(c) : '-')).Trim('-', '.');
+        string plain = string.Concat(
+                name.Select(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_' or '.' ? char.ToLowerInvariant(c) : '-')
+            )
+            .Trim('-', '.');
         return plain.Length == 0 ? "x" : plain[..Math.Min(LongestName, plain.Length)].TrimEnd('-', '.');
     }
 
     // ---- Reading ----
 
     /// <param name="stream">The file, which can be read in any order; it is closed with the bundle, or where it is refused.</param>
-    /// <exception cref="StudyException">It is no bundle, is damaged, or holds what it does not list; the message says what and where.</exception>
+    /// <exception cref="StudyException">It is no bundle, is damaged, or holds what it does not list; the message says what and
+    /// where.</exception>
     public static Bundle Read(Stream stream)
     {
         ZipArchive? zip = null;
@@ -154,7 +190,8 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
     /// <summary>Closes the file that it was opened from; its tables can't be read any more.</summary>
     public void Dispose() => _archive?.Dispose();
 
-    private static StudyException Refused(string why) => new("not-a-bundle", "", $"The bundle can't be opened: {why}. Nothing was changed.");
+    private static StudyException Refused(string why) =>
+        new("not-a-bundle", "", $"The bundle can't be opened: {why}. Nothing was changed.");
 
     private static Bundle Read(ZipArchive zip)
     {
@@ -165,7 +202,12 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
         var files = new Dictionary<string, ZipArchiveEntry>(StringComparer.Ordinal);
         foreach (ZipArchiveEntry entry in zip.Entries)
         {
-            if (entry.FullName.Contains('\\', StringComparison.Ordinal) || entry.FullName.StartsWith('/') || entry.FullName.Split('/').Contains("..") || !files.TryAdd(entry.FullName, entry))
+            if (
+                entry.FullName.Contains('\\', StringComparison.Ordinal)
+                || entry.FullName.StartsWith('/')
+                || entry.FullName.Split('/').Contains("..")
+                || !files.TryAdd(entry.FullName, entry)
+            )
             {
                 throw Refused($"\"{entry.FullName}\" is no name for a file in it, or is there twice");
             }
@@ -185,7 +227,11 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
         files.Remove(Descriptor);
         foreach (JsonNode? node in package["resources"] as JsonArray ?? throw Refused($"{Descriptor} lists no resources"))
         {
-            if (node is not JsonObject resource || Text(resource, "name") is not { Length: > 0 } name || Text(resource, "path") is not { } path)
+            if (
+                node is not JsonObject resource
+                || Text(resource, "name") is not { Length: > 0 } name
+                || Text(resource, "path") is not { } path
+            )
             {
                 throw Refused($"a resource of {Descriptor} has no name or no path");
             }
@@ -198,12 +244,19 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
             {
                 // Read through once, for its size and checksum; the rows stay in the file.
                 Check(path, hash, Unpack(entry, Stream.Null, MostBytes, ref room));
-                tables.Add(new BundledTable(name, Text(resource, "title") ?? name, resource["read"] is { } read ? ReadSettings.Read(read.ToJsonString()) : ReadSettings.Found, (to, _) => CopyOut(entry, to))
-                {
-                    Prepare = resource["prepare"] is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None,
-                    Answer = (resource["answer"] as JsonObject)?.DeepClone() as JsonObject,
-                    Left = (resource["left"] as JsonObject)?.DeepClone() as JsonObject,
-                });
+                tables.Add(
+                    new BundledTable(
+                        name,
+                        Text(resource, "title") ?? name,
+                        resource["read"] is { } read ? ReadSettings.Read(read.ToJsonString()) : ReadSettings.Found,
+                        (to, _) => CopyOut(entry, to)
+                    )
+                    {
+                        Prepare = resource["prepare"] is { } steps ? Preparation.Read(steps.ToJsonString()) : Preparation.None,
+                        Answer = (resource["answer"] as JsonObject)?.DeepClone() as JsonObject,
+                        Left = (resource["left"] as JsonObject)?.DeepClone() as JsonObject,
+                    }
+                );
                 continue;
             }
             using var unpacked = new MemoryStream();
@@ -215,7 +268,13 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
             }
             else
             {
-                studies.Add(new BundledStudy(name, Text(resource, "table") ?? throw Refused($"the study \"{name}\" names no table"), StudyFormat.Standard.Read(content)));
+                studies.Add(
+                    new BundledStudy(
+                        name,
+                        Text(resource, "table") ?? throw Refused($"the study \"{name}\" names no table"),
+                        StudyFormat.Standard.Read(content)
+                    )
+                );
             }
         }
         if (files.Count > 0)
@@ -227,7 +286,8 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
 
     private static Bundle Checked(Bundle bundle)
     {
-        HashSet<string> tables = [.. bundle.Tables.Select(table => table.Name)], studies = [.. bundle.Studies.Select(study => study.Name)];
+        HashSet<string> tables = [.. bundle.Tables.Select(table => table.Name)],
+            studies = [.. bundle.Studies.Select(study => study.Name)];
         if (tables.Count < bundle.Tables.Count || studies.Count < bundle.Studies.Count)
         {
             throw Refused("two of its tables, or of its studies, have one name");
@@ -247,13 +307,15 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
         return bundle.Studies.Count == 0 ? throw Refused("it has no study") : bundle;
     }
 
-    private static string? Text(JsonObject from, string name) => from[name] is JsonValue value && value.TryGetValue(out string? text) ? text : null;
+    private static string? Text(JsonObject from, string name) =>
+        from[name] is JsonValue value && value.TryGetValue(out string? text) ? text : null;
 
     private static JsonObject Json(byte[] content, string name)
     {
         try
         {
-            return JsonNode.Parse(content, null, new JsonDocumentOptions { MaxDepth = 32, AllowDuplicateProperties = false }) as JsonObject ?? throw Refused($"{name} holds no object");
+            return JsonNode.Parse(content, null, new JsonDocumentOptions { MaxDepth = 32, AllowDuplicateProperties = false }) as JsonObject
+                ?? throw Refused($"{name} holds no object");
         }
         catch (JsonException)
         {
@@ -281,7 +343,7 @@ public sealed record Bundle(string Title, IReadOnlyList<BundledTable> Tables, IR
         using Stream packed = entry.Open();
         using var unpacked = new CheckedStream(to);
         byte[] buffer = new byte[1 << 16];
-        for (int read; (read = packed.Read(buffer)) > 0;)
+        for (int read; (read = packed.Read(buffer)) > 0; )
         {
             room -= read;
             if (room < 0 || unpacked.Length + read > most)

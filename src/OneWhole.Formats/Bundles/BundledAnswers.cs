@@ -17,8 +17,17 @@ public static class BundledAnswers
         JsonObject said = answer.Answer!;
         try
         {
-            DateTime asOf = DateTime.Parse((string?)said["asOf"] ?? "", CultureInfo.InvariantCulture, DateTimeStyles.AdjustToUniversal | DateTimeStyles.AssumeUniversal);
-            return KeptCells.AnswerOf(KeptQuestion.Read(said["question"]?.ToJsonString() ?? ""), (said["summed"] as JsonArray ?? []).Select(column => (string)column!), asOf, columns);
+            DateTime asOf = DateTime.Parse(
+                (string?)said["asOf"] ?? "",
+                CultureInfo.InvariantCulture,
+                DateTimeStyles.AdjustToUniversal | DateTimeStyles.AssumeUniversal
+            );
+            return KeptCells.AnswerOf(
+                KeptQuestion.Read(said["question"]?.ToJsonString() ?? ""),
+                (said["summed"] as JsonArray ?? []).Select(column => (string)column!),
+                asOf,
+                columns
+            );
         }
         catch (Exception fault) when (fault is FormatException or InvalidOperationException)
         {
@@ -32,10 +41,17 @@ public static class BundledAnswers
     {
         if (table.Left is { } there)
         {
-            throw new StudyException("not-here", "", $"the rows of {table.Title} stay at {(string?)there["place"]}: say where they are asked (--from {table.Name}=PLACE).");
+            throw new StudyException(
+                "not-here",
+                "",
+                $"the rows of {table.Title} stay at {(string?)there["place"]}: say where they are asked (--from {table.Name}=PLACE)."
+            );
         }
         Table own = Read(table);
-        UsedAnswer[] answers = [.. bundle.Tables.Where(other => (string?)other.Answer?["of"] == table.Name).Select(other => Of(other, Read(other)))];
+        UsedAnswer[] answers =
+        [
+            .. bundle.Tables.Where(other => (string?)other.Answer?["of"] == table.Name).Select(other => Of(other, Read(other))),
+        ];
         return answers.Length == 0 ? table.Prepare.Apply(own) : KeptCells.Asking(own, answers);
     }
 

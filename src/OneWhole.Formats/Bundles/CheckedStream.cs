@@ -18,7 +18,11 @@ internal sealed class CheckedStream(Stream to) : Stream
     /// <summary>Bytes so far.</summary>
     public override long Length => _length;
 
-    public override long Position { get => _length; set => throw new NotSupportedException(); }
+    public override long Position
+    {
+        get => _length;
+        set => throw new NotSupportedException();
+    }
 
     /// <summary>"sha256:" and the digits of what was written so far.</summary>
     public string Hash() => "sha256:" + Convert.ToHexStringLower(_hash.GetCurrentHash());

@@ -27,7 +27,8 @@ internal static partial class TableSchema
             case ColumnType.Date when Texts(column).All(IsoDate().IsMatch):
                 field["type"] = "date";
                 break;
-            case ColumnType.Date when Texts(column).All(SlashedDate().IsMatch) && column.Info.Dates is DateOrder.DayMonthYear or DateOrder.MonthDayYear:
+            case ColumnType.Date
+                when Texts(column).All(SlashedDate().IsMatch) && column.Info.Dates is DateOrder.DayMonthYear or DateOrder.MonthDayYear:
                 field["type"] = "date";
                 field["format"] = column.Info.Dates == DateOrder.DayMonthYear ? "%d/%m/%Y" : "%m/%d/%Y";
                 break;
@@ -40,7 +41,9 @@ internal static partial class TableSchema
 
     /// <summary>The cells that are not empty; where labels are held once, each once.</summary>
     private static IEnumerable<string> Texts(Column column) =>
-        (column.Cells is LabelCells cells ? cells.Labels : Enumerable.Range(0, column.Count).Select(column.Cells.TextAt)).Where(text => text.Length > 0);
+        (column.Cells is LabelCells cells ? cells.Labels : Enumerable.Range(0, column.Count).Select(column.Cells.TextAt)).Where(text =>
+            text.Length > 0
+        );
 
     [GeneratedRegex(@"\A-?\d+(\.\d+)?\z", RegexOptions.CultureInvariant)]
     private static partial Regex PointNumber();

@@ -14,7 +14,8 @@ internal sealed class ParquetFormat : TableFormat
 
     public override bool Recognises(ReadOnlySpan<byte> head, string extension) => head.StartsWith("PAR1"u8);
 
-    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel) => (Run(async () => new Rows(await ParquetReader.CreateAsync(stream).ConfigureAwait(false))), settings);
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel) =>
+        (Run(async () => new Rows(await ParquetReader.CreateAsync(stream).ConfigureAwait(false))), settings);
 
     /// <summary>The library is asynchronous; readers here are not, and run on a thread of their own.</summary>
     private static T Run<T>(Func<Task<T>> act)
@@ -25,7 +26,11 @@ internal sealed class ParquetFormat : TableFormat
         }
         catch (Exception broken) when (broken is not (OutOfMemoryException or ReadException))
         {
-            throw new ReadException("damaged-file", "The Parquet file is damaged, cut off, or packed in a way that is not read. Write it anew.", broken);
+            throw new ReadException(
+                "damaged-file",
+                "The Parquet file is damaged, cut off, or packed in a way that is not read. Write it anew.",
+                broken
+            );
         }
     }
 
@@ -61,7 +66,8 @@ internal sealed class ParquetFormat : TableFormat
 
         public override bool IsEmpty => false;
 
-        public override double Done => _reader.RowGroupCount == 0 ? 1 : (_group + (_rowsInGroup == 0 ? 0 : _row / (double)_rowsInGroup)) / _reader.RowGroupCount;
+        public override double Done =>
+            _reader.RowGroupCount == 0 ? 1 : (_group + (_rowsInGroup == 0 ? 0 : _row / (double)_rowsInGroup)) / _reader.RowGroupCount;
 
         public override bool Next()
         {
@@ -108,11 +114,16 @@ internal sealed class ParquetFormat : TableFormat
                 return Fill(new byte[]?[group.RowCount], values => group.ReadAsync(field, values.AsMemory(), null, default));
             }
             // The library reads each type of value into an array of that type.
-            return (Task<Array>)typeof(Rows).GetMethod(nameof(ReadValues), BindingFlags.NonPublic | BindingFlags.Static)!.MakeGenericMethod(field.ClrType).Invoke(null, [group, field])!;
+            return (Task<Array>)
+                typeof(Rows)
+                    .GetMethod(nameof(ReadValues), BindingFlags.NonPublic | BindingFlags.Static)!
+                    .MakeGenericMethod(field.ClrType)
+                    .Invoke(null, [group, field])!;
         }
 
         private static Task<Array> ReadValues<T>(ParquetRowGroupReader group, DataField field)
-            where T : struct => field.IsNullable
+            where T : struct =>
+            field.IsNullable
                 ? Fill(new T?[group.RowCount], values => group.ReadAsync(field, values.AsMemory(), null, default))
                 : Fill(new T[group.RowCount], values => group.ReadAsync(field, values.AsMemory(), null, default));
 

@@ -41,10 +41,15 @@ internal sealed class SqliteFormat : TableFormat
             else
             {
                 IReadOnlyList<string> tables = session.Tables();
-                string table = settings.Section ?? tables.FirstOrDefault() ?? throw new ReadException("empty-file", "The database has no table.");
+                string table = settings.Section
+                    ?? tables.FirstOrDefault()
+                    ?? throw new ReadException("empty-file", "The database has no table.");
                 if (!tables.Contains(table))
                 {
-                    throw new ReadException("no-table", $"The database has no table \"{table}\"; its tables are {string.Join(", ", tables.Select(name => $"\"{name}\""))}.");
+                    throw new ReadException(
+                        "no-table",
+                        $"The database has no table \"{table}\"; its tables are {string.Join(", ", tables.Select(name => $"\"{name}\""))}."
+                    );
                 }
                 query = $"SELECT * FROM \"{table.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
                 settings = settings with { Section = table };
@@ -63,6 +68,7 @@ internal sealed class SqliteFormat : TableFormat
     {
         private readonly SqliteConnection _connection;
         private readonly string? _copy;
+
         // Kept, because the library holds it without a reference.
         private readonly strdelegate_authorizer _authorizer = Authorize;
 
@@ -88,9 +94,15 @@ internal sealed class SqliteFormat : TableFormat
                 }
             }
             RefuseCutOff(path, copy);
-            // Rows in a log beside the file are read from copies of both, so that somebody's file is never touched; without one nothing is written at all.
+            // Rows in a log beside the file are read from copies of both, so that somebody's file is never touched; without one nothing is
+            // written at all.
             string file = $"file:{Uri.EscapeDataString(path).Replace("%2F", "/", StringComparison.Ordinal)}";
-            string source = new SqliteConnectionStringBuilder { DataSource = log is null ? file + "?immutable=1" : file, Mode = log is null ? SqliteOpenMode.ReadOnly : SqliteOpenMode.ReadWrite, Pooling = false }.ToString();
+            string source = new SqliteConnectionStringBuilder
+            {
+                DataSource = log is null ? file + "?immutable=1" : file,
+                Mode = log is null ? SqliteOpenMode.ReadOnly : SqliteOpenMode.ReadWrite,
+                Pooling = false,
+            }.ToString();
             var session = new Session(new SqliteConnection(source), copy);
             try
             {
@@ -129,7 +141,8 @@ internal sealed class SqliteFormat : TableFormat
             {
                 return;
             }
-            int size = System.Buffers.Binary.BinaryPrimitives.ReadUInt16BigEndian(head[16..]) is var written && written == 1 ? 65_536 : written;
+            int size =
+                System.Buffers.Binary.BinaryPrimitives.ReadUInt16BigEndian(head[16..]) is var written && written == 1 ? 65_536 : written;
             long wanted = System.Buffers.Binary.BinaryPrimitives.ReadUInt32BigEndian(head[28..]) * (long)size;
             if (wanted <= file.Length)
             {
@@ -139,19 +152,27 @@ internal sealed class SqliteFormat : TableFormat
             {
                 Remove(copy);
             }
-            throw new ReadException("damaged-file", $"The database is cut off: {file.Length:N0} of {wanted:N0} bytes are there. Fetch it anew.");
+            throw new ReadException(
+                "damaged-file",
+                $"The database is cut off: {file.Length:N0} of {wanted:N0} bytes are there. Fetch it anew."
+            );
         }
 
         /// <summary>Reading, selecting and calling functions; everything else is refused.</summary>
         private static int Authorize(object user, int action, string first, string second, string database, string inner) =>
-            action is raw.SQLITE_SELECT or raw.SQLITE_READ or raw.SQLITE_RECURSIVE || (action == raw.SQLITE_FUNCTION && second is not "load_extension") ? raw.SQLITE_OK : raw.SQLITE_DENY;
+            action is raw.SQLITE_SELECT or raw.SQLITE_READ or raw.SQLITE_RECURSIVE
+            || (action == raw.SQLITE_FUNCTION && second is not "load_extension")
+                ? raw.SQLITE_OK
+                : raw.SQLITE_DENY;
 
         public IReadOnlyList<string> Tables()
         {
             try
             {
                 using SqliteCommand command = _connection.CreateCommand();
-                command.CommandText = "SELECT name FROM sqlite_schema WHERE type IN ('table', 'view') AND name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY type, rowid";
+                command.CommandText =
+                    "SELECT name FROM sqlite_schema WHERE type IN ('table', 'view') AND name NOT LIKE 'sqlite\\_%' "
+                    + "ESCAPE '\\' ORDER BY type, rowid";
                 using SqliteDataReader reader = command.ExecuteReader();
                 var names = new List<string>();
                 while (reader.Read())
@@ -174,7 +195,10 @@ internal sealed class SqliteFormat : TableFormat
             {
                 if (result == raw.SQLITE_OK && tail.Trim(' ', '\t', '\r', '\n', ';').Length > 0)
                 {
-                    throw new ReadException("not-allowed", "The query is more than one statement: it must be one SELECT on the tables of this file.");
+                    throw new ReadException(
+                        "not-allowed",
+                        "The query is more than one statement: it must be one SELECT on the tables of this file."
+                    );
                 }
             }
         }
@@ -220,13 +244,30 @@ internal sealed class SqliteFormat : TableFormat
         }
     }
 
-    private static ReadException Fault(SqliteException fault) => fault.SqliteErrorCode switch
-    {
-        raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB => new ReadException("damaged-file", "The database is damaged: it is no whole SQLite file.", fault),
-        raw.SQLITE_AUTH or raw.SQLITE_ERROR when fault.SqliteErrorCode == raw.SQLITE_AUTH || fault.Message.Contains("not authorized", StringComparison.Ordinal) || fault.Message.Contains("prohibited", StringComparison.Ordinal) => new ReadException("not-allowed", "The query does more than read: it must be one SELECT on the tables of this file.", fault),
-        raw.SQLITE_INTERRUPT => new ReadException("too-long", $"The query took longer than {Longest.TotalSeconds:0} seconds and was stopped: ask for less.", fault),
-        _ => new ReadException("wrong-query", $"The query can't be run: {Reason(fault.Message)}.", fault),
-    };
+    private static ReadException Fault(SqliteException fault) =>
+        fault.SqliteErrorCode switch
+        {
+            raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB => new ReadException(
+                "damaged-file",
+                "The database is damaged: it is no whole SQLite file.",
+                fault
+            ),
+            raw.SQLITE_AUTH
+            or raw.SQLITE_ERROR
+                when fault.SqliteErrorCode == raw.SQLITE_AUTH
+                    || fault.Message.Contains("not authorized", StringComparison.Ordinal)
+                    || fault.Message.Contains("prohibited", StringComparison.Ordinal) => new ReadException(
+                "not-allowed",
+                "The query does more than read: it must be one SELECT on the tables of this file.",
+                fault
+            ),
+            raw.SQLITE_INTERRUPT => new ReadException(
+                "too-long",
+                $"The query took longer than {Longest.TotalSeconds:0} seconds and was stopped: ask for less.",
+                fault
+            ),
+            _ => new ReadException("wrong-query", $"The query can't be run: {Reason(fault.Message)}.", fault),
+        };
 
     /// <summary>What is wrong with a query, in our words: the library names the thing between its own.</summary>
     private static string Reason(string message)

@@ -11,12 +11,17 @@ public static class SqliteLog
     /// <summary>The log beside a file; null where there is none, or nothing in it.</summary>
     public static string? Of(string path) => new FileInfo(path + Ending) is { Exists: true, Length: > 0 } log ? log.FullName : null;
 
-    /// <summary>Takes the rows of the log beside a copy into the copy; nothing is left beside it. A file that is no database stays as it is, and is refused when it is read.</summary>
+    /// <summary>
+    /// Takes the rows of the log beside a copy into the copy; nothing is left beside it. A file that is no database stays as it is, and is
+    /// refused when it is read.
+    /// </summary>
     public static void TakeIn(string copy)
     {
         try
         {
-            using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = copy, Pooling = false }.ToString());
+            using var connection = new SqliteConnection(
+                new SqliteConnectionStringBuilder { DataSource = copy, Pooling = false }.ToString()
+            );
             connection.Open();
             using SqliteCommand command = connection.CreateCommand();
             command.CommandText = "PRAGMA journal_mode = delete";

@@ -18,12 +18,17 @@ internal sealed class DelimitedFormat : TableFormat
     /// <exception cref="ReadException">The file is not text, or its settings are wrong.</exception>
     public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel)
     {
-        (Encoding encoding, string encodingName) = settings.Encoding is { } given ? (TextEncodings.Named(given), given) : TextEncodings.Find(stream);
+        (Encoding encoding, string encodingName) = settings.Encoding is { } given
+            ? (TextEncodings.Named(given), given)
+            : TextEncodings.Find(stream);
         (char? said, int skipped) = SaidSeparator(stream, encoding);
         char separator = said ?? (settings.Separator is { Length: 1 } set ? set[0] : FindSeparator(stream, encoding));
         if (separator is '"' or '\r' or '\n' || char.IsAsciiLetterOrDigit(separator))
         {
-            throw new ReadException("wrong-separator", $"separator is \"{separator}\"; it must be a mark such as a comma, a semicolon or a tab.");
+            throw new ReadException(
+                "wrong-separator",
+                $"separator is \"{separator}\"; it must be a mark such as a comma, a semicolon or a tab."
+            );
         }
         var text = new StreamReader(stream, encoding, detectEncodingFromByteOrderMarks: true, 1 << 16, leaveOpen: true);
         for (int line = 0; line < skipped; line++)
@@ -41,16 +46,28 @@ internal sealed class DelimitedFormat : TableFormat
         var first = new char[7];
         int count = text.ReadBlock(first);
         stream.Position = start;
-        return count >= 5 && new string(first, 0, 4).Equals("sep=", StringComparison.OrdinalIgnoreCase) && (count == 5 || first[5] is '\r' or '\n') ? (first[4], 1) : (null, 0);
+        return
+            count >= 5
+            && new string(first, 0, 4).Equals("sep=", StringComparison.OrdinalIgnoreCase)
+            && (count == 5 || first[5] is '\r' or '\n')
+            ? (first[4], 1)
+            : (null, 0);
     }
 
     /// <summary>A web page under the name of a table is none: it is what an address gives to who is not logged in.</summary>
     private static void RefusePage(string sample)
     {
         string start = sample.TrimStart('\uFEFF', ' ', '\t', '\r', '\n');
-        if (start.StartsWith("<!doctype html", StringComparison.OrdinalIgnoreCase) || start.StartsWith("<html", StringComparison.OrdinalIgnoreCase) || start.StartsWith("<head", StringComparison.OrdinalIgnoreCase))
+        if (
+            start.StartsWith("<!doctype html", StringComparison.OrdinalIgnoreCase)
+            || start.StartsWith("<html", StringComparison.OrdinalIgnoreCase)
+            || start.StartsWith("<head", StringComparison.OrdinalIgnoreCase)
+        )
         {
-            throw new ReadException("web-page", "This is a web page, not a table: perhaps one that asks to log in. Fetch the table itself, or save it as a file.");
+            throw new ReadException(
+                "web-page",
+                "This is a web page, not a table: perhaps one that asks to log in. Fetch the table itself, or save it as a file."
+            );
         }
         if (start.StartsWith("<?xml", StringComparison.OrdinalIgnoreCase) || start.StartsWith("<!--", StringComparison.Ordinal))
         {
@@ -67,7 +84,10 @@ internal sealed class DelimitedFormat : TableFormat
         stream.Position = start;
         if (sample.AsSpan(0, Math.Min(count, 2000)).Count('\0') > 2)
         {
-            throw new ReadException("not-text", $"The file is none of the formats that are read ({TableFile.FormatNames}), and no text either.");
+            throw new ReadException(
+                "not-text",
+                $"The file is none of the formats that are read ({TableFile.FormatNames}), and no text either."
+            );
         }
         RefusePage(new string(sample, 0, Math.Min(count, 400)));
         return SeparatorFinder.Find(new string(sample, 0, count));

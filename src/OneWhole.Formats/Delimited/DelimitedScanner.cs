@@ -23,6 +23,7 @@ internal sealed class DelimitedScanner
     private bool _ended;
     private bool _quoted;
     private bool _inQuotes;
+
     // Places are counted from the row's start, which moves when the buffer is filled on.
     private (int Start, int Length)[] _cells = new (int, int)[64];
 
@@ -86,7 +87,13 @@ internal sealed class DelimitedScanner
         {
             if (_buffer.Length >= LongestRow)
             {
-                throw _inQuotes ? NotClosed() : new ReadException("too-long-row", $"Row {Rows} is longer than {LongestRow / 1_000_000} million characters: it is no row of a table. Are its line ends missing?");
+                throw _inQuotes
+                    ? NotClosed()
+                    : new ReadException(
+                        "too-long-row",
+                        $"Row {Rows} is longer than {LongestRow / 1_000_000} million characters: it is no row of a "
+                            + "table. Are its line ends missing?"
+                    );
             }
             Array.Resize(ref _buffer, _buffer.Length * 2);
         }
@@ -97,7 +104,10 @@ internal sealed class DelimitedScanner
     }
 
     private ReadException NotClosed() =>
-        new("open-quote", $"The quote that is opened in row {Math.Max(1, Rows - 1)} is never closed: close it, or double it where it is part of the text.");
+        new(
+            "open-quote",
+            $"The quote that is opened in row {Math.Max(1, Rows - 1)} is never closed: close it, or double it where it is part of the text."
+        );
 
     private void Keep(int start, int end)
     {
@@ -133,7 +143,8 @@ internal sealed class DelimitedScanner
     /// <summary>The text between quotes is moved down over the quotes that are taken off.</summary>
     private bool QuotedCell()
     {
-        int start = ++_at - _row, end = start;
+        int start = ++_at - _row,
+            end = start;
         _quoted = true;
         _inQuotes = true;
         while (true)

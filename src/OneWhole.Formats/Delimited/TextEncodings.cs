@@ -19,13 +19,18 @@ internal static class TextEncodings
     static TextEncodings() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
 
     /// <exception cref="ReadException">The name is not known.</exception>
-    public static Encoding Named(string name) => name.ToLowerInvariant() switch
-    {
-        "utf-8" => new UTF8Encoding(false),
-        "utf-16" or "utf-16le" => new UnicodeEncoding(false, true),
-        "utf-16be" => new UnicodeEncoding(true, true),
-        var other => Known(other) ?? throw new ReadException("unknown-encoding", $"encoding is \"{name}\"; it must be utf-8, utf-16, utf-16be, windows-1252, or the name of another code page."),
-    };
+    public static Encoding Named(string name) =>
+        name.ToLowerInvariant() switch
+        {
+            "utf-8" => new UTF8Encoding(false),
+            "utf-16" or "utf-16le" => new UnicodeEncoding(false, true),
+            "utf-16be" => new UnicodeEncoding(true, true),
+            var other => Known(other)
+                ?? throw new ReadException(
+                    "unknown-encoding",
+                    $"encoding is \"{name}\"; it must be utf-8, utf-16, utf-16be, windows-1252, or the name of another code page."
+                ),
+        };
 
     private static Encoding? Known(string name)
     {
@@ -65,7 +70,14 @@ internal static class TextEncodings
         stream.Position = start;
         DetectionDetail? found = CharsetDetector.DetectFromStream(stream).Detected;
         // What is neither sure nor known is the usual one; it holds all that the older Latin one has.
-        return found is { Encoding: not null, Confidence: >= LeastConfidence } && found.EncodingName.ToLowerInvariant() is var name and not ("iso-8859-1" or "ascii" or "utf-8" or "iso-8859-15" or "iso-8859-9" or "windows-1254") && Known(name) is not null ? name : Usual;
+        return
+            found is { Encoding: not null, Confidence: >= LeastConfidence }
+            && found.EncodingName.ToLowerInvariant()
+                is var name
+                    and not ("iso-8859-1" or "ascii" or "utf-8" or "iso-8859-15" or "iso-8859-9" or "windows-1254")
+            && Known(name) is not null
+            ? name
+            : Usual;
     }
 
     private static string? WideOf(ReadOnlySpan<byte> bytes)
@@ -78,7 +90,9 @@ internal static class TextEncodings
         {
             return "utf-16be";
         }
-        int evenZeros = 0, oddZeros = 0, looked = Math.Min(bytes.Length, 4096);
+        int evenZeros = 0,
+            oddZeros = 0,
+            looked = Math.Min(bytes.Length, 4096);
         for (int i = 0; i < looked; i++)
         {
             if (bytes[i] == 0)
@@ -87,7 +101,8 @@ internal static class TextEncodings
             }
         }
         return oddZeros > looked / 5 && evenZeros <= looked / 50 ? "utf-16"
-            : evenZeros > looked / 5 && oddZeros <= looked / 50 ? "utf-16be" : null;
+            : evenZeros > looked / 5 && oddZeros <= looked / 50 ? "utf-16be"
+            : null;
     }
 
     /// <summary>Looks at the whole of it, block by block; a character may reach from one block into the next.</summary>
@@ -97,7 +112,8 @@ internal static class TextEncodings
         var buffer = block.Length < 8 ? new byte[8] : block;
         while (true)
         {
-            int read = stream.ReadAtLeast(buffer.AsSpan(kept), buffer.Length - kept, throwOnEndOfStream: false), count = kept + read;
+            int read = stream.ReadAtLeast(buffer.AsSpan(kept), buffer.Length - kept, throwOnEndOfStream: false),
+                count = kept + read;
             bool last = count < buffer.Length;
             int whole = last ? count : WholeIn(buffer.AsSpan(0, count));
             if (!System.Text.Unicode.Utf8.IsValid(buffer.AsSpan(0, whole)))

@@ -26,10 +26,14 @@ internal sealed class BriefingHtml : BriefingHandOver
         page.Body.Append("</header>\n");
         foreach (IReadOnlyList<HandedBlock> row in progress.Through([.. briefing.Rows()]))
         {
-            page.Body.Append("<div class=\"row\" style=\"grid-template-columns:repeat(").Append(briefing.Columns.ToString(CultureInfo.InvariantCulture)).Append(",minmax(0,1fr))\">\n");
+            page.Body.Append("<div class=\"row\" style=\"grid-template-columns:repeat(")
+                .Append(briefing.Columns.ToString(CultureInfo.InvariantCulture))
+                .Append(",minmax(0,1fr))\">\n");
             foreach (HandedBlock block in row)
             {
-                page.Body.Append("<section style=\"grid-column:span ").Append(block.Span.ToString(CultureInfo.InvariantCulture)).Append("\">\n");
+                page.Body.Append("<section style=\"grid-column:span ")
+                    .Append(block.Span.ToString(CultureInfo.InvariantCulture))
+                    .Append("\">\n");
                 Write(page, block, briefing.Columns);
                 page.Body.Append("</section>\n");
             }
@@ -44,7 +48,9 @@ internal sealed class BriefingHtml : BriefingHandOver
         {
             foreach (string paragraph in text.Split("\n\n", StringSplitOptions.RemoveEmptyEntries))
             {
-                page.Body.Append("<p class=\"text\">").Append(HtmlDocument.Text(paragraph).Replace("\n", "<br>", StringComparison.Ordinal)).Append("</p>\n");
+                page.Body.Append("<p class=\"text\">")
+                    .Append(HtmlDocument.Text(paragraph).Replace("\n", "<br>", StringComparison.Ordinal))
+                    .Append("</p>\n");
             }
             return;
         }

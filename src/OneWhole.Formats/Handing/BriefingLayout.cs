@@ -12,7 +12,8 @@ public static class BriefingLayout
     /// <param name="span">The columns that it takes.</param>
     /// <param name="columns">The columns of the page.</param>
     /// <param name="width">The page's.</param>
-    public static double WidthOf(int span, int columns, double width = Width) => ((width - Gap * (columns - 1)) / columns) * span + Gap * (span - 1);
+    public static double WidthOf(int span, int columns, double width = Width) =>
+        ((width - Gap * (columns - 1)) / columns) * span + Gap * (span - 1);
 
     /// <summary>A figure's size: wider than high, and no higher than is seen at once.</summary>
     public static (double Width, double Height) SizeOf(HandedBlock block, int columns)

@@ -3,7 +3,9 @@ using SkiaSharp;
 
 namespace OneWhole.Formats.Handing;
 
-/// <summary>The page on paper: rows of blocks one under the other, a new sheet where a row does not fit; real text, with its fonts inside.</summary>
+/// <summary>
+/// The page on paper: rows of blocks one under the other, a new sheet where a row does not fit; real text, with its fonts inside.
+/// </summary>
 internal sealed class BriefingPdf : BriefingHandOver
 {
     private const float Points = 0.75f;
@@ -27,7 +29,10 @@ internal sealed class BriefingPdf : BriefingHandOver
         {
             foreach (IReadOnlyList<PlacedFigure> sheet in BriefingSheets.Of(briefing, height / scale, progress))
             {
-                using SKCanvas canvas = document.BeginPage((float)(on.Paper.Width * Paper.Pixels) * Points, (float)(on.Paper.Height * Paper.Pixels) * Points);
+                using SKCanvas canvas = document.BeginPage(
+                    (float)(on.Paper.Width * Paper.Pixels) * Points,
+                    (float)(on.Paper.Height * Paper.Pixels) * Points
+                );
                 canvas.Scale(Points);
                 canvas.Translate((float)margin, (float)margin);
                 canvas.Scale((float)scale);

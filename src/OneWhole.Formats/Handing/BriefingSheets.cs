@@ -21,11 +21,21 @@ internal static class BriefingSheets
     /// <param name="height">Of a sheet; nothing ends one where there is no end.</param>
     /// <param name="progress">Is told how many rows are done.</param>
     /// <param name="hasHead">Whether title and filter stand on the first sheet.</param>
-    public static IReadOnlyList<IReadOnlyList<PlacedFigure>> Of(HandedBriefing briefing, double height, Progress progress, bool hasHead = true)
+    public static IReadOnlyList<IReadOnlyList<PlacedFigure>> Of(
+        HandedBriefing briefing,
+        double height,
+        Progress progress,
+        bool hasHead = true
+    )
     {
         var sheets = new List<List<PlacedFigure>> { new() };
-        Figure head = Words(briefing.Filter.Length > 0 ? $"{briefing.Title}\n{briefing.Filter}" : briefing.Title, BriefingLayout.Width, heading: true);
-        double first = hasHead ? head.Height + BriefingLayout.Gap : 0, y = first;
+        Figure head = Words(
+            briefing.Filter.Length > 0 ? $"{briefing.Title}\n{briefing.Filter}" : briefing.Title,
+            BriefingLayout.Width,
+            heading: true
+        );
+        double first = hasHead ? head.Height + BriefingLayout.Gap : 0,
+            y = first;
         if (hasHead)
         {
             sheets[0].Add(new PlacedFigure(head, 0, 0, 1));
@@ -40,7 +50,8 @@ internal static class BriefingSheets
                 y = 0;
             }
             // A row that no sheet has room for is reduced to it.
-            double scale = Math.Min(1, (height - y) / tall), x = 0;
+            double scale = Math.Min(1, (height - y) / tall),
+                x = 0;
             for (int at = 0; at < row.Count; at++)
             {
                 double down = y;
@@ -87,7 +98,23 @@ internal static class BriefingSheets
 
     /// <summary>A hairline around the sheet, as on the page.</summary>
     private static Figure Framed(Figure figure) =>
-        figure with { Marks = [new PathMark("frame", MarkRole.Frame, [[0.5, 0.5, figure.Width - 0.5, 0.5, figure.Width - 0.5, figure.Height - 0.5, 0.5, figure.Height - 0.5, 0.5, 0.5]]) { Stroke = Ink.Hairline }, .. figure.Marks] };
+        figure with
+        {
+            Marks =
+            [
+                new PathMark(
+                    "frame",
+                    MarkRole.Frame,
+                    [
+                        [0.5, 0.5, figure.Width - 0.5, 0.5, figure.Width - 0.5, figure.Height - 0.5, 0.5, figure.Height - 0.5, 0.5, 0.5],
+                    ]
+                )
+                {
+                    Stroke = Ink.Hairline,
+                },
+                .. figure.Marks,
+            ],
+        };
 
     private static Figure Words(string text, double width, bool heading = false)
     {
@@ -133,7 +160,18 @@ internal static class BriefingSheets
         if (table.RowCount > MostWorkingsRows)
         {
             y += font.LineHeight * 1.25;
-            page.Add(page.Text("more", MarkRole.Line, 0, y, "start", $"and {Core.Numbers.NumberText.Count(table.RowCount - MostWorkingsRows)} rows more", font, Ink.Quiet));
+            page.Add(
+                page.Text(
+                    "more",
+                    MarkRole.Line,
+                    0,
+                    y,
+                    "start",
+                    $"and {Core.Numbers.NumberText.Count(table.RowCount - MostWorkingsRows)} rows more",
+                    font,
+                    Ink.Quiet
+                )
+            );
         }
         return new Figure(width, y + 16, study.Title, study.Title, page.Marks);
     }

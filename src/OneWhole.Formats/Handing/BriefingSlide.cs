@@ -2,7 +2,9 @@ using OneWhole.Formats.Office;
 
 namespace OneWhole.Formats.Handing;
 
-/// <summary>The page as one slide that looks like it: as high as the page is, its figures as shapes that can be edited, its proofs in the notes.</summary>
+/// <summary>
+/// The page as one slide that looks like it: as high as the page is, its figures as shapes that can be edited, its proofs in the notes.
+/// </summary>
 internal sealed class BriefingSlide : BriefingHandOver
 {
     public override string Kind => "slide.pptx";
@@ -18,8 +20,19 @@ internal sealed class BriefingSlide : BriefingHandOver
     public override void Write(HandedBriefing briefing, BriefingPaper on, Stream to, Progress progress)
     {
         IReadOnlyList<PlacedFigure> page = BriefingSheets.Of(briefing, double.PositiveInfinity, progress, hasHead: false)[0];
-        string notes = string.Join('\n', briefing.Blocks.Select(block => block.Study).OfType<HandedStudy>()
-            .Select(study => $"{study.Title}: {string.Join("; ", study.Workings.Values.SelectMany(each => each.Workings.TieOut.Take(2)).Take(4).Select(line => line.Text))}"));
+        string notes = string.Join(
+            '\n',
+            briefing
+                .Blocks.Select(block => block.Study)
+                .OfType<HandedStudy>()
+                .Select(study =>
+                    $"{study.Title}: "
+                    + string.Join(
+                        "; ",
+                        study.Workings.Values.SelectMany(each => each.Workings.TieOut.Take(2)).Take(4).Select(line => line.Text)
+                    )
+                )
+        );
         to.Write(SlideDeck.Write(new SlideContent(briefing.Title, briefing.Filter, "", "") { Page = page, Notes = notes }));
     }
 }

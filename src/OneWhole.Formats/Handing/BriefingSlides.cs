@@ -47,6 +47,20 @@ internal sealed class BriefingSlides : BriefingHandOver
         {
             slides.Insert(0, new SlideContent(briefing.Title, briefing.Filter, "", "") { Text = said });
         }
-        to.Write(SlideDeck.Write([.. slides.Select(slide => briefing.Filter.Length > 0 && slide.Caption != briefing.Filter ? slide with { TieOut = $"{briefing.Filter}; {slide.TieOut}" } : slide)], briefing.Title));
+        to.Write(
+            SlideDeck.Write(
+                [
+                    .. slides.Select(slide =>
+                        briefing.Filter.Length > 0 && slide.Caption != briefing.Filter
+                            ? slide with
+                            {
+                                TieOut = $"{briefing.Filter}; {slide.TieOut}",
+                            }
+                            : slide
+                    ),
+                ],
+                briefing.Title
+            )
+        );
     }
 }

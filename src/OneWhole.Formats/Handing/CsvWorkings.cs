@@ -13,5 +13,6 @@ internal sealed class CsvWorkings : HandOver
 
     protected override bool IsData => true;
 
-    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => WorkingsCsv.Write(study.Workings, to, progress);
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) =>
+        WorkingsCsv.Write(study.Workings, to, progress);
 }

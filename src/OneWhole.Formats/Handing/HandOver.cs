@@ -37,13 +37,29 @@ public abstract class HandOver
     /// <summary>Every kind, in the order in which they are offered.</summary>
     public static IReadOnlyList<HandOver> Standard { get; } =
     [
-        new SvgFigure(), new PngFigure(), new PdfFigure(), new HtmlPage(), new Workbook(), new Slides(),
-        new CsvWorkings(), new InertCsvWorkings(), new JsonWorkings(), new OdsWorkings(), new ParquetWorkings(), new MarkdownWorkings(), new StudyFile(),
+        new SvgFigure(),
+        new PngFigure(),
+        new PdfFigure(),
+        new HtmlPage(),
+        new Workbook(),
+        new Slides(),
+        new CsvWorkings(),
+        new InertCsvWorkings(),
+        new JsonWorkings(),
+        new OdsWorkings(),
+        new ParquetWorkings(),
+        new MarkdownWorkings(),
+        new StudyFile(),
     ];
 
     /// <exception cref="StudyException">There is no such kind; the message lists those there are.</exception>
-    public static HandOver Find(string kind) => Standard.FirstOrDefault(known => known.Kind == kind)
-        ?? throw new StudyException("not-handed-over", "", $"\"{kind}\" can't be handed over; it must be one of {string.Join(", ", Standard.Select(known => known.Kind))}.");
+    public static HandOver Find(string kind) =>
+        Standard.FirstOrDefault(known => known.Kind == kind)
+        ?? throw new StudyException(
+            "not-handed-over",
+            "",
+            $"\"{kind}\" can't be handed over; it must be one of {string.Join(", ", Standard.Select(known => known.Kind))}."
+        );
 
     /// <summary>What is handed over and as what: "figure.svg".</summary>
     public abstract string Kind { get; }
@@ -60,7 +76,8 @@ public abstract class HandOver
     public string Extension => System.IO.Path.GetExtension(Kind);
 
     /// <summary>What stands between the study's name and the ending: what it is, where it is no picture of the study.</summary>
-    public virtual string Suffix(HandingSize size) => System.IO.Path.GetFileNameWithoutExtension(Kind) is var what and not ("figure" or "page") ? $".{what}" : "";
+    public virtual string Suffix(HandingSize size) =>
+        System.IO.Path.GetFileNameWithoutExtension(Kind) is var what and not ("figure" or "page") ? $".{what}" : "";
 
     /// <summary>Whether it is laid out on paper.</summary>
     public virtual bool HasPaper => false;
@@ -76,7 +93,8 @@ public abstract class HandOver
     /// <exception cref="OperationCanceledException">The file is not wanted any more.</exception>
     public void Write(HandedStudy study, HandingSize size, Stream to, Progress progress)
     {
-        using IDisposable style = IsData ? NumberStyle.Plain.Force() : study.Study.Finish.Numbers.Use(), words = FigureWords.Use(study.Study.Finish.Words);
+        using IDisposable style = IsData ? NumberStyle.Plain.Force() : study.Study.Finish.Numbers.Use(),
+            words = FigureWords.Use(study.Study.Finish.Words);
         WriteFile(study, size, to, progress);
     }
 

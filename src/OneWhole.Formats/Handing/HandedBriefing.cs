@@ -62,16 +62,26 @@ public sealed record ComputedBlock(BriefingBlock Block, HandedStudy? Study, IRea
 /// <param name="Blocks">In order.</param>
 public sealed record HandedBriefing(string Title, int Columns, string Filter, IReadOnlyList<HandedBlock> Blocks)
 {
-    /// <summary>Computes a page's blocks: once as they are, for its colours (what is filtered away keeps its own), and once with the filter.</summary>
+    /// <summary>
+    /// Computes a page's blocks: once as they are, for its colours (what is filtered away keeps its own), and once with the filter.
+    /// </summary>
     /// <param name="page">The page.</param>
     /// <param name="compute">Computes a block of a study, with the filter or without it, and with the page's colours.</param>
     /// <param name="studyOf">The study of such a block; null where it could not be computed.</param>
     /// <param name="text">A block of text.</param>
-    public static IReadOnlyList<T> Compute<T>(Briefing page, Func<BriefingBlock, bool, IReadOnlyDictionary<string, string>, T> compute, Func<T, HandedStudy?> studyOf, Func<BriefingBlock, T> text)
+    public static IReadOnlyList<T> Compute<T>(
+        Briefing page,
+        Func<BriefingBlock, bool, IReadOnlyDictionary<string, string>, T> compute,
+        Func<T, HandedStudy?> studyOf,
+        Func<BriefingBlock, T> text
+    )
     {
         var none = new Dictionary<string, string>();
-        IReadOnlyDictionary<string, string> colours = BriefingColours.Of(page.Blocks.Where(block => block.Kind == BlockKind.Study)
-            .SelectMany(block => studyOf(compute(block, false, none))?.Workings.Values.Take(1) ?? []).Select(each => each.Workings));
+        IReadOnlyDictionary<string, string> colours = BriefingColours.Of(
+            page.Blocks.Where(block => block.Kind == BlockKind.Study)
+                .SelectMany(block => studyOf(compute(block, false, none))?.Workings.Values.Take(1) ?? [])
+                .Select(each => each.Workings)
+        );
         return [.. page.Blocks.Select(block => block.Kind == BlockKind.Study ? compute(block, true, colours) : text(block))];
     }
 
@@ -79,11 +89,23 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
     /// <param name="clauses">The filter that it is made with.</param>
     /// <param name="blocks">Its blocks, computed.</param>
     /// <param name="sharesOnly">Whether it leaves without amounts; what was typed in its text stays as it is.</param>
-    public static HandedBriefing Of(Briefing page, IReadOnlyList<Clause> clauses, IReadOnlyList<ComputedBlock> blocks, bool sharesOnly = false)
+    public static HandedBriefing Of(
+        Briefing page,
+        IReadOnlyList<Clause> clauses,
+        IReadOnlyList<ComputedBlock> blocks,
+        bool sharesOnly = false
+    )
     {
         blocks = sharesOnly ? [.. blocks.Select(block => block.AsShares())] : blocks;
-        IReadOnlyDictionary<string, string> readings = BriefingText.Readings(blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Workings)));
-        return new HandedBriefing(page.Title, page.Columns, string.Join(", ", clauses.Select(WordsOf)), [.. blocks.Select(block => BlockOf(block, page.Columns, readings))]);
+        IReadOnlyDictionary<string, string> readings = BriefingText.Readings(
+            blocks.Where(block => block.Study is not null).Select(block => (block.Block.Key, block.Study!.Workings))
+        );
+        return new HandedBriefing(
+            page.Title,
+            page.Columns,
+            string.Join(", ", clauses.Select(WordsOf)),
+            [.. blocks.Select(block => BlockOf(block, page.Columns, readings))]
+        );
     }
 
     /// <summary>"only season is Summer".</summary>
@@ -92,14 +114,18 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
     /// <param name="block">A block, computed.</param>
     /// <param name="columns">The columns of the page.</param>
     /// <param name="readings">What text can have in it.</param>
-    public static HandedBlock BlockOf(ComputedBlock block, int columns, IReadOnlyDictionary<string, string> readings) => new(Math.Min(block.Block.Span, columns))
-    {
-        Text = block.Block.Kind == BlockKind.Text ? string.Concat(BriefingText.Segments(block.Block.Text, readings).Select(segment => segment.Text)) : null,
-        Study = block.Study,
-        Show = block.Block.Show,
-        Remark = RemarkOf(block.Remarks),
-        Problem = block.Problem ?? (block.Study is { } study ? Undrawn(study) : null),
-    };
+    public static HandedBlock BlockOf(ComputedBlock block, int columns, IReadOnlyDictionary<string, string> readings) =>
+        new(Math.Min(block.Block.Span, columns))
+        {
+            Text =
+                block.Block.Kind == BlockKind.Text
+                    ? string.Concat(BriefingText.Segments(block.Block.Text, readings).Select(segment => segment.Text))
+                    : null,
+            Study = block.Study,
+            Show = block.Block.Show,
+            Remark = RemarkOf(block.Remarks),
+            Problem = block.Problem ?? (block.Study is { } study ? Undrawn(study) : null),
+        };
 
     /// <summary>Why a study can't be drawn; null where it can.</summary>
     private static string? Undrawn(HandedStudy study)
@@ -108,7 +134,11 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
         {
             return "no row is left";
         }
-        return study.Workings.Values.Select(each => FigureDrawer.Refused(each.Workings)).FirstOrDefault(unfit => unfit is not null) is { } unsuitable ? $"{study.Study.Form.Form.Name} can't be drawn: {unsuitable.Why}" : null;
+        return
+            study.Workings.Values.Select(each => FigureDrawer.Refused(each.Workings)).FirstOrDefault(unfit => unfit is not null)
+                is { } unsuitable
+            ? $"{study.Study.Form.Form.Name} can't be drawn: {unsuitable.Why}"
+            : null;
     }
 
     /// <summary>Blocks in rows of the page: as many as fit beside one another, in order.</summary>
@@ -140,11 +170,17 @@ public sealed record HandedBriefing(string Title, int Columns, string Filter, IR
 /// <summary>A kind of file that a page leaves as: one class, and one line in <see cref="Standard"/>.</summary>
 public abstract class BriefingHandOver
 {
-    public static IReadOnlyList<BriefingHandOver> Standard { get; } = [new BriefingPdf(), new BriefingHtml(), new BriefingSlides(), new BriefingSlide()];
+    public static IReadOnlyList<BriefingHandOver> Standard { get; } =
+    [new BriefingPdf(), new BriefingHtml(), new BriefingSlides(), new BriefingSlide()];
 
     /// <exception cref="StudyException">There is no such kind.</exception>
-    public static BriefingHandOver Find(string kind) => Standard.FirstOrDefault(known => known.Kind == kind)
-        ?? throw new StudyException("not-handed-over", "", $"A briefing can't be handed over as \"{kind}\"; it must be one of {string.Join(", ", Standard.Select(known => known.Kind))}.");
+    public static BriefingHandOver Find(string kind) =>
+        Standard.FirstOrDefault(known => known.Kind == kind)
+        ?? throw new StudyException(
+            "not-handed-over",
+            "",
+            $"A briefing can't be handed over as \"{kind}\"; it must be one of {string.Join(", ", Standard.Select(known => known.Kind))}."
+        );
 
     /// <summary>What tells it from the others; where two have one extension, a file's name alone means the first.</summary>
     public virtual string Kind => Extension[1..];

@@ -9,7 +9,9 @@ using OneWhole.Formats.Pictures;
 
 namespace OneWhole.Formats.Handing;
 
-/// <summary>An HTML file that needs nothing else: figures that say what is pointed at, tables, proofs; it stands still without script, and prints.</summary>
+/// <summary>
+/// An HTML file that needs nothing else: figures that say what is pointed at, tables, proofs; it stands still without script, and prints.
+/// </summary>
 internal sealed class HtmlDocument(string title)
 {
     private const int MostNotes = 2_000;
@@ -17,7 +19,8 @@ internal sealed class HtmlDocument(string title)
 
     private const string Style = """
         :root { color-scheme: light; }
-        body { margin: 0; background: #f6f3ea; color: #20302e; font: 14px/1.45 "Public Sans", sans-serif; font-feature-settings: "tnum", "kern"; }
+        body { margin: 0; background: #f6f3ea; color: #20302e; }
+        body { font: 14px/1.45 "Public Sans", sans-serif; font-feature-settings: "tnum", "kern"; }
         main { max-width: 1000px; margin: 24px auto; padding: 0 20px; }
         /* The figure shows its title; the heading is for who can't see it. */
         h1.heard { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
@@ -40,8 +43,12 @@ internal sealed class HtmlDocument(string title)
         .number { text-align: right; white-space: nowrap; }
         ul { padding: 0; margin: 12px 0 0; list-style: none; color: #5d6a66; }
         .warn { color: #7d5a0b; } .fail { color: #a83c2c; }
-        #note { position: fixed; display: none; max-width: 280px; background: #fff; border: 1px solid #20302e; padding: 6px 10px; pointer-events: none; font-size: 13px; }
-        @media print { body { background: #fff; } main { margin: 0; max-width: none; } figure { border: 0; break-inside: avoid; } .row, tr { break-inside: avoid; } thead { display: table-header-group; } #note { display: none; } }
+        #note { position: fixed; display: none; max-width: 280px; background: #fff; border: 1px solid #20302e; }
+        #note { padding: 6px 10px; pointer-events: none; font-size: 13px; }
+        @media print {
+          body { background: #fff; } main { margin: 0; max-width: none; } figure { border: 0; break-inside: avoid; }
+          .row, tr { break-inside: avoid; } thead { display: table-header-group; } #note { display: none; }
+        }
         """;
 
     private const string Script = """
@@ -56,7 +63,8 @@ internal sealed class HtmlDocument(string title)
           note.style.left = Math.max(8, Math.min(x + 14, innerWidth - note.offsetWidth - 8)) + 'px';
           note.style.top = Math.max(8, Math.min(y + 14, innerHeight - note.offsetHeight - 8)) + 'px';
         };
-        document.addEventListener('pointermove', (event) => tell(event.target.closest ? event.target.closest('[data-row]') : null, event.clientX, event.clientY));
+        const rowAt = (target) => (target.closest ? target.closest('[data-row]') : null);
+        document.addEventListener('pointermove', (event) => tell(rowAt(event.target), event.clientX, event.clientY));
         for (const figure of document.querySelectorAll('figure')) {
           if (!Object.keys(notes[figure.dataset.figure] ?? {}).length) continue;
           const bars = [...figure.querySelectorAll('[data-row]')].sort((one, other) => one.dataset.row - other.dataset.row);
@@ -85,8 +93,18 @@ internal sealed class HtmlDocument(string title)
     /// <summary>A figure; with the workings of one study, what is said at the pointer.</summary>
     public void Figure(Figure figure, WorkingsResult? workings)
     {
-        Body.Append("<figure data-figure=\"").Append(_notes.Count.ToString(CultureInfo.InvariantCulture)).Append("\">\n").Append(SvgWriter.ToInline(figure)).Append("\n</figure>\n");
-        _notes.Add(workings is null ? [] : Enumerable.Range(0, Math.Min(MostNotes, workings.RowCount)).ToDictionary(row => row, row => (IReadOnlyList<string>)[workings.NameOf(row), .. PointedReading.Of(workings, row)]));
+        Body.Append("<figure data-figure=\"")
+            .Append(_notes.Count.ToString(CultureInfo.InvariantCulture))
+            .Append("\">\n")
+            .Append(SvgWriter.ToInline(figure))
+            .Append("\n</figure>\n");
+        _notes.Add(
+            workings is null
+                ? []
+                : Enumerable
+                    .Range(0, Math.Min(MostNotes, workings.RowCount))
+                    .ToDictionary(row => row, row => (IReadOnlyList<string>)[workings.NameOf(row), .. PointedReading.Of(workings, row)])
+        );
     }
 
     /// <summary>The workings as a table, and their proofs.</summary>
@@ -97,7 +115,10 @@ internal sealed class HtmlDocument(string title)
         page.Append("<table>\n<caption>Workings: ").Append(Text(title)).Append("</caption>\n<thead><tr>");
         for (int at = 0; at < table.Heads.Count; at++)
         {
-            page.Append("<th scope=\"col\"").Append(table.IsNumber[at] ? " class=\"number\">" : ">").Append(Text(table.Heads[at])).Append("</th>");
+            page.Append("<th scope=\"col\"")
+                .Append(table.IsNumber[at] ? " class=\"number\">" : ">")
+                .Append(Text(table.Heads[at]))
+                .Append("</th>");
         }
         page.Append("</tr></thead>\n<tbody>\n");
         foreach (IReadOnlyList<string> row in table.First(MostRows))
@@ -118,22 +139,53 @@ internal sealed class HtmlDocument(string title)
         foreach (TieOutLine line in workings.TieOut)
         {
             string status = WorkingsJson.StatusWord(line.Status);
-            page.Append("<li class=\"").Append(status).Append("\">").Append(line.Status switch { TieOutStatus.Ok => "✓", TieOutStatus.Warn => "!", _ => "✗" }).Append(' ').Append(Text(line.Text)).Append("</li>\n");
+            page.Append("<li class=\"")
+                .Append(status)
+                .Append("\">")
+                .Append(
+                    line.Status switch
+                    {
+                        TieOutStatus.Ok => "✓",
+                        TieOutStatus.Warn => "!",
+                        _ => "✗",
+                    }
+                )
+                .Append(' ')
+                .Append(Text(line.Text))
+                .Append("</li>\n");
         }
         page.Append("</ul>\n");
     }
 
     /// <summary>Nothing is fetched and nothing runs but the page's own script, whatever a label holds.</summary>
-    private static readonly string Policy = $"default-src 'none'; style-src 'unsafe-inline'; img-src data:; font-src data:; base-uri 'none'; form-action 'none'; script-src 'sha256-{Convert.ToBase64String(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes($"\n{Script}\n")))}'";
+    private static readonly string Policy =
+        "default-src 'none'; style-src 'unsafe-inline'; img-src data:; font-src data:; base-uri 'none'; form-action "
+        + "'none'; script-src "
+        + $"'sha256-{Convert.ToBase64String(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes($"\n{Script}\n")))}'";
 
     public byte[] ToBytes()
     {
         var page = new StringBuilder();
-        page.Append("<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<meta http-equiv=\"Content-Security-Policy\" content=\"").Append(Policy).Append("\">\n<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n<title>").Append(Text(title)).Append("</title>\n<style>\n").Append(Style).Append("\n</style>\n</head>\n<body>\n<main>\n").Append(Body).Append("</main>\n");
+        page.Append(
+                "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<meta "
+                    + "http-equiv=\"Content-Security-Policy\" content=\""
+            )
+            .Append(Policy)
+            .Append("\">\n<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n<title>")
+            .Append(Text(title))
+            .Append("</title>\n<style>\n")
+            .Append(Style)
+            .Append("\n</style>\n</head>\n<body>\n<main>\n")
+            .Append(Body)
+            .Append("</main>\n");
         if (_notes.Any(notes => notes.Count > 0))
         {
             // The writer of JSON escapes what could end the element.
-            page.Append("<div id=\"note\" role=\"status\"></div>\n<script type=\"application/json\" id=\"notes\">").Append(JsonSerializer.Serialize(_notes)).Append("</script>\n<script>\n").Append(Script).Append("\n</script>\n");
+            page.Append("<div id=\"note\" role=\"status\"></div>\n<script type=\"application/json\" id=\"notes\">")
+                .Append(JsonSerializer.Serialize(_notes))
+                .Append("</script>\n<script>\n")
+                .Append(Script)
+                .Append("\n</script>\n");
         }
         page.Append("</body>\n</html>\n");
         return new UTF8Encoding(false).GetBytes(page.ToString());

@@ -1,6 +1,8 @@
 namespace OneWhole.Formats.Handing;
 
-/// <summary>The workings as CSV for programs that take a label that begins with = + - @ for a formula: an apostrophe before it keeps it a text.</summary>
+/// <summary>
+/// The workings as CSV for programs that take a label that begins with = + - @ for a formula: an apostrophe before it keeps it a text.
+/// </summary>
 internal sealed class InertCsvWorkings : HandOver
 {
     public override string Kind => "inert.csv";
@@ -13,5 +15,6 @@ internal sealed class InertCsvWorkings : HandOver
 
     protected override bool IsData => true;
 
-    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => WorkingsCsv.Write(study.Workings, to, progress, inert: true);
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) =>
+        WorkingsCsv.Write(study.Workings, to, progress, inert: true);
 }

@@ -13,5 +13,6 @@ internal sealed class JsonWorkings : HandOver
 
     protected override bool IsData => true;
 
-    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => WorkingsJson.Write(study.Workings, to, progress);
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) =>
+        WorkingsJson.Write(study.Workings, to, progress);
 }

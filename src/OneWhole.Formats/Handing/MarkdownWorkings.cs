@@ -23,10 +23,14 @@ internal sealed class MarkdownWorkings : HandOver
         {
             if (study.Workings.Column is not null)
             {
-                text.Write("## "); text.Write(Plain(each.Value)); text.Write("\n\n");
+                text.Write("## ");
+                text.Write(Plain(each.Value));
+                text.Write("\n\n");
             }
             var table = new WorkingsTable(each.Workings);
-            text.Write("| "); text.Write(string.Join(" | ", table.Heads.Select(Plain))); text.Write(" |\n|");
+            text.Write("| ");
+            text.Write(string.Join(" | ", table.Heads.Select(Plain)));
+            text.Write(" |\n|");
             foreach (bool number in table.IsNumber)
             {
                 text.Write(number ? "---:|" : "---|");
@@ -34,12 +38,18 @@ internal sealed class MarkdownWorkings : HandOver
             text.Write('\n');
             foreach (int row in progress.Rows(table.RowCount))
             {
-                text.Write("| "); text.Write(string.Join(" | ", table.Row(row).Select(Plain))); text.Write(" |\n");
+                text.Write("| ");
+                text.Write(string.Join(" | ", table.Row(row).Select(Plain)));
+                text.Write(" |\n");
             }
             text.Write('\n');
             foreach (TieOutLine line in each.Workings.TieOut)
             {
-                text.Write("- "); text.Write(WorkingsJson.StatusWord(line.Status)); text.Write(": "); text.Write(Plain(line.Text)); text.Write('\n');
+                text.Write("- ");
+                text.Write(WorkingsJson.StatusWord(line.Status));
+                text.Write(": ");
+                text.Write(Plain(line.Text));
+                text.Write('\n');
             }
             text.Write('\n');
         }

@@ -18,7 +18,9 @@ public static class NotInChart
     public static string? Words(HandedStudy study)
     {
         IReadOnlyList<string> missing = Of(study);
-        return missing.Count == 0 ? null : $"The chart in workbook and slide does not show: {string.Join(", ", missing)}. The picture files do.";
+        return missing.Count == 0
+            ? null
+            : $"The chart in workbook and slide does not show: {string.Join(", ", missing)}. The picture files do.";
     }
 
     /// <summary>How numbers are written: the reader's own program sees to that.</summary>
@@ -40,8 +42,12 @@ public static class NotInChart
         Figure figure = study.Draw(Width, Height);
         string told = Told(study.Title, workings, figure);
         // The title is what whoever hands the study over calls it; numbers are written by the reader's own program.
-        IEnumerable<Setting> differing = Statement.Of(workings).Settings
-            .Where(setting => setting is { IsOfFigure: true, Differs: true, Path: not "title" } && !setting.Path.StartsWith(Numbers, StringComparison.Ordinal));
+        IEnumerable<Setting> differing = Statement
+            .Of(workings)
+            .Settings.Where(setting =>
+                setting is { IsOfFigure: true, Differs: true, Path: not "title" }
+                && !setting.Path.StartsWith(Numbers, StringComparison.Ordinal)
+            );
         foreach (Setting setting in differing)
         {
             (Figure Figure, string Told) Tried(JsonNode? value)
@@ -67,11 +73,14 @@ public static class NotInChart
     {
         Division division = workings.Division;
         Study study = StudyFormat.Standard.With(division.Study, path, value);
-        return path.StartsWith("finish.", StringComparison.Ordinal) ? Calculator.Again(workings, study) : Calculator.Run(division.Table, study, second: division.Second);
+        return path.StartsWith("finish.", StringComparison.Ordinal)
+            ? Calculator.Again(workings, study)
+            : Calculator.Run(division.Table, study, second: division.Second);
     }
 
     /// <summary>All that a workbook's sheet of the figure, or a slide, says of a study.</summary>
-    internal static string Told(string title, WorkingsResult workings) => Told(title, workings, FigureDrawer.Draw(workings, Width, Height, Text.TextMeasurer.Shared));
+    internal static string Told(string title, WorkingsResult workings) =>
+        Told(title, workings, FigureDrawer.Draw(workings, Width, Height, Text.TextMeasurer.Shared));
 
     private static string Told(string title, WorkingsResult workings, Figure figure)
     {
@@ -82,8 +91,14 @@ public static class NotInChart
         }
         var sheet = new Sheet("Figure");
         var table = new ChartTable(chart, new WorkingsSheet(workings, null, ""), sheet, 1);
-        return string.Join('\n',
-            title, new ChartLook(finish).TitleSize(SlideContent.UsualTitle), finish.ShowCaption, finish.Caption ?? Statement.Of(workings).Text, StudySlides.TieOutLine(figure),
-            ChartXml.Write(chart, table, new NumberFormats(workings), new ChartRange("Figure!$A$1", [title]), null, 960).ToString());
+        return string.Join(
+            '\n',
+            title,
+            new ChartLook(finish).TitleSize(SlideContent.UsualTitle),
+            finish.ShowCaption,
+            finish.Caption ?? Statement.Of(workings).Text,
+            StudySlides.TieOutLine(figure),
+            ChartXml.Write(chart, table, new NumberFormats(workings), new ChartRange("Figure!$A$1", [title]), null, 960).ToString()
+        );
     }
 }

@@ -7,7 +7,9 @@ using OneWhole.Formats.Text;
 
 namespace OneWhole.Formats.Handing;
 
-/// <summary>The workings as a spreadsheet of the OpenDocument format (ISO/IEC 26300), unrounded; a table for each value where the study is repeated.</summary>
+/// <summary>
+/// The workings as a spreadsheet of the OpenDocument format (ISO/IEC 26300), unrounded; a table for each value where the study is repeated.
+/// </summary>
 internal sealed class OdsWorkings : HandOver
 {
     private const string Office = "urn:oasis:names:tc:opendocument:xmlns:office:1.0";
@@ -71,7 +73,13 @@ internal sealed class OdsWorkings : HandOver
         xml.WriteStartElement("spreadsheet", Office);
         foreach ((int at, Panel each) in study.Workings.Values.Index())
         {
-            WriteTable(xml, study.Workings.Column is null ? "Workings" : $"Workings {at + 1}", study.Workings.Column is null ? study.Title : $"{study.Title}: {each.Value}", each.Workings, progress);
+            WriteTable(
+                xml,
+                study.Workings.Column is null ? "Workings" : $"Workings {at + 1}",
+                study.Workings.Column is null ? study.Title : $"{study.Title}: {each.Value}",
+                each.Workings,
+                progress
+            );
         }
         xml.WriteEndElement();
         xml.WriteEndElement();

@@ -12,8 +12,12 @@ public sealed record Paper(string Kind, string Name, double Width, double Height
     /// <summary>The sizes of ISO 216 and the North American ones (ANSI/ASME Y14.1), upright and lying.</summary>
     public static IReadOnlyList<Paper> All { get; } =
     [
-        new("a4-lying", "A4, lying", 297, 210), new("a4", "A4, upright", 210, 297), new("a3-lying", "A3, lying", 420, 297), new("a5-lying", "A5, lying", 210, 148),
-        new("letter-lying", "Letter, lying", 279.4, 215.9), new("letter", "Letter, upright", 215.9, 279.4),
+        new("a4-lying", "A4, lying", 297, 210),
+        new("a4", "A4, upright", 210, 297),
+        new("a3-lying", "A3, lying", 420, 297),
+        new("a5-lying", "A5, lying", 210, 148),
+        new("letter-lying", "Letter, lying", 279.4, 215.9),
+        new("letter", "Letter, upright", 215.9, 279.4),
     ];
 
     /// <summary>Pixels of a millimetre: 96 to an inch.</summary>
@@ -28,6 +32,11 @@ public sealed record Paper(string Kind, string Name, double Width, double Height
     }
 
     /// <exception cref="StudyException">There is no such paper; the message lists those there are.</exception>
-    public static Paper Find(string kind) => All.FirstOrDefault(paper => paper.Kind == kind)
-        ?? throw new StudyException("no-paper", "paper", $"There is no paper \"{kind}\"; it must be one of {string.Join(", ", All.Select(paper => paper.Kind))}.");
+    public static Paper Find(string kind) =>
+        All.FirstOrDefault(paper => paper.Kind == kind)
+        ?? throw new StudyException(
+            "no-paper",
+            "paper",
+            $"There is no paper \"{kind}\"; it must be one of {string.Join(", ", All.Select(paper => paper.Kind))}."
+        );
 }

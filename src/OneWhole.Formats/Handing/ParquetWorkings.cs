@@ -20,7 +20,8 @@ internal sealed class ParquetWorkings : HandOver
 
     protected override bool IsData => true;
 
-    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => WriteAsync(study.Workings, to, progress).GetAwaiter().GetResult();
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) =>
+        WriteAsync(study.Workings, to, progress).GetAwaiter().GetResult();
 
     private static async Task WriteAsync(WorkingsSet set, Stream to, Progress progress)
     {
@@ -28,10 +29,20 @@ internal sealed class ParquetWorkings : HandOver
         DataField[] fields =
         [
             .. set.Column is null ? (DataField[])[] : [new DataField<string>("each")],
-            .. set.Columns.Select(column => (DataField)(column.IsText ? new DataField<string>(column.Key) : column.Unit == ColumnUnit.Count ? new DataField<long?>(column.Key) : new DataField<double?>(column.Key))),
+            .. set.Columns.Select(column =>
+                (DataField)(
+                    column.IsText ? new DataField<string>(column.Key)
+                    : column.Unit == ColumnUnit.Count ? new DataField<long?>(column.Key)
+                    : new DataField<double?>(column.Key)
+                )
+            ),
         ];
         await using ParquetWriter writer = await ParquetWriter.CreateAsync(new ParquetSchema(fields), to).ConfigureAwait(false);
-        foreach ((Panel Each, int Row)[] rows in set.Values.SelectMany(each => progress.Rows(each.Workings.RowCount).Select(row => (each, row))).Chunk(GroupRows))
+        foreach (
+            (Panel Each, int Row)[] rows in set
+                .Values.SelectMany(each => progress.Rows(each.Workings.RowCount).Select(row => (each, row)))
+                .Chunk(GroupRows)
+        )
         {
             using ParquetRowGroupWriter group = writer.CreateRowGroup();
             int first = set.Column is null ? 0 : 1;
@@ -49,11 +60,15 @@ internal sealed class ParquetWorkings : HandOver
                 }
                 else if (set.Columns[at].Unit == ColumnUnit.Count)
                 {
-                    await group.WriteAsync<long>(fields[first + at], rows.Select(row => (long?)Of(row).Number(row.Row)).ToArray().AsMemory()).ConfigureAwait(false);
+                    await group
+                        .WriteAsync<long>(fields[first + at], rows.Select(row => (long?)Of(row).Number(row.Row)).ToArray().AsMemory())
+                        .ConfigureAwait(false);
                 }
                 else
                 {
-                    await group.WriteAsync<double>(fields[first + at], rows.Select(row => Of(row).Number(row.Row)).ToArray().AsMemory()).ConfigureAwait(false);
+                    await group
+                        .WriteAsync<double>(fields[first + at], rows.Select(row => Of(row).Number(row.Row)).ToArray().AsMemory())
+                        .ConfigureAwait(false);
                 }
             }
         }

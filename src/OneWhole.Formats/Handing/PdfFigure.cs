@@ -6,7 +6,9 @@ using SkiaSharp;
 
 namespace OneWhole.Formats.Handing;
 
-/// <summary>The figure on a page of its own size or on paper, the workings and proofs on pages after it; real text, with its fonts inside.</summary>
+/// <summary>
+/// The figure on a page of its own size or on paper, the workings and proofs on pages after it; real text, with its fonts inside.
+/// </summary>
 internal sealed class PdfFigure : HandOver
 {
     /// <summary>Points for each pixel: 72 to an inch, of which there are 96.</summary>
@@ -30,7 +32,10 @@ internal sealed class PdfFigure : HandOver
         HandingSize workings = size.Paper?.Within(size.Margin) is { } room ? size with { Width = room.Width, Height = room.Height } : size;
         PdfPages.Write(to, study.Title, figure.Description, document =>
         {
-            foreach (Figure page in (IEnumerable<Figure>)[figure, .. size.HasWorkings ? study.Workings.Values.SelectMany(each => Pages(study, each, workings)) : []])
+            foreach (
+                Figure page in (IEnumerable<Figure>)
+                    [figure, .. size.HasWorkings ? study.Workings.Values.SelectMany(each => Pages(study, each, workings)) : []]
+            )
             {
                 Draw(document, page, size);
             }
@@ -50,7 +55,10 @@ internal sealed class PdfFigure : HandOver
         }
         (double margin, double width, double height) = paper.Within(size.Margin);
         double scale = Math.Min(width / page.Width, height / page.Height);
-        using SKCanvas canvas = document.BeginPage((float)(paper.Width * Paper.Pixels) * Points, (float)(paper.Height * Paper.Pixels) * Points);
+        using SKCanvas canvas = document.BeginPage(
+            (float)(paper.Width * Paper.Pixels) * Points,
+            (float)(paper.Height * Paper.Pixels) * Points
+        );
         canvas.Scale(Points);
         canvas.Translate((float)(margin + (width - page.Width * scale) / 2), (float)margin);
         canvas.Scale((float)scale);
@@ -67,7 +75,8 @@ internal sealed class PdfFigure : HandOver
         {
             lines.Add(new Line($"and {Core.Numbers.NumberText.Count(table.RowCount - MostRows)} rows more"));
         }
-        double width = Math.Max(size.Width, 480), height = Math.Max(size.Height, 320);
+        double width = Math.Max(size.Width, 480),
+            height = Math.Max(size.Height, 320);
         FigureBuilder measure = FigureBuilder.Page(width, height, TextMeasurer.Shared, study.Study.Finish);
         double margin = Math.Round(24 * measure.Unit);
         var columns = new PrintedColumns(measure, table, measure.Small, margin, measure.Width - margin, MostRows);
@@ -81,7 +90,13 @@ internal sealed class PdfFigure : HandOver
         int done = 0;
         while (done < lines.Count)
         {
-            var page = new TablePage(FigureBuilder.Page(width, height, TextMeasurer.Shared, study.Study.Finish), title, table, columns, margin);
+            var page = new TablePage(
+                FigureBuilder.Page(width, height, TextMeasurer.Shared, study.Study.Finish),
+                title,
+                table,
+                columns,
+                margin
+            );
             done += Math.Max(1, page.Fill(lines.Skip(done)));
             yield return page.Figure;
         }
@@ -91,14 +106,10 @@ internal sealed class PdfFigure : HandOver
     private sealed record Line(IReadOnlyList<string>? Cells, string Text)
     {
         public Line(IReadOnlyList<string> cells)
-            : this(cells, "")
-        {
-        }
+            : this(cells, "") { }
 
         public Line(string text)
-            : this(null, text)
-        {
-        }
+            : this(null, text) { }
     }
 
     private sealed class TablePage(FigureBuilder figure, string title, WorkingsTable table, PrintedColumns columns, double margin)
@@ -115,11 +126,20 @@ internal sealed class PdfFigure : HandOver
             _y += font.LineHeight * 1.6;
             columns.Row(figure, "head", _y, table.Heads, Ink.Quiet);
             _y += (columns.LinesOf(figure, table.Heads) - 1) * columns.LineHeight;
-            figure.Line("head-line", MarkRole.Rule, margin, _y + font.LineHeight * 0.35, figure.Width - margin, _y + font.LineHeight * 0.35, Ink.Text);
+            figure.Line(
+                "head-line",
+                MarkRole.Rule,
+                margin,
+                _y + font.LineHeight * 0.35,
+                figure.Width - margin,
+                _y + font.LineHeight * 0.35,
+                Ink.Text
+            );
             int taken = 0;
             foreach (Line line in lines)
             {
-                double next = _y + font.LineHeight * 1.25, more = line.Cells is { } row ? (columns.LinesOf(figure, row) - 1) * columns.LineHeight : 0;
+                double next = _y + font.LineHeight * 1.25,
+                    more = line.Cells is { } row ? (columns.LinesOf(figure, row) - 1) * columns.LineHeight : 0;
                 // One that no page has room for stands on one all the same.
                 if (next + more > figure.Height - margin && taken > 0)
                 {
@@ -133,7 +153,19 @@ internal sealed class PdfFigure : HandOver
                 }
                 else
                 {
-                    figure.Add(figure.Text($"line-{taken}", MarkRole.Line, margin, _y, "start", line.Text, font, Ink.Quiet, figure.Width - 2 * margin));
+                    figure.Add(
+                        figure.Text(
+                            $"line-{taken}",
+                            MarkRole.Line,
+                            margin,
+                            _y,
+                            "start",
+                            line.Text,
+                            font,
+                            Ink.Quiet,
+                            figure.Width - 2 * margin
+                        )
+                    );
                 }
                 taken++;
             }

@@ -21,7 +21,18 @@ internal static partial class PdfPages
     public static void Write(Stream to, string title, string subject, Action<SKDocument> draw)
     {
         using var bytes = new MemoryStream();
-        using (SKDocument document = SKDocument.CreatePdf(bytes, new SKDocumentPdfMetadata { Title = title, Subject = subject, Creator = "One Whole", Producer = "One Whole" }))
+        using (
+            SKDocument document = SKDocument.CreatePdf(
+                bytes,
+                new SKDocumentPdfMetadata
+                {
+                    Title = title,
+                    Subject = subject,
+                    Creator = "One Whole",
+                    Producer = "One Whole",
+                }
+            )
+        )
         {
             draw(document);
             document.Close();
@@ -36,14 +47,21 @@ internal static partial class PdfPages
         string text = Encoding.Latin1.GetString(written.GetBuffer(), 0, (int)written.Length);
         Match trailer = Trailer().Match(text, text.LastIndexOf("trailer", StringComparison.Ordinal));
         string root = Root().Match(trailer.Groups["entries"].Value).Groups["number"].Value;
-        int at = text.LastIndexOf($"\n{root} 0 obj", StringComparison.Ordinal), begin = text.IndexOf("<<", at, StringComparison.Ordinal) + 2, end = text.IndexOf("endobj", begin, StringComparison.Ordinal);
+        int at = text.LastIndexOf($"\n{root} 0 obj", StringComparison.Ordinal),
+            begin = text.IndexOf("<<", at, StringComparison.Ordinal) + 2,
+            end = text.IndexOf("endobj", begin, StringComparison.Ordinal);
         string entries = text[begin..text.LastIndexOf(">>", end, StringComparison.Ordinal)];
         var update = new StringBuilder();
         int place = text.Length + 1;
-        update.Append('\n').Append($"{root} 0 obj\n<<{entries}\n/Lang ({Language})\n/ViewerPreferences <</DisplayDocTitle true>>>>\nendobj\n");
+        update
+            .Append('\n')
+            .Append($"{root} 0 obj\n<<{entries}\n/Lang ({Language})\n/ViewerPreferences <</DisplayDocTitle true>>>>\nendobj\n");
         int table = text.Length + update.Length;
         update.Append(CultureInfo.InvariantCulture, $"xref\n{root} 1\n{place:D10} 00000 n \n");
-        update.Append(CultureInfo.InvariantCulture, $"trailer\n<<{trailer.Groups["entries"].Value}\n/Prev {trailer.Groups["table"].Value}>>\nstartxref\n{table}\n%%EOF\n");
+        update.Append(
+            CultureInfo.InvariantCulture,
+            $"trailer\n<<{trailer.Groups["entries"].Value}\n/Prev {trailer.Groups["table"].Value}>>\nstartxref\n{table}\n%%EOF\n"
+        );
         return Encoding.Latin1.GetBytes(update.ToString());
     }
 

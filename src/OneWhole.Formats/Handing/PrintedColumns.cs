@@ -68,7 +68,10 @@ internal sealed class PrintedColumns
         get
         {
             string[] names = [.. _table.Heads.Where((_, at) => _rights[at] > _end + 1)];
-            return names.Length == 0 ? null : $"no room on this paper for the {(names.Length == 1 ? "column" : "columns")} {string.Join(", ", names)}: a lying or larger paper, the workbook or CSV has {(names.Length == 1 ? "it" : "them")}";
+            return names.Length == 0
+                ? null
+                : $"no room on this paper for the {(names.Length == 1 ? "column" : "columns")} "
+                    + $"{string.Join(", ", names)}: a lying or larger paper, the workbook or CSV has {(names.Length == 1 ? "it" : "them")}";
         }
     }
 
@@ -90,7 +93,8 @@ internal sealed class PrintedColumns
     }
 
     /// <summary>How many lines a row takes.</summary>
-    public int LinesOf(FigureBuilder figure, IReadOnlyList<string> cells) => cells.Select((cell, at) => _rights[at] > _end + 1 ? 1 : Lines(figure, cell, at).Count).Max();
+    public int LinesOf(FigureBuilder figure, IReadOnlyList<string> cells) =>
+        cells.Select((cell, at) => _rights[at] > _end + 1 ? 1 : Lines(figure, cell, at).Count).Max();
 
     /// <summary>Draws the cells of a row, names over as many lines as they take.</summary>
     /// <param name="figure">The page.</param>
@@ -105,7 +109,18 @@ internal sealed class PrintedColumns
             bool number = _table.IsNumber[at];
             foreach ((int line, string text) in Lines(figure, cells[at], at).Index())
             {
-                figure.Add(figure.Text(line == 0 ? $"{id}-{at}" : $"{id}-{at}-{line}", MarkRole.Cell, number ? _rights[at] : _rights[at] - _widths[at], y + line * LineHeight, number ? "end" : "start", text, Font, ink));
+                figure.Add(
+                    figure.Text(
+                        line == 0 ? $"{id}-{at}" : $"{id}-{at}-{line}",
+                        MarkRole.Cell,
+                        number ? _rights[at] : _rights[at] - _widths[at],
+                        y + line * LineHeight,
+                        number ? "end" : "start",
+                        text,
+                        Font,
+                        ink
+                    )
+                );
             }
         }
     }

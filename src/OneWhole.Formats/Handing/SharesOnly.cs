@@ -20,16 +20,35 @@ public static class SharesOnly
 
     private const string ShareColumn = "Share of all";
 
-    /// <exception cref="StudyException">There is no whole to be a share of, or the study reads amounts besides those that it divides.</exception>
+    /// <exception cref="StudyException">There is no whole to be a share of, or the study reads amounts besides those that it
+    /// divides.</exception>
     public static HandedStudy Of(HandedStudy study)
     {
-        if (study.Study.Form.Form.SecondTable(study.Study) is not null || study.Workings.Values.Any(each => each.Workings.LabelColumns.Any(column => column.Rule is Rule.Given) || each.Workings.Columns.Any(column => column is { IsText: false, Rule: Rule.Given or Rule.OfRows })))
+        if (
+            study.Study.Form.Form.SecondTable(study.Study) is not null
+            || study.Workings.Values.Any(each =>
+                each.Workings.LabelColumns.Any(column => column.Rule is Rule.Given)
+                || each.Workings.Columns.Any(column => column is { IsText: false, Rule: Rule.Given or Rule.OfRows })
+            )
+        )
         {
-            throw new StudyException("not-shares-only", "form", $"{study.Study.Form.Form.Name} can't be handed over as shares only: it reads amounts of another table or column besides those that it divides.");
+            throw new StudyException(
+                "not-shares-only",
+                "form",
+                $"{study.Study.Form.Form.Name} can't be handed over as shares only: it reads amounts of another table "
+                    + "or column besides those that it divides."
+            );
         }
         Panel[] values = [.. study.Workings.Values.Select(each => each with { Workings = Of(each.Workings) })];
         Study first = values.Length > 0 ? values[0].Workings.Division.Study : study.Study;
-        return new HandedStudy(study.Title, first with { Title = study.Title }, new WorkingsSet(study.Workings.Column, values, values.Length > 0 ? values[0].Workings.Columns : study.Workings.Columns));
+        return new HandedStudy(
+            study.Title,
+            first with
+            {
+                Title = study.Title,
+            },
+            new WorkingsSet(study.Workings.Column, values, values.Length > 0 ? values[0].Workings.Columns : study.Workings.Columns)
+        );
     }
 
     private static WorkingsResult Of(WorkingsResult workings)
@@ -37,15 +56,26 @@ public static class SharesOnly
         Division division = workings.Division;
         if (division.IsEmpty || division.Total.Sign <= 0)
         {
-            throw new StudyException("not-shares-only", "", "There is nothing to hand over as shares: all amounts together are not above 0.");
+            throw new StudyException(
+                "not-shares-only",
+                "",
+                "There is nothing to hand over as shares: all amounts together are not above 0."
+            );
         }
-        string parts = NameOf(division.Study.Parts, "part"), groups = division.Study.Groups is { } axis ? NameOf(axis, "group") : "group";
+        string parts = NameOf(division.Study.Parts, "part"),
+            groups = division.Study.Groups is { } axis ? NameOf(axis, "group") : "group";
         var rows = new List<(string Group, string Part, string Share)>();
         for (int row = 0; row < division.RowCount; row++)
         {
             if (division.Has(row))
             {
-                rows.Add((division.Groups?[division.GroupOf(row)].Label ?? "", division.Parts[division.PartOf(row)].Label, Percent(division.Amount(row), division.Total)));
+                rows.Add(
+                    (
+                        division.Groups?[division.GroupOf(row)].Label ?? "",
+                        division.Parts[division.PartOf(row)].Label,
+                        Percent(division.Amount(row), division.Total)
+                    )
+                );
             }
         }
         ColumnBuilder[] builders = [new(NumberReading.Point, false), new(NumberReading.Point, false), new(NumberReading.Point, true)];
@@ -57,11 +87,24 @@ public static class SharesOnly
         }
         Column[] columns = [builders[0].Build(parts), builders[1].Build(groups), builders[2].Build(ShareColumn)];
         // Names of numbers ("2024") stay names.
-        var table = new Table(division.Table.Name, [columns[0].With(columns[0].Info with { Type = ColumnType.Category, One = StudyWords.Of(division).PartOne }), columns[1].With(columns[1].Info with { Type = ColumnType.Category, One = StudyWords.Of(division).GroupOne }), columns[2].With(columns[2].Info with { Unit = "%" })]);
+        var table = new Table(
+            division.Table.Name,
+            [
+                columns[0].With(columns[0].Info with { Type = ColumnType.Category, One = StudyWords.Of(division).PartOne }),
+                columns[1].With(columns[1].Info with { Type = ColumnType.Category, One = StudyWords.Of(division).GroupOne }),
+                columns[2].With(columns[2].Info with { Unit = "%" }),
+            ]
+        );
         return Calculator.Run(table, Study(division, parts, groups));
     }
 
-    private static string NameOf(Axis axis, string otherwise) => axis switch { Axis.Labels labels => labels.Column, Axis.Bands bands => bands.Column, _ => otherwise };
+    private static string NameOf(Axis axis, string otherwise) =>
+        axis switch
+        {
+            Axis.Labels labels => labels.Column,
+            Axis.Bands bands => bands.Column,
+            _ => otherwise,
+        };
 
     /// <summary>The same study of the shares: what was left out, folded and put in order has been done already.</summary>
     private static Study Study(Division division, string parts, string groups)
@@ -83,8 +126,14 @@ public static class SharesOnly
             Fold = null,
             Negatives = Negatives.Keep,
             PanelColumn = null,
-            Order = new Ordering { Parts = new Order.Listed(Listed(division.Parts)), Groups = division.HasGroups ? new Order.Listed(Listed(division.Groups!)) : null },
-            Whole = division.FixedWhole is { } whole ? new Whole(WholeOf.Given) { Given = ExactDecimal.Parse(Percent(whole, division.Total)) } : study.Whole,
+            Order = new Ordering
+            {
+                Parts = new Order.Listed(Listed(division.Parts)),
+                Groups = division.HasGroups ? new Order.Listed(Listed(division.Groups!)) : null,
+            },
+            Whole = division.FixedWhole is { } whole
+                ? new Whole(WholeOf.Given) { Given = ExactDecimal.Parse(Percent(whole, division.Total)) }
+                : study.Whole,
             Finish = finish with
             {
                 // The sentence as it was, without the number of the whole.

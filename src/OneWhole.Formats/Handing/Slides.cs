@@ -14,5 +14,11 @@ internal sealed class Slides : HandOver
     public override string MediaType => "application/vnd.openxmlformats-officedocument.presentationml.presentation";
 
     protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) =>
-        to.Write(SlideDeck.Write([StudySlides.Figure(study), .. size.HasWorkings ? StudySlides.Tables(study) : []], study.Title, wide: size.Width / size.Height > 1.45));
+        to.Write(
+            SlideDeck.Write(
+                [StudySlides.Figure(study), .. size.HasWorkings ? StudySlides.Tables(study) : []],
+                study.Title,
+                wide: size.Width / size.Height > 1.45
+            )
+        );
 }

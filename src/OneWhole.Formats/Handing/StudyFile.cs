@@ -16,5 +16,6 @@ internal sealed class StudyFile : HandOver
 
     protected override bool IsData => true;
 
-    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(Encoding.UTF8.GetBytes(StudyFormat.Standard.WriteText(study.Study)));
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) =>
+        to.Write(Encoding.UTF8.GetBytes(StudyFormat.Standard.WriteText(study.Study)));
 }

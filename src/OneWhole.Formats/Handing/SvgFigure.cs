@@ -13,5 +13,6 @@ internal sealed class SvgFigure : HandOver
 
     public override string MediaType => "image/svg+xml";
 
-    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(SvgWriter.ToBytes(study.Draw(size.Width, size.Height)));
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) =>
+        to.Write(SvgWriter.ToBytes(study.Draw(size.Width, size.Height)));
 }

@@ -13,5 +13,6 @@ internal sealed class Workbook : HandOver
 
     public override string MediaType => "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
-    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) => to.Write(StudyWorkbook.Of(study, size).ToBytes());
+    protected override void WriteFile(HandedStudy study, HandingSize size, Stream to, Progress progress) =>
+        to.Write(StudyWorkbook.Of(study, size).ToBytes());
 }

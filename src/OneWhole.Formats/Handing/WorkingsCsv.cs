@@ -16,7 +16,8 @@ public static class WorkingsCsv
     /// <param name="inert">Whether labels that spreadsheets would take for formulas get an apostrophe before them.</param>
     public static void Write(WorkingsSet set, TextWriter to, Progress? progress = null, bool inert = false)
     {
-        string Label(string text) => Quote(inert && text.Length > 0 && "=+-@".Contains(text[0], StringComparison.Ordinal) ? $"'{text}" : text);
+        string Label(string text) =>
+            Quote(inert && text.Length > 0 && "=+-@".Contains(text[0], StringComparison.Ordinal) ? $"'{text}" : text);
         progress = (progress ?? Progress.None).Expect(set.RowCount);
         IEnumerable<string> keys = set.Columns.Select(column => column.Key);
         to.Write(string.Join(',', set.Column is null ? keys : keys.Prepend("each")));
@@ -25,7 +26,9 @@ public static class WorkingsCsv
         {
             foreach (int at in progress.Rows(each.Workings.RowCount))
             {
-                IEnumerable<string> cells = each.Workings.Columns.Select(column => column.IsText ? Label(column.Text(at) ?? "") : Number(column.Number(at)));
+                IEnumerable<string> cells = each.Workings.Columns.Select(column =>
+                    column.IsText ? Label(column.Text(at) ?? "") : Number(column.Number(at))
+                );
                 to.Write(string.Join(',', set.Column is null ? cells : cells.Prepend(Label(each.Value))));
                 to.Write("\r\n");
             }
@@ -48,7 +51,8 @@ public static class WorkingsCsv
     }
 
     /// <summary>The shortest digits that give the same double; an empty text for none.</summary>
-    public static string Number(double? value) => value is null ? "" : (value.Value == 0 ? 0 : value.Value).ToString("R", CultureInfo.InvariantCulture);
+    public static string Number(double? value) =>
+        value is null ? "" : (value.Value == 0 ? 0 : value.Value).ToString("R", CultureInfo.InvariantCulture);
 
     internal static string Quote(string text) =>
         text.AsSpan().IndexOfAny(",\"\r\n") >= 0 || (text.Length > 0 && (text[0] == ' ' || text[^1] == ' '))

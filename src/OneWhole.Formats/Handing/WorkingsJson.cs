@@ -12,11 +12,16 @@ public static class WorkingsJson
 
     public static void Write(WorkingsResult workings, Stream to) => Write(WorkingsSet.Of(workings), to);
 
-    /// <summary>With "each" as the first key, and the readings in a list of that name, where a study is repeated over a column's values.</summary>
+    /// <summary>
+    /// With "each" as the first key, and the readings in a list of that name, where a study is repeated over a column's values.
+    /// </summary>
     public static void Write(WorkingsSet set, Stream to, Progress? progress = null)
     {
         progress = (progress ?? Progress.None).Expect(set.RowCount);
-        using var json = new Utf8JsonWriter(to, new JsonWriterOptions { Indented = true, Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping });
+        using var json = new Utf8JsonWriter(
+            to,
+            new JsonWriterOptions { Indented = true, Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping }
+        );
         json.WriteStartObject();
         json.WriteStartArray("columns");
         if (set.Column is { } name)
@@ -83,7 +88,13 @@ public static class WorkingsJson
         json.WriteEndObject();
     }
 
-    public static string StatusWord(TieOutStatus status) => status switch { TieOutStatus.Ok => "ok", TieOutStatus.Warn => "warn", _ => "fail" };
+    public static string StatusWord(TieOutStatus status) =>
+        status switch
+        {
+            TieOutStatus.Ok => "ok",
+            TieOutStatus.Warn => "warn",
+            _ => "fail",
+        };
 
     private static void WriteColumns(WorkingsResult workings, Utf8JsonWriter json)
     {

@@ -27,6 +27,7 @@ public sealed class WorkingsTable(WorkingsResult workings)
         }
         // A share stands as it is, one decimal finer than it is shown.
         return WorkingsText.Of(workings, column, row, finer: 1) is not { Length: > 0 } text ? ""
-            : column.Unit is ColumnUnit.Share or ColumnUnit.Percent ? NumberText.InPercent(text) : text;
+            : column.Unit is ColumnUnit.Share or ColumnUnit.Percent ? NumberText.InPercent(text)
+            : text;
     }
 }

@@ -24,7 +24,8 @@ internal sealed class JsonFormat : TableFormat
             return true;
         }
         ReadOnlySpan<byte> text = (head.StartsWith(Encoding.UTF8.Preamble) ? head[3..] : head).TrimStart(" \t\r\n"u8);
-        return extension.Length == 0 && (text.StartsWith("{\""u8) || (text.StartsWith("["u8) && text[1..].TrimStart(" \t\r\n"u8).StartsWith("{"u8)));
+        return extension.Length == 0
+            && (text.StartsWith("{\""u8) || (text.StartsWith("["u8) && text[1..].TrimStart(" \t\r\n"u8).StartsWith("{"u8)));
     }
 
     /// <summary>Lists of objects within one object are tables that can be chosen.</summary>
@@ -36,9 +37,14 @@ internal sealed class JsonFormat : TableFormat
         IReadOnlyList<JsonLists.Place> lists = JsonLists.In(stream);
         if (lists.Count > 0)
         {
-            JsonLists.Place list = settings.Section is null ? lists[0]
+            JsonLists.Place list = settings.Section is null
+                ? lists[0]
                 : lists.FirstOrDefault(list => list.Path == settings.Section)
-                    ?? throw new ReadException("no-table", $"The JSON has no list \"{settings.Section}\"; its lists of objects are {string.Join(", ", lists.Select(other => $"\"{other.Path}\""))}.");
+                    ?? throw new ReadException(
+                        "no-table",
+                        $"The JSON has no list \"{settings.Section}\"; its lists of objects are "
+                            + $"{string.Join(", ", lists.Select(other => $"\"{other.Path}\""))}."
+                    );
             settings = settings with { Section = list.Path };
             start += list.Offset;
         }
@@ -46,23 +52,26 @@ internal sealed class JsonFormat : TableFormat
         var names = new List<string>();
         var places = new Dictionary<string, int>(StringComparer.Ordinal);
         var objects = new Objects(stream, lists.Count > 0);
-        long repeated = 0, firstRepeated = 0;
+        long repeated = 0,
+            firstRepeated = 0;
         var seen = new HashSet<string>(StringComparer.Ordinal);
         while (true)
         {
             cancel.ThrowIfCancellationRequested();
             seen.Clear();
-            bool more = objects.Next((name, _) =>
-            {
-                if (!seen.Add(name) && repeated++ == 0)
+            bool more = objects.Next(
+                (name, _) =>
                 {
-                    firstRepeated = objects.Count + 1;
+                    if (!seen.Add(name) && repeated++ == 0)
+                    {
+                        firstRepeated = objects.Count + 1;
+                    }
+                    if (places.TryAdd(name, names.Count))
+                    {
+                        names.Add(name);
+                    }
                 }
-                if (places.TryAdd(name, names.Count))
-                {
-                    names.Add(name);
-                }
-            });
+            );
             if (!more)
             {
                 break;
@@ -77,11 +86,22 @@ internal sealed class JsonFormat : TableFormat
             throw new ReadException("empty-file", "The JSON has no object: it must be an array of objects, or one object a line.");
         }
         stream.Position = start;
-        ReadNote[] told = repeated == 0 ? [] : [new ReadNote("repeated-member", $"{repeated:N0} {(repeated == 1 ? "member is" : "members are")} there twice in one object, the first in object {firstRepeated:N0}: the last value of each is taken.")];
+        ReadNote[] told =
+            repeated == 0
+                ? []
+                :
+                [
+                    new ReadNote(
+                        "repeated-member",
+                        $"{repeated:N0} {(repeated == 1 ? "member is" : "members are")} there twice in one object, the "
+                            + $"first in object {firstRepeated:N0}: the last value of each is taken."
+                    ),
+                ];
         return (new Rows(stream, names, places, lists.Count > 0, told), settings);
     }
 
-    private sealed class Rows(Stream stream, List<string> names, Dictionary<string, int> places, bool inner, IReadOnlyList<ReadNote> told) : RowSource
+    private sealed class Rows(Stream stream, List<string> names, Dictionary<string, int> places, bool inner, IReadOnlyList<ReadNote> told)
+        : RowSource
     {
         private readonly Objects _objects = new(stream, inner);
 
@@ -140,7 +160,11 @@ internal sealed class JsonFormat : TableFormat
             }
             while (true)
             {
-                var reader = new Utf8JsonReader(_buffer.AsSpan(_at, _filled - _at), _ended, new JsonReaderState(new JsonReaderOptions { MaxDepth = 64 }));
+                var reader = new Utf8JsonReader(
+                    _buffer.AsSpan(_at, _filled - _at),
+                    _ended,
+                    new JsonReaderState(new JsonReaderOptions { MaxDepth = 64 })
+                );
                 try
                 {
                     if (JsonDocument.TryParseValue(ref reader, out JsonDocument? document))
@@ -156,7 +180,12 @@ internal sealed class JsonFormat : TableFormat
                 }
                 catch (JsonException broken)
                 {
-                    throw new ReadException("damaged-file", $"Object {Count + 1} is no well-formed JSON (its line {(broken.LineNumber ?? 0) + 1}, place {(broken.BytePositionInLine ?? 0) + 1}).", broken);
+                    throw new ReadException(
+                        "damaged-file",
+                        $"Object {Count + 1} is no well-formed JSON (its line {(broken.LineNumber ?? 0) + 1}, place "
+                            + $"{(broken.BytePositionInLine ?? 0) + 1}).",
+                        broken
+                    );
                 }
                 catch (InvalidOperationException broken)
                 {
@@ -191,7 +220,10 @@ internal sealed class JsonFormat : TableFormat
         private ReadException Wrong(string expected)
         {
             string found = Encoding.UTF8.GetString(_buffer, _at, Math.Min(20, _filled - _at)).Split('\n')[0];
-            return new ReadException("wrong-json", $"After {Count} objects stands \"{found}\" where {expected}; the file must be an array of objects, or one object a line.");
+            return new ReadException(
+                "wrong-json",
+                $"After {Count} objects stands \"{found}\" where {expected}; the file must be an array of objects, or one object a line."
+            );
         }
 
         private void Expect(char mark)
@@ -226,9 +258,7 @@ internal sealed class JsonFormat : TableFormat
                 }
                 if (_array is null)
                 {
-                    while (_filled - _at < 4 && Fill())
-                    {
-                    }
+                    while (_filled - _at < 4 && Fill()) { }
                     if (_buffer.AsSpan(_at, _filled - _at).StartsWith(Encoding.UTF8.Preamble))
                     {
                         _at += 3;
@@ -283,12 +313,13 @@ internal sealed class JsonFormat : TableFormat
             }
         }
 
-        private static string TextOf(JsonElement value) => value.ValueKind switch
-        {
-            JsonValueKind.String => value.GetString()!,
-            JsonValueKind.Null or JsonValueKind.Undefined => "",
-            JsonValueKind.Array => string.Join(", ", value.EnumerateArray().Select(TextOf)),
-            _ => value.GetRawText(),
-        };
+        private static string TextOf(JsonElement value) =>
+            value.ValueKind switch
+            {
+                JsonValueKind.String => value.GetString()!,
+                JsonValueKind.Null or JsonValueKind.Undefined => "",
+                JsonValueKind.Array => string.Join(", ", value.EnumerateArray().Select(TextOf)),
+                _ => value.GetRawText(),
+            };
     }
 }

@@ -34,14 +34,17 @@ internal static class JsonLists
     {
         var found = new List<Place>();
         var buffer = new byte[1 << 16];
-        int filled = 0, skipped = 0;
+        int filled = 0,
+            skipped = 0;
         long before = 0;
         var state = new JsonReaderState(new JsonReaderOptions { MaxDepth = 64, AllowMultipleValues = true });
         // Of each open level its member, and whether it is a list.
         var path = new Stack<(string? Name, bool List)>();
         string? name = null;
         (long Offset, string Path)? opened = null;
-        bool ended = false, first = true, over = false;
+        bool ended = false,
+            first = true,
+            over = false;
         while (!ended)
         {
             int read = stream.Read(buffer, filled, buffer.Length - filled);
@@ -67,7 +70,8 @@ internal static class JsonLists
                         name = path.Count <= Deepest ? json.GetString() : null;
                         break;
                     case JsonTokenType.StartArray:
-                        opened = path.Count <= Deepest && !path.Any(level => level.List) && name is not null ? (at, PathTo(path, name)) : null;
+                        opened =
+                            path.Count <= Deepest && !path.Any(level => level.List) && name is not null ? (at, PathTo(path, name)) : null;
                         path.Push((name, true));
                         break;
                     case JsonTokenType.StartObject:
@@ -106,5 +110,6 @@ internal static class JsonLists
         return found;
     }
 
-    private static string PathTo(IEnumerable<(string? Name, bool List)> levels, string name) => string.Join('.', [.. levels.Reverse().Select(level => level.Name).OfType<string>(), name]);
+    private static string PathTo(IEnumerable<(string? Name, bool List)> levels, string name) =>
+        string.Join('.', [.. levels.Reverse().Select(level => level.Name).OfType<string>(), name]);
 }

@@ -20,7 +20,12 @@ internal sealed record BoundSeries(ChartSeries Series, ChartRange Name, ChartRan
 /// </summary>
 internal sealed class ChartTable
 {
-    private static readonly CellStyle Head = new() { Bold = true, Ruled = true, Wrap = true };
+    private static readonly CellStyle Head = new()
+    {
+        Bold = true,
+        Ruled = true,
+        Wrap = true,
+    };
 
     private readonly NativeChart _chart;
     private readonly WorkingsSheet _workings;
@@ -45,12 +50,23 @@ internal sealed class ChartTable
         _sheet.Text(headRow, 1, "", Head);
         Categories = WriteCategories();
         int count = chart.Series.Count;
-        Series = [.. chart.Series.Select((series, at) => Write(series, at + 2, count + 2 + chart.Series.Take(at).Count(before => before.Label is not null)))];
+        Series =
+        [
+            .. chart.Series.Select(
+                (series, at) => Write(series, at + 2, count + 2 + chart.Series.Take(at).Count(before => before.Label is not null))
+            ),
+        ];
         if (chart.Middle is { } middle)
         {
             int row = FirstRow + chart.Categories.Count + 1;
             _sheet.Text(row, 1, "in the middle", new CellStyle { Quiet = true });
-            _sheet.Formula(row, 2, _formats.Joined(middle, null, Formulas(middle), AmountOf, "\"  \""), middle.Text, new CellStyle { Right = true });
+            _sheet.Formula(
+                row,
+                2,
+                _formats.Joined(middle, null, Formulas(middle), AmountOf, "\"  \""),
+                middle.Text,
+                new CellStyle { Right = true }
+            );
             Middle = new ChartRange($"{_sheet.Reference}!$B${row}", [middle.Text]);
         }
     }
@@ -67,7 +83,11 @@ internal sealed class ChartTable
     private ChartRange RangeOf(int column, IReadOnlyList<string?> texts, IReadOnlyList<double?>? numbers = null)
     {
         string letter = Sheet.Letter(column);
-        return new ChartRange($"{_sheet.Reference}!${letter}${FirstRow}:${letter}${FirstRow + _chart.Categories.Count - 1}", texts, numbers);
+        return new ChartRange(
+            $"{_sheet.Reference}!${letter}${FirstRow}:${letter}${FirstRow + _chart.Categories.Count - 1}",
+            texts,
+            numbers
+        );
     }
 
     private ChartRange WriteCategories()
@@ -84,7 +104,13 @@ internal sealed class ChartTable
             }
             string name = cell ?? $"\"{(label.Name ?? "").Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
             // The name begins with a quote mark that nothing sees: what begins like a formula stays text.
-            _sheet.Formula(FirstRow + at, 1, _formats.Joined(label, name, Formulas(label), AmountOf, "CHAR(10)"), label.Text, new CellStyle { Wrap = label.Numbers.Count > 0 });
+            _sheet.Formula(
+                FirstRow + at,
+                1,
+                _formats.Joined(label, name, Formulas(label), AmountOf, "CHAR(10)"),
+                label.Text,
+                new CellStyle { Wrap = label.Numbers.Count > 0 }
+            );
         }
         _sheet.Widths.TryAdd(1, 26);
         return RangeOf(1, [.. _chart.Categories.Select(label => label.Text)]);
@@ -95,10 +121,24 @@ internal sealed class ChartTable
     {
         Division division = _workings.Workings.Division;
         var cells = new Dictionary<string, string>();
-        bool groups = division.Groups is { } all && _chart.Categories.Count == all.Count && all.Select(group => group.Label).SequenceEqual(_chart.Categories.Select(label => label.Name ?? ""));
-        for (int at = 0; at < (groups ? division.GroupCount : _workings.Workings.RowsAreGroups ? 0 : division.PartCount); at++)
+        bool groups =
+            division.Groups is { } all
+            && _chart.Categories.Count == all.Count
+            && all.Select(group => group.Label).SequenceEqual(_chart.Categories.Select(label => label.Name ?? ""));
+        for (
+            int at = 0;
+            at
+                < (
+                    groups ? division.GroupCount
+                    : _workings.Workings.RowsAreGroups ? 0
+                    : division.PartCount
+                );
+            at++
+        )
         {
-            (string name, string key, int row) = groups ? (division.Groups![at].Label, "group", _workings.SubtotalRow(at)) : (division.Parts[at].Label, "part", _workings.RowOf(at));
+            (string name, string key, int row) = groups
+                ? (division.Groups![at].Label, "group", _workings.SubtotalRow(at))
+                : (division.Parts[at].Label, "part", _workings.RowOf(at));
             cells[name] = $"{_workings.Sheet.Reference}!{Sheet.Place(row, _workings.ColumnOf(key))}";
         }
         return cells;
@@ -115,10 +155,20 @@ internal sealed class ChartTable
             if (series.At(at) is { } number)
             {
                 values[at] = number.IsAbsent ? null : number.Value.ToDouble();
-                WriteNumber(FirstRow + at, column, number, new CellStyle(number.Unit == ColumnUnit.Share ? "0.00%" : "#,##0.######") { Quiet = series.Fill is null });
+                WriteNumber(
+                    FirstRow + at,
+                    column,
+                    number,
+                    new CellStyle(number.Unit == ColumnUnit.Share ? "0.00%" : "#,##0.######") { Quiet = series.Fill is null }
+                );
             }
         }
-        return new BoundSeries(series, name, RangeOf(column, [.. values.Select(value => value?.ToString("R", System.Globalization.CultureInfo.InvariantCulture))], values), series.Label is null ? null : WriteLabels(series, labelColumn));
+        return new BoundSeries(
+            series,
+            name,
+            RangeOf(column, [.. values.Select(value => value?.ToString("R", System.Globalization.CultureInfo.InvariantCulture))], values),
+            series.Label is null ? null : WriteLabels(series, labelColumn)
+        );
     }
 
     private void WriteNumber(int row, int column, ChartNumber number, CellStyle style)
@@ -143,7 +193,10 @@ internal sealed class ChartTable
 
     private ChartRange? WriteLabels(ChartSeries series, int column)
     {
-        ChartLabel?[] labels = [.. Enumerable.Range(0, _chart.Categories.Count).Select(at => series.At(at) is null ? null : series.Label!(at))];
+        ChartLabel?[] labels =
+        [
+            .. Enumerable.Range(0, _chart.Categories.Count).Select(at => series.At(at) is null ? null : series.Label!(at)),
+        ];
         _sheet.Text(_headRow, column, $"label of {series.Name}", Head with { Right = true });
         _sheet.Widths.TryAdd(column, 14);
         for (int at = 0; at < labels.Length; at++)
@@ -158,17 +211,33 @@ internal sealed class ChartTable
 
     private void WriteLabel(int row, int column, ChartLabel label, string categoryCell)
     {
-        string? name = label.Name is null ? null : label.Name == _chart.Categories[row - FirstRow].Name ? categoryCell : $"\"{label.Name.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
+        string? name =
+            label.Name is null ? null
+            : label.Name == _chart.Categories[row - FirstRow].Name ? categoryCell
+            : $"\"{label.Name.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
         string text = label.Numbers.Count == 0 ? name ?? "\"\"" : _formats.Joined(label, name, Formulas(label), AmountOf, "\"  \"");
         // What is absent has no label, until it has a number.
-        text = label.Numbers.Count > 0 && label.Numbers[0] is var first && _formulas.MayBeEmpty(first.Rule, first.Row) && _formulas.Of(first.Rule, first.Row) is { } number ? $"IF({number}=\"\",\"\",{text})" : text;
+        text =
+            label.Numbers.Count > 0
+            && label.Numbers[0] is var first
+            && _formulas.MayBeEmpty(first.Rule, first.Row)
+            && _formulas.Of(first.Rule, first.Row) is { } number
+                ? $"IF({number}=\"\",\"\",{text})"
+                : text;
         _sheet.Formula(row, column, text, label.Text, new CellStyle { Right = true });
     }
 
     private string[] Formulas(ChartLabel label) =>
-        [.. label.Numbers.Select(number => _formulas.Of(number.Rule, number.Row) ?? number.Value.ToDouble().ToString("R", System.Globalization.CultureInfo.InvariantCulture))];
+        [
+            .. label.Numbers.Select(number =>
+                _formulas.Of(number.Rule, number.Row)
+                ?? number.Value.ToDouble().ToString("R", System.Globalization.CultureInfo.InvariantCulture)
+            ),
+        ];
 
     /// <summary>The amount whose share a label prints; null for other numbers.</summary>
     private string? AmountOf(ChartNumber number) =>
-        number is { Unit: ColumnUnit.Percent, Rule: Rule.Cell } && _workings.Workings.Find("value") is not null ? _formulas.Of(Rule.Column("value"), number.Row) : null;
+        number is { Unit: ColumnUnit.Percent, Rule: Rule.Cell } && _workings.Workings.Find("value") is not null
+            ? _formulas.Of(Rule.Column("value"), number.Row)
+            : null;
 }

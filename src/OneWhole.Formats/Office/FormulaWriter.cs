@@ -52,26 +52,40 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
 
     private readonly WorkingsResult _workings = places.Workings;
     private readonly Dictionary<string, bool> _mayMiss = [];
+
     // Any pair may lose its last row when rows are edited.
-    private readonly bool _hasAbsent = places.Workings.Division is { HasGroups: true } division && (places.HasRows || Enumerable.Range(0, division.RowCount).Any(row => !division.Has(row)));
+    private readonly bool _hasAbsent =
+        places.Workings.Division is { HasGroups: true } division
+        && (places.HasRows || Enumerable.Range(0, division.RowCount).Any(row => !division.Has(row)));
 
     public Division Division => _workings.Division;
 
     public int RowCount => _workings.RowCount;
 
     /// <summary>The formula of a column's cell, without the sign of equality; null where the value itself is to stand.</summary>
-    public string? OfCell(WorkingColumn column, int row) => column.Rule is Rule.Constant && MayMiss(column.Key) ? OfConstant(column, row)
-        : column is { Key: "value", Rule: Rule.GroupTotal } ? HasRows ? RowsOfGroup(row) : null
-        : column.Rule is Rule.ByRow { WhereAbsent: not null } && _hasAbsent && Guarded(column.Rule, row, MayMiss(column.Key)) is { } ready ? $"IF({Own("value", row)}=\"\",\"\",{ready})"
+    public string? OfCell(WorkingColumn column, int row) =>
+        column.Rule is Rule.Constant && MayMiss(column.Key) ? OfConstant(column, row)
+        : column is { Key: "value", Rule: Rule.GroupTotal }
+            ? HasRows ? RowsOfGroup(row)
+                : null
+        : column.Rule is Rule.ByRow { WhereAbsent: not null } && _hasAbsent && Guarded(column.Rule, row, MayMiss(column.Key)) is { } ready
+            ? $"IF({Own("value", row)}=\"\",\"\",{ready})"
         : Guarded(column.Rule, row, MayMiss(column.Key));
 
     /// <summary>A number that is the same for all rows stands where there is an amount.</summary>
     private string? OfConstant(WorkingColumn column, int row) =>
-        _hasAbsent && _workings.RowsAreCells && _workings.Find("value") is not null ? $"IF({Own("value", row)}=\"\",\"\",{column.Rule.Formula(this, row)})"
-        : column.Exact(row) is null ? null : column.Rule.Formula(this, row);
+        _hasAbsent && _workings.RowsAreCells && _workings.Find("value") is not null
+            ? $"IF({Own("value", row)}=\"\",\"\",{column.Rule.Formula(this, row)})"
+        : column.Exact(row) is null ? null
+        : column.Rule.Formula(this, row);
 
     /// <summary>The formula of a number that is told by a rule.</summary>
-    public string? Of(Rule rule, int row) => Guarded(rule, row, _hasAbsent || _workings.Columns.Any(column => !column.IsText && column.Exact(Math.Min(row, _workings.RowCount - 1)) is null));
+    public string? Of(Rule rule, int row) =>
+        Guarded(
+            rule,
+            row,
+            _hasAbsent || _workings.Columns.Any(column => !column.IsText && column.Exact(Math.Min(row, _workings.RowCount - 1)) is null)
+        );
 
     private string? Guarded(Rule rule, int row, bool mayMiss)
     {
@@ -81,7 +95,10 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
             return formula;
         }
         // What an absent amount leads to is empty, not 0; so is a share of nothing.
-        string[] absent = [.. rule.AllReads(row).Where(cell => MayMiss(cell.Key)).Select(cell => $"{Own(cell.Key, cell.Row)}=\"\"").Distinct()];
+        string[] absent =
+        [
+            .. rule.AllReads(row).Where(cell => MayMiss(cell.Key)).Select(cell => $"{Own(cell.Key, cell.Row)}=\"\"").Distinct(),
+        ];
         string whole = rule.All(row).Any(part => part is Rule.Divide) ? $"IFERROR({formula},\"\")" : formula;
         return absent.Length == 0 ? whole : $"IF({(absent.Length == 1 ? absent[0] : $"OR({string.Join(',', absent)})")},\"\",{whole})";
     }
@@ -98,7 +115,9 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
         if (!_mayMiss.TryGetValue(key, out bool may))
         {
             WorkingColumn column = _workings[key];
-            _mayMiss[key] = may = (_hasAbsent && _workings.RowsAreCells && !column.OfGroup && !Always.Contains(key)) || Enumerable.Range(0, _workings.RowCount).Any(row => column.Exact(row) is null);
+            _mayMiss[key] = may =
+                (_hasAbsent && _workings.RowsAreCells && !column.OfGroup && !Always.Contains(key))
+                || Enumerable.Range(0, _workings.RowCount).Any(row => column.Exact(row) is null);
         }
         return may;
     }
@@ -107,14 +126,22 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
 
     public string OwnInFixedRow(string key, int row) => Place(key, places.RowOf(row), fixedRow: true);
 
-    private string Place(string key, int sheetRow, bool fixedRow = false) => prefix + Sheet.Letter(places.ColumnOf(key)) + (fixedRow ? "$" : "") + sheetRow.ToString(CultureInfo.InvariantCulture);
+    private string Place(string key, int sheetRow, bool fixedRow = false) =>
+        prefix + Sheet.Letter(places.ColumnOf(key)) + (fixedRow ? "$" : "") + sheetRow.ToString(CultureInfo.InvariantCulture);
 
     public IReadOnlyList<string> Ranges(string key, IEnumerable<int> rows, bool fixedRows)
     {
-        string letter = Sheet.Letter(places.ColumnOf(key)), fix = fixedRows ? "$" : "";
-        return [.. Runs([.. rows]).Select(run => run.First == run.Last
-            ? $"{prefix}{letter}{fix}{places.RowOf(run.First)}"
-            : $"{prefix}{letter}{fix}{places.RowOf(run.First)}:{letter}{fix}{places.RowOf(run.Last)}")];
+        string letter = Sheet.Letter(places.ColumnOf(key)),
+            fix = fixedRows ? "$" : "";
+        return
+        [
+            .. Runs([.. rows])
+                .Select(run =>
+                    run.First == run.Last
+                        ? $"{prefix}{letter}{fix}{places.RowOf(run.First)}"
+                        : $"{prefix}{letter}{fix}{places.RowOf(run.First)}:{letter}{fix}{places.RowOf(run.Last)}"
+                ),
+        ];
     }
 
     public string FromFirst(string key, int row) => Span(places.ColumnOf(key), places.Data.First, row);
@@ -122,10 +149,13 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
     public string FromGroup(string key, int row) => Span(places.ColumnOf(key), places.RowOf(row - Division.PartOf(row)), row);
 
     /// <summary>From a fixed row to the own one.</summary>
-    private string Span(int column, int first, int row) => $"{prefix}{Sheet.Letter(column)}${first}:{Sheet.Letter(column)}{places.RowOf(row)}";
+    private string Span(int column, int first, int row) =>
+        $"{prefix}{Sheet.Letter(column)}${first}:{Sheet.Letter(column)}{places.RowOf(row)}";
 
-    public string Column(string key) => !Division.HasGroups || !_workings.RowsAreCells ? AllCells(key)
-        : throw new NotSupportedException("A column with subtotals is taken group by group.");
+    public string Column(string key) =>
+        !Division.HasGroups || !_workings.RowsAreCells
+            ? AllCells(key)
+            : throw new NotSupportedException("A column with subtotals is taken group by group.");
 
     private string AllCells(string key)
     {
@@ -137,8 +167,10 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
 
     public string Subtotal(int group) => Place("value", places.SubtotalRow(group));
 
-    public string? GroupTotal(int row) => _workings.RowsAreGroups ? Own("value", row)
-        : Division.HasGroups ? Place("value", places.SubtotalRow(GroupOf(row)), fixedRow: true) : places.TotalName;
+    public string? GroupTotal(int row) =>
+        _workings.RowsAreGroups ? Own("value", row)
+        : Division.HasGroups ? Place("value", places.SubtotalRow(GroupOf(row)), fixedRow: true)
+        : places.TotalName;
 
     public string TotalName => places.TotalName;
 
@@ -164,9 +196,11 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
 
     public string? RowsCount(string column, int row) => RowsOf(column) is { } cells ? $"COUNTIFS({cells},\"<>\",{OfGroup(row)})" : null;
 
-    private string? RowsOf(string column) => places.HasRows && RowsSheet.ColumnOf(_workings, column) is { } at ? RowsColumn(Sheet.Letter(at)) : null;
+    private string? RowsOf(string column) =>
+        places.HasRows && RowsSheet.ColumnOf(_workings, column) is { } at ? RowsColumn(Sheet.Letter(at)) : null;
 
-    private string OfGroup(int row) => $"{RowsColumn("C")},{prefix}${Sheet.Place(places.RowOf(row), places.GroupNumberColumn)},{RowsColumn("D")},1";
+    private string OfGroup(int row) =>
+        $"{RowsColumn("C")},{prefix}${Sheet.Place(places.RowOf(row), places.GroupNumberColumn)},{RowsColumn("D")},1";
 
     public string? Amount((int Group, int Part) pair, int row)
     {
@@ -174,11 +208,16 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
         {
             return null;
         }
-        string part = _workings.RowsAreGroups ? (pair.Part + 1).ToString(CultureInfo.InvariantCulture) : prefix + "$" + Sheet.Place(places.RowOf(row), places.PartNumberColumn);
+        string part = _workings.RowsAreGroups
+            ? (pair.Part + 1).ToString(CultureInfo.InvariantCulture)
+            : prefix + "$" + Sheet.Place(places.RowOf(row), places.PartNumberColumn);
         string pairs = $"{RowsColumn("B")},{part}";
         if (Division.HasGroups)
         {
-            string group = _workings.Rows == RowKind.Parts ? (pair.Group + 1).ToString(CultureInfo.InvariantCulture) : prefix + "$" + Sheet.Place(places.RowOf(row), places.GroupNumberColumn);
+            string group =
+                _workings.Rows == RowKind.Parts
+                    ? (pair.Group + 1).ToString(CultureInfo.InvariantCulture)
+                    : prefix + "$" + Sheet.Place(places.RowOf(row), places.GroupNumberColumn);
             pairs += $",{RowsColumn("C")},{group}";
         }
         string sum = $"SUMIFS({RowsColumn("E")},{pairs},{RowsColumn("D")},1)";
@@ -186,8 +225,7 @@ internal sealed class FormulaWriter(IWorkingsPlaces places, string prefix = "") 
         return _hasAbsent ? $"IF(COUNTIFS({pairs})=0,\"\",{sum})" : sum;
     }
 
-    private string RowsOfGroup(int row) =>
-        $"SUMIFS({RowsColumn("E")},{OfGroup(row)})";
+    private string RowsOfGroup(int row) => $"SUMIFS({RowsColumn("E")},{OfGroup(row)})";
 
     private string RowsColumn(string letter) => $"{places.RowsReference}!${letter}:${letter}";
 

@@ -51,15 +51,23 @@ internal static class ProofsSheet
         {
             yield break;
         }
-        string Range(string key, int from, int to) => $"{sheet.Sheet.Reference}!{Sheet.Letter(sheet.ColumnOf(key))}{sheet.RowOf(from)}:{Sheet.Letter(sheet.ColumnOf(key))}{sheet.RowOf(to)}";
+        string Range(string key, int from, int to) =>
+            $"{sheet.Sheet.Reference}!{Sheet.Letter(sheet.ColumnOf(key))}{sheet.RowOf(from)}"
+            + $":{Sheet.Letter(sheet.ColumnOf(key))}{sheet.RowOf(to)}";
         bool has(string key) => workings.Find(key) is not null;
         string name = sheet.TotalPlace is null ? "" : sheet.TotalName;
         const string near = "<=0.000000001*MAX(1,ABS";
         if (sheet.HasRows && name.Length > 0 && sheet.RowsAddUp)
         {
             // Stages of a way don't add up: the first of them is the whole.
-            (string words, string parts) = division.WholeIsFirst ? ($"the rows of {division.Parts[0].Label} add up to the whole", "1") : ("the rows used add up to all amounts", "\">0\"");
-            yield return (words, $"ABS(SUMIFS({sheet.RowsReference}!$E:$E,{sheet.RowsReference}!$D:$D,1,{sheet.RowsReference}!$B:$B,{parts})-{name}){near}({name}))");
+            (string words, string parts) = division.WholeIsFirst
+                ? ($"the rows of {division.Parts[0].Label} add up to the whole", "1")
+                : ("the rows used add up to all amounts", "\">0\"");
+            yield return (
+                words,
+                $"ABS(SUMIFS({sheet.RowsReference}!$E:$E,{sheet.RowsReference}!$D:$D,1,{sheet.RowsReference}!$B:$B,{parts})"
+                    + $"-{name}){near}({name}))"
+            );
         }
         if (name.Length > 0 && sheet.WholePlace is not null && division.FixedWhole is null)
         {
@@ -95,9 +103,19 @@ internal static class ProofsSheet
             }
             (string Words, string Share, string Shown) of = division.WholeOf switch
             {
-                WholeOf.Group => (division.Groups![whole].Label, Range("share", whole * division.PartCount, (whole + 1) * division.PartCount - 1), has("shownShare") ? Range("shownShare", whole * division.PartCount, (whole + 1) * division.PartCount - 1) : ""),
+                WholeOf.Group => (
+                    division.Groups![whole].Label,
+                    Range("share", whole * division.PartCount, (whole + 1) * division.PartCount - 1),
+                    has("shownShare") ? Range("shownShare", whole * division.PartCount, (whole + 1) * division.PartCount - 1) : ""
+                ),
                 WholeOf.Part => (division.Parts[whole].Label, Cells("share", whole), has("shownShare") ? Cells("shownShare", whole) : ""),
-                _ => ("everything", division.HasGroups ? GroupTotals("share") : Range("share", 0, workings.RowCount - 1), !has("shownShare") ? "" : division.HasGroups ? GroupTotals("shownShare") : Range("shownShare", 0, workings.RowCount - 1)),
+                _ => (
+                    "everything",
+                    division.HasGroups ? GroupTotals("share") : Range("share", 0, workings.RowCount - 1),
+                    !has("shownShare") ? ""
+                    : division.HasGroups ? GroupTotals("shownShare")
+                    : Range("shownShare", 0, workings.RowCount - 1)
+                ),
             };
             yield return ($"the shares of {of.Words} add up to 100 %", $"ABS(SUM({of.Share})-1)<0.000000001");
             if (of.Shown.Length > 0 && division.RowsIn(whole).Any(workings.SharesOf(null).IsReconciled))
@@ -106,8 +124,22 @@ internal static class ProofsSheet
             }
         }
 
-        string Cells(string key, int part) => string.Join(',', Enumerable.Range(0, division.GroupCount).Take(250).Select(group => Range(key, group * division.PartCount + part, group * division.PartCount + part)));
-        string GroupTotals(string key) => string.Join(',', Enumerable.Range(0, division.GroupCount).Take(250).Select(group => $"{sheet.Sheet.Reference}!{Sheet.Place(sheet.SubtotalRow(group), sheet.ColumnOf(key))}"));
+        string Cells(string key, int part) =>
+            string.Join(
+                ',',
+                Enumerable
+                    .Range(0, division.GroupCount)
+                    .Take(250)
+                    .Select(group => Range(key, group * division.PartCount + part, group * division.PartCount + part))
+            );
+        string GroupTotals(string key) =>
+            string.Join(
+                ',',
+                Enumerable
+                    .Range(0, division.GroupCount)
+                    .Take(250)
+                    .Select(group => $"{sheet.Sheet.Reference}!{Sheet.Place(sheet.SubtotalRow(group), sheet.ColumnOf(key))}")
+            );
     }
 
     /// <summary>Each row that is listed has an amount that is a number, and names its part.</summary>
@@ -122,7 +154,10 @@ internal static class ProofsSheet
         yield return ("every amount in the rows is a number", $"COUNT({rows}!$E:$E)=COUNT({rows}!$D:$D)");
         if (RowsSheet.FindsDistinct(sheet.Workings.Division))
         {
-            yield return ("every row counts its value once or not at all", $"COUNTIF({rows}!$E:$E,0)+COUNTIF({rows}!$E:$E,1)=COUNT({rows}!$D:$D)");
+            yield return (
+                "every row counts its value once or not at all",
+                $"COUNTIF({rows}!$E:$E,0)+COUNTIF({rows}!$E:$E,1)=COUNT({rows}!$D:$D)"
+            );
         }
         yield return ("every row names its part", $"COUNTA({rows}!$F:$F)=COUNT({rows}!$D:$D)+1");
     }
@@ -133,13 +168,17 @@ internal static class ProofsSheet
         WorkingsResult workings = sheet.Workings;
         Division division = workings.Division;
         Form form = division.Study.Form.Form;
-        Order byParts = division.Study.Order.Parts ?? form.PartOrderOf(division.Study), byGroups = division.Study.Order.Groups ?? form.GroupOrder;
+        Order byParts = division.Study.Order.Parts ?? form.PartOrderOf(division.Study),
+            byGroups = division.Study.Order.Groups ?? form.GroupOrder;
         string Own(string key, int row) => $"N({sheet.Sheet.Reference}!{Sheet.Place(sheet.RowOf(row), sheet.ColumnOf(key))})";
         if (workings.Rows == RowKind.Parts)
         {
             // The folded part stands last, however large it is.
             int listed = Math.Min(MostOrdered, division.Parts.TakeWhile(part => part.Kind != EntryKind.Folded).Count());
-            if (byParts is Core.Studies.Order.By { Name: "change" } && Proof("parts", "by their change", Numbers("change", listed), part => Own("change", part)) is { } changes)
+            if (
+                byParts is Core.Studies.Order.By { Name: "change" }
+                && Proof("parts", "by their change", Numbers("change", listed), part => Own("change", part)) is { } changes
+            )
             {
                 yield return changes;
             }
@@ -147,13 +186,22 @@ internal static class ProofsSheet
         }
         if (workings.RowsAreGroups)
         {
-            if (byGroups is Core.Studies.Order.By { Name: "left" or "right" or "difference" or "sum" } by
-                && Proof("groups", $"by {by.Name}", SidesOf(by.Name), group => by.Name == "sum" ? $"({Own("left", group)}+{Own("right", group)})" : Own(by.Name, group)) is { } sides)
+            if (
+                byGroups is Core.Studies.Order.By { Name: "left" or "right" or "difference" or "sum" } by
+                && Proof("groups", $"by {by.Name}", SidesOf(by.Name), group =>
+                    by.Name == "sum" ? $"({Own("left", group)}+{Own("right", group)})" : Own(by.Name, group)
+                )
+                    is { } sides
+            )
             {
                 yield return sides;
             }
-            if (byGroups is Core.Studies.Order.By { Name: "largest" or "smallest" } && workings.Find("value") is not null
-                && Proof("groups", "", Numbers("value", Math.Min(MostOrdered, division.GroupCount)), group => Own("value", group)) is { } totals)
+            if (
+                byGroups is Core.Studies.Order.By { Name: "largest" or "smallest" }
+                && workings.Find("value") is not null
+                && Proof("groups", "", Numbers("value", Math.Min(MostOrdered, division.GroupCount)), group => Own("value", group))
+                    is { } totals
+            )
             {
                 yield return totals;
             }
@@ -164,11 +212,18 @@ internal static class ProofsSheet
             yield break;
         }
         string Cell(int row) => $"{sheet.Sheet.Reference}!{Sheet.Letter(sheet.ColumnOf("value"))}{row}";
-        string Column(int column) => $"{sheet.Sheet.Reference}!${Sheet.Letter(column)}${sheet.Data.First}:${Sheet.Letter(column)}${sheet.Data.Last}";
+        string Column(int column) =>
+            $"{sheet.Sheet.Reference}!${Sheet.Letter(column)}${sheet.Data.First}:${Sheet.Letter(column)}${sheet.Data.Last}";
         int parts = Math.Min(MostOrdered, division.Parts.TakeWhile(part => part.Kind != EntryKind.Folded).Count());
-        string PartTotal(int part) => division.HasGroups ? $"SUMIFS({Column(sheet.ColumnOf("value"))},{Column(sheet.PartNumberColumn)},{part + 1})" : $"N({Cell(sheet.RowOf(part))})";
-        if (byParts is Core.Studies.Order.By { Name: "largest" or "smallest" }
-            && Proof("parts", "", [.. Enumerable.Range(0, parts).Select(part => division.Value(division.PartTotal(part)))], PartTotal) is { } partsProof)
+        string PartTotal(int part) =>
+            division.HasGroups
+                ? $"SUMIFS({Column(sheet.ColumnOf("value"))},{Column(sheet.PartNumberColumn)},{part + 1})"
+                : $"N({Cell(sheet.RowOf(part))})";
+        if (
+            byParts is Core.Studies.Order.By { Name: "largest" or "smallest" }
+            && Proof("parts", "", [.. Enumerable.Range(0, parts).Select(part => division.Value(division.PartTotal(part)))], PartTotal)
+                is { } partsProof
+        )
         {
             yield return partsProof;
         }
@@ -178,33 +233,74 @@ internal static class ProofsSheet
         }
         int groups = Math.Min(MostOrdered, division.GroupCount);
         string GroupTotal(int group) => $"N({Cell(sheet.SubtotalRow(group))})";
-        if (byGroups is Core.Studies.Order.By { Name: "largest" or "smallest" }
-            && Proof("groups", "", [.. Enumerable.Range(0, groups).Select(group => division.Value(division.GroupTotal(group)))], GroupTotal) is { } groupsProof)
+        if (
+            byGroups is Core.Studies.Order.By { Name: "largest" or "smallest" }
+            && Proof("groups", "", [.. Enumerable.Range(0, groups).Select(group => division.Value(division.GroupTotal(group)))], GroupTotal)
+                is { } groupsProof
+        )
         {
             yield return groupsProof;
         }
-        int sharing = byGroups is Core.Studies.Order.ShareOf share ? division.Parts.ToList().FindIndex(part => part.Kind != EntryKind.Folded && part.Label == share.Label) : -1;
+        int sharing = byGroups is Core.Studies.Order.ShareOf share
+            ? division.Parts.ToList().FindIndex(part => part.Kind != EntryKind.Folded && part.Label == share.Label)
+            : -1;
         if (sharing >= 0)
         {
-            Fraction ShareIn(int group) => division.GroupTotal(group).IsZero ? Fraction.Zero : new Fraction(division.Amount(group, sharing), division.GroupTotal(group));
-            string Formula(int group) => $"IF({GroupTotal(group)}=0,0,N({Cell(sheet.RowOf(group * division.PartCount + sharing))})/{GroupTotal(group)})";
-            if (Proof("groups", $"by the share of {division.Parts[sharing].Label}", [.. Enumerable.Range(0, groups).Select(ShareIn)], Formula) is { } shares)
+            Fraction ShareIn(int group) =>
+                division.GroupTotal(group).IsZero
+                    ? Fraction.Zero
+                    : new Fraction(division.Amount(group, sharing), division.GroupTotal(group));
+            string Formula(int group) =>
+                $"IF({GroupTotal(group)}=0,0,N({Cell(sheet.RowOf(group * division.PartCount + sharing))})/{GroupTotal(group)})";
+            if (
+                Proof(
+                    "groups",
+                    $"by the share of {division.Parts[sharing].Label}",
+                    [.. Enumerable.Range(0, groups).Select(ShareIn)],
+                    Formula
+                ) is
+                { } shares
+            )
             {
                 yield return shares;
             }
         }
-        if (byGroups is Core.Studies.Order.By { Name: "net" or "low" or "high" } level && workings.Find("side") is not null && workings.Find("base") is { } lengths)
+        if (
+            byGroups is Core.Studies.Order.By { Name: "net" or "low" or "high" } level
+            && workings.Find("side") is not null
+            && workings.Find("base") is { } lengths
+        )
         {
             // Sides are texts beside the amounts; lengths are shares of the group, or its amounts.
-            string Side(int group, string side) => $"SUMIFS({Column(sheet.ColumnOf("value"))},{Column(sheet.GroupNumberColumn)},{group + 1},{Column(sheet.ColumnOf("side"))},\"{side}\")";
-            string Length(int group) => level.Name switch { "low" => Side(group, "low"), "high" => Side(group, "high"), _ => $"({Side(group, "high")}-{Side(group, "low")})" };
-            string Formula(int group) => lengths.Unit == ColumnUnit.Share ? $"IF({GroupTotal(group)}=0,0,{Length(group)}/{GroupTotal(group)})" : Length(group);
+            string Side(int group, string side) =>
+                $"SUMIFS({Column(sheet.ColumnOf("value"))},{Column(sheet.GroupNumberColumn)},{group + 1},"
+                + $"{Column(sheet.ColumnOf("side"))},\"{side}\")";
+            string Length(int group) =>
+                level.Name switch
+                {
+                    "low" => Side(group, "low"),
+                    "high" => Side(group, "high"),
+                    _ => $"({Side(group, "high")}-{Side(group, "low")})",
+                };
+            string Formula(int group) =>
+                lengths.Unit == ColumnUnit.Share ? $"IF({GroupTotal(group)}=0,0,{Length(group)}/{GroupTotal(group)})" : Length(group);
             Fraction Number(int group)
             {
-                Fraction Of(string side) => Enumerable.Range(group * division.PartCount, division.PartCount).Where(row => workings["side"].Text(row) == side)
-                    .Aggregate(Fraction.Zero, (sum, row) => sum + division.Value(division.Amount(row)));
-                Fraction length = level.Name switch { "low" => Of("low"), "high" => Of("high"), _ => Of("high") - Of("low") }, total = division.Value(division.GroupTotal(group));
-                return lengths.Unit != ColumnUnit.Share ? length : total.Sign == 0 ? Fraction.Zero : length / total;
+                Fraction Of(string side) =>
+                    Enumerable
+                        .Range(group * division.PartCount, division.PartCount)
+                        .Where(row => workings["side"].Text(row) == side)
+                        .Aggregate(Fraction.Zero, (sum, row) => sum + division.Value(division.Amount(row)));
+                Fraction length = level.Name switch
+                    {
+                        "low" => Of("low"),
+                        "high" => Of("high"),
+                        _ => Of("high") - Of("low"),
+                    },
+                    total = division.Value(division.GroupTotal(group));
+                return lengths.Unit != ColumnUnit.Share ? length
+                    : total.Sign == 0 ? Fraction.Zero
+                    : length / total;
             }
             if (Proof("groups", $"by {level.Name}", [.. Enumerable.Range(0, groups).Select(Number)], Formula) is { } levels)
             {
@@ -212,12 +308,15 @@ internal static class ProofsSheet
             }
         }
 
-        Fraction[] Numbers(string key, int count) => [.. Enumerable.Range(0, count).Select(row => workings[key].Exact(row) ?? Fraction.Zero)];
+        Fraction[] Numbers(string key, int count) =>
+            [.. Enumerable.Range(0, count).Select(row => workings[key].Exact(row) ?? Fraction.Zero)];
 
         Fraction[] SidesOf(string name)
         {
             int count = Math.Min(MostOrdered, division.GroupCount);
-            return name == "sum" ? [.. Numbers("left", count).Zip(Numbers("right", count), (left, right) => left + right)] : Numbers(name, count);
+            return name == "sum"
+                ? [.. Numbers("left", count).Zip(Numbers("right", count), (left, right) => left + right)]
+                : Numbers(name, count);
         }
     }
 
@@ -236,8 +335,16 @@ internal static class ProofsSheet
         }
         // Of quotients the last digit may differ: equals stay equal.
         string slack = by.Length == 0 ? "" : "+0.000000000001";
-        string[] pairs = [.. Enumerable.Range(0, neighbours.Length).Select(at => falls ? $"{formula(at)}{slack}>={formula(at + 1)}" : $"{formula(at)}<={formula(at + 1)}{slack}")];
+        string[] pairs =
+        [
+            .. Enumerable
+                .Range(0, neighbours.Length)
+                .Select(at => falls ? $"{formula(at)}{slack}>={formula(at + 1)}" : $"{formula(at)}<={formula(at + 1)}{slack}"),
+        ];
         string words = $"the {what} stand {(by.Length == 0 ? "" : by + ", ")}{(falls ? "largest" : "smallest")} first";
-        return ($"{words}; where this is FALSE, the order no longer holds: hand the study over again", $"AND({string.Join(',', pairs.Chunk(100).Select(chunk => $"AND({string.Join(',', chunk)})"))})");
+        return (
+            $"{words}; where this is FALSE, the order no longer holds: hand the study over again",
+            $"AND({string.Join(',', pairs.Chunk(100).Select(chunk => $"AND({string.Join(',', chunk)})"))})"
+        );
     }
 }

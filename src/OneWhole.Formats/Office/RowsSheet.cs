@@ -17,26 +17,34 @@ internal static class RowsSheet
 
     private const int HeadRow = 4;
 
-    /// <summary>More rows than this, and what is counted once a value is told and not found again: each row is compared with all before it.</summary>
+    /// <summary>
+    /// More rows than this, and what is counted once a value is told and not found again: each row is compared with all before it.
+    /// </summary>
     public const int MostDistinct = 2_000;
 
     /// <summary>
-    /// Whether distinct counts are found from the rows: a cell beside each has the number of its value. Counts of folded parts are sums over
+    /// Whether distinct counts are found from the rows: a cell beside each has the number of its value. Counts of folded parts are sums
+    /// over
     /// parts that have no number here.
     /// </summary>
-    public static bool FindsDistinct(Division division) => division.Study.Value is Measure.Distinct && UsedRows.Most(division) <= MostDistinct
-        && division.Parts.All(part => part.Kind != EntryKind.Folded) && division.Groups?.Any(group => group.Kind == EntryKind.Folded) != true;
+    public static bool FindsDistinct(Division division) =>
+        division.Study.Value is Measure.Distinct
+        && UsedRows.Most(division) <= MostDistinct
+        && division.Parts.All(part => part.Kind != EntryKind.Folded)
+        && division.Groups?.Any(group => group.Kind == EntryKind.Folded) != true;
 
     /// <summary>
     /// The columns besides what is counted that columns of the workings are made of. Of a wide table a row stands once for each of its
     /// cells, and where amounts are left out or turned rows are as well, which means and quotients don't follow: there are none.
     /// </summary>
     public static IReadOnlyList<string> MoreColumns(WorkingsResult workings) =>
-        workings.Division.Study is not { Parts: Axis.Labels or Axis.Bands, Negatives: Negatives.Keep } study || study.Groups is Axis.Columns ? []
-        : [.. workings.Columns.Select(column => column.Rule).OfType<Rule.OfRows>().SelectMany(rule => rule.Columns).Distinct()];
+        workings.Division.Study is not { Parts: Axis.Labels or Axis.Bands, Negatives: Negatives.Keep } study || study.Groups is Axis.Columns
+            ? []
+            : [.. workings.Columns.Select(column => column.Rule).OfType<Rule.OfRows>().SelectMany(rule => rule.Columns).Distinct()];
 
     /// <summary>The column of one of those, from 1.</summary>
-    public static int? ColumnOf(WorkingsResult workings, string name) => MoreColumns(workings).ToList().IndexOf(name) is >= 0 and var at ? FirstMore + at : null;
+    public static int? ColumnOf(WorkingsResult workings, string name) =>
+        MoreColumns(workings).ToList().IndexOf(name) is >= 0 and var at ? FirstMore + at : null;
 
     /// <summary>After row, part no., group no., used, amount, part and group.</summary>
     private const int FirstMore = 8;
@@ -44,9 +52,18 @@ internal static class RowsSheet
     /// <summary>Why the rows can't stand there, in words; null where they can.</summary>
     private static string? WhyNot(Division division) =>
         division.Study.Trials.Length > 0 ? "Some amounts are tried and not counted, so that rows would not add up to them"
-        : division.Table.Source is { } source ? source.Words + (division.AsOf is { } asOf ? $", asked as of {asOf.ToLocalTime().ToString("yyyy-MM-dd HH:mm", System.Globalization.CultureInfo.InvariantCulture)}" : "")
+        : division.Table.Source is { } source
+            ? source.Words
+                + (
+                    division.AsOf is { } asOf
+                        ? ", asked as of "
+                            + asOf.ToLocalTime().ToString("yyyy-MM-dd HH:mm", System.Globalization.CultureInfo.InvariantCulture)
+                        : ""
+                )
         : division.Before is not null ? "They are the rows of two wholes"
-        : UsedRows.Most(division) > MostRows ? $"{NumberText.Count(division.Rows.Used)} rows are used, and at most {NumberText.Count(MostRows)} stand here" : null;
+        : UsedRows.Most(division) > MostRows
+            ? $"{NumberText.Count(division.Rows.Used)} rows are used, and at most {NumberText.Count(MostRows)} stand here"
+        : null;
 
     /// <returns>Null where the rows can't stand there.</returns>
     public static Sheet? Write(WorkingsResult workings, string number)
@@ -63,15 +80,44 @@ internal static class RowsSheet
         string[] heads = ["row", "part no.", "group no.", "used", "amount", "part", "group"];
         for (int at = 0; at < heads.Length - (division.HasGroups ? 0 : 1); at++)
         {
-            sheet.Text(HeadRow, at + 1, heads[at], new CellStyle { Bold = true, Ruled = true, Right = at < 5 });
+            sheet.Text(
+                HeadRow,
+                at + 1,
+                heads[at],
+                new CellStyle
+                {
+                    Bold = true,
+                    Ruled = true,
+                    Right = at < 5,
+                }
+            );
             sheet.Widths[at + 1] = at < 5 ? 10 : 26;
         }
         var amount = new CellStyle($"#,##0{(division.Scale == 0 ? "" : "." + new string('0', Math.Min(4, division.Scale)))}");
         Func<int, int>? valueOf = FindsDistinct(division) ? UsedRows.ValueOf(division) : null;
-        (int Column, NumberView Numbers)[] more = [.. MoreColumns(workings).Select(name => (ColumnOf(workings, name)!.Value, division.Table.Find(name)!.Numbers))];
-        foreach ((int at, string name) in (IEnumerable<(int, string)>)[.. valueOf is null ? [] : ((int, string)[])[(FirstMore, "value no.")], .. MoreColumns(workings).Select(name => (ColumnOf(workings, name)!.Value, name))])
+        (int Column, NumberView Numbers)[] more =
+        [
+            .. MoreColumns(workings).Select(name => (ColumnOf(workings, name)!.Value, division.Table.Find(name)!.Numbers)),
+        ];
+        foreach (
+            (int at, string name) in (IEnumerable<(int, string)>)
+                [
+                    .. valueOf is null ? [] : ((int, string)[])[(FirstMore, "value no.")],
+                    .. MoreColumns(workings).Select(name => (ColumnOf(workings, name)!.Value, name)),
+                ]
+        )
         {
-            sheet.Text(HeadRow, at, name, new CellStyle { Bold = true, Ruled = true, Right = true });
+            sheet.Text(
+                HeadRow,
+                at,
+                name,
+                new CellStyle
+                {
+                    Bold = true,
+                    Ruled = true,
+                    Right = true,
+                }
+            );
             sheet.Widths[at] = 12;
         }
         int line = HeadRow;

@@ -58,17 +58,26 @@ internal sealed class Sheet(string name)
     public void Text(int row, int column, string text, CellStyle? style = null)
     {
         CellStyle look = style ?? CellStyle.Plain;
-        Put(new Cell(row, column, Clean(text), text.Length > 0 && text[0] is '=' or '+' or '-' or '@' or '\'' ? look with { Quoted = true } : look));
+        Put(
+            new Cell(
+                row,
+                column,
+                Clean(text),
+                text.Length > 0 && text[0] is '=' or '+' or '-' or '@' or '\'' ? look with { Quoted = true } : look
+            )
+        );
     }
 
-    public void Number(int row, int column, double number, CellStyle? style = null) => Put(new Cell(row, column, number, style ?? CellStyle.Plain));
+    public void Number(int row, int column, double number, CellStyle? style = null) =>
+        Put(new Cell(row, column, number, style ?? CellStyle.Plain));
 
     /// <param name="row">From 1.</param>
     /// <param name="column">From 1.</param>
     /// <param name="formula">Without the sign of equality.</param>
     /// <param name="value">What it gives now.</param>
     /// <param name="style">How it looks.</param>
-    public void Formula(int row, int column, string formula, object? value, CellStyle? style = null) => Put(new Cell(row, column, value is string text ? Clean(text) : value ?? "", style ?? CellStyle.Plain) { Formula = formula });
+    public void Formula(int row, int column, string formula, object? value, CellStyle? style = null) =>
+        Put(new Cell(row, column, value is string text ? Clean(text) : value ?? "", style ?? CellStyle.Plain) { Formula = formula });
 
     private void Put(Cell cell) => _cells[(cell.Row, cell.Column)] = cell;
 

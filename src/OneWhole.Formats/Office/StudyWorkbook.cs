@@ -36,11 +36,22 @@ internal sealed class StudyWorkbook
         _study = study;
         if (study.Workings.Values.Count > MostValues)
         {
-            throw new StudyException("too-many-values", "each.column", $"The study is repeated for {NumberText.Count(study.Workings.Values.Count)} values; a workbook has sheets for at most {MostValues}: filter rows, or hand over the workings as CSV.");
+            throw new StudyException(
+                "too-many-values",
+                "each.column",
+                $"The study is repeated for {NumberText.Count(study.Workings.Values.Count)} values; a workbook has "
+                    + $"sheets for at most {MostValues}: filter rows, or hand over the workings as CSV."
+            );
         }
         if (study.Workings.RowCount > MostRows)
         {
-            throw new StudyException("too-many-rows", "", $"The workings have {NumberText.Count(study.Workings.RowCount)} rows; a workbook holds at most {NumberText.Count(MostRows)}: put the small parts together, filter rows, or hand over the workings as CSV or Parquet.");
+            throw new StudyException(
+                "too-many-rows",
+                "",
+                $"The workings have {NumberText.Count(study.Workings.RowCount)} rows; a workbook holds at most "
+                    + $"{NumberText.Count(MostRows)}: put the small parts together, filter rows, or hand over the "
+                    + "workings as CSV or Parquet."
+            );
         }
         var figure = new Sheet("Figure");
         _sheets.Add(figure);
@@ -99,19 +110,43 @@ internal sealed class StudyWorkbook
         var table = new ChartTable(chart, sheet, figure, TableRow);
         Chart = new XmlChart(chart, table, formats, new ChartRange($"{figure.Reference}!$A$1", [_study.Title]));
         (double width, double height) = Fitted(size);
-        _drawings[figure] = new SheetDrawing(ChartXml.Write(chart, table, formats, Chart.Title, null, width), null) { Place = (4, 0, width, height), Title = _study.Title, Description = Statement.Of(workings).Text };
+        _drawings[figure] = new SheetDrawing(ChartXml.Write(chart, table, formats, Chart.Title, null, width), null)
+        {
+            Place = (4, 0, width, height),
+            Title = _study.Title,
+            Description = Statement.Of(workings).Text,
+        };
     }
 
     private void WriteFigure(Sheet sheet, HandingSize size)
     {
         Figure drawn = _study.Draw(size.Width, size.Height);
         sheet.Text(1, 1, _study.Title, Title);
-        sheet.Text(2, 1, !_study.Study.Finish.ShowCaption ? "" : drawn.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Caption).Select(mark => mark.Full ?? mark.Text).FirstOrDefault() is { } caption && _study.Study.Finish.Caption is not null ? caption : drawn.Description, Quiet);
+        sheet.Text(
+            2,
+            1,
+            !_study.Study.Finish.ShowCaption ? ""
+                : drawn
+                    .Marks.OfType<TextMark>()
+                    .Where(mark => mark.Role == MarkRole.Caption)
+                    .Select(mark => mark.Full ?? mark.Text)
+                    .FirstOrDefault()
+                    is { } caption
+                && _study.Study.Finish.Caption is not null
+                    ? caption
+                : drawn.Description,
+            Quiet
+        );
         WriteOutcome(sheet, StudySlides.TieOutLine(drawn));
         if (!_drawings.ContainsKey(sheet))
         {
             (double width, double height) = Fitted(size);
-            _drawings[sheet] = new SheetDrawing(null, drawn) { Place = (4, 0, width, height), Title = _study.Title, Description = drawn.Description };
+            _drawings[sheet] = new SheetDrawing(null, drawn)
+            {
+                Place = (4, 0, width, height),
+                Title = _study.Title,
+                Description = drawn.Description,
+            };
         }
     }
 
@@ -126,7 +161,13 @@ internal sealed class StudyWorkbook
         }
         string all = string.Join(',', _proofs.Chunk(most).Select(chunk => $"AND({string.Join(',', chunk)})"));
         string holds = _proofs.Count == 1 ? "its proof holds" : $"all {_proofs.Count} proofs hold";
-        sheet.Formula(3, 1, $"IF(AND({all}),\"{holds}\",\"a proof no longer holds: see the sheet of the tie-out\")", holds, new CellStyle { Bold = true });
+        sheet.Formula(
+            3,
+            1,
+            $"IF(AND({all}),\"{holds}\",\"a proof no longer holds: see the sheet of the tie-out\")",
+            holds,
+            new CellStyle { Bold = true }
+        );
         sheet.Text(4, 1, $"as it was handed over: {line}", Quiet);
     }
 

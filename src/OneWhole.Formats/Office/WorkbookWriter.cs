@@ -32,7 +32,12 @@ internal static class WorkbookWriter
     /// <param name="names">Names of the workbook and what they stand for.</param>
     /// <param name="drawings">By sheet, what is drawn on it.</param>
     /// <param name="title">Of the document.</param>
-    public static byte[] Write(IReadOnlyList<Sheet> sheets, IReadOnlyList<(string Name, string Place)> names, IReadOnlyDictionary<Sheet, SheetDrawing> drawings, string title)
+    public static byte[] Write(
+        IReadOnlyList<Sheet> sheets,
+        IReadOnlyList<(string Name, string Place)> names,
+        IReadOnlyDictionary<Sheet, SheetDrawing> drawings,
+        string title
+    )
     {
         using var bytes = new MemoryStream();
         using (SpreadsheetDocument document = SpreadsheetDocument.Create(bytes, SpreadsheetDocumentType.Workbook))
@@ -47,10 +52,21 @@ internal static class WorkbookWriter
                 WorksheetPart part = workbook.AddNewPart<WorksheetPart>($"sheet{at + 1}");
                 string? drawing = drawings.TryGetValue(sheet, out SheetDrawing? drawn) ? AddDrawing(part, drawn) : null;
                 WriteSheet(part, sheet, styles, drawing);
-                list.Append(new DocumentFormat.OpenXml.Spreadsheet.Sheet { Id = $"sheet{at + 1}", SheetId = (uint)(at + 1), Name = sheet.Name });
+                list.Append(
+                    new DocumentFormat.OpenXml.Spreadsheet.Sheet
+                    {
+                        Id = $"sheet{at + 1}",
+                        SheetId = (uint)(at + 1),
+                        Name = sheet.Name,
+                    }
+                );
             }
             workbook.AddNewPart<WorkbookStylesPart>("styles").Stylesheet = styles.ToStylesheet();
-            workbook.Workbook = new Workbook(list, new DefinedNames(names.Select(name => new DefinedName(name.Place) { Name = name.Name })), new CalculationProperties { FullCalculationOnLoad = true });
+            workbook.Workbook = new Workbook(
+                list,
+                new DefinedNames(names.Select(name => new DefinedName(name.Place) { Name = name.Name })),
+                new CalculationProperties { FullCalculationOnLoad = true }
+            );
         }
         return bytes.ToArray();
     }
@@ -62,13 +78,33 @@ internal static class WorkbookWriter
         var view = new SheetView { WorkbookViewId = 0, ShowGridLines = false };
         if (sheet.FrozenRows > 0)
         {
-            view.Append(new Pane { VerticalSplit = sheet.FrozenRows, TopLeftCell = $"A{sheet.FrozenRows + 1}", ActivePane = PaneValues.BottomLeft, State = PaneStateValues.Frozen });
+            view.Append(
+                new Pane
+                {
+                    VerticalSplit = sheet.FrozenRows,
+                    TopLeftCell = $"A{sheet.FrozenRows + 1}",
+                    ActivePane = PaneValues.BottomLeft,
+                    State = PaneStateValues.Frozen,
+                }
+            );
         }
         writer.WriteElement(new SheetViews(view));
         writer.WriteElement(new SheetFormatProperties { DefaultRowHeight = 15 });
         if (sheet.Widths.Count > 0)
         {
-            writer.WriteElement(new Columns(sheet.Widths.OrderBy(width => width.Key).Select(width => new Column { Min = (uint)width.Key, Max = (uint)width.Key, Width = width.Value, CustomWidth = true })));
+            writer.WriteElement(
+                new Columns(
+                    sheet
+                        .Widths.OrderBy(width => width.Key)
+                        .Select(width => new Column
+                        {
+                            Min = (uint)width.Key,
+                            Max = (uint)width.Key,
+                            Width = width.Value,
+                            CustomWidth = true,
+                        })
+                )
+            );
         }
         writer.WriteStartElement(new SheetData());
         int open = 0;
@@ -90,7 +126,17 @@ internal static class WorkbookWriter
             writer.WriteEndElement();
         }
         writer.WriteEndElement();
-        writer.WriteElement(new PageMargins { Left = 0.5, Right = 0.5, Top = 0.6, Bottom = 0.6, Header = 0.3, Footer = 0.3 });
+        writer.WriteElement(
+            new PageMargins
+            {
+                Left = 0.5,
+                Right = 0.5,
+                Top = 0.6,
+                Bottom = 0.6,
+                Header = 0.3,
+                Footer = 0.3,
+            }
+        );
         writer.WriteElement(new PageSetup { Orientation = OrientationValues.Landscape, FitToHeight = 0 });
         if (drawing is not null)
         {
@@ -101,7 +147,11 @@ internal static class WorkbookWriter
 
     private static DocumentFormat.OpenXml.Spreadsheet.Cell Written(Cell cell, uint style)
     {
-        var written = new DocumentFormat.OpenXml.Spreadsheet.Cell { CellReference = Sheet.Place(cell.Row, cell.Column), StyleIndex = style };
+        var written = new DocumentFormat.OpenXml.Spreadsheet.Cell
+        {
+            CellReference = Sheet.Place(cell.Row, cell.Column),
+            StyleIndex = style,
+        };
         if (cell.Formula is not null)
         {
             written.CellFormula = new CellFormula(cell.Formula);
@@ -110,7 +160,9 @@ internal static class WorkbookWriter
         {
             case string text when cell.Formula is null:
                 written.DataType = CellValues.InlineString;
-                written.InlineString = new InlineString(new DocumentFormat.OpenXml.Spreadsheet.Text(text) { Space = SpaceProcessingModeValues.Preserve });
+                written.InlineString = new InlineString(
+                    new DocumentFormat.OpenXml.Spreadsheet.Text(text) { Space = SpaceProcessingModeValues.Preserve }
+                );
                 break;
             case string text:
                 written.DataType = CellValues.String;
@@ -138,21 +190,64 @@ internal static class WorkbookWriter
             {
                 chart.Save(stream);
             }
-            content = new XElement(Xdr + "graphicFrame", new XAttribute("macro", ""),
-                new XElement(Xdr + "nvGraphicFramePr", new XElement(Xdr + "cNvPr", new XAttribute("id", 2), new XAttribute("name", "figure"), new XAttribute("descr", drawing.Description)), new XElement(Xdr + "cNvGraphicFramePr")),
-                new XElement(Xdr + "xfrm", new XElement(A + "off", new XAttribute("x", 0), new XAttribute("y", 0)), new XElement(A + "ext", new XAttribute("cx", 0), new XAttribute("cy", 0))),
-                new XElement(A + "graphic", new XElement(A + "graphicData", new XAttribute("uri", C.NamespaceName), new XElement(C + "chart", new XAttribute(R + "id", "chart")))));
+            content = new XElement(
+                Xdr + "graphicFrame",
+                new XAttribute("macro", ""),
+                new XElement(
+                    Xdr + "nvGraphicFramePr",
+                    new XElement(
+                        Xdr + "cNvPr",
+                        new XAttribute("id", 2),
+                        new XAttribute("name", "figure"),
+                        new XAttribute("descr", drawing.Description)
+                    ),
+                    new XElement(Xdr + "cNvGraphicFramePr")
+                ),
+                new XElement(
+                    Xdr + "xfrm",
+                    new XElement(A + "off", new XAttribute("x", 0), new XAttribute("y", 0)),
+                    new XElement(A + "ext", new XAttribute("cx", 0), new XAttribute("cy", 0))
+                ),
+                new XElement(
+                    A + "graphic",
+                    new XElement(
+                        A + "graphicData",
+                        new XAttribute("uri", C.NamespaceName),
+                        new XElement(C + "chart", new XAttribute(R + "id", "chart"))
+                    )
+                )
+            );
         }
         else
         {
             content = new ShapesXml(Xdr, 2, drawing.Place.Width / drawing.Shapes!.Width).Group(drawing.Shapes, 0, 0);
         }
         (int row, int column, double width, double height) = drawing.Place;
-        var document = new XDocument(new XElement(Xdr + "wsDr", new XAttribute(XNamespace.Xmlns + "xdr", Xdr.NamespaceName), new XAttribute(XNamespace.Xmlns + "a", A.NamespaceName), new XAttribute(XNamespace.Xmlns + "r", R.NamespaceName),
-            new XElement(Xdr + "oneCellAnchor",
-                new XElement(Xdr + "from", new XElement(Xdr + "col", column), new XElement(Xdr + "colOff", 0), new XElement(Xdr + "row", row), new XElement(Xdr + "rowOff", 0)),
-                new XElement(Xdr + "ext", new XAttribute("cx", (long)(width * ShapesXml.Pixel)), new XAttribute("cy", (long)(height * ShapesXml.Pixel))),
-                content, new XElement(Xdr + "clientData"))));
+        var document = new XDocument(
+            new XElement(
+                Xdr + "wsDr",
+                new XAttribute(XNamespace.Xmlns + "xdr", Xdr.NamespaceName),
+                new XAttribute(XNamespace.Xmlns + "a", A.NamespaceName),
+                new XAttribute(XNamespace.Xmlns + "r", R.NamespaceName),
+                new XElement(
+                    Xdr + "oneCellAnchor",
+                    new XElement(
+                        Xdr + "from",
+                        new XElement(Xdr + "col", column),
+                        new XElement(Xdr + "colOff", 0),
+                        new XElement(Xdr + "row", row),
+                        new XElement(Xdr + "rowOff", 0)
+                    ),
+                    new XElement(
+                        Xdr + "ext",
+                        new XAttribute("cx", (long)(width * ShapesXml.Pixel)),
+                        new XAttribute("cy", (long)(height * ShapesXml.Pixel))
+                    ),
+                    content,
+                    new XElement(Xdr + "clientData")
+                )
+            )
+        );
         using (Stream stream = part.GetStream(FileMode.Create))
         {
             document.Save(stream);
@@ -179,15 +274,40 @@ internal static class WorkbookWriter
         public Stylesheet ToStylesheet()
         {
             string[] formats = [.. _styles.Select(style => style.Format).OfType<string>().Distinct()];
-            (bool Bold, bool Quiet, bool Large)[] fonts = [(false, false, false), .. _styles.Select(style => (style.Bold, style.Quiet, style.Large)).Distinct().Where(font => font != (false, false, false))];
+            (bool Bold, bool Quiet, bool Large)[] fonts =
+            [
+                (false, false, false),
+                .. _styles.Select(style => (style.Bold, style.Quiet, style.Large)).Distinct().Where(font => font != (false, false, false)),
+            ];
             return new Stylesheet(
-                new NumberingFormats(formats.Select((format, at) => new NumberingFormat { NumberFormatId = (uint)(164 + at), FormatCode = format })),
-                new Fonts(fonts.Select(font => new DocumentFormat.OpenXml.Spreadsheet.Font([.. font.Bold || font.Large ? (OpenXmlElement[])[new Bold()] : [], new FontSize { Val = font.Large ? 15 : 11 }, new Color { Rgb = font.Quiet ? "FF66736F" : "FF20302E" }, new FontName { Val = "Calibri" }]))),
-                new Fills(new Fill(new PatternFill { PatternType = PatternValues.None }), new Fill(new PatternFill { PatternType = PatternValues.Gray125 })),
-                new Borders(new Border(new LeftBorder(), new RightBorder(), new TopBorder(), new BottomBorder(), new DiagonalBorder()),
-                    new Border(new LeftBorder(), new RightBorder(), new TopBorder(), new BottomBorder(new Color { Rgb = "FF66736F" }) { Style = BorderStyleValues.Thin }, new DiagonalBorder())),
+                new NumberingFormats(
+                    formats.Select((format, at) => new NumberingFormat { NumberFormatId = (uint)(164 + at), FormatCode = format })
+                ),
+                new Fonts(
+                    fonts.Select(font => new DocumentFormat.OpenXml.Spreadsheet.Font([
+                        .. font.Bold || font.Large ? (OpenXmlElement[])[new Bold()] : [],
+                        new FontSize { Val = font.Large ? 15 : 11 },
+                        new Color { Rgb = font.Quiet ? "FF66736F" : "FF20302E" },
+                        new FontName { Val = "Calibri" },
+                    ]))
+                ),
+                new Fills(
+                    new Fill(new PatternFill { PatternType = PatternValues.None }),
+                    new Fill(new PatternFill { PatternType = PatternValues.Gray125 })
+                ),
+                new Borders(
+                    new Border(new LeftBorder(), new RightBorder(), new TopBorder(), new BottomBorder(), new DiagonalBorder()),
+                    new Border(
+                        new LeftBorder(),
+                        new RightBorder(),
+                        new TopBorder(),
+                        new BottomBorder(new Color { Rgb = "FF66736F" }) { Style = BorderStyleValues.Thin },
+                        new DiagonalBorder()
+                    )
+                ),
                 new CellStyleFormats(new CellFormat()),
-                new CellFormats(_styles.Select(style => Format(style, formats, fonts))));
+                new CellFormats(_styles.Select(style => Format(style, formats, fonts)))
+            );
         }
 
         private static CellFormat Format(CellStyle style, string[] formats, (bool, bool, bool)[] fonts)

@@ -6,7 +6,9 @@ using OneWhole.Core.Workings.Rules;
 
 namespace OneWhole.Formats.Office;
 
-/// <summary>The workings as a sheet: each column's heading and rule, a row of totals for each group, then its rows; everything at the end.</summary>
+/// <summary>
+/// The workings as a sheet: each column's heading and rule, a row of totals for each group, then its rows; everything at the end.
+/// </summary>
 internal sealed class WorkingsSheet : IWorkingsPlaces
 {
     private const int HeadRow = 4;
@@ -14,7 +16,12 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
     private const int FirstRow = 6;
 
     private static readonly CellStyle Title = new() { Large = true };
-    private static readonly CellStyle Head = new() { Bold = true, Ruled = true, Wrap = true };
+    private static readonly CellStyle Head = new()
+    {
+        Bold = true,
+        Ruled = true,
+        Wrap = true,
+    };
     private static readonly CellStyle Note = new() { Quiet = true, Wrap = true };
 
     private readonly Division _division;
@@ -90,7 +97,8 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
     /// <summary>What 100 % is, where it is one number for all.</summary>
     public string? WholePlace => HasOneWhole ? $"{Sheet.Reference}!${Sheet.Letter(ColumnOf("value"))}${WholeRow}" : null;
 
-    private bool HasOneWhole => _places.ContainsKey("value") && _division.WholeOf is not (WholeOf.Group or WholeOf.Part) && !_division.IsEmpty;
+    private bool HasOneWhole =>
+        _places.ContainsKey("value") && _division.WholeOf is not (WholeOf.Group or WholeOf.Part) && !_division.IsEmpty;
 
     private bool IsReconciled(WorkingColumn column) => column.Rule is Rule.Shown && _division.Study.Rounding.Reconcile;
 
@@ -99,7 +107,9 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         var words = new RuleWords(Workings);
         Sheet.Text(1, 1, title, Title);
         Sheet.Text(2, 1, statement, new CellStyle { Quiet = true });
-        foreach ((int column, string text) in (ReadOnlySpan<(int, string)>)[(GroupNumberColumn, "group no."), (PartNumberColumn, "part no.")])
+        foreach (
+            (int column, string text) in (ReadOnlySpan<(int, string)>)[(GroupNumberColumn, "group no."), (PartNumberColumn, "part no.")]
+        )
         {
             if (column > 0)
             {
@@ -136,20 +146,29 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
     private Fraction Subtotal(WorkingColumn column, int group)
     {
         int first = group * _division.PartCount;
-        return Enumerable.Range(first, _division.WholeIsFirst ? 1 : _division.PartCount)
+        return Enumerable
+            .Range(first, _division.WholeIsFirst ? 1 : _division.PartCount)
             .Aggregate(Fraction.Zero, (sum, row) => sum + (column.Exact(row) ?? Fraction.Zero));
     }
 
     private void WriteGroup(int group)
     {
-        int sheetRow = SubtotalRow(group), first = group * _division.PartCount, last = first + _division.PartCount - 1;
+        int sheetRow = SubtotalRow(group),
+            first = group * _division.PartCount,
+            last = first + _division.PartCount - 1;
         Sheet.Number(sheetRow, GroupNumberColumn, group + 1, new CellStyle { Quiet = true });
         Sheet.Text(sheetRow, ColumnOf("group"), _division.Groups![group].Label, new CellStyle { Bold = true, Ruled = true });
         foreach (WorkingColumn column in _columns.Where(column => column.Key is "value" or "share" or "shownShare"))
         {
             string letter = Sheet.Letter(ColumnOf(column.Key));
             string formula = _division.WholeIsFirst ? $"N({letter}{RowOf(first)})" : $"SUM({letter}{RowOf(first)}:{letter}{RowOf(last)})";
-            Sheet.Formula(sheetRow, ColumnOf(column.Key), formula, Subtotal(column, group).ToDouble(), new CellStyle(_formats.OfCell(column)) { Bold = true, Ruled = true });
+            Sheet.Formula(
+                sheetRow,
+                ColumnOf(column.Key),
+                formula,
+                Subtotal(column, group).ToDouble(),
+                new CellStyle(_formats.OfCell(column)) { Bold = true, Ruled = true }
+            );
         }
     }
 
@@ -185,7 +204,8 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
             }
             if (IsReconciled(column) && column.Rule is Rule.Shown { Of: Rule.Cell share } shown && value is not null)
             {
-                string proof = $"ABS({Sheet.Place(sheetRow, at)}-{Sheet.Place(sheetRow, ColumnOf(share.Key))}*100)<{Math.Pow(10, -shown.Shares.Decimals).ToString("R", CultureInfo.InvariantCulture)}";
+                string unit = Math.Pow(10, -shown.Shares.Decimals).ToString("R", CultureInfo.InvariantCulture);
+                string proof = $"ABS({Sheet.Place(sheetRow, at)}-{Sheet.Place(sheetRow, ColumnOf(share.Key))}*100)<{unit}";
                 Sheet.Formula(sheetRow, ProofColumn, proof, true, quiet);
             }
         }
@@ -223,13 +243,21 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
             return null;
         }
         ExactInt least = Enumerable.Range(0, folded).Select(_division.PartTotal).Min();
-        if (_division.HasGroups || _division.Study.Fold?.Keep is null || _division.PartTotal(folded) > least || Workings.Find("value") is null)
+        if (
+            _division.HasGroups
+            || _division.Study.Fold?.Keep is null
+            || _division.PartTotal(folded) > least
+            || Workings.Find("value") is null
+        )
         {
             return SameAmounts("the amounts are those by which parts were folded");
         }
-        string letter = Sheet.Letter(ColumnOf("value")), place = Sheet.Reference;
-        return ("the folded parts together are smaller than each other one, so that the same are folded",
-            $"{place}!{letter}{RowOf(folded)}<=MIN({place}!{letter}{RowOf(0)}:{letter}{RowOf(folded - 1)})");
+        string letter = Sheet.Letter(ColumnOf("value")),
+            place = Sheet.Reference;
+        return (
+            "the folded parts together are smaller than each other one, so that the same are folded",
+            $"{place}!{letter}{RowOf(folded)}<=MIN({place}!{letter}{RowOf(0)}:{letter}{RowOf(folded - 1)})"
+        );
     }
 
     /// <summary>Whether no amount has changed: the sum of squares tells a change of any one.</summary>
@@ -239,24 +267,37 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         {
             return null;
         }
-        string letter = Sheet.Letter(ColumnOf("value")), cells = $"SUMSQ({Sheet.Reference}!{letter}{Data.First}:{letter}{Data.Last})";
-        IEnumerable<Fraction> all = Enumerable.Range(0, Workings.RowCount).Select(row => amounts.Exact(row) ?? Fraction.Zero)
+        string letter = Sheet.Letter(ColumnOf("value")),
+            cells = $"SUMSQ({Sheet.Reference}!{letter}{Data.First}:{letter}{Data.Last})";
+        IEnumerable<Fraction> all = Enumerable
+            .Range(0, Workings.RowCount)
+            .Select(row => amounts.Exact(row) ?? Fraction.Zero)
             .Concat(HasGroupRows ? Enumerable.Range(0, _division.GroupCount).Select(group => Subtotal(amounts, group)) : []);
         string now = all.Sum(amount => Math.Pow(amount.ToDouble(), 2)).ToString("R", CultureInfo.InvariantCulture);
-        return ($"{words}; where this is FALSE, hand the study over again",
-            $"ABS({cells}-{now})<=0.000000000001*{now}");
+        return ($"{words}; where this is FALSE, hand the study over again", $"ABS({cells}-{now})<=0.000000000001*{now}");
     }
 
-    /// <summary>Whether each shown share is its share, rounded: one that was typed over is not. Null where shares may be absent, or were made to add up.</summary>
+    /// <summary>
+    /// Whether each shown share is its share, rounded: one that was typed over is not. Null where shares may be absent, or were made to add
+    /// up.
+    /// </summary>
     public (string Words, string Formula)? ShownProof()
     {
-        WorkingColumn? shown = Workings.Find("shownShare"), share = Workings.Find("share");
-        if (shown is null || share is null || HasGroupRows || IsReconciled(shown) || Workings.RowCount == 0
-            || Enumerable.Range(0, Workings.RowCount).Any(row => shown.Exact(row) is null || share.Exact(row) is null))
+        WorkingColumn? shown = Workings.Find("shownShare"),
+            share = Workings.Find("share");
+        if (
+            shown is null
+            || share is null
+            || HasGroupRows
+            || IsReconciled(shown)
+            || Workings.RowCount == 0
+            || Enumerable.Range(0, Workings.RowCount).Any(row => shown.Exact(row) is null || share.Exact(row) is null)
+        )
         {
             return null;
         }
-        string Cells(WorkingColumn column) => $"{Sheet.Reference}!{Sheet.Letter(ColumnOf(column.Key))}{Data.First}:{Sheet.Letter(ColumnOf(column.Key))}{Data.Last}";
+        string Cells(WorkingColumn column) =>
+            $"{Sheet.Reference}!{Sheet.Letter(ColumnOf(column.Key))}{Data.First}:{Sheet.Letter(ColumnOf(column.Key))}{Data.Last}";
         string unit = Math.Pow(10, -_division.Study.Rounding.Decimals).ToString("R", CultureInfo.InvariantCulture);
         return ("each shown share is its share, rounded", $"SUMPRODUCT(--(ABS({Cells(shown)}-100*{Cells(share)})>{unit}))=0");
     }
@@ -274,8 +315,12 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         foreach (WorkingColumn column in _columns.Where(column => column.Key is "value" or "left" or "right"))
         {
             string letter = Sheet.Letter(ColumnOf(column.Key));
-            string sum = HasGroupRows ? Subtotals(letter) : _division.WholeIsFirst ? $"N({letter}{Data.First})" : $"SUM({letter}{Data.First}:{letter}{Data.Last})";
-            Fraction value = _division.WholeIsFirst ? _division.Value(_division.Total)
+            string sum =
+                HasGroupRows ? Subtotals(letter)
+                : _division.WholeIsFirst ? $"N({letter}{Data.First})"
+                : $"SUM({letter}{Data.First}:{letter}{Data.Last})";
+            Fraction value = _division.WholeIsFirst
+                ? _division.Value(_division.Total)
                 : Enumerable.Range(0, Workings.RowCount).Aggregate(Fraction.Zero, (all, row) => all + (column.Exact(row) ?? Fraction.Zero));
             Sheet.Formula(TotalRow, ColumnOf(column.Key), sum, value.ToDouble(), strong with { Format = _formats.OfCell(column) });
         }
@@ -293,7 +338,9 @@ internal sealed class WorkingsSheet : IWorkingsPlaces
         else if (_division.WholeOf == WholeOf.Unfiltered && RowsAddUp)
         {
             // What was filtered out is in no row here and does not change; what is counted does.
-            string filtered = (_division.Value(_division.ReadingWhole) - _division.Value(_division.Total)).ToDouble().ToString("R", CultureInfo.InvariantCulture);
+            string filtered = (_division.Value(_division.ReadingWhole) - _division.Value(_division.Total))
+                .ToDouble()
+                .ToString("R", CultureInfo.InvariantCulture);
             Sheet.Formula(WholeRow, ColumnOf("value"), $"{TotalName}+{filtered}", whole, strong with { Format = format });
         }
         else

@@ -21,7 +21,8 @@ internal sealed class OdsFormat : TableFormat
 
     public override IReadOnlyList<string> Extensions => [".ods"];
 
-    public override bool Recognises(ReadOnlySpan<byte> head, string extension) => Archives.IsArchive(head) && (extension == ".ods" || Archives.SaysOpenDocument(head));
+    public override bool Recognises(ReadOnlySpan<byte> head, string extension) =>
+        Archives.IsArchive(head) && (extension == ".ods" || Archives.SaysOpenDocument(head));
 
     /// <summary>No sheet has more rows: a row that is said to repeat beyond is a mistake, or a trap.</summary>
     private const int MostRows = 1 << 20;
@@ -69,13 +70,22 @@ internal sealed class OdsFormat : TableFormat
             throw Damaged(broken);
         }
         content.Dispose();
-        throw new ReadException("no-sheet", $"The spreadsheet has no sheet \"{settings.Section}\"; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
+        throw new ReadException(
+            "no-sheet",
+            $"The spreadsheet has no sheet \"{settings.Section}\"; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}."
+        );
     }
 
-    private static ReadException Damaged(Exception fault) => new("damaged-file", fault.Message.Contains("DTD", StringComparison.Ordinal)
-        ? "The spreadsheet declares a document type with entities, which no spreadsheet needs: it is refused."
-        : fault is XmlException { LineNumber: > 0 } place ? $"The spreadsheet is damaged (content.xml, line {place.LineNumber}). Open it where it was made, and save it anew."
-        : "The spreadsheet is damaged. Open it where it was made, and save it anew.", fault);
+    private static ReadException Damaged(Exception fault) =>
+        new(
+            "damaged-file",
+            fault.Message.Contains("DTD", StringComparison.Ordinal)
+                    ? "The spreadsheet declares a document type with entities, which no spreadsheet needs: it is refused."
+                : fault is XmlException { LineNumber: > 0 } place
+                    ? $"The spreadsheet is damaged (content.xml, line {place.LineNumber}). Open it where it was made, and save it anew."
+                : "The spreadsheet is damaged. Open it where it was made, and save it anew.",
+            fault
+        );
 
     private sealed class Content(ZipArchive archive, XmlReader xml) : IDisposable
     {
@@ -94,9 +104,16 @@ internal sealed class OdsFormat : TableFormat
                         throw new ReadException("locked-file", "The spreadsheet is locked with a password: save a copy without one.");
                     }
                 }
-                ZipArchiveEntry entry = archive.GetEntry("content.xml") ?? throw new ReadException("damaged-file", "The spreadsheet has no content.xml: it is no OpenDocument file.");
+                ZipArchiveEntry entry = archive.GetEntry("content.xml")
+                    ?? throw new ReadException("damaged-file", "The spreadsheet has no content.xml: it is no OpenDocument file.");
                 // No entity is resolved and no document type allowed: neither can be needed, and both are ways to do harm.
-                var settings = new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, IgnoreComments = true, IgnoreProcessingInstructions = true };
+                var settings = new XmlReaderSettings
+                {
+                    DtdProcessing = DtdProcessing.Prohibit,
+                    XmlResolver = null,
+                    IgnoreComments = true,
+                    IgnoreProcessingInstructions = true,
+                };
                 return new Content(archive, XmlReader.Create(entry.Open(), settings));
             }
             catch (InvalidDataException broken)
@@ -121,16 +138,24 @@ internal sealed class OdsFormat : TableFormat
         private string? _unit;
 
         public override string? UnitOf(int cell) => _units.GetValueOrDefault(cell);
+
         private readonly StringBuilder _text = new();
         private int _row = -1;
         private int _repeats;
         private bool _ended;
         private long _withoutValue;
 
-        public override IEnumerable<ReadNote> Told => _withoutValue == 0 ? [] :
-        [
-            new ReadNote("no-value", $"{_withoutValue:N0} {(_withoutValue == 1 ? "formula has" : "formulas have")} no value in the file: they are read as blank. Open the spreadsheet where it was made, and save it anew."),
-        ];
+        public override IEnumerable<ReadNote> Told =>
+            _withoutValue == 0
+                ? []
+                :
+                [
+                    new ReadNote(
+                        "no-value",
+                        $"{_withoutValue:N0} {(_withoutValue == 1 ? "formula has" : "formulas have")} no value in the "
+                            + "file: they are read as blank. Open the spreadsheet where it was made, and save it anew."
+                    ),
+                ];
 
         public override bool IsSheet => true;
 
@@ -188,7 +213,10 @@ internal sealed class OdsFormat : TableFormat
                     Trim();
                     if (_cells.Count > 0 && _row + (long)_repeats > MostRows)
                     {
-                        throw new ReadException("too-many-rows", $"Row {_row + 2} is said to repeat {_repeats:N0} times; a sheet has {MostRows:N0} rows at most.");
+                        throw new ReadException(
+                            "too-many-rows",
+                            $"Row {_row + 2} is said to repeat {_repeats:N0} times; a sheet has {MostRows:N0} rows at most."
+                        );
                     }
                     if (_cells.Count == 0)
                     {
@@ -215,14 +243,21 @@ internal sealed class OdsFormat : TableFormat
             }
         }
 
-        private static int Number(string? text) => text is not null && int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out int number) ? Math.Max(1, number) : 1;
+        private static int Number(string? text) =>
+            text is not null && int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out int number)
+                ? Math.Max(1, number)
+                : 1;
 
         private void ReadCells(XmlReader xml)
         {
             long pending = 0;
             while (xml.Read() && !(xml.NodeType == XmlNodeType.EndElement && xml.LocalName == "table-row"))
             {
-                if (xml.NodeType != XmlNodeType.Element || xml.NamespaceURI != Table || xml.LocalName is not ("table-cell" or "covered-table-cell"))
+                if (
+                    xml.NodeType != XmlNodeType.Element
+                    || xml.NamespaceURI != Table
+                    || xml.LocalName is not ("table-cell" or "covered-table-cell")
+                )
                 {
                     continue;
                 }
@@ -255,11 +290,17 @@ internal sealed class OdsFormat : TableFormat
 
         private string ReadCell(XmlReader xml)
         {
-            string? type = xml.GetAttribute("value-type", Office), value = xml.GetAttribute("value", Office), currency = xml.GetAttribute("currency", Office);
+            string? type = xml.GetAttribute("value-type", Office),
+                value = xml.GetAttribute("value", Office),
+                currency = xml.GetAttribute("currency", Office);
             string? typed = type switch
             {
-                "float" or "currency" => double.TryParse(value, NumberStyles.Float, CultureInfo.InvariantCulture, out double number) ? PlainText.Of(number) : "",
-                "percentage" => double.TryParse(value, NumberStyles.Float, CultureInfo.InvariantCulture, out double part) ? PlainText.Percent(part) : "",
+                "float" or "currency" => double.TryParse(value, NumberStyles.Float, CultureInfo.InvariantCulture, out double number)
+                    ? PlainText.Of(number)
+                    : "",
+                "percentage" => double.TryParse(value, NumberStyles.Float, CultureInfo.InvariantCulture, out double part)
+                    ? PlainText.Percent(part)
+                    : "",
                 "date" => DateOf(xml.GetAttribute("date-value", Office) ?? ""),
                 "boolean" => xml.GetAttribute("boolean-value", Office) ?? "",
                 "time" => xml.GetAttribute("time-value", Office) ?? "",
@@ -280,12 +321,15 @@ internal sealed class OdsFormat : TableFormat
         }
 
         private static string DateOf(string text) =>
-            DateTime.TryParse(text, CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind, out DateTime date) ? PlainText.Of(date) : text;
+            DateTime.TryParse(text, CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind, out DateTime date)
+                ? PlainText.Of(date)
+                : text;
 
         /// <summary>The cell's paragraphs as lines; notes that hang on the cell are no part of it.</summary>
         private void ReadParagraphs(XmlReader xml)
         {
-            int depth = xml.Depth, paragraphs = 0;
+            int depth = xml.Depth,
+                paragraphs = 0;
             bool inside = false;
             while (xml.Read() && xml.Depth > depth)
             {

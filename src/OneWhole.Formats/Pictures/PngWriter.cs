@@ -16,7 +16,8 @@ public static class PngWriter
     /// <exception cref="ArgumentOutOfRangeException">The picture would be too large.</exception>
     public static byte[] ToBytes(Figure figure, double scale = 1)
     {
-        int width = (int)Math.Round(figure.Width * scale), height = (int)Math.Round(figure.Height * scale);
+        int width = (int)Math.Round(figure.Width * scale),
+            height = (int)Math.Round(figure.Height * scale);
         if ((long)width * height > MostPixels || width < 1 || height < 1)
         {
             throw new ArgumentOutOfRangeException(nameof(scale), $"A picture of {width} × {height} pixels is too large.");
@@ -101,7 +102,9 @@ public static class PngWriter
         {
             Stroke(paint, mark.Stroke, mark.StrokeWidth);
             paint.StrokeJoin = SKStrokeJoin.Round;
-            using SKPathEffect? dash = mark.Dash is null ? null : SKPathEffect.CreateDash([.. mark.Dash.Select(length => (float)length)], 0);
+            using SKPathEffect? dash = mark.Dash is null
+                ? null
+                : SKPathEffect.CreateDash([.. mark.Dash.Select(length => (float)length)], 0);
             paint.PathEffect = dash;
             canvas.DrawPath(path, paint);
             paint.PathEffect = null;
@@ -117,7 +120,12 @@ public static class PngWriter
         {
             canvas.RotateDegrees((float)text.Turn);
         }
-        double start = text.Anchor switch { "end" => -text.Width, "middle" => -text.Width / 2, _ => 0 };
+        double start = text.Anchor switch
+        {
+            "end" => -text.Width,
+            "middle" => -text.Width / 2,
+            _ => 0,
+        };
         foreach (GlyphRun run in TextShaper.Shape(text.Text, text.Typeface == "serif" ? Typeface.Serif : Typeface.Sans, text.Weight))
         {
             if (run.Face is null)
@@ -126,7 +134,13 @@ public static class PngWriter
                 Fill(paint, text.Fill);
                 continue;
             }
-            using var font = new SKFont(run.Face.Typeface, (float)text.Size) { Subpixel = true, Hinting = SKFontHinting.None, Edging = SKFontEdging.Antialias, LinearMetrics = true };
+            using var font = new SKFont(run.Face.Typeface, (float)text.Size)
+            {
+                Subpixel = true,
+                Hinting = SKFontHinting.None,
+                Edging = SKFontEdging.Antialias,
+                LinearMetrics = true,
+            };
             using var builder = new SKTextBlobBuilder();
             // With the characters that the glyphs stand for, so that a document's text can be found and copied.
             byte[] characters = Encoding.UTF8.GetBytes(run.Text);
@@ -160,7 +174,10 @@ public static class PngWriter
             if (typeface is null)
             {
                 Stroke(paint, Ink.Quiet, 1);
-                canvas.DrawRect(SKRect.Create((float)(x + size * 0.1), (float)(-size * 0.72), (float)(size * 0.8), (float)(size * 0.8)), paint);
+                canvas.DrawRect(
+                    SKRect.Create((float)(x + size * 0.1), (float)(-size * 0.72), (float)(size * 0.8), (float)(size * 0.8)),
+                    paint
+                );
                 continue;
             }
             using var font = new SKFont(typeface, (float)size);

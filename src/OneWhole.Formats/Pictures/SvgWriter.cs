@@ -14,7 +14,17 @@ public static class SvgWriter
     public static byte[] ToBytes(Figure figure)
     {
         using var bytes = new MemoryStream();
-        using (var xml = XmlWriter.Create(bytes, new XmlWriterSettings { Encoding = new UTF8Encoding(false), Indent = true, CheckCharacters = false }))
+        using (
+            var xml = XmlWriter.Create(
+                bytes,
+                new XmlWriterSettings
+                {
+                    Encoding = new UTF8Encoding(false),
+                    Indent = true,
+                    CheckCharacters = false,
+                }
+            )
+        )
         {
             Write(figure, xml);
         }
@@ -160,23 +170,33 @@ public static class SvgWriter
             {
                 if (run.Face is { } face && done.Add(face.File))
                 {
-                    style.Append("@font-face{font-family:\"").Append(face.Family).Append("\";font-weight:").Append(FontStack.Of(typeface, text.Weight).Weight)
-                        .Append(";src:url(data:font/woff;base64,").Append(Convert.ToBase64String(face.Woff)).Append(") format(\"woff\");unicode-range:")
-                        .Append(Range(face.File)).Append('}');
+                    style
+                        .Append("@font-face{font-family:\"")
+                        .Append(face.Family)
+                        .Append("\";font-weight:")
+                        .Append(FontStack.Of(typeface, text.Weight).Weight)
+                        .Append(";src:url(data:font/woff;base64,")
+                        .Append(Convert.ToBase64String(face.Woff))
+                        .Append(") format(\"woff\");unicode-range:")
+                        .Append(Range(face.File))
+                        .Append('}');
                 }
             }
         }
-        style.Append("text{font-feature-settings:\"tnum\",\"lnum\",\"kern\";text-rendering:geometricPrecision;white-space:pre}")
+        style
+            .Append("text{font-feature-settings:\"tnum\",\"lnum\",\"kern\";text-rendering:geometricPrecision;white-space:pre}")
             .Append(".sans{font-family:\"Public Sans\",\"Noto Sans\",sans-serif}.serif{font-family:Newsreader,\"Noto Sans\",serif}");
         return style.ToString();
     }
 
     /// <summary>The characters of a shipped subset, as its package's styles give them.</summary>
     private static string Range(string file) =>
-        file.Contains("latin-ext", StringComparison.Ordinal) ? "U+0100-02AF,U+0304,U+0308,U+0329,U+1E00-1E9F,U+1EF2-1EFF,U+2020,U+20A0-20AB,U+20AD-20C0,U+2113,U+2C60-2C7F,U+A720-A7FF"
+        file.Contains("latin-ext", StringComparison.Ordinal)
+            ? "U+0100-02AF,U+0304,U+0308,U+0329,U+1E00-1E9F,U+1EF2-1EFF,U+2020,U+20A0-20AB,U+20AD-20C0,U+2113,U+2C60-2C7F,U+A720-A7FF"
         : file.Contains("greek", StringComparison.Ordinal) ? "U+0370-03FF"
         : file.Contains("cyrillic", StringComparison.Ordinal) ? "U+0301,U+0400-045F,U+0490-0491,U+04B0-04B1,U+2116"
-        : "U+0000-00FF,U+0131,U+0152-0153,U+02BB-02BC,U+02C6,U+02DA,U+02DC,U+2000-206F,U+20AC,U+2122,U+2191,U+2193,U+2212,U+2215,U+FEFF,U+FFFD";
+        : "U+0000-00FF,U+0131,U+0152-0153,U+02BB-02BC,U+02C6,U+02DA,U+02DC,U+2000-206F,"
+            + "U+20AC,U+2122,U+2191,U+2193,U+2212,U+2215,U+FEFF,U+FFFD";
 
     private static void Attribute(XmlWriter xml, string name, double value) => xml.WriteAttributeString(name, Number(value));
 

@@ -6,7 +6,13 @@ namespace OneWhole.Formats.Reading;
 /// <summary>The unit that a cell's number is shown with: by its number format, or in its text.</summary>
 internal static partial class CellUnit
 {
-    private static readonly Dictionary<string, string> Symbols = new(StringComparer.OrdinalIgnoreCase) { ["EUR"] = "€", ["USD"] = "$", ["GBP"] = "£", ["JPY"] = "¥" };
+    private static readonly Dictionary<string, string> Symbols = new(StringComparer.OrdinalIgnoreCase)
+    {
+        ["EUR"] = "€",
+        ["USD"] = "$",
+        ["GBP"] = "£",
+        ["JPY"] = "¥",
+    };
 
     /// <summary>A locale's currency in brackets: [$€-407].</summary>
     [GeneratedRegex(@"\[\$([^\]\-]+)(?:-[0-9A-Fa-f]+)?\]")]
@@ -51,12 +57,15 @@ internal static partial class CellUnit
     }
 
     /// <summary>The text without the unit before or after its number.</summary>
-    public static string Without(string text, string unit) => (Core.Tables.NumberReading.Plain with { Unit = unit }).WithoutUnit(text.Trim()).ToString();
+    public static string Without(string text, string unit) =>
+        (Core.Tables.NumberReading.Plain with { Unit = unit }).WithoutUnit(text.Trim()).ToString();
 
     /// <summary>A currency by its ISO 4217 code, as its sign where that is known to all.</summary>
     public static string OfCurrency(string code) => Symbols.GetValueOrDefault(code, code);
 
     /// <returns>Null where the text is no number with a unit; a percent sign is none.</returns>
     public static string? OfText(string text) =>
-        Before.Match(text) is { Success: true } before ? OfCurrency(before.Groups[1].Value) : After.Match(text) is { Success: true } after && after.Groups[1].Value is not ("e" or "E") ? after.Groups[1].Value : null;
+        Before.Match(text) is { Success: true } before ? OfCurrency(before.Groups[1].Value)
+        : After.Match(text) is { Success: true } after && after.Groups[1].Value is not ("e" or "E") ? after.Groups[1].Value
+        : null;
 }

@@ -16,7 +16,8 @@ internal sealed record ColumnGuess(NumberReading Numbers, bool MostlyNumbers, bo
         // Numbers that are all written with the same unit are read without it.
         string[] all = [.. cells];
         string? unit = null;
-        int filled = 0, same = 0;
+        int filled = 0,
+            same = 0;
         foreach (string cell in all.Select(cell => cell.Trim()).Where(cell => cell.Length > 0 && cell != Label.Blank))
         {
             filled++;
@@ -28,7 +29,12 @@ internal sealed record ColumnGuess(NumberReading Numbers, bool MostlyNumbers, bo
                 break;
             }
         }
-        return unit is null || same * 10 < filled * 9 ? Bare(all, plain) : Bare(all.Select(cell => CellUnit.Without(cell, unit)), plain) with { Unit = unit };
+        return unit is null || same * 10 < filled * 9
+            ? Bare(all, plain)
+            : Bare(all.Select(cell => CellUnit.Without(cell, unit)), plain) with
+            {
+                Unit = unit,
+            };
     }
 
     /// <summary>The unit that stands with nearly all numbers; null where there is none.</summary>
@@ -36,7 +42,14 @@ internal sealed record ColumnGuess(NumberReading Numbers, bool MostlyNumbers, bo
 
     private static ColumnGuess Bare(IEnumerable<string> cells, bool plain)
     {
-        int filled = 0, points = 0, commas = 0, differing = 0, iso = 0, dayFirst = 0, monthFirst = 0, yearFirst = 0;
+        int filled = 0,
+            points = 0,
+            commas = 0,
+            differing = 0,
+            iso = 0,
+            dayFirst = 0,
+            monthFirst = 0,
+            yearFirst = 0;
         foreach (string raw in cells)
         {
             string cell = raw.Trim();
@@ -65,9 +78,11 @@ internal sealed record ColumnGuess(NumberReading Numbers, bool MostlyNumbers, bo
         {
             return new ColumnGuess(reading, numbers, ambiguous, null, false);
         }
-        DateOrder order = iso * 10 >= filled * 9 ? DateOrder.Iso
+        DateOrder order =
+            iso * 10 >= filled * 9 ? DateOrder.Iso
             : yearFirst >= dayFirst && yearFirst >= monthFirst ? DateOrder.YearMonthDay
-            : dayFirst >= monthFirst ? DateOrder.DayMonthYear : DateOrder.MonthDayYear;
+            : dayFirst >= monthFirst ? DateOrder.DayMonthYear
+            : DateOrder.MonthDayYear;
         bool both = order is DateOrder.DayMonthYear or DateOrder.MonthDayYear && dayFirst == monthFirst;
         return new ColumnGuess(reading, numbers, ambiguous, order, both);
     }

@@ -5,18 +5,29 @@ namespace OneWhole.Formats.Reading;
 /// <summary>Values that a format holds as such, written as <see cref="RowSource"/> asks for it.</summary>
 internal static class PlainText
 {
-    /// <summary>The shortest decimals that give the double again; a value that is no number says so, and is counted as what can't be read.</summary>
-    public static string Of(double value) => double.IsFinite(value) ? value.ToString("R", CultureInfo.InvariantCulture)
-        : double.IsNaN(value) ? "NaN" : value > 0 ? "∞" : "-∞";
+    /// <summary>
+    /// The shortest decimals that give the double again; a value that is no number says so, and is counted as what can't be read.
+    /// </summary>
+    public static string Of(double value) =>
+        double.IsFinite(value) ? value.ToString("R", CultureInfo.InvariantCulture)
+        : double.IsNaN(value) ? "NaN"
+        : value > 0 ? "∞"
+        : "-∞";
 
     /// <summary>0.21 is "21%".</summary>
     public static string Percent(double value) =>
-        double.IsFinite(value) && Math.Abs(value) < 1e12 ? ((decimal)value * 100).ToString("0.##########", CultureInfo.InvariantCulture) + "%" : Of(value);
+        double.IsFinite(value) && Math.Abs(value) < 1e12
+            ? ((decimal)value * 100).ToString("0.##########", CultureInfo.InvariantCulture) + "%"
+            : Of(value);
 
     /// <summary>ISO 8601, with the time only where there is one.</summary>
-    public static string Of(DateTime value) => value.TimeOfDay == TimeSpan.Zero
-        ? value.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)
-        : value.ToString(value.Second == 0 && value.Millisecond == 0 ? "yyyy-MM-dd HH:mm" : "yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture);
+    public static string Of(DateTime value) =>
+        value.TimeOfDay == TimeSpan.Zero
+            ? value.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)
+            : value.ToString(
+                value.Second == 0 && value.Millisecond == 0 ? "yyyy-MM-dd HH:mm" : "yyyy-MM-dd HH:mm:ss",
+                CultureInfo.InvariantCulture
+            );
 
     /// <summary>Bytes are text where they are text; else they are written as digits of 16.</summary>
     private static string OfBytes(byte[] bytes)
@@ -29,20 +40,21 @@ internal static class PlainText
     }
 
     /// <summary>Any value of the framework's.</summary>
-    public static string OfAny(object? value) => value switch
-    {
-        null or DBNull => "",
-        string text => text,
-        double number => Of(number),
-        float number => float.IsFinite(number) ? number.ToString("R", CultureInfo.InvariantCulture) : Of((double)number),
-        DateTime date => Of(date),
-        DateTimeOffset date => Of(date.DateTime),
-        DateOnly date => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
-        TimeOnly time => time.ToString("HH:mm:ss", CultureInfo.InvariantCulture),
-        TimeSpan time => time.ToString("c", CultureInfo.InvariantCulture),
-        bool flag => flag ? "true" : "false",
-        byte[] bytes => OfBytes(bytes),
-        IFormattable other => other.ToString(null, CultureInfo.InvariantCulture),
-        _ => value.ToString() ?? "",
-    };
+    public static string OfAny(object? value) =>
+        value switch
+        {
+            null or DBNull => "",
+            string text => text,
+            double number => Of(number),
+            float number => float.IsFinite(number) ? number.ToString("R", CultureInfo.InvariantCulture) : Of((double)number),
+            DateTime date => Of(date),
+            DateTimeOffset date => Of(date.DateTime),
+            DateOnly date => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+            TimeOnly time => time.ToString("HH:mm:ss", CultureInfo.InvariantCulture),
+            TimeSpan time => time.ToString("c", CultureInfo.InvariantCulture),
+            bool flag => flag ? "true" : "false",
+            byte[] bytes => OfBytes(bytes),
+            IFormattable other => other.ToString(null, CultureInfo.InvariantCulture),
+            _ => value.ToString() ?? "",
+        };
 }

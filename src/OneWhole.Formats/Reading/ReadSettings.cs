@@ -38,19 +38,75 @@ public sealed record ReadSettings
     public string? Query { get; init; }
 
     /// <summary>What was settled for single columns, by heading.</summary>
-    public ImmutableSortedDictionary<string, ColumnSettings> Columns { get; init; } = ImmutableSortedDictionary<string, ColumnSettings>.Empty;
+    public ImmutableSortedDictionary<string, ColumnSettings> Columns { get; init; } =
+        ImmutableSortedDictionary<string, ColumnSettings>.Empty;
 
-    public static ObjectShape<ReadSettings> Shape { get; } = new ObjectShape<ReadSettings>("read settings", () => new ReadSettings())
-        .MayHave("separator", new TextShape("a separator", 1), settings => settings.Separator, (settings, value) => settings with { Separator = value }, "one character")
-        .MayHave("encoding", new TextShape("an encoding", 20), settings => settings.Encoding, (settings, value) => settings with { Encoding = value }, "utf-8, utf-16, utf-16be or windows-1252")
-        .MayHave("decimalMark", new TextShape("a decimal mark", 1), settings => settings.DecimalMark, (settings, value) => settings with { DecimalMark = value }, "a point or a comma")
-        .May("dates", TableShapes.DateOrders, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month")
-        .MayHave("part", new TextShape("a sheet or a table", 200), settings => settings.Section, (settings, value) => settings with { Section = value }, "the sheet of a workbook, or the table of a database")
-        .MayHave("range", new TextShape("a range of cells", 30), settings => settings.Range, (settings, value) => settings with { Range = value }, "the cells of a sheet that hold the table, like B3:F200")
-        .May("headerRow", new CountShape(0, 100), settings => settings.HeaderRow, (settings, value) => settings with { HeaderRow = value }, "the row of the headings, from 1; 0 for none")
-        .MayHave("query", new TextShape("a query", 20_000), settings => settings.Query, (settings, value) => settings with { Query = value }, "one SELECT on a database")
-        .Has("columns", new MapShape<ColumnSettings>(ColumnSettings.Shape), settings => settings.Columns, (settings, value) => settings with { Columns = value }, "by heading")
-        .Where(settings => settings.DecimalMark is null or "." or "," ? null : "settings whose decimalMark is \".\" or \",\"");
+    public static ObjectShape<ReadSettings> Shape { get; } =
+        new ObjectShape<ReadSettings>("read settings", () => new ReadSettings())
+            .MayHave(
+                "separator",
+                new TextShape("a separator", 1),
+                settings => settings.Separator,
+                (settings, value) => settings with { Separator = value },
+                "one character"
+            )
+            .MayHave(
+                "encoding",
+                new TextShape("an encoding", 20),
+                settings => settings.Encoding,
+                (settings, value) => settings with { Encoding = value },
+                "utf-8, utf-16, utf-16be or windows-1252"
+            )
+            .MayHave(
+                "decimalMark",
+                new TextShape("a decimal mark", 1),
+                settings => settings.DecimalMark,
+                (settings, value) => settings with { DecimalMark = value },
+                "a point or a comma"
+            )
+            .May(
+                "dates",
+                TableShapes.DateOrders,
+                settings => settings.Dates,
+                (settings, value) => settings with { Dates = value },
+                "the order of day and month"
+            )
+            .MayHave(
+                "part",
+                new TextShape("a sheet or a table", 200),
+                settings => settings.Section,
+                (settings, value) => settings with { Section = value },
+                "the sheet of a workbook, or the table of a database"
+            )
+            .MayHave(
+                "range",
+                new TextShape("a range of cells", 30),
+                settings => settings.Range,
+                (settings, value) => settings with { Range = value },
+                "the cells of a sheet that hold the table, like B3:F200"
+            )
+            .May(
+                "headerRow",
+                new CountShape(0, 100),
+                settings => settings.HeaderRow,
+                (settings, value) => settings with { HeaderRow = value },
+                "the row of the headings, from 1; 0 for none"
+            )
+            .MayHave(
+                "query",
+                new TextShape("a query", 20_000),
+                settings => settings.Query,
+                (settings, value) => settings with { Query = value },
+                "one SELECT on a database"
+            )
+            .Has(
+                "columns",
+                new MapShape<ColumnSettings>(ColumnSettings.Shape),
+                settings => settings.Columns,
+                (settings, value) => settings with { Columns = value },
+                "by heading"
+            )
+            .Where(settings => settings.DecimalMark is null or "." or "," ? null : "settings whose decimalMark is \".\" or \",\"");
 
     /// <exception cref="StudyException">The text is not JSON, or holds something else.</exception>
     public static ReadSettings Read(string json)
@@ -95,29 +151,84 @@ public sealed record ColumnSettings
     public ImmutableArray<string> Met { get; init; } = [];
 
     /// <summary>The column with what was settled of it besides its type.</summary>
-    internal Column Settled(Column column) => column.With(column.Info with
-    {
-        Unit = Unit ?? column.Info.Unit,
-        Multiplier = Multiplier ?? column.Info.Multiplier,
-        One = One ?? column.Info.One,
-        Many = Many ?? column.Info.Many,
-        Total = Total ?? column.Info.Total,
-        EarlierLabels = Met.Length > 0 ? Met : column.Info.EarlierLabels,
-    });
+    internal Column Settled(Column column) =>
+        column.With(
+            column.Info with
+            {
+                Unit = Unit ?? column.Info.Unit,
+                Multiplier = Multiplier ?? column.Info.Multiplier,
+                One = One ?? column.Info.One,
+                Many = Many ?? column.Info.Many,
+                Total = Total ?? column.Info.Total,
+                EarlierLabels = Met.Length > 0 ? Met : column.Info.EarlierLabels,
+            }
+        );
 
-    internal static ObjectShape<ColumnSettings> Shape { get; } = new ObjectShape<ColumnSettings>("a column's settings", () => new ColumnSettings())
-        .May("type", TableShapes.ColumnTypes,
-            settings => settings.Type, (settings, value) => settings with { Type = value }, "what the column is taken for")
-        .MayHave("decimalMark", new TextShape("a decimal mark", 1), settings => settings.DecimalMark, (settings, value) => settings with { DecimalMark = value }, "a point or a comma")
-        .May("dates", TableShapes.DateOrders, settings => settings.Dates, (settings, value) => settings with { Dates = value }, "the order of day and month")
-        .MayHave("unit", new TextShape("a unit", 40), settings => settings.Unit, (settings, value) => settings with { Unit = value }, "what one unit of the numbers is")
-        .MayHave("multiplier", new TextShape("a multiplier", 40), settings => settings.Multiplier, (settings, value) => settings with { Multiplier = value },
-            "in what the numbers are counted, in words")
-        .MayHave("one", new TextShape("a noun", 200), settings => settings.One, (settings, value) => settings with { One = value }, "what one label stands for")
-        .MayHave("many", new TextShape("a noun", 200), settings => settings.Many, (settings, value) => settings with { Many = value }, "what several labels stand for")
-        .May("total", new NumberShape(), settings => settings.Total, (settings, value) => settings with { Total = value }, "what a row of totals said that the column adds up to")
-        .Has("met", new ListShape<string>(new TextShape("a label", 32_000)), settings => settings.Met, (settings, value) => settings with { Met = value },
-            "the labels that the column has had, in the order in which they were met");
+    internal static ObjectShape<ColumnSettings> Shape { get; } =
+        new ObjectShape<ColumnSettings>("a column's settings", () => new ColumnSettings())
+            .May(
+                "type",
+                TableShapes.ColumnTypes,
+                settings => settings.Type,
+                (settings, value) => settings with { Type = value },
+                "what the column is taken for"
+            )
+            .MayHave(
+                "decimalMark",
+                new TextShape("a decimal mark", 1),
+                settings => settings.DecimalMark,
+                (settings, value) => settings with { DecimalMark = value },
+                "a point or a comma"
+            )
+            .May(
+                "dates",
+                TableShapes.DateOrders,
+                settings => settings.Dates,
+                (settings, value) => settings with { Dates = value },
+                "the order of day and month"
+            )
+            .MayHave(
+                "unit",
+                new TextShape("a unit", 40),
+                settings => settings.Unit,
+                (settings, value) => settings with { Unit = value },
+                "what one unit of the numbers is"
+            )
+            .MayHave(
+                "multiplier",
+                new TextShape("a multiplier", 40),
+                settings => settings.Multiplier,
+                (settings, value) => settings with { Multiplier = value },
+                "in what the numbers are counted, in words"
+            )
+            .MayHave(
+                "one",
+                new TextShape("a noun", 200),
+                settings => settings.One,
+                (settings, value) => settings with { One = value },
+                "what one label stands for"
+            )
+            .MayHave(
+                "many",
+                new TextShape("a noun", 200),
+                settings => settings.Many,
+                (settings, value) => settings with { Many = value },
+                "what several labels stand for"
+            )
+            .May(
+                "total",
+                new NumberShape(),
+                settings => settings.Total,
+                (settings, value) => settings with { Total = value },
+                "what a row of totals said that the column adds up to"
+            )
+            .Has(
+                "met",
+                new ListShape<string>(new TextShape("a label", 32_000)),
+                settings => settings.Met,
+                (settings, value) => settings with { Met = value },
+                "the labels that the column has had, in the order in which they were met"
+            );
 }
 
 /// <summary>A file that can't be read: what is wrong, where, and what would be right.</summary>

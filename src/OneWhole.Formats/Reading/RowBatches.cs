@@ -4,7 +4,8 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Formats.Reading;
 
 /// <summary>
-/// Makes columns of rows on a thread of its own, while the next rows are taken apart: a text of a million rows is read in the time of the slower of
+/// Makes columns of rows on a thread of its own, while the next rows are taken apart: a text of a million rows is read in the time of the
+/// slower of
 /// the two. Rows are handed over in batches, in their order; a few batches wait at most.
 /// </summary>
 internal sealed class RowBatches : IDisposable

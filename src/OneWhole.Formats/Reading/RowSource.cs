@@ -55,7 +55,5 @@ internal abstract class RowSource : IDisposable
     /// <summary>What there is to tell of the file once its rows were read.</summary>
     public virtual IEnumerable<ReadNote> Told => [];
 
-    public virtual void Dispose()
-    {
-    }
+    public virtual void Dispose() { }
 }

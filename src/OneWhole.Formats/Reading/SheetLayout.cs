@@ -16,7 +16,8 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
     public IReadOnlyList<string> Blocks { get; init; } = [];
 
     /// <param name="start">The first rows; an empty one has no cells.</param>
-    /// <param name="isSheet">Whether they stand on a sheet; delimited text has titles only where its first lines have one cell and later ones more.</param>
+    /// <param name="isSheet">Whether they stand on a sheet; delimited text has titles only where its first lines have one cell and later
+    /// ones more.</param>
     /// <param name="headerRow">The row of the headings, from 1, where that was settled; 0 where there are none.</param>
     public static SheetLayout Find(IReadOnlyList<string[]> start, bool isSheet, int? headerRow)
     {
@@ -24,7 +25,10 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
         {
             return new SheetLayout([], [.. Enumerable.Repeat("", start.Max(row => row.Length))], null, 0);
         }
-        int header = headerRow is { } given ? Math.Clamp(given - 1, 0, start.Count - 1) : isSheet ? OnSheet(start) : InText(start);
+        int header =
+            headerRow is { } given ? Math.Clamp(given - 1, 0, start.Count - 1)
+            : isSheet ? OnSheet(start)
+            : InText(start);
         if (headerRow is null && FirstData(start, header, isSheet) is { } data)
         {
             return WithoutHeadings(start, data, isSheet);
@@ -45,8 +49,19 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
             // A line of titles, one over each block, is no line of headings.
             int wide = filled.Length / blocks;
             string[] above = header > 0 ? start[header - 1] : [];
-            blockTitles = [.. Enumerable.Range(0, blocks).Select(block => Joined([.. Enumerable.Range(0, above.Length)
-                .Where(at => at >= filled[block * wide] && (block == blocks - 1 || at < filled[(block + 1) * wide])).Select(at => above[at])]))];
+            blockTitles =
+            [
+                .. Enumerable
+                    .Range(0, blocks)
+                    .Select(block =>
+                        Joined([
+                            .. Enumerable
+                                .Range(0, above.Length)
+                                .Where(at => at >= filled[block * wide] && (block == blocks - 1 || at < filled[(block + 1) * wide]))
+                                .Select(at => above[at]),
+                        ])
+                    ),
+            ];
             if (blockTitles.Any(title => title.Length == 0) || blockTitles.Distinct().Count() < blocks)
             {
                 blockTitles = [.. Numbered(blocks)];
@@ -64,9 +79,15 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
         // A column without heading and without a cell below is no column.
         string[][] below = [.. start.Skip(header + 1)];
         int width = Math.Max(headings.Length, below.Select(row => row.Length).DefaultIfEmpty(0).Max());
-        int[] columns = [.. Enumerable.Range(0, width).Where(at => At(headings, at).Length > 0 || below.Any(row => At(row, at).Length > 0))];
+        int[] columns =
+        [
+            .. Enumerable.Range(0, width).Where(at => At(headings, at).Length > 0 || below.Any(row => At(row, at).Length > 0)),
+        ];
         // A column of cells without a heading between blocks would belong to none of them.
-        return new SheetLayout(titles, [.. columns.Select(at => At(headings, at))], columns, header + 1) { Blocks = columns.Length == filled.Length ? blockTitles : [] };
+        return new SheetLayout(titles, [.. columns.Select(at => At(headings, at))], columns, header + 1)
+        {
+            Blocks = columns.Length == filled.Length ? blockTitles : [],
+        };
     }
 
     /// <summary>Whether the rows have no headings: the first one is a row like those below it.</summary>
@@ -98,7 +119,8 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
             }
             bool numbers = cells.Count(LooksLikeNumber) * 10 >= cells.Length * 8;
             // A year stands over amounts as a heading does.
-            bool year = IsYear(cell) && string.CompareOrdinal(cell, "1900") >= 0 && string.CompareOrdinal(cell, "2100") <= 0 && !cells.All(IsYear);
+            bool year =
+                IsYear(cell) && string.CompareOrdinal(cell, "1900") >= 0 && string.CompareOrdinal(cell, "2100") <= 0 && !cells.All(IsYear);
             if (numbers && (year || !LooksLikeNumber(cell)))
             {
                 return null;
@@ -112,12 +134,21 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
     {
         int width = start.Skip(first).Max(row => row.Length);
         int[] columns = [.. Enumerable.Range(0, width).Where(at => start.Skip(first).Any(row => At(row, at).Length > 0))];
-        return new SheetLayout([.. start.Take(first).Where(row => row.Length > 0).Select(Joined)], [.. Enumerable.Repeat("", isSheet ? columns.Length : width)], isSheet ? columns : null, first) { IsHeadless = true };
+        return new SheetLayout(
+            [.. start.Take(first).Where(row => row.Length > 0).Select(Joined)],
+            [.. Enumerable.Repeat("", isSheet ? columns.Length : width)],
+            isSheet ? columns : null,
+            first
+        )
+        {
+            IsHeadless = true,
+        };
     }
 
     /// <summary>"1710", "1,204.50", "12 %", "$3".</summary>
     internal static bool LooksLikeNumber(string cell) =>
-        Core.Tables.NumberReading.Point.TryRead(cell.Trim(), out _, out _, out _) || Core.Tables.NumberReading.Comma.TryRead(cell.Trim(), out _, out _, out _);
+        Core.Tables.NumberReading.Point.TryRead(cell.Trim(), out _, out _, out _)
+        || Core.Tables.NumberReading.Comma.TryRead(cell.Trim(), out _, out _, out _);
 
     /// <summary>How often the same two or more headings stand in a row, side by side; 1 where they don't.</summary>
     private static int Repeats(string[] headings)
@@ -125,8 +156,13 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
         for (int times = headings.Length / 2; times > 1; times--)
         {
             int wide = headings.Length / times;
-            if (headings.Length % times == 0 && Enumerable.Range(0, headings.Length).All(at => headings[at].Trim().Length > 0 && headings[at].Trim() == headings[at % wide].Trim())
-                && headings.Take(wide).Select(heading => heading.Trim()).Distinct().Count() == wide)
+            if (
+                headings.Length % times == 0
+                && Enumerable
+                    .Range(0, headings.Length)
+                    .All(at => headings[at].Trim().Length > 0 && headings[at].Trim() == headings[at % wide].Trim())
+                && headings.Take(wide).Select(heading => heading.Trim()).Distinct().Count() == wide
+            )
             {
                 return times;
             }
@@ -134,7 +170,8 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
         return 1;
     }
 
-    private static IReadOnlyList<string> Numbered(int blocks) => blocks < 2 ? [] : [.. Enumerable.Range(1, blocks).Select(number => $"Block {number}")];
+    private static IReadOnlyList<string> Numbered(int blocks) =>
+        blocks < 2 ? [] : [.. Enumerable.Range(1, blocks).Select(number => $"Block {number}")];
 
     private static string At(string[] row, int at) => at < row.Length ? row[at].Trim() : "";
 
@@ -142,7 +179,8 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
 
     private static int Filled(string[] row) => row.Count(cell => !string.IsNullOrWhiteSpace(cell));
 
-    private static bool IsNumber(string cell) => double.TryParse(cell.Trim().TrimEnd('%'), NumberStyles.Float | NumberStyles.AllowThousands, CultureInfo.InvariantCulture, out _);
+    private static bool IsNumber(string cell) =>
+        double.TryParse(cell.Trim().TrimEnd('%'), NumberStyles.Float | NumberStyles.AllowThousands, CultureInfo.InvariantCulture, out _);
 
     private static int InText(IReadOnlyList<string[]> start)
     {
@@ -157,7 +195,11 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
         for (int at = 0; at < start.Count; at++)
         {
             string[] row = start[at];
-            if (Filled(row) * 10 >= widest * 6 && (widest < 2 || Filled(row) >= 2) && row.All(cell => string.IsNullOrWhiteSpace(cell) || !IsNumber(cell) || IsYear(cell)))
+            if (
+                Filled(row) * 10 >= widest * 6
+                && (widest < 2 || Filled(row) >= 2)
+                && row.All(cell => string.IsNullOrWhiteSpace(cell) || !IsNumber(cell) || IsYear(cell))
+            )
             {
                 return at;
             }
@@ -175,7 +217,8 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
         {
             return -1;
         }
-        string[] upper = start[header - 1], lower = start[header];
+        string[] upper = start[header - 1],
+            lower = start[header];
         bool over = Enumerable.Range(0, upper.Length).All(at => At(upper, at).Length == 0 || At(lower, at).Length > 0);
         return over && Filled(upper) < Filled(lower) ? header - 1 : -1;
     }
@@ -188,7 +231,10 @@ internal sealed record SheetLayout(IReadOnlyList<string> Titles, IReadOnlyList<s
         {
             reaching = At(upper, at) is { Length: > 0 } own ? own : reaching;
             string below = At(lower, at);
-            joined[at] = below.Length == 0 ? "" : reaching.Length == 0 ? below : $"{reaching} {below}";
+            joined[at] =
+                below.Length == 0 ? ""
+                : reaching.Length == 0 ? below
+                : $"{reaching} {below}";
         }
         return joined;
     }

@@ -36,7 +36,12 @@ public static class TableFile
     /// <param name="progress">Told every few thousand rows.</param>
     /// <param name="cancel">Stops the reading.</param>
     /// <exception cref="ReadException">The file is not there, or can't be read.</exception>
-    public static ReadResult Read(string path, ReadSettings settings, Action<ReadProgress>? progress = null, CancellationToken cancel = default)
+    public static ReadResult Read(
+        string path,
+        ReadSettings settings,
+        Action<ReadProgress>? progress = null,
+        CancellationToken cancel = default
+    )
     {
         try
         {
@@ -50,7 +55,8 @@ public static class TableFile
     }
 
     /// <summary>Why a file can't be opened or read, in our words.</summary>
-    public static string WhyNot(string path, Exception fault) => path.Trim().Length == 0 ? "it has no name"
+    public static string WhyNot(string path, Exception fault) =>
+        path.Trim().Length == 0 ? "it has no name"
         : fault is FileNotFoundException or DirectoryNotFoundException ? "it is not there"
         : Directory.Exists(path) ? "it is a folder"
         : fault is UnauthorizedAccessException ? "this user has no right to read it"
@@ -65,7 +71,13 @@ public static class TableFile
     /// <param name="progress">Told every few thousand rows.</param>
     /// <param name="cancel">Stops the reading.</param>
     /// <exception cref="ReadException">The file is empty, damaged, or of no format that is read.</exception>
-    public static ReadResult Read(Stream stream, string fileName, ReadSettings settings, Action<ReadProgress>? progress = null, CancellationToken cancel = default)
+    public static ReadResult Read(
+        Stream stream,
+        string fileName,
+        ReadSettings settings,
+        Action<ReadProgress>? progress = null,
+        CancellationToken cancel = default
+    )
     {
         (RowSource rows, ReadSettings used) = FormatOf(stream, fileName).Open(stream, settings, cancel);
         using (rows)

@@ -7,7 +7,13 @@ namespace OneWhole.Formats.Reading;
 /// Makes a table of any format's rows: headings, then cells, which stream through column builders, so that memory grows with
 /// the table, not with its text. Marks and types are found from the first rows; what is doubtful is noted, or asked.
 /// </summary>
-internal sealed class TableReader(RowSource rows, string name, ReadSettings settings, Action<ReadProgress>? progress, CancellationToken cancel)
+internal sealed class TableReader(
+    RowSource rows,
+    string name,
+    ReadSettings settings,
+    Action<ReadProgress>? progress,
+    CancellationToken cancel
+)
 {
     private const int SampleRows = 2000;
     private const int SheetSample = 100;
@@ -88,7 +94,9 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
     {
         // On a sheet, lines of one cell after an empty row may be notes below the table, in a text those that say so; a wider row
         // shows that they were not.
-        bool mayBeNote = rows.IsSheet ? (_afterEmpty || _held.Count > 0) && FilledIn(copy) <= 1 : (copy?.Length ?? rows.Count) == 1 && IsNote(copy is null ? rows[0] : copy[0]);
+        bool mayBeNote = rows.IsSheet
+            ? (_afterEmpty || _held.Count > 0) && FilledIn(copy) <= 1
+            : (copy?.Length ?? rows.Count) == 1 && IsNote(copy is null ? rows[0] : copy[0]);
         if (_headings.Length > 1 && mayBeNote)
         {
             _held.Add(copy ?? Copy());
@@ -123,7 +131,9 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
     private bool HoldsAnAmount(string[] row)
     {
         string[] cells = Fit(row);
-        return Enumerable.Range(0, cells.Length).Any(at => _guesses[at].MostlyNumbers && cells[at].Trim().Length > 0 && SheetLayout.LooksLikeNumber(cells[at]));
+        return Enumerable
+            .Range(0, cells.Length)
+            .Any(at => _guesses[at].MostlyNumbers && cells[at].Trim().Length > 0 && SheetLayout.LooksLikeNumber(cells[at]));
     }
 
     private int FilledIn(string[]? copy)
@@ -194,11 +204,18 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         const int most = 5;
         _notes.RemoveAll(note => note.Code == "empty-heading");
         string cells = string.Join(" | ", first.Take(most).Select(cell => cell.Trim())) + (first.Length > most ? " | …" : "");
-        string names = _headings.Length == 1 ? $"the column is called {_headings[0]}" : $"the columns are called {_headings[0]} to {_headings[^1]}";
-        _notes.Add(new ReadNote("no-headings", $"The first row, “{cells}”, is like those below it: it is taken as data, and {names}.", Ask: true)
-        {
-            Answers = [new ReadAnswer("the first row is data", true), new ReadAnswer("the first row holds headings", false) { Step = new JsonObject { ["do"] = "headings-from-row" } }],
-        });
+        string names =
+            _headings.Length == 1 ? $"the column is called {_headings[0]}" : $"the columns are called {_headings[0]} to {_headings[^1]}";
+        _notes.Add(
+            new ReadNote("no-headings", $"The first row, “{cells}”, is like those below it: it is taken as data, and {names}.", Ask: true)
+            {
+                Answers =
+                [
+                    new ReadAnswer("the first row is data", true),
+                    new ReadAnswer("the first row holds headings", false) { Step = new JsonObject { ["do"] = "headings-from-row" } },
+                ],
+            }
+        );
     }
 
     /// <summary>Blocks side by side: one table, or several?</summary>
@@ -214,22 +231,34 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             ["titles"] = new JsonArray([.. titles.Select(title => JsonValue.Create(title))]),
             ["as"] = _headings.Take(wide).Contains("Block") ? "Title of block" : "Block",
         };
-        _notes.Add(new ReadNote("blocks", $"{titles.Count} blocks stand side by side under the same headings: {string.Join(", ", titles)}.", Ask: true)
-        {
-            Answers =
-            [
-                new ReadAnswer("keep them side by side", true),
-                new ReadAnswer("one table, the block in a column", false) { Step = step },
-                new ReadAnswer($"{titles.Count} tables", false) { Split = [.. titles.Select((title, block) => new SplitBlock(title, [.. _headings.Skip(block * wide).Take(wide)]))] },
-            ],
-        });
+        _notes.Add(
+            new ReadNote(
+                "blocks",
+                $"{titles.Count} blocks stand side by side under the same headings: {string.Join(", ", titles)}.",
+                Ask: true
+            )
+            {
+                Answers =
+                [
+                    new ReadAnswer("keep them side by side", true),
+                    new ReadAnswer("one table, the block in a column", false) { Step = step },
+                    new ReadAnswer($"{titles.Count} tables", false)
+                    {
+                        Split = [.. titles.Select((title, block) => new SplitBlock(title, [.. _headings.Skip(block * wide).Take(wide)]))],
+                    },
+                ],
+            }
+        );
     }
 
     private static void Check(int cells)
     {
         if (cells > TableFile.MostColumns)
         {
-            throw new ReadException("too-many-columns", $"The first line has {cells} cells; a table can have at most {TableFile.MostColumns} columns.");
+            throw new ReadException(
+                "too-many-columns",
+                $"The first line has {cells} cells; a table can have at most {TableFile.MostColumns} columns."
+            );
         }
     }
 
@@ -238,7 +267,8 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
     /// <summary>The units that a sheet's first cells are shown with, by their place on the row, each with how often.</summary>
     private readonly Dictionary<(int Place, string Unit), int> _units = [];
 
-    private string? UnitAt(int place) => _units.Where(pair => pair.Key.Place == place).OrderByDescending(pair => pair.Value).Select(pair => pair.Key.Unit).FirstOrDefault();
+    private string? UnitAt(int place) =>
+        _units.Where(pair => pair.Key.Place == place).OrderByDescending(pair => pair.Value).Select(pair => pair.Key.Unit).FirstOrDefault();
 
     private string[] Copy()
     {
@@ -261,7 +291,8 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
     }
 
     /// <summary>A row's cells under their headings.</summary>
-    private string[] Fit(string[] row) => [.. Enumerable.Range(0, _headings.Length).Select(i => PlaceOf(i) is var at && at < row.Length ? row[at] : "")];
+    private string[] Fit(string[] row) =>
+        [.. Enumerable.Range(0, _headings.Length).Select(i => PlaceOf(i) is var at && at < row.Length ? row[at] : "")];
 
     /// <summary>The cell of a column.</summary>
     private int PlaceOf(int column) => _columns is null ? column : _columns[column];
@@ -288,7 +319,10 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             for (int i = 0; i < _builders.Length; i++)
             {
                 int at = PlaceOf(i);
-                ReadOnlySpan<char> cell = at >= count ? [] : copy is null ? rows[at] : copy[at];
+                ReadOnlySpan<char> cell =
+                    at >= count ? []
+                    : copy is null ? rows[at]
+                    : copy[at];
                 if (_batches is null)
                 {
                     _builders[i].Add(cell);
@@ -315,13 +349,20 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         }
         if (count < _headings.Length)
         {
-            _notes.Add(new ReadNote("ragged-row", $"Row {Rows + 1} has {count} of {_headings.Length} cells; the others are taken as blank."));
+            _notes.Add(
+                new ReadNote("ragged-row", $"Row {Rows + 1} has {count} of {_headings.Length} cells; the others are taken as blank.")
+            );
             return;
         }
         List<string> extra = [.. Enumerable.Range(_headings.Length, Math.Min(5, count - _headings.Length)).Select(cell)];
         if (extra.Exists(text => !string.IsNullOrWhiteSpace(text)))
         {
-            _notes.Add(new ReadNote("ragged-row", $"Row {Rows + 1} has {count} cells, {_headings.Length} are expected; not read: {string.Join(" | ", extra)}"));
+            _notes.Add(
+                new ReadNote(
+                    "ragged-row",
+                    $"Row {Rows + 1} has {count} cells, {_headings.Length} are expected; not read: {string.Join(" | ", extra)}"
+                )
+            );
         }
     }
 
@@ -338,7 +379,8 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
             _guesses[i] = ColumnGuess.Of(_sample.Select(cells => cells[at]), rows.IsPlain);
         }
         bool fileHasCommas = _guesses.Any(guess => guess is { MostlyNumbers: true, AmbiguousNumbers: false, Numbers.DecimalMark: ',' });
-        bool fileHasPoints = _guesses.Any(guess => guess is { MostlyNumbers: true, AmbiguousNumbers: false, Numbers.DecimalMark: '.' }) && !fileHasCommas;
+        bool fileHasPoints =
+            _guesses.Any(guess => guess is { MostlyNumbers: true, AmbiguousNumbers: false, Numbers.DecimalMark: '.' }) && !fileHasCommas;
         _builders = new ColumnBuilder[_headings.Length];
         for (int i = 0; i < _builders.Length; i++)
         {
@@ -370,7 +412,9 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         _batches?.Finish();
         if (_ragged > MostNotes)
         {
-            _notes.Add(new ReadNote("ragged-row", $"{_ragged - MostNotes} more rows have another number of cells than there are headings."));
+            _notes.Add(
+                new ReadNote("ragged-row", $"{_ragged - MostNotes} more rows have another number of cells than there are headings.")
+            );
         }
         var columns = new Column[_headings.Length];
         for (int i = 0; i < columns.Length; i++)
@@ -396,7 +440,12 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         if (_empty > 0 && _empty < table.RowCount)
         {
             string rowsWord = _empty == 1 ? "1 row has" : $"{Core.Numbers.NumberText.Count(_empty)} rows have";
-            _notes.Add(new ReadNote("empty-rows", $"{rowsWord} no filled cell.") { Answers = [new ReadAnswer("leave them out", true) { Step = new JsonObject { ["do"] = "leave-out-empty" } }] });
+            _notes.Add(
+                new ReadNote("empty-rows", $"{rowsWord} no filled cell.")
+                {
+                    Answers = [new ReadAnswer("leave them out", true) { Step = new JsonObject { ["do"] = "leave-out-empty" } }],
+                }
+            );
         }
         (ReadNote Note, IReadOnlyDictionary<string, Core.Numbers.ExactDecimal> Numbers)? totals = TotalQuestion.Of(table);
         if (_alone > 0 && totals is null)
@@ -406,7 +455,16 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         if (totals is { } total)
         {
             _notes.Add(total.Note);
-            table = new Table(name, [.. columns.Select(column => total.Numbers.TryGetValue(column.Name, out Core.Numbers.ExactDecimal number) ? column.With(column.Info with { Total = number }) : column)]);
+            table = new Table(
+                name,
+                [
+                    .. columns.Select(column =>
+                        total.Numbers.TryGetValue(column.Name, out Core.Numbers.ExactDecimal number)
+                            ? column.With(column.Info with { Total = number })
+                            : column
+                    ),
+                ]
+            );
         }
         return new ReadResult(table, settings, _notes);
     }
@@ -417,18 +475,30 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
         int first = table.RowCount - _alone;
         string Cells(int row) => string.Join(' ', table.Columns.Select(column => column.Cells.TextAt(row)).Where(cell => cell.Length > 0));
         string cells = string.Join(", ", Enumerable.Range(first, _alone).Select(Cells));
-        string text = _alone == 1 ? $"Row {first + 1} stands alone after the others, with {cells} and nothing else."
-            : $"Rows {first + 1} to {table.RowCount} stand alone after the others, with {cells} and nothing else.";
+        string text =
+            _alone == 1
+                ? $"Row {first + 1} stands alone after the others, with {cells} and nothing else."
+                : $"Rows {first + 1} to {table.RowCount} stand alone after the others, with {cells} and nothing else.";
         var step = new JsonObject { ["do"] = "skip-rows", ["last"] = _alone };
         string it = _alone == 1 ? "it" : "them";
-        return new ReadNote(ReadNote.LonelyRow, text, Ask: true) { Answers = [new ReadAnswer($"count {it}", false), new ReadAnswer($"leave {it} out", true) { Step = step }] };
+        return new ReadNote(ReadNote.LonelyRow, text, Ask: true)
+        {
+            Answers = [new ReadAnswer($"count {it}", false), new ReadAnswer($"leave {it} out", true) { Step = step }],
+        };
     }
 
     private ReadNote NumberQuestion(int column, NumberReading reading)
     {
-        string example = _sample.Select(cells => cells[column].Trim()).First(cell => Written(NumberReading.Point, cell) != Written(NumberReading.Comma, cell));
-        ReadAnswer Answer(NumberReading read) => new(Written(read, example), read == reading) { DecimalComma = read == NumberReading.Comma };
-        return new ReadNote("ambiguous-number", $"Column \"{_headings[column]}\": \"{example}\" is read as {Written(reading, example)}; the mark may also be the other one.", Ask: true)
+        string example = _sample
+            .Select(cells => cells[column].Trim())
+            .First(cell => Written(NumberReading.Point, cell) != Written(NumberReading.Comma, cell));
+        ReadAnswer Answer(NumberReading read) =>
+            new(Written(read, example), read == reading) { DecimalComma = read == NumberReading.Comma };
+        return new ReadNote(
+            "ambiguous-number",
+            $"Column \"{_headings[column]}\": \"{example}\" is read as {Written(reading, example)}; the mark may also be the other one.",
+            Ask: true
+        )
         {
             Column = column,
             Answers = [Answer(NumberReading.Point), Answer(NumberReading.Comma)],
@@ -436,23 +506,34 @@ internal sealed class TableReader(RowSource rows, string name, ReadSettings sett
     }
 
     private static string Written(NumberReading reading, string cell) =>
-        reading.TryRead(cell, out Core.Numbers.ExactInt units, out int scale, out _) ? Core.Numbers.ExactDecimal.Format(units, scale) : cell;
+        reading.TryRead(cell, out Core.Numbers.ExactInt units, out int scale, out _)
+            ? Core.Numbers.ExactDecimal.Format(units, scale)
+            : cell;
 
     private ReadNote DateQuestion(int at, Column column, DateOrder read)
     {
         DateOrder[] orders = [DateOrder.DayMonthYear, DateOrder.MonthDayYear];
         // The first date that would be another day the other way round.
-        string example = column.Labels.Labels.FirstOrDefault(label => Day(label, orders[0]) is { } day && Day(label, orders[1]) is { } other && day != other) ?? "";
-        string text = example.Length == 0
-            ? $"Column \"{column.Name}\": day and month can't be told apart, and are the same in each row."
-            : $"Column \"{column.Name}\": \"{example}\" is read as {Day(example, read)}; day and month may also be the other way round.";
+        string example = column.Labels.Labels.FirstOrDefault(label =>
+            Day(label, orders[0]) is { } day && Day(label, orders[1]) is { } other && day != other
+        ) ?? "";
+        string text =
+            example.Length == 0
+                ? $"Column \"{column.Name}\": day and month can't be told apart, and are the same in each row."
+                : $"Column \"{column.Name}\": \"{example}\" is read as {Day(example, read)}; day and month may also be "
+                    + "the other way round.";
         return new ReadNote("ambiguous-date", text, Ask: example.Length > 0)
         {
             Column = at,
-            Answers = example.Length == 0 ? [] : [.. orders.Select(order => new ReadAnswer(Day(example, order)!, order == read) { Dates = order })],
+            Answers =
+                example.Length == 0
+                    ? []
+                    : [.. orders.Select(order => new ReadAnswer(Day(example, order)!, order == read) { Dates = order })],
         };
     }
 
     private static string? Day(string label, DateOrder order) =>
-        DateReading.TryRead(label, order, out DateTime date) ? date.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture) : null;
+        DateReading.TryRead(label, order, out DateTime date)
+            ? date.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture)
+            : null;
 }

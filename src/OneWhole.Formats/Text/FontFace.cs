@@ -15,13 +15,18 @@ internal sealed class FontFace
         Woff = woff;
         Sfnt = WoffFile.ToSfnt(woff);
         // HarfBuzz keeps pointing at the bytes; they live as long as the program.
-        System.Runtime.InteropServices.GCHandle pinned = System.Runtime.InteropServices.GCHandle.Alloc(Sfnt, System.Runtime.InteropServices.GCHandleType.Pinned);
+        System.Runtime.InteropServices.GCHandle pinned = System.Runtime.InteropServices.GCHandle.Alloc(
+            Sfnt,
+            System.Runtime.InteropServices.GCHandleType.Pinned
+        );
         var blob = new Blob(pinned.AddrOfPinnedObject(), Sfnt.Length, MemoryMode.ReadOnly);
         var face = new Face(blob, 0);
         UnitsPerEm = face.UnitsPerEm;
         Shaper = new HarfBuzzSharp.Font(face);
         Shaper.SetScale(UnitsPerEm, UnitsPerEm);
-        _typeface = new Lazy<SKTypeface>(() => SKTypeface.FromData(SKData.CreateCopy(Sfnt)) ?? throw new InvalidDataException($"The font {file} can't be opened."));
+        _typeface = new Lazy<SKTypeface>(() =>
+            SKTypeface.FromData(SKData.CreateCopy(Sfnt)) ?? throw new InvalidDataException($"The font {file} can't be opened.")
+        );
     }
 
     /// <summary>The family's name in styles.</summary>
@@ -43,7 +48,8 @@ internal sealed class FontFace
 
     public static FontFace Load(string family, string file)
     {
-        using Stream stream = typeof(FontFace).Assembly.GetManifestResourceStream(file) ?? throw new InvalidDataException($"The font {file} is not shipped.");
+        using Stream stream = typeof(FontFace).Assembly.GetManifestResourceStream(file)
+            ?? throw new InvalidDataException($"The font {file} is not shipped.");
         var bytes = new byte[stream.Length];
         stream.ReadExactly(bytes);
         return new FontFace(family, file, bytes);
@@ -57,12 +63,16 @@ internal sealed class FontStack
     {
         [(Core.Drawing.Typeface.Sans, false)] = Make("400"),
         [(Core.Drawing.Typeface.Sans, true)] = Make("600"),
-        [(Core.Drawing.Typeface.Serif, false)] = new(() => new FontStack("500",
-        [
-            new(() => FontFace.Load("Newsreader", "newsreader-latin-500-normal.woff")),
-            new(() => FontFace.Load("Newsreader", "newsreader-latin-ext-500-normal.woff")),
-            .. Fallback("400"),
-        ])),
+        [(Core.Drawing.Typeface.Serif, false)] = new(() =>
+            new FontStack(
+                "500",
+                [
+                    new(() => FontFace.Load("Newsreader", "newsreader-latin-500-normal.woff")),
+                    new(() => FontFace.Load("Newsreader", "newsreader-latin-ext-500-normal.woff")),
+                    .. Fallback("400"),
+                ]
+            )
+        ),
     };
 
     private readonly Lazy<FontFace>[] _faces;
@@ -76,18 +86,23 @@ internal sealed class FontStack
     /// <summary>The weight in styles.</summary>
     public string Weight { get; }
 
-    private static Lazy<FontStack> Make(string weight) => new(() => new FontStack(weight,
-    [
-        new(() => FontFace.Load("Public Sans", $"public-sans-latin-{weight}-normal.woff")),
-        new(() => FontFace.Load("Public Sans", $"public-sans-latin-ext-{weight}-normal.woff")),
-        .. Fallback(weight),
-    ]));
+    private static Lazy<FontStack> Make(string weight) =>
+        new(() =>
+            new FontStack(
+                weight,
+                [
+                    new(() => FontFace.Load("Public Sans", $"public-sans-latin-{weight}-normal.woff")),
+                    new(() => FontFace.Load("Public Sans", $"public-sans-latin-ext-{weight}-normal.woff")),
+                    .. Fallback(weight),
+                ]
+            )
+        );
 
     private static Lazy<FontFace>[] Fallback(string weight) =>
-    [
-        new(() => FontFace.Load("Noto Sans", $"noto-sans-greek-{weight}-normal.woff")),
-        new(() => FontFace.Load("Noto Sans", $"noto-sans-cyrillic-{weight}-normal.woff")),
-    ];
+        [
+            new(() => FontFace.Load("Noto Sans", $"noto-sans-greek-{weight}-normal.woff")),
+            new(() => FontFace.Load("Noto Sans", $"noto-sans-cyrillic-{weight}-normal.woff")),
+        ];
 
     public static FontStack Of(Core.Drawing.Typeface typeface, int weight) =>
         Stacks[(typeface, typeface == Core.Drawing.Typeface.Sans && weight >= 600)].Value;

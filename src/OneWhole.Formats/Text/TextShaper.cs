@@ -60,7 +60,8 @@ internal static class TextShaper
         return runs;
     }
 
-    private static bool IsJoiner(Rune rune) => Rune.GetUnicodeCategory(rune) is System.Globalization.UnicodeCategory.NonSpacingMark or System.Globalization.UnicodeCategory.Format;
+    private static bool IsJoiner(Rune rune) =>
+        Rune.GetUnicodeCategory(rune) is System.Globalization.UnicodeCategory.NonSpacingMark or System.Globalization.UnicodeCategory.Format;
 
     private static double Flush(List<GlyphRun> runs, string text, FontFace? face, double at)
     {

@@ -23,7 +23,8 @@ public static class WoffFile
         int size = (int)BinaryPrimitives.ReadUInt32BigEndian(woff[16..]);
         var sfnt = new byte[size];
         Span<byte> header = sfnt;
-        int power = 1, log = 0;
+        int power = 1,
+            log = 0;
         while (power * 2 <= tables)
         {
             power *= 2;

@@ -22,10 +22,20 @@ internal readonly partial record struct CellRange(int FirstRow, int LastRow, int
         }
         if (Pattern().Match(text) is not { Success: true } match || match.Groups[2].Value == "0")
         {
-            throw new ReadException("wrong-range", $"range is \"{text}\"; it must be cells of a sheet, like B3:F200, or B3:F to the last row.");
+            throw new ReadException(
+                "wrong-range",
+                $"range is \"{text}\"; it must be cells of a sheet, like B3:F200, or B3:F to the last row."
+            );
         }
-        int last = match.Groups[4].Success ? int.Parse(match.Groups[4].Value, System.Globalization.CultureInfo.InvariantCulture) - 1 : int.MaxValue;
-        var range = new CellRange(int.Parse(match.Groups[2].Value, System.Globalization.CultureInfo.InvariantCulture) - 1, last, Column(match.Groups[1].Value), Column(match.Groups[3].Value));
+        int last = match.Groups[4].Success
+            ? int.Parse(match.Groups[4].Value, System.Globalization.CultureInfo.InvariantCulture) - 1
+            : int.MaxValue;
+        var range = new CellRange(
+            int.Parse(match.Groups[2].Value, System.Globalization.CultureInfo.InvariantCulture) - 1,
+            last,
+            Column(match.Groups[1].Value),
+            Column(match.Groups[3].Value)
+        );
         return range.LastRow >= range.FirstRow && range.LastColumn >= range.FirstColumn
             ? range
             : throw new ReadException("wrong-range", $"range is \"{text}\"; its second corner must stand right of and below its first.");

@@ -22,20 +22,28 @@ internal sealed class SheetScan
     private long _withoutValue;
     private string? _firstWithoutValue;
 
-    private SheetScan()
-    {
-    }
+    private SheetScan() { }
 
     /// <summary>The last column with something in it, from 0; −1 for a row without any.</summary>
     public int LastFilled(int row) => _lastFilled.GetValueOrDefault(row, -1);
 
-    /// <summary>What a cell shows that could not be worked out ("#DIV/0!"): it is no number, and is counted as such. Null for any other cell.</summary>
+    /// <summary>
+    /// What a cell shows that could not be worked out ("#DIV/0!"): it is no number, and is counted as such. Null for any other cell.
+    /// </summary>
     public string? ErrorAt(int row, int column) => _errors.Count == 0 ? null : _errors.GetValueOrDefault((row, column));
 
-    public IEnumerable<ReadNote> Notes => _withoutValue == 0 ? [] :
-    [
-        new ReadNote("no-value", $"{_withoutValue:N0} {(_withoutValue == 1 ? "formula has" : "formulas have")} no value in the file, the first in {_firstWithoutValue}: they are read as blank. Open the workbook where it was made, and save it anew."),
-    ];
+    public IEnumerable<ReadNote> Notes =>
+        _withoutValue == 0
+            ? []
+            :
+            [
+                new ReadNote(
+                    "no-value",
+                    $"{_withoutValue:N0} {(_withoutValue == 1 ? "formula has" : "formulas have")} no value in the file, "
+                        + $"the first in {_firstWithoutValue}: they are read as blank. Open the workbook where it was "
+                        + "made, and save it anew."
+                ),
+            ];
 
     /// <returns>Null where the sheet's file is not found: then it is read as it says it is.</returns>
     public static SheetScan? Of(Stream stream, string sheet)
@@ -85,7 +93,8 @@ internal sealed class SheetScan
             string name = EntryOf(archive, sheet)!.FullName;
             foreach (ZipArchiveEntry entry in archive.Entries)
             {
-                using Stream from = entry.Open(), packed = smaller.CreateEntry(entry.FullName, CompressionLevel.Fastest).Open();
+                using Stream from = entry.Open(),
+                    packed = smaller.CreateEntry(entry.FullName, CompressionLevel.Fastest).Open();
                 if (entry.FullName != name)
                 {
                     from.CopyTo(packed);
@@ -111,11 +120,15 @@ internal sealed class SheetScan
             switch (xml.NodeType)
             {
                 case XmlNodeType.Element:
-                    bool empty = xml.IsEmptyElement, cell = xml.LocalName == "c";
+                    bool empty = xml.IsEmptyElement,
+                        cell = xml.LocalName == "c";
                     written.WriteStartElement(xml.Prefix, xml.LocalName, xml.NamespaceURI);
                     while (xml.MoveToNextAttribute())
                     {
-                        string value = cell && xml.LocalName == "r" && Array.BinarySearch(columns, ColumnOf(xml.Value)) is var place ? $"{NameOf(place < 0 ? ~place : place)}{xml.Value.TrimStart([.. "ABCDEFGHIJKLMNOPQRSTUVWXYZ"])}" : xml.Value;
+                        string value =
+                            cell && xml.LocalName == "r" && Array.BinarySearch(columns, ColumnOf(xml.Value)) is var place
+                                ? $"{NameOf(place < 0 ? ~place : place)}{xml.Value.TrimStart([.. "ABCDEFGHIJKLMNOPQRSTUVWXYZ"])}"
+                                : xml.Value;
                         if (xml.LocalName != "spans")
                         {
                             written.WriteAttributeString(xml.Prefix, xml.LocalName, xml.NamespaceURI, value);
@@ -141,9 +154,17 @@ internal sealed class SheetScan
     }
 
     /// <summary>Column 27, from 0, is "AB".</summary>
-    private static string NameOf(int column) => column < 26 ? ((char)('A' + column)).ToString() : NameOf(column / 26 - 1) + (char)('A' + column % 26);
+    private static string NameOf(int column) =>
+        column < 26 ? ((char)('A' + column)).ToString() : NameOf(column / 26 - 1) + (char)('A' + column % 26);
 
-    private static readonly XmlReaderSettings Settings = new() { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, IgnoreComments = true, IgnoreProcessingInstructions = true, IgnoreWhitespace = true };
+    private static readonly XmlReaderSettings Settings = new()
+    {
+        DtdProcessing = DtdProcessing.Prohibit,
+        XmlResolver = null,
+        IgnoreComments = true,
+        IgnoreProcessingInstructions = true,
+        IgnoreWhitespace = true,
+    };
 
     private static ZipArchiveEntry? EntryOf(ZipArchive archive, string sheet)
     {
@@ -163,7 +184,12 @@ internal sealed class SheetScan
         {
             while (id is not null && xml.Read())
             {
-                if (xml.NodeType == XmlNodeType.Element && xml.LocalName == "Relationship" && xml.GetAttribute("Id") == id && xml.GetAttribute("Target") is { } target)
+                if (
+                    xml.NodeType == XmlNodeType.Element
+                    && xml.LocalName == "Relationship"
+                    && xml.GetAttribute("Id") == id
+                    && xml.GetAttribute("Target") is { } target
+                )
                 {
                     return archive.GetEntry(target.StartsWith('/') ? target[1..] : $"xl/{target}");
                 }
@@ -174,8 +200,11 @@ internal sealed class SheetScan
 
     private void Read(XmlReader xml)
     {
-        int row = -1, column = -1;
-        bool formula = false, value = false, error = false;
+        int row = -1,
+            column = -1;
+        bool formula = false,
+            value = false,
+            error = false;
         string place = "";
         void End()
         {

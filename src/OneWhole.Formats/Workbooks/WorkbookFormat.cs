@@ -13,7 +13,8 @@ internal sealed class WorkbookFormat : TableFormat
 
     public override IReadOnlyList<string> Extensions => [".xlsx", ".xlsm"];
 
-    public override bool Recognises(ReadOnlySpan<byte> head, string extension) => Archives.IsArchive(head) && extension != ".ods" && !Archives.SaysOpenDocument(head);
+    public override bool Recognises(ReadOnlySpan<byte> head, string extension) =>
+        Archives.IsArchive(head) && extension != ".ods" && !Archives.SaysOpenDocument(head);
 
     public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel)
     {
@@ -35,9 +36,11 @@ internal sealed class OldWorkbookFormat : TableFormat
 
     public override IReadOnlyList<string> Extensions => [".xls"];
 
-    public override bool Recognises(ReadOnlySpan<byte> head, string extension) => head.StartsWith((ReadOnlySpan<byte>)[0xD0, 0xCF, 0x11, 0xE0, 0xA1, 0xB1, 0x1A, 0xE1]);
+    public override bool Recognises(ReadOnlySpan<byte> head, string extension) =>
+        head.StartsWith((ReadOnlySpan<byte>)[0xD0, 0xCF, 0x11, 0xE0, 0xA1, 0xB1, 0x1A, 0xE1]);
 
-    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel) => Sheets.Open(stream, settings);
+    public override (RowSource Rows, ReadSettings Used) Open(Stream stream, ReadSettings settings, CancellationToken cancel) =>
+        Sheets.Open(stream, settings);
 
     public override IReadOnlyList<string> SectionsOf(Stream stream) => Sheets.Names(stream);
 }
@@ -56,8 +59,7 @@ internal static class Sheets
             do
             {
                 names.Add(reader.Name);
-            }
-            while (reader.NextResult());
+            } while (reader.NextResult());
             return names;
         }
         catch (Exception broken) when (IsDamage(broken))
@@ -76,7 +78,11 @@ internal static class Sheets
             names.Add(reader.Name);
             if (settings.Section is { } part ? part == reader.Name : reader is { RowCount: > 0, VisibleState: "visible" })
             {
-                if (IsArchive(stream) && range is { FirstColumn: 0, LastColumn: int.MaxValue } && SheetScan.WithoutEmptyColumns(stream, reader.Name, (long)reader.FieldCount * reader.RowCount) is { } smaller)
+                if (
+                    IsArchive(stream)
+                    && range is { FirstColumn: 0, LastColumn: int.MaxValue }
+                    && SheetScan.WithoutEmptyColumns(stream, reader.Name, (long)reader.FieldCount * reader.RowCount) is { } smaller
+                )
                 {
                     reader.Dispose();
                     return Open(smaller, settings with { Section = names[^1] });
@@ -84,12 +90,17 @@ internal static class Sheets
                 SheetScan? scan = names.Count > 0 && IsArchive(stream) ? SheetScan.Of(stream, reader.Name) : null;
                 return (new Rows(stream, reader, range, scan), settings with { Section = reader.Name });
             }
-        }
-        while (reader.NextResult());
+        } while (reader.NextResult());
         reader.Dispose();
         throw settings.Section is { } missing
-            ? new ReadException("no-sheet", $"The workbook has no sheet \"{missing}\"; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.")
-            : new ReadException("empty-file", $"No sheet of the workbook has a row; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
+            ? new ReadException(
+                "no-sheet",
+                $"The workbook has no sheet \"{missing}\"; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}."
+            )
+            : new ReadException(
+                "empty-file",
+                $"No sheet of the workbook has a row; its sheets are {string.Join(", ", names.Select(name => $"\"{name}\""))}."
+            );
     }
 
     private static bool IsArchive(Stream stream)
@@ -121,7 +132,8 @@ internal static class Sheets
     /// <summary>What the library throws for files that are not as they should be.</summary>
     private static bool IsDamage(Exception fault) => fault is not (OutOfMemoryException or ReadException or OperationCanceledException);
 
-    private static ReadException Damaged(Exception fault) => new("damaged-file", "The workbook is damaged, or something of it is missing. Open it where it was made, and save it anew.", fault);
+    private static ReadException Damaged(Exception fault) =>
+        new("damaged-file", "The workbook is damaged, or something of it is missing. Open it where it was made, and save it anew.", fault);
 
     private sealed class Rows(Stream stream, IExcelDataReader reader, CellRange range, SheetScan? scan) : RowSource
     {
@@ -179,15 +191,23 @@ internal static class Sheets
             }
         }
 
-        public override string? UnitOf(int cell) => reader.GetValue(range.FirstColumn + cell) is double ? CellUnit.OfFormat(reader.GetNumberFormatString(range.FirstColumn + cell)) : null;
+        public override string? UnitOf(int cell) =>
+            reader.GetValue(range.FirstColumn + cell) is double
+                ? CellUnit.OfFormat(reader.GetNumberFormatString(range.FirstColumn + cell))
+                : null;
 
         public override IEnumerable<ReadNote> Told => scan?.Notes ?? [];
 
-        private string TextOf(int at) => scan?.ErrorAt(_row, at) is { } error ? error : reader.GetValue(at) switch
-        {
-            double number => reader.GetNumberFormatString(at)?.Contains('%', StringComparison.Ordinal) == true ? PlainText.Percent(number) : PlainText.Of(number),
-            var other => PlainText.OfAny(other),
-        };
+        private string TextOf(int at) =>
+            scan?.ErrorAt(_row, at) is { } error
+                ? error
+                : reader.GetValue(at) switch
+                {
+                    double number => reader.GetNumberFormatString(at)?.Contains('%', StringComparison.Ordinal) == true
+                        ? PlainText.Percent(number)
+                        : PlainText.Of(number),
+                    var other => PlainText.OfAny(other),
+                };
 
         public override void Dispose() => reader.Dispose();
     }
@@ -211,7 +231,8 @@ internal static class Archives
         try
         {
             using var archive = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
-            long content = 0, packed = 0;
+            long content = 0,
+                packed = 0;
             foreach (ZipArchiveEntry entry in archive.Entries)
             {
                 content += entry.Length;
@@ -224,7 +245,11 @@ internal static class Archives
         }
         catch (InvalidDataException broken)
         {
-            throw new ReadException("damaged-file", "The file is damaged: it is no whole archive. Open it where it was made, and save it anew.", broken);
+            throw new ReadException(
+                "damaged-file",
+                "The file is damaged: it is no whole archive. Open it where it was made, and save it anew.",
+                broken
+            );
         }
         stream.Position = start;
     }

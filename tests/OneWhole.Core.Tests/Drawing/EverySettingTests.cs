@@ -9,14 +9,21 @@ using OneWhole.Formats.Text;
 
 namespace OneWhole.Core.Tests.Drawing;
 
-/// <summary>A setting that is offered does something: at least one choice of each, in every shape of every form and in several states, changes a mark.</summary>
+/// <summary>
+/// A setting that is offered does something: at least one choice of each, in every shape of every form and in several states, changes a
+/// mark.
+/// </summary>
 public sealed class EverySettingTests
 {
-    private static readonly Table Trips = new("trips",
-    [
-        TableOf.Column("Route", Rows((route, _, _) => route)), TableOf.Column("Kind", Rows((_, kind, _) => kind)),
-        TableOf.Column("Fares", Rows((_, _, amount) => (amount * 1234.5).ToString(System.Globalization.CultureInfo.InvariantCulture))), TableOf.Column("Trips", Rows((_, _, amount) => $"{amount}")),
-    ]);
+    private static readonly Table Trips = new(
+        "trips",
+        [
+            TableOf.Column("Route", Rows((route, _, _) => route)),
+            TableOf.Column("Kind", Rows((_, kind, _) => kind)),
+            TableOf.Column("Fares", Rows((_, _, amount) => (amount * 1234.5).ToString(System.Globalization.CultureInfo.InvariantCulture))),
+            TableOf.Column("Trips", Rows((_, _, amount) => $"{amount}")),
+        ]
+    );
 
     private static IEnumerable<string> Rows(Func<string, string, int, string> cell)
     {
@@ -31,7 +38,14 @@ public sealed class EverySettingTests
     }
 
     /// <summary>The states in which each shape is looked at: as it begins, and with what hides or adds things.</summary>
-    private static readonly string[] States = ["{}", """{"labels": "none"}""", """{"labels": "both", "key": false}""", """{"labels": "amount", "axes": {"numbers": false, "names": false}}""", """{"palette": "oneHue", "emphasisRule": "largest", "keyPlace": "right"}"""];
+    private static readonly string[] States =
+    [
+        "{}",
+        """{"labels": "none"}""",
+        """{"labels": "both", "key": false}""",
+        """{"labels": "amount", "axes": {"numbers": false, "names": false}}""",
+        """{"palette": "oneHue", "emphasisRule": "largest", "keyPlace": "right"}""",
+    ];
 
     [Theory]
     [MemberData(nameof(EveryShape.All), MemberType = typeof(EveryShape))]
@@ -46,11 +60,19 @@ public sealed class EverySettingTests
             Figure now = Draw(workings);
             string before = Marks(now);
             IReadOnlyList<Setting> declared = Statement.Of(workings).Settings;
-            (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(declared, now, (path, value) => Draw(Calculator.Run(Trips, StudyFormat.Standard.With(study, path, value))));
+            (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(declared, now, (path, value) =>
+                Draw(Calculator.Run(Trips, StudyFormat.Standard.With(study, path, value)))
+            );
             Assert.Equal(declared.Count, acting.Count + idle.Count);
             foreach (Setting setting in acting.Where(setting => setting is { IsOfFigure: true, Differs: false, Choices.Count: > 0 }))
             {
-                if (setting.Choices.Where(choice => !choice.Chosen).All(choice => Marks(Draw(Calculator.Run(Trips, StudyFormat.Standard.With(study, setting.Path, choice.Value)))) == before))
+                if (
+                    setting
+                        .Choices.Where(choice => !choice.Chosen)
+                        .All(choice =>
+                            Marks(Draw(Calculator.Run(Trips, StudyFormat.Standard.With(study, setting.Path, choice.Value)))) == before
+                        )
+                )
                 {
                     dead.Add($"{setting.Path} with {state}");
                 }
@@ -58,7 +80,8 @@ public sealed class EverySettingTests
             // Hiding what does nothing must not hide what every figure has.
             if (state == "{}")
             {
-                string[] names = form.NamesParts(study) ? ["finish.print.names", "finish.axes.names"] : [], labels = form.HasLabels(study) || form.Kind == "pyramid" ? ["finish.labels"] : [];
+                string[] names = form.NamesParts(study) ? ["finish.print.names", "finish.axes.names"] : [],
+                    labels = form.HasLabels(study) || form.Kind == "pyramid" ? ["finish.labels"] : [];
                 string[] always = ["finish.palette", .. names, .. labels];
                 Assert.All(always, path => Assert.Contains(acting, setting => setting.Path == path));
             }
@@ -69,12 +92,22 @@ public sealed class EverySettingTests
     [Fact]
     public void What_differs_from_the_form_is_told_and_goes_by_taking_it_out()
     {
-        Study study = Begin(FormList.Standard.Forms.Single(form => form.Kind == "stacked"), FormList.Standard.Forms.Single(form => form.Kind == "stacked").Shapes[0], """{"labels": "both", "palette": "auto", "gap": 0.5, "labelInk": "chosen", "labelColour": "#112233"}""");
-        Assert.Equal(["finish.labels", "finish.labelInk", "finish.gap"], Statement.Of(Calculator.Run(Trips, study)).Settings.Where(setting => setting.Differs).Select(setting => setting.Path));
-        Assert.DoesNotContain(Statement.Of(Calculator.Run(Trips, study with { Finish = new Finish() })).Settings, setting => setting.Differs);
+        Study study = Begin(
+            FormList.Standard.Forms.Single(form => form.Kind == "stacked"),
+            FormList.Standard.Forms.Single(form => form.Kind == "stacked").Shapes[0],
+            """{"labels": "both", "palette": "auto", "gap": 0.5, "labelInk": "chosen", "labelColour": "#112233"}"""
+        );
+        Assert.Equal(
+            ["finish.labels", "finish.labelInk", "finish.gap"],
+            Statement.Of(Calculator.Run(Trips, study)).Settings.Where(setting => setting.Differs).Select(setting => setting.Path)
+        );
+        Assert.DoesNotContain(Statement.Of(Calculator.Run(Trips, study with { Finish = new Finish() })).Settings, setting =>
+            setting.Differs
+        );
     }
 
-    private static Study Begin(Form form, FormShape shape, string finish) => EveryShape.Begin(form, shape, $$"""{"finish": {{finish}} }""", ["Hallin", "Oskery"]);
+    private static Study Begin(Form form, FormShape shape, string finish) =>
+        EveryShape.Begin(form, shape, $$"""{"finish": {{finish}} }""", ["Hallin", "Oskery"]);
 
     private static Figure Draw(WorkingsResult workings) => FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared);
 

@@ -10,18 +10,37 @@ namespace OneWhole.Core.Tests.Drawing;
 public sealed class FinishTests
 {
     private static readonly Table Revenue = TableOf.Columns(
-        "Route: Hallin|Hallin|Hallin|Oskery|Oskery|Oskery", "Type: Adult|Child|Car|Adult|Child|Car", "Money: 600|100|300|200|500|50");
+        "Route: Hallin|Hallin|Hallin|Oskery|Oskery|Oskery",
+        "Type: Adult|Child|Car|Adult|Child|Car",
+        "Money: 600|100|300|200|500|50"
+    );
 
     private static readonly string[] Forms =
     [
-        """{"kind": "stacked"}""", """{"kind": "stacked", "scale": "share"}""", """{"kind": "stacked", "arrange": "beside"}""", """{"kind": "mekko"}""", """{"kind": "nested"}""",
-        """{"kind": "pareto"}""", """{"kind": "sharebars"}""", """{"kind": "sharebars", "lay": "upright"}""", """{"kind": "pie"}""", """{"kind": "lanes"}""", """{"kind": "funnel"}""", """{"kind": "diverging"}""",
+        """{"kind": "stacked"}""",
+        """{"kind": "stacked", "scale": "share"}""",
+        """{"kind": "stacked", "arrange": "beside"}""",
+        """{"kind": "mekko"}""",
+        """{"kind": "nested"}""",
+        """{"kind": "pareto"}""",
+        """{"kind": "sharebars"}""",
+        """{"kind": "sharebars", "lay": "upright"}""",
+        """{"kind": "pie"}""",
+        """{"kind": "lanes"}""",
+        """{"kind": "funnel"}""",
+        """{"kind": "diverging"}""",
     ];
 
     public static TheoryData<string> AllForms => [.. Forms];
 
-    private static WorkingsResult Workings(string form, string finish) => Calculator.Run(Revenue, StudyFormat.Standard.Read(
-        $$"""{"format": "onewhole.study/1", "parts": {"column": "Type"}, "groups": {"column": "Route"}, "value": {"sum": "Money"}, "form": {{form}}, "finish": { {{finish}} } }"""));
+    private static WorkingsResult Workings(string form, string finish) =>
+        Calculator.Run(
+            Revenue,
+            StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "Type"}, "groups": """
+                    + $$"""{"column": "Route"}, "value": {"sum": "Money"}, "form": {{form}}, "finish": { {{finish}} } }"""
+            )
+        );
 
     private static Figure Draw(string form, string finish) => FigureDrawer.Draw(Workings(form, finish), 960, 600, TextMeasurer.Shared);
 
@@ -35,10 +54,18 @@ public sealed class FinishTests
     [MemberData(nameof(AllForms))]
     public void What_is_hidden_is_not_drawn_and_leaves_no_room(string form)
     {
-        Figure all = Draw(form, ""), none = Draw(form, """ "key": false, "axes": {"line": false, "numbers": false, "names": false, "grid": false} """);
-        Assert.DoesNotContain(none.Marks, mark => mark.Role is MarkRole.BaseLine or MarkRole.Axis or MarkRole.Name or MarkRole.GridLine or MarkRole.Key);
-        static double Area(Figure figure) => figure.Marks.Where(mark => mark.Role == MarkRole.Bar).Max(mark => mark is RectMark bar ? bar.X + bar.Width : ((PathMark)mark).Runs[0].Where((_, at) => at % 2 == 0).Max())
-            - figure.Marks.Where(mark => mark.Role == MarkRole.Bar).Min(mark => mark is RectMark bar ? bar.X : ((PathMark)mark).Runs[0].Where((_, at) => at % 2 == 0).Min());
+        Figure all = Draw(form, ""),
+            none = Draw(form, """ "key": false, "axes": {"line": false, "numbers": false, "names": false, "grid": false} """);
+        Assert.DoesNotContain(none.Marks, mark =>
+            mark.Role is MarkRole.BaseLine or MarkRole.Axis or MarkRole.Name or MarkRole.GridLine or MarkRole.Key
+        );
+        static double Area(Figure figure) =>
+            figure
+                .Marks.Where(mark => mark.Role == MarkRole.Bar)
+                .Max(mark => mark is RectMark bar ? bar.X + bar.Width : ((PathMark)mark).Runs[0].Where((_, at) => at % 2 == 0).Max())
+            - figure
+                .Marks.Where(mark => mark.Role == MarkRole.Bar)
+                .Min(mark => mark is RectMark bar ? bar.X : ((PathMark)mark).Runs[0].Where((_, at) => at % 2 == 0).Min());
         Assert.True(Area(none) >= Area(all) - 0.5, $"{Area(none)} across, {Area(all)} before");
     }
 
@@ -81,11 +108,14 @@ public sealed class FinishTests
         Division division = workings.Division;
         foreach (Mark bar in figure.Marks.Where(mark => mark.Role == MarkRole.Bar))
         {
-            int row = bar.Row, first = row - division.PartOf(row);
+            int row = bar.Row,
+                first = row - division.PartOf(row);
             bool largest = Enumerable.Range(first, division.PartCount).All(other => division.Amount(other) <= division.Amount(row));
             Assert.Equal(largest, FillOf(bar) != Ink.ClassC);
         }
-        Assert.Contains(Texts(figure, MarkRole.Key), text => text.Text == (division.HasGroups ? "in colour: the largest of each route" : "in colour: the largest type"));
+        Assert.Contains(Texts(figure, MarkRole.Key), text =>
+            text.Text == (division.HasGroups ? "in colour: the largest of each route" : "in colour: the largest type")
+        );
     }
 
     [Fact]
@@ -93,18 +123,32 @@ public sealed class FinishTests
     {
         // Of its route: 60, 10 and 30 %; 26.7, 66.7 and 6.7 %.
         Figure figure = Draw("""{"kind": "stacked"}""", """ "emphasisRule": "atLeast", "emphasisLimit": 0.3 """);
-        Assert.Equal(["Hallin Adult", "Hallin Car", "Oskery Child"], Bars(figure).Where(bar => bar.Fill != Ink.ClassC).Select(bar => $"{bar.Group} {bar.Part}").Order());
+        Assert.Equal(
+            ["Hallin Adult", "Hallin Car", "Oskery Child"],
+            Bars(figure).Where(bar => bar.Fill != Ink.ClassC).Select(bar => $"{bar.Group} {bar.Part}").Order()
+        );
         Assert.Contains(Texts(figure, MarkRole.Key), text => text.Text == "in colour: shares of 30 % or more");
     }
 
     [Fact]
     public void Colours_of_ones_own_are_taken_in_the_order_of_the_table_over_and_over()
     {
-        string[] fills = [.. Bars(Draw("""{"kind": "stacked"}""", """ "ownColours": ["#102030", "#405060"], "palette": "oneHue" """)).Select(bar => bar.Fill ?? "").Distinct()];
+        string[] fills =
+        [
+            .. Bars(Draw("""{"kind": "stacked"}""", """ "ownColours": ["#102030", "#405060"], "palette": "oneHue" """))
+                .Select(bar => bar.Fill ?? "")
+                .Distinct(),
+        ];
         Assert.Equal(["#102030", "#405060"], fills.Order());
         // A colour that means something stays, and so does one that was given to a part.
-        Assert.Equal(Bars(Draw("""{"kind": "pareto"}""", "")).Select(bar => bar.Fill), Bars(Draw("""{"kind": "pareto"}""", """ "ownColours": ["#102030"] """)).Select(bar => bar.Fill));
-        Assert.Contains("#0000ff", Bars(Draw("""{"kind": "stacked"}""", """ "ownColours": ["#102030"], "colours": {"Car": "#0000ff"} """)).Select(bar => bar.Fill));
+        Assert.Equal(
+            Bars(Draw("""{"kind": "pareto"}""", "")).Select(bar => bar.Fill),
+            Bars(Draw("""{"kind": "pareto"}""", """ "ownColours": ["#102030"] """)).Select(bar => bar.Fill)
+        );
+        Assert.Contains(
+            "#0000ff",
+            Bars(Draw("""{"kind": "stacked"}""", """ "ownColours": ["#102030"], "colours": {"Car": "#0000ff"} """)).Select(bar => bar.Fill)
+        );
     }
 
     [Theory]
@@ -115,8 +159,13 @@ public sealed class FinishTests
     {
         Table fine = TableOf.Columns("Type: Adult|Child", "Money: 1000.4157|350.0443");
         string finish = decimals is null ? "" : $$""", "finish": {"amountDecimals": {{decimals}} }""";
-        WorkingsResult workings = Calculator.Run(fine, StudyFormat.Standard.Read(
-            $$"""{"format": "onewhole.study/1", "parts": {"column": "Type"}, "value": {"sum": "Money"}, "form": {"kind": "pie"}{{finish}} }"""));
+        WorkingsResult workings = Calculator.Run(
+            fine,
+            StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "Type"}, "value": {"sum": "Money"}, "form": """
+                    + $$"""{"kind": "pie"}{{finish}} }"""
+            )
+        );
         Assert.Contains($"100 % is all money: {whole}.", Core.Statements.Statement.Of(workings).Text);
         Assert.Contains(workings.TieOut, line => line.Text.Contains($"{whole} = {whole}", StringComparison.Ordinal));
     }
@@ -138,15 +187,31 @@ public sealed class FinishTests
     {
         string finish = $""" "palette": "{palette}" """;
         WorkingsResult workings = Workings("""{"kind": "mekko"}""", finish);
-        Assert.Equal(inks, string.Join(' ', Bars(Draw("""{"kind": "mekko"}""", finish)).Where(bar => bar.Group == "Hallin").Select(bar => (bar.Part, bar.Fill)).OrderBy(bar => workings.Division.Parts.ToList().FindIndex(part => part.Label == bar.Part)).Select(bar => bar.Fill)));
+        Assert.Equal(
+            inks,
+            string.Join(
+                ' ',
+                Bars(Draw("""{"kind": "mekko"}""", finish))
+                    .Where(bar => bar.Group == "Hallin")
+                    .Select(bar => (bar.Part, bar.Fill))
+                    .OrderBy(bar => workings.Division.Parts.ToList().FindIndex(part => part.Label == bar.Part))
+                    .Select(bar => bar.Fill)
+            )
+        );
         Assert.All(inks.Split(' '), ink => Assert.True(Ink.Sheet.ContainsKey(ink), ink));
     }
 
     [Theory]
     [MemberData(nameof(AllForms))]
     public void Print_without_colours_has_greys_only(string form) =>
-        Assert.All(Draw(form, """ "palette": "greys" """).Marks.Where(mark => mark.Role is MarkRole.Bar or MarkRole.Key).Select(FillOf).OfType<string>().Where(fill => fill is not (Ink.Text or Ink.Quiet)), fill =>
-            Assert.True(fill.StartsWith("grey-", StringComparison.Ordinal) || fill == Ink.ClassC, $"{form}: {fill}"));
+        Assert.All(
+            Draw(form, """ "palette": "greys" """)
+                .Marks.Where(mark => mark.Role is MarkRole.Bar or MarkRole.Key)
+                .Select(FillOf)
+                .OfType<string>()
+                .Where(fill => fill is not (Ink.Text or Ink.Quiet)),
+            fill => Assert.True(fill.StartsWith("grey-", StringComparison.Ordinal) || fill == Ink.ClassC, $"{form}: {fill}")
+        );
 
     [Fact]
     public void The_key_stands_where_it_is_wished()
@@ -172,10 +237,15 @@ public sealed class FinishTests
     [Fact]
     public void Print_has_a_size_and_a_weight_apart_for_what_it_says()
     {
-        Figure plain = Draw("""{"kind": "mekko"}""", """ "labels": "both" """), set = Draw("""{"kind": "mekko"}""", """ "labels": "both", "print": {"title": "large", "names": "small", "shares": "large", "strongAmounts": true} """);
+        Figure plain = Draw("""{"kind": "mekko"}""", """ "labels": "both" """),
+            set = Draw(
+                """{"kind": "mekko"}""",
+                """ "labels": "both", "print": {"title": "large", "names": "small", "shares": "large", "strongAmounts": true} """
+            );
         Assert.True(Texts(set, MarkRole.Title)[0].Size > Texts(plain, MarkRole.Title)[0].Size);
         Assert.True(Texts(set, MarkRole.Name)[0].Size < Texts(plain, MarkRole.Name)[0].Size);
-        TextMark share = Texts(set, MarkRole.Label).First(text => text.Text.EndsWith('%')), amount = Texts(set, MarkRole.Label).First(text => !text.Text.EndsWith('%'));
+        TextMark share = Texts(set, MarkRole.Label).First(text => text.Text.EndsWith('%')),
+            amount = Texts(set, MarkRole.Label).First(text => !text.Text.EndsWith('%'));
         Assert.True(share.Size > amount.Size);
         Assert.Equal((600, 400), (amount.Weight, share.Weight));
     }
@@ -206,10 +276,14 @@ public sealed class FinishTests
         RectMark largest = Bars(figure).OrderByDescending(bar => bar.Width * bar.Height).First();
         TextMark[] labels = [.. Texts(figure, MarkRole.Label).Where(label => label.Row == largest.Row)];
         Assert.Equal(2, labels.Length);
-        TextMark share = labels.Single(label => label.Text.EndsWith('%')), amount = labels.Single(label => !label.Text.EndsWith('%'));
+        TextMark share = labels.Single(label => label.Text.EndsWith('%')),
+            amount = labels.Single(label => !label.Text.EndsWith('%'));
         var bar = new Box(largest.X, largest.Y, largest.Width, largest.Height);
         Assert.True(bar.Contains(share.Bounds), "the share is not in its bar");
-        Assert.True(upright ? share.Bounds.CentreY > bar.CentreY : share.Bounds.CentreX < bar.CentreX, "the share is not at the bar's foot");
+        Assert.True(
+            upright ? share.Bounds.CentreY > bar.CentreY : share.Bounds.CentreX < bar.CentreX,
+            "the share is not at the bar's foot"
+        );
         Assert.True(upright ? amount.Bounds.Bottom <= bar.Y : amount.Bounds.X >= bar.Right, "the amount is not past the bar's end");
     }
 
@@ -219,10 +293,14 @@ public sealed class FinishTests
     [InlineData("""{"kind": "sharebars", "lay": "upright"}""")]
     public void Bars_with_labels_stand_along_an_axis_where_that_is_wished(string form)
     {
-        Figure without = Draw(form, ""), with = Draw(form, """ "axes": {"values": "shown"} """);
+        Figure without = Draw(form, ""),
+            with = Draw(form, """ "axes": {"values": "shown"} """);
         Assert.DoesNotContain(without.Marks, mark => mark.Role == MarkRole.Axis);
         Assert.True(with.Marks.Count(mark => mark.Role == MarkRole.Axis) > 2);
-        Assert.Equal(Texts(without, MarkRole.Label).Select(label => label.Text).Order(), Texts(with, MarkRole.Label).Select(label => label.Text).Order());
+        Assert.Equal(
+            Texts(without, MarkRole.Label).Select(label => label.Text).Order(),
+            Texts(with, MarkRole.Label).Select(label => label.Text).Order()
+        );
     }
 
     [Theory]
@@ -232,7 +310,16 @@ public sealed class FinishTests
     [InlineData("""{"kind": "stacked", "arrange": "beside", "lay": "sideways"}""")]
     public void Labels_stand_in_the_bars_or_past_their_ends_as_wished(string form)
     {
-        static bool[] Inside(Figure figure) => [.. Texts(figure, MarkRole.Label).Where(label => label.Id.StartsWith("label-", StringComparison.Ordinal)).Select(label => Bars(figure).Single(bar => bar.Row == label.Row) is var bar && label.Bounds.CentreX > bar.X && label.Bounds.CentreX < bar.X + bar.Width)];
+        static bool[] Inside(Figure figure) =>
+            [
+                .. Texts(figure, MarkRole.Label)
+                    .Where(label => label.Id.StartsWith("label-", StringComparison.Ordinal))
+                    .Select(label =>
+                        Bars(figure).Single(bar => bar.Row == label.Row) is var bar
+                        && label.Bounds.CentreX > bar.X
+                        && label.Bounds.CentreX < bar.X + bar.Width
+                    ),
+            ];
         Assert.All(Inside(Draw(form, """ "labelPlace": "inside" """)), Assert.True);
         bool[] outside = Inside(Draw(form, """ "labelPlace": "outside" """));
         Assert.NotEmpty(outside);
@@ -245,25 +332,58 @@ public sealed class FinishTests
     [InlineData("both", "1,000, 57.1 %|750, 42.9 %")]
     [InlineData("none", "")]
     public void Names_of_groups_have_a_share_an_amount_or_both_with_them(string what, string texts) =>
-        Assert.Equal(texts, string.Join('|', Texts(Draw("""{"kind": "mekko"}""", $""" "groupLabel": "{what}" """), MarkRole.Name).Where(name => name.Id.StartsWith("under-", StringComparison.Ordinal)).Select(name => name.Text)));
+        Assert.Equal(
+            texts,
+            string.Join(
+                '|',
+                Texts(Draw("""{"kind": "mekko"}""", $""" "groupLabel": "{what}" """), MarkRole.Name)
+                    .Where(name => name.Id.StartsWith("under-", StringComparison.Ordinal))
+                    .Select(name => name.Text)
+            )
+        );
 
     [Fact]
     public void Where_each_part_is_in_one_group_only_names_stand_in_the_segments_and_there_is_no_key()
     {
         Table berths = TableOf.Columns("Island: Hallin|Hallin|Oskery|Oskery", "Berth: North|South|Old|New", "Calls: 60|40|70|30");
-        Figure figure = FigureDrawer.Draw(Calculator.Run(berths, StudyFormat.Standard.Read(
-            """{"format": "onewhole.study/1", "parts": {"column": "Berth"}, "groups": {"column": "Island"}, "value": {"sum": "Calls"}, "form": {"kind": "stacked"}}""")), 960, 600, TextMeasurer.Shared);
+        Figure figure = FigureDrawer.Draw(
+            Calculator.Run(
+                berths,
+                StudyFormat.Standard.Read(
+                    """{"format": "onewhole.study/1", "parts": {"column": "Berth"}, "groups": """
+                        + """{"column": "Island"}, "value": {"sum": "Calls"}, "form": {"kind": "stacked"}}"""
+                )
+            ),
+            960,
+            600,
+            TextMeasurer.Shared
+        );
         Assert.Empty(Texts(figure, MarkRole.Key));
-        Assert.Equal(["New", "North", "Old", "South"], Texts(figure, MarkRole.Label).Where(label => !label.Text.EndsWith('%')).Select(label => label.Text).Order());
+        Assert.Equal(
+            ["New", "North", "Old", "South"],
+            Texts(figure, MarkRole.Label).Where(label => !label.Text.EndsWith('%')).Select(label => label.Text).Order()
+        );
     }
 
     [Fact]
     public void A_folded_part_that_is_not_drawn_is_told_of()
     {
-        Figure figure = FigureDrawer.Draw(Calculator.Run(Revenue, StudyFormat.Standard.Read(
-            """{"format": "onewhole.study/1", "parts": {"column": "Type"}, "value": {"sum": "Money"}, "fold": {"keep": 1}, "form": {"kind": "sharebars"}, "finish": {"drawFolded": false}}""")), 960, 600, TextMeasurer.Shared);
+        Figure figure = FigureDrawer.Draw(
+            Calculator.Run(
+                Revenue,
+                StudyFormat.Standard.Read(
+                    """{"format": "onewhole.study/1", "parts": {"column": "Type"}, "value": {"sum": "Money"}, "fold": """
+                        + """{"keep": 1}, "form": {"kind": "sharebars"}, "finish": {"drawFolded": false}}"""
+                )
+            ),
+            960,
+            600,
+            TextMeasurer.Shared
+        );
         Assert.Single(Bars(figure));
-        Assert.Contains(Texts(figure, MarkRole.TieOut), text => text.Text.StartsWith("1 of 3 shown, 45.7 % of all", StringComparison.Ordinal));
+        Assert.Contains(Texts(figure, MarkRole.TieOut), text =>
+            text.Text.StartsWith("1 of 3 shown, 45.7 % of all", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -279,7 +399,29 @@ public sealed class FinishTests
     [MemberData(nameof(AllForms))]
     public void No_look_changes_a_number(string form)
     {
-        static string Numbers(WorkingsResult workings) => string.Join('\n', Enumerable.Range(0, workings.RowCount).Select(row => string.Join(' ', workings.Columns.Where(column => column.Key != "labelShare").Select(column => column.Text(row) ?? column.Exact(row)?.ToString()))));
-        Assert.Equal(Numbers(Workings(form, "")), Numbers(Workings(form, """ "palette": "greys", "emphasisRule": "largest", "gap": 1, "amountEnd": 5000, "labelOf": "all", "print": {"names": "large"}, "drawFolded": false """)));
+        static string Numbers(WorkingsResult workings) =>
+            string.Join(
+                '\n',
+                Enumerable
+                    .Range(0, workings.RowCount)
+                    .Select(row =>
+                        string.Join(
+                            ' ',
+                            workings
+                                .Columns.Where(column => column.Key != "labelShare")
+                                .Select(column => column.Text(row) ?? column.Exact(row)?.ToString())
+                        )
+                    )
+            );
+        Assert.Equal(
+            Numbers(Workings(form, "")),
+            Numbers(
+                Workings(
+                    form,
+                    """ "palette": "greys", "emphasisRule": "largest", "gap": 1, "amountEnd": """
+                        + """5000, "labelOf": "all", "print": {"names": "large"}, "drawFolded": false """
+                )
+            )
+        );
     }
 }

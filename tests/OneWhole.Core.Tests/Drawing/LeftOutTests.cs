@@ -12,10 +12,17 @@ public sealed class LeftOutTests
 {
     private static readonly (int Width, int Height)[] Sizes = [(480, 320), (700, 460), (960, 600), (1024, 700), (1600, 900)];
 
-    private static WorkingsResult Run(string form, string state, bool grouped, string finish = "") => Calculator.Run(grouped ? FigureLayoutTests.Pairs(state) : FigureLayoutTests.Parts(state),
-        StudyFormat.Standard.Read(grouped
-            ? $$"""{"format": "onewhole.study/1", "parts": {"column": "Type"}, "groups": {"column": "Route"}, "value": {"sum": "Revenue"}, "form": {{form}}, "finish": { {{finish}} } }"""
-            : $$"""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {{form}}, "finish": { {{finish}} } }"""));
+    private static WorkingsResult Run(string form, string state, bool grouped, string finish = "") =>
+        Calculator.Run(
+            grouped ? FigureLayoutTests.Pairs(state) : FigureLayoutTests.Parts(state),
+            StudyFormat.Standard.Read(
+                grouped
+                    ? $$"""{"format": "onewhole.study/1", "parts": {"column": "Type"}, "groups": """
+                        + $$"""{"column": "Route"}, "value": {"sum": "Revenue"}, "form": {{form}}, "finish": { {{finish}} } }"""
+                    : $$"""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": """
+                        + $$"""{"sum": "Minutes"}, "form": {{form}}, "finish": { {{finish}} } }"""
+            )
+        );
 
     public static TheoryData<string, string, bool> Cases()
     {
@@ -44,10 +51,18 @@ public sealed class LeftOutTests
         foreach ((int width, int height) in Sizes)
         {
             Figure figure = FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared);
-            TextMark[] texts = [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role is not (MarkRole.Title or MarkRole.Caption or MarkRole.TieOut or MarkRole.Axis))];
-            int missing = Unnamed(workings, kind, texts), said = figure.LeftOut?.Names ?? 0;
+            TextMark[] texts =
+            [
+                .. figure
+                    .Marks.OfType<TextMark>()
+                    .Where(mark => mark.Role is not (MarkRole.Title or MarkRole.Caption or MarkRole.TieOut or MarkRole.Axis)),
+            ];
+            int missing = Unnamed(workings, kind, texts),
+                said = figure.LeftOut?.Names ?? 0;
             Assert.True(missing == said, $"{form} {state} {width}×{height}: {missing} are not named, {said} are said to be");
-            string foot = string.Concat(figure.Marks.OfType<TextMark>().Where(mark => mark.Id == "tie-out-source").Select(mark => mark.Full ?? mark.Text));
+            string foot = string.Concat(
+                figure.Marks.OfType<TextMark>().Where(mark => mark.Id == "tie-out-source").Select(mark => mark.Full ?? mark.Text)
+            );
             if (figure.LeftOut is { } left)
             {
                 Assert.StartsWith(left.Words, foot, StringComparison.Ordinal);
@@ -63,14 +78,34 @@ public sealed class LeftOutTests
     private static int Unnamed(WorkingsResult workings, Form form, TextMark[] texts)
     {
         Division division = workings.Division;
-        string all = string.Join('\n', texts.Select(text => text.Full ?? text.Text)) + "\n"
-            + string.Join('\n', texts.GroupBy(text => (text.Part, text.Group, text.Row, text.Turn)).Select(group => string.Join(' ', group.Select(text => text.Text))));
-        bool Says(string name) => System.Text.RegularExpressions.Regex.IsMatch(all, $@"(^|\s){System.Text.RegularExpressions.Regex.Escape(name)}($|\s|:)", System.Text.RegularExpressions.RegexOptions.Multiline);
+        string all =
+            string.Join('\n', texts.Select(text => text.Full ?? text.Text))
+            + "\n"
+            + string.Join(
+                '\n',
+                texts
+                    .GroupBy(text => (text.Part, text.Group, text.Row, text.Turn))
+                    .Select(group => string.Join(' ', group.Select(text => text.Text)))
+            );
+        bool Says(string name) =>
+            System.Text.RegularExpressions.Regex.IsMatch(
+                all,
+                $@"(^|\s){System.Text.RegularExpressions.Regex.Escape(name)}($|\s|:)",
+                System.Text.RegularExpressions.RegexOptions.Multiline
+            );
         int missing = 0;
         if (form.NamesParts(division.Study) && !workings.RowsAreGroups)
         {
-            missing += Enumerable.Range(0, division.PartCount).Count(part =>
-                (!division.HasGroups || Enumerable.Range(0, division.GroupCount).Any(group => division.Has(group, part) && !division.Amount(group, part).IsZero)) && !Says(division.Parts[part].NameInFigure));
+            missing += Enumerable
+                .Range(0, division.PartCount)
+                .Count(part =>
+                    (
+                        !division.HasGroups
+                        || Enumerable
+                            .Range(0, division.GroupCount)
+                            .Any(group => division.Has(group, part) && !division.Amount(group, part).IsZero)
+                    ) && !Says(division.Parts[part].NameInFigure)
+                );
         }
         return missing + (division.HasGroups ? division.Groups!.Count(group => !Says(group.Label)) : 0);
     }
@@ -85,10 +120,18 @@ public sealed class LeftOutTests
         {
             WorkingsResult workings = Run(form, state, false);
             Figure figure = FigureDrawer.Draw(workings, 480, 320, TextMeasurer.Shared);
-            HashSet<string> named = [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Name).Select(mark => mark.Part!)];
+            HashSet<string> named =
+            [
+                .. figure.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Name).Select(mark => mark.Part!),
+            ];
             Assert.True(named.Count is >= 3 and < 60, $"{named.Count} are named");
-            Assert.Equal(workings.Division.Parts.Take(named.Count).Select(part => part.Key).Order(StringComparer.Ordinal), named.Order(StringComparer.Ordinal));
-            Assert.Contains(figure.Marks.OfType<TextMark>(), mark => (mark.Full ?? mark.Text) == $"… {Core.Numbers.NumberText.Count(workings.RowCount - named.Count)} more");
+            Assert.Equal(
+                workings.Division.Parts.Take(named.Count).Select(part => part.Key).Order(StringComparer.Ordinal),
+                named.Order(StringComparer.Ordinal)
+            );
+            Assert.Contains(figure.Marks.OfType<TextMark>(), mark =>
+                (mark.Full ?? mark.Text) == $"… {Core.Numbers.NumberText.Count(workings.RowCount - named.Count)} more"
+            );
         }
     }
 
@@ -96,8 +139,20 @@ public sealed class LeftOutTests
     public void All_labels_shrink_together_before_one_is_left_out()
     {
         WorkingsResult workings = Run("""{"kind": "lanes"}""", "40 by 2", true);
-        double[] sizes = [.. FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared).Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Label).Select(mark => mark.Size).Distinct()];
-        double usual = FigureDrawer.Draw(Run("""{"kind": "lanes"}""", "demo", true), 960, 600, TextMeasurer.Shared).Marks.OfType<TextMark>().First(mark => mark.Role == MarkRole.Label).Size;
+        double[] sizes =
+        [
+            .. FigureDrawer
+                .Draw(workings, 960, 600, TextMeasurer.Shared)
+                .Marks.OfType<TextMark>()
+                .Where(mark => mark.Role == MarkRole.Label)
+                .Select(mark => mark.Size)
+                .Distinct(),
+        ];
+        double usual = FigureDrawer
+            .Draw(Run("""{"kind": "lanes"}""", "demo", true), 960, 600, TextMeasurer.Shared)
+            .Marks.OfType<TextMark>()
+            .First(mark => mark.Role == MarkRole.Label)
+            .Size;
         Assert.True(Assert.Single(sizes) < usual);
         Assert.True(sizes[0] >= 9);
     }
@@ -119,11 +174,17 @@ public sealed class LeftOutTests
     public void A_cut_without_room_for_its_words_is_counted()
     {
         Table table = TableOf.Columns("Cause: Fog", "Minutes: 12");
-        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}""");
+        Study study = StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {"kind": "pareto"}}"""
+        );
         Figure figure = FigureDrawer.Draw(Calculator.Run(table, study), 960, 600, TextMeasurer.Shared);
         Assert.DoesNotContain(figure.Marks, mark => mark.Role == MarkRole.CutWords);
         Assert.Equal("the words of 1 of 1 cut have no room", figure.LeftOut!.Words);
-        Assert.EndsWith(", 1 row", figure.Marks.OfType<TextMark>().Single(mark => mark.Id == "tie-out-source").Text, StringComparison.Ordinal);
+        Assert.EndsWith(
+            ", 1 row",
+            figure.Marks.OfType<TextMark>().Single(mark => mark.Id == "tie-out-source").Text,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -132,13 +193,28 @@ public sealed class LeftOutTests
     [InlineData(960, 600)]
     public void A_funnel_counts_each_number_that_has_no_room(int width, int height)
     {
-        (string By, string Stage, int Bookings)[] rows = [.. ((string[])["Web", "Phone", "Counter", "Post"]).SelectMany((by, g) =>
-            ((string[])["Searches", "Quotes", "Holds", "Payments"]).Select((stage, s) => (by, stage, 1_842_000 / (g + 1) / (s * s + 1))))];
-        Table table = TableOf.Columns("By: " + string.Join('|', rows.Select(row => row.By)), "Stage: " + string.Join('|', rows.Select(row => row.Stage)), "Bookings: " + string.Join('|', rows.Select(row => row.Bookings)));
-        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Stage"}, "groups": {"column": "By"}, "value": {"sum": "Bookings"}, "form": {"kind": "funnel"}}""");
+        (string By, string Stage, int Bookings)[] rows =
+        [
+            .. ((string[])["Web", "Phone", "Counter", "Post"]).SelectMany(
+                (by, g) =>
+                    ((string[])["Searches", "Quotes", "Holds", "Payments"]).Select(
+                        (stage, s) => (by, stage, 1_842_000 / (g + 1) / (s * s + 1))
+                    )
+            ),
+        ];
+        Table table = TableOf.Columns(
+            "By: " + string.Join('|', rows.Select(row => row.By)),
+            "Stage: " + string.Join('|', rows.Select(row => row.Stage)),
+            "Bookings: " + string.Join('|', rows.Select(row => row.Bookings))
+        );
+        Study study = StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "parts": {"column": "Stage"}, "groups": {"column": "By"}, "value": """
+                + """{"sum": "Bookings"}, "form": {"kind": "funnel"}}"""
+        );
         WorkingsResult workings = Calculator.Run(table, study);
         Figure figure = FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared);
-        int Missing(string kind) => workings.RowCount - figure.Marks.OfType<TextMark>().Count(mark => mark.Id.StartsWith(kind, StringComparison.Ordinal));
+        int Missing(string kind) =>
+            workings.RowCount - figure.Marks.OfType<TextMark>().Count(mark => mark.Id.StartsWith(kind, StringComparison.Ordinal));
         bool between = figure.Marks.Any(mark => mark.Id.StartsWith("step-", StringComparison.Ordinal));
         int missing = Missing("label-") + Missing("rate-") + (between ? Missing("step-") - workings.Division.GroupCount : 0);
         Assert.Equal(missing, figure.LeftOut?.Labels ?? 0);
@@ -150,8 +226,16 @@ public sealed class LeftOutTests
         WorkingsResult workings = Run("""{"kind": "mekko"}""", "long names", true);
         foreach ((int width, int height) in Sizes)
         {
-            TextMark[] names = [.. FigureDrawer.Draw(workings, width, height, TextMeasurer.Shared).Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Name && mark.Turn != 0)];
-            Assert.All(names, name => Assert.Matches(name.Text.Contains("  ", StringComparison.Ordinal) ? "  [0-9.]+ %$" : "^[^%]*$", name.Text));
+            TextMark[] names =
+            [
+                .. FigureDrawer
+                    .Draw(workings, width, height, TextMeasurer.Shared)
+                    .Marks.OfType<TextMark>()
+                    .Where(mark => mark.Role == MarkRole.Name && mark.Turn != 0),
+            ];
+            Assert.All(names, name =>
+                Assert.Matches(name.Text.Contains("  ", StringComparison.Ordinal) ? "  [0-9.]+ %$" : "^[^%]*$", name.Text)
+            );
         }
     }
 }

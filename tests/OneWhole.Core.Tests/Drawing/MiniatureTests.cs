@@ -14,10 +14,28 @@ public sealed class MiniatureTests
     private static Figure Draw(string kind, int parts)
     {
         Form form = FormList.Standard.Find(kind, "kind");
-        int count = form.PartsWanted ?? parts, groups = form.GroupsWanted ?? 6;
-        string[] parted = [.. Enumerable.Range(0, groups).SelectMany(_ => Enumerable.Range(0, count).Select(part => $"p{part} x"))], grouped = [.. Enumerable.Range(0, groups).SelectMany(group => Enumerable.Repeat($"g{group} x", count))];
-        var table = new Table("rows", [TableOf.Column("Part", parted), TableOf.Column("Group", grouped), TableOf.Column("Amount", parted.Select((_, at) => (1 + at * 7 % 13).ToString(System.Globalization.CultureInfo.InvariantCulture)))]);
-        WorkingsResult workings = Calculator.Run(table, StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "groups": {"column": "Group"}, "value": {"sum": "Amount"}, "form": {"kind": "{{kind}}"} }"""));
+        int count = form.PartsWanted ?? parts,
+            groups = form.GroupsWanted ?? 6;
+        string[] parted = [.. Enumerable.Range(0, groups).SelectMany(_ => Enumerable.Range(0, count).Select(part => $"p{part} x"))],
+            grouped = [.. Enumerable.Range(0, groups).SelectMany(group => Enumerable.Repeat($"g{group} x", count))];
+        var table = new Table(
+            "rows",
+            [
+                TableOf.Column("Part", parted),
+                TableOf.Column("Group", grouped),
+                TableOf.Column(
+                    "Amount",
+                    parted.Select((_, at) => (1 + at * 7 % 13).ToString(System.Globalization.CultureInfo.InvariantCulture))
+                ),
+            ]
+        );
+        WorkingsResult workings = Calculator.Run(
+            table,
+            StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "groups": """
+                    + $$"""{"column": "Group"}, "value": {"sum": "Amount"}, "form": {"kind": "{{kind}}"} }"""
+            )
+        );
         return FigureDrawer.Draw(workings, 112, 72, Formats.Text.TextMeasurer.Shared);
     }
 
@@ -55,8 +73,10 @@ public sealed class MiniatureTests
     [MemberData(nameof(Kinds))]
     public void It_covers_the_same_in_the_same_colours(string kind)
     {
-        Figure figure = Draw(kind, 8), small = Miniature.Of(figure);
-        Dictionary<string, double> before = Areas(figure), after = Areas(small);
+        Figure figure = Draw(kind, 8),
+            small = Miniature.Of(figure);
+        Dictionary<string, double> before = Areas(figure),
+            after = Areas(small);
         Assert.Equal(before.Keys.Order(), after.Keys.Order());
         Assert.NotEmpty(before);
         // Its corners stand on tenths of pixels.

@@ -13,10 +13,17 @@ public sealed class SmallFiguresTests
         "Island: Hallin | Hallin | Hallin | Hallin | Oskery | Oskery | Oskery | Oskery | Tarn | Tarn | Tarn | Tarn",
         "Way: out | out | back | back | out | out | back | back | out | out | back | back",
         "Stop: Quay | Mole | Quay | Mole | Quay | Mole | Quay | Mole | Quay | Mole | Quay | Mole",
-        "Trips: 4000 | 1000 | 3000 | 2500 | 400 | 120 | 350 | 200 | 17 | 8 | 30 | 22");
+        "Trips: 4000 | 1000 | 3000 | 2500 | 400 | 120 | 350 | 200 | 17 | 8 | 30 | 22"
+    );
 
-    private static WorkingsSet Run(string form, string finish = "") => WorkingsSet.Run(Trips, StudyFormat.Standard.Read(
-        $$"""{"format": "onewhole.study/1", "parts": {"column": "Way"}, "groups": {"column": "Stop"}, "value": {"sum": "Trips"}, "each": {"column": "Island"}, "form": {{form}}{{finish}} }"""));
+    private static WorkingsSet Run(string form, string finish = "") =>
+        WorkingsSet.Run(
+            Trips,
+            StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "Way"}, "groups": {"column": "Stop"}, "value": """
+                    + $$"""{"sum": "Trips"}, "each": {"column": "Island"}, "form": {{form}}{{finish}} }"""
+            )
+        );
 
     [Theory]
     [InlineData("""{"kind": "lanes"}""", false)]
@@ -37,14 +44,25 @@ public sealed class SmallFiguresTests
             double? unit = null;
             for (int each = 0; each < set.Values.Count; each++)
             {
-                foreach (RectMark bar in figure.Marks.OfType<RectMark>().Where(mark => mark.Role == MarkRole.Bar && mark.Id.StartsWith($"each-{each}-", StringComparison.Ordinal)))
+                foreach (
+                    RectMark bar in figure
+                        .Marks.OfType<RectMark>()
+                        .Where(mark => mark.Role == MarkRole.Bar && mark.Id.StartsWith($"each-{each}-", StringComparison.Ordinal))
+                )
                 {
                     WorkingsResult workings = set.Values[each].Workings;
-                    string column = !workings.RowsAreGroups ? "value" : bar.Part == workings.Division.Parts[0].Key ? "left" : "right";
+                    string column =
+                        !workings.RowsAreGroups ? "value"
+                        : bar.Part == workings.Division.Parts[0].Key ? "left"
+                        : "right";
                     double value = workings[column].Number(bar.Row)!.Value;
                     double length = upright ? bar.Height : bar.Width;
                     unit ??= length / value;
-                    Assert.True(Math.Abs(length - value * unit.Value) < 0.05, $"{form} at {width} × {height}: {bar.Id} has {length:0.00} pixels for {value}, at {unit:0.0000} pixels each elsewhere");
+                    Assert.True(
+                        Math.Abs(length - value * unit.Value) < 0.05,
+                        $"{form} at {width} × {height}: {bar.Id} has {length:0.00} pixels for {value}, at {unit:0.0000} "
+                            + "pixels each elsewhere"
+                    );
                 }
             }
         }
@@ -61,16 +79,40 @@ public sealed class SmallFiguresTests
         TextMark[] texts = [.. figure.Marks.OfType<TextMark>()];
         Assert.Equal(named, texts.Count(text => text.Role == MarkRole.Name && text.Text == "Quay"));
         bool upright = named > 1;
-        Assert.Equal(upright ? 1 : 3, texts.Where(text => text.Role == MarkRole.Axis).Select(text => text.Id.Split('-')[1]).Distinct().Count());
+        Assert.Equal(
+            upright ? 1 : 3,
+            texts.Where(text => text.Role == MarkRole.Axis).Select(text => text.Id.Split('-')[1]).Distinct().Count()
+        );
     }
 
     [Fact]
     public void Names_in_an_order_of_their_own_stand_with_each_of_them()
     {
-        Figure figure = FigureDrawer.Draw(Run("""{"kind": "stacked", "lay": "sideways"}""", """, "order": {"groups": "largest"}"""), 720, 240, TextMeasurer.Shared);
-        Table other = TableOf.Columns("Island: a | a | b | b", "Way: out | out | out | out", "Stop: Quay | Mole | Quay | Mole", "Trips: 4 | 1 | 1 | 4");
-        Figure mixed = FigureDrawer.Draw(WorkingsSet.Run(other, StudyFormat.Standard.Read(
-            """{"format": "onewhole.study/1", "parts": {"column": "Way"}, "groups": {"column": "Stop"}, "value": {"sum": "Trips"}, "order": {"groups": "largest"}, "each": {"column": "Island"}, "form": {"kind": "stacked", "lay": "sideways"} }""")), 720, 240, TextMeasurer.Shared);
+        Figure figure = FigureDrawer.Draw(
+            Run("""{"kind": "stacked", "lay": "sideways"}""", """, "order": {"groups": "largest"}"""),
+            720,
+            240,
+            TextMeasurer.Shared
+        );
+        Table other = TableOf.Columns(
+            "Island: a | a | b | b",
+            "Way: out | out | out | out",
+            "Stop: Quay | Mole | Quay | Mole",
+            "Trips: 4 | 1 | 1 | 4"
+        );
+        Figure mixed = FigureDrawer.Draw(
+            WorkingsSet.Run(
+                other,
+                StudyFormat.Standard.Read(
+                    """{"format": "onewhole.study/1", "parts": {"column": "Way"}, "groups": """
+                        + """{"column": "Stop"}, "value": {"sum": "Trips"}, "order": {"groups": "largest"}, "each": """
+                        + """{"column": "Island"}, "form": {"kind": "stacked", "lay": "sideways"} }"""
+                )
+            ),
+            720,
+            240,
+            TextMeasurer.Shared
+        );
         Assert.Equal(1, figure.Marks.OfType<TextMark>().Count(text => text is { Role: MarkRole.Name, Text: "Quay" }));
         Assert.Equal(2, mixed.Marks.OfType<TextMark>().Count(text => text is { Role: MarkRole.Name, Text: "Quay" }));
     }
@@ -80,7 +122,20 @@ public sealed class SmallFiguresTests
     {
         WorkingsSet set = Run("""{"kind": "stacked"}""");
         Figure figure = FigureDrawer.Draw(set, 300, 560, TextMeasurer.Shared);
-        string[][] lines = [.. Enumerable.Range(0, set.Values.Count).Select(each => figure.Marks.Where(mark => mark.Role == MarkRole.GridLine && mark.Id.StartsWith($"each-{each}-", StringComparison.Ordinal)).Select(mark => mark.Id[7..]).Order().ToArray())];
+        string[][] lines =
+        [
+            .. Enumerable
+                .Range(0, set.Values.Count)
+                .Select(each =>
+                    figure
+                        .Marks.Where(mark =>
+                            mark.Role == MarkRole.GridLine && mark.Id.StartsWith($"each-{each}-", StringComparison.Ordinal)
+                        )
+                        .Select(mark => mark.Id[7..])
+                        .Order()
+                        .ToArray()
+                ),
+        ];
         Assert.NotEmpty(lines[0]);
         Assert.All(lines, own => Assert.Equal(lines[0], own));
     }
@@ -88,7 +143,12 @@ public sealed class SmallFiguresTests
     [Fact]
     public void The_rule_by_which_parts_stand_out_is_said_once_in_their_key()
     {
-        Figure figure = FigureDrawer.Draw(Run("""{"kind": "stacked"}""", """, "finish": {"emphasisRule": "largest"}"""), 1000, 640, TextMeasurer.Shared);
+        Figure figure = FigureDrawer.Draw(
+            Run("""{"kind": "stacked"}""", """, "finish": {"emphasisRule": "largest"}"""),
+            1000,
+            640,
+            TextMeasurer.Shared
+        );
         Assert.Single(figure.Marks.OfType<TextMark>(), text => text.Text == "in colour: the largest of each stop");
     }
 }

@@ -13,11 +13,14 @@ public class TrialEndsTests
     private static readonly Table Trips = TableOf.Columns(
         "Kind: Disagree | Agree | Strongly agree | Disagree | Agree | Strongly agree | Disagree | Agree | Strongly agree",
         "Route: Hallin | Hallin | Hallin | Oskery | Oskery | Oskery | Big Wick | Big Wick | Big Wick",
-        "Fares: 3204.5 | 1400 | 610.25 | 2222 | 900 | 4100.5 | 3300 | 1250 | 777");
+        "Fares: 3204.5 | 1400 | 610.25 | 2222 | 900 | 4100.5 | 3300 | 1250 | 777"
+    );
 
     private static Figure Draw(Study study) => FigureDrawer.Draw(Calculator.Run(Trips, study), 960, 600, TextMeasurer.Shared);
 
-    /// <summary>A bar ends where its amount is, by what its end is told; so whatever it is dragged to is the amount at that place.</summary>
+    /// <summary>
+    /// A bar ends where its amount is, by what its end is told; so whatever it is dragged to is the amount at that place.
+    /// </summary>
     [Theory]
     [MemberData(nameof(EveryShape.All), MemberType = typeof(EveryShape))]
     public void A_bars_end_is_at_its_amount(string kind, string shapeId)
@@ -33,7 +36,10 @@ public class TrialEndsTests
             Assert.Contains(ends, each => Math.Abs(each - end) < 0.02);
         });
         // Areas, centred bars, sides that are rows of groups, and lines have none.
-        Assert.Equal(kind is not ("mekko" or "funnel" or "butterfly" or "pie") && shapeId is not ("slope" or "concentration"), bars.Length > 0);
+        Assert.Equal(
+            kind is not ("mekko" or "funnel" or "butterfly" or "pie") && shapeId is not ("slope" or "concentration"),
+            bars.Length > 0
+        );
     }
 
     [Theory]
@@ -44,13 +50,26 @@ public class TrialEndsTests
     public void What_was_counted_stays_as_an_outline(string kind)
     {
         (Form form, FormShape shape) = EveryShape.Find(kind, FormList.Standard.Forms.Single(other => other.Kind == kind).Shapes[0].Id);
-        Study study = EveryShape.Begin(form, shape, """{"trial": [{"part": "Agree", "group": "Hallin", "set": 700}]}""", ["Hallin", "Oskery"]);
+        Study study = EveryShape.Begin(
+            form,
+            shape,
+            """{"trial": [{"part": "Agree", "group": "Hallin", "set": 700}]}""",
+            ["Hallin", "Oskery"]
+        );
         Figure figure = Draw(study);
         PathMark outline = Assert.Single(figure.Marks.OfType<PathMark>(), mark => mark.Id.StartsWith("counted-", StringComparison.Ordinal));
         RectMark bar = figure.Marks.OfType<RectMark>().Single(mark => mark.Role == MarkRole.Bar && outline.Id == $"counted-{mark.Id}");
         // 1,400 were counted where 700 are tried.
-        Assert.Equal(2 * Math.Max(bar.Width, bar.Height) * (bar.Edit!.Control == "drag-x" ? bar.Width : bar.Height) / Math.Max(bar.Width, bar.Height),
-            bar.Edit.Control == "drag-x" ? outline.Bounds.Width : outline.Bounds.Height, 1);
-        Assert.DoesNotContain(FigureDrawer.Draw(Calculator.Run(Trips, study), 120, 80, TextMeasurer.Shared).Marks, mark => mark.Role == MarkRole.Outline || mark.Edit is not null);
+        Assert.Equal(
+            2
+                * Math.Max(bar.Width, bar.Height)
+                * (bar.Edit!.Control == "drag-x" ? bar.Width : bar.Height)
+                / Math.Max(bar.Width, bar.Height),
+            bar.Edit.Control == "drag-x" ? outline.Bounds.Width : outline.Bounds.Height,
+            1
+        );
+        Assert.DoesNotContain(FigureDrawer.Draw(Calculator.Run(Trips, study), 120, 80, TextMeasurer.Shared).Marks, mark =>
+            mark.Role == MarkRole.Outline || mark.Edit is not null
+        );
     }
 }

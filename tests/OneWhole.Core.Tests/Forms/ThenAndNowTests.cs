@@ -7,18 +7,31 @@ using OneWhole.Formats.Text;
 
 namespace OneWhole.Core.Tests.Forms;
 
-/// <summary>What a bridge says and draws besides its numbers: rates that move against their parts, an axis that begins elsewhere, shares then and now.</summary>
+/// <summary>
+/// What a bridge says and draws besides its numbers: rates that move against their parts, an axis that begins elsewhere, shares then and
+/// now.
+/// </summary>
 public sealed class ThenAndNowTests
 {
-    /// <summary>Admissions to the six largest departments, Berkeley 1973: Bickel, Hammel and O'Connell, Science 187 (1975); UCBAdmissions in r-base.</summary>
+    /// <summary>
+    /// Admissions to the six largest departments, Berkeley 1973: Bickel, Hammel and O'Connell, Science 187 (1975); UCBAdmissions in r-base.
+    /// </summary>
     private static readonly Table Admissions = TableOf.Columns(
         "Department: A | A | B | B | C | C | D | D | E | E | F | F",
         "Sex: Men | Women | Men | Women | Men | Women | Men | Women | Men | Women | Men | Women",
         "Admitted: 512 | 89 | 353 | 17 | 120 | 202 | 138 | 131 | 53 | 94 | 22 | 24",
-        "Applicants: 825 | 108 | 560 | 25 | 325 | 593 | 417 | 375 | 191 | 393 | 373 | 341");
+        "Applicants: 825 | 108 | 560 | 25 | 325 | 593 | 417 | 375 | 191 | 393 | 373 | 341"
+    );
 
-    private static WorkingsResult Run(Table table, string more, string finish = "{}") => Calculator.Run(table, StudyFormat.Standard.Read(
-        $$"""{"format": "onewhole.study/1", "value": {"sum": "Admitted"}, "parts": {"column": "Department"}, "groups": {"column": "Sex"}, "form": {"kind": "bridge"{{more}}}, "finish": {{finish}} }"""));
+    private static WorkingsResult Run(Table table, string more, string finish = "{}") =>
+        Calculator.Run(
+            table,
+            StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "value": {"sum": "Admitted"}, "parts": """
+                    + $$"""{"column": "Department"}, "groups": {"column": "Sex"}, "form": """
+                    + $$"""{"kind": "bridge"{{more}}}, "finish": {{finish}} }"""
+            )
+        );
 
     [Fact]
     public void A_mean_rate_that_moves_against_its_parts_is_said()
@@ -27,21 +40,42 @@ public sealed class ThenAndNowTests
         Assert.Equal(1198.0 / 2691, (double)workings.Readings["rateBefore"]!, 12);
         Assert.Equal(557.0 / 1835, (double)workings.Readings["rateAfter"]!, 12);
         string said = workings.Division.Study.Form.Form.Verdict(workings)!;
-        Assert.EndsWith("The mean rate fell, though that of 4 of 6 departments rose: more of the volume lies where rates are low (Simpson's paradox).", said, StringComparison.Ordinal);
+        Assert.EndsWith(
+            "The mean rate fell, though that of 4 of 6 departments rose: more of the volume lies where rates are low (Simpson's paradox).",
+            said,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void Where_each_part_moves_against_the_mean_it_says_each()
     {
-        Table table = TableOf.Columns("Department: A | B | A | B", "Sex: then | then | now | now", "Admitted: 90 | 20 | 19 | 270", "Applicants: 100 | 100 | 20 | 900");
-        string said = Run(table, """, "volume": "Applicants" """) is var workings ? workings.Division.Study.Form.Form.Verdict(workings)! : "";
+        Table table = TableOf.Columns(
+            "Department: A | B | A | B",
+            "Sex: then | then | now | now",
+            "Admitted: 90 | 20 | 19 | 270",
+            "Applicants: 100 | 100 | 20 | 900"
+        );
+        string said = Run(table, """, "volume": "Applicants" """) is var workings
+            ? workings.Division.Study.Form.Form.Verdict(workings)!
+            : "";
         Assert.Contains("The mean rate fell, though that of each of the departments rose", said, StringComparison.Ordinal);
         // The same rates with volumes in one proportion: nothing moves against anything.
-        Table even = TableOf.Columns("Department: A | B | A | B", "Sex: then | then | now | now", "Admitted: 90 | 20 | 95 | 30", "Applicants: 100 | 100 | 100 | 100");
-        Assert.DoesNotContain("Simpson", Run(even, """, "volume": "Applicants" """) is var calm ? calm.Division.Study.Form.Form.Verdict(calm)! : "", StringComparison.Ordinal);
+        Table even = TableOf.Columns(
+            "Department: A | B | A | B",
+            "Sex: then | then | now | now",
+            "Admitted: 90 | 20 | 95 | 30",
+            "Applicants: 100 | 100 | 100 | 100"
+        );
+        Assert.DoesNotContain(
+            "Simpson",
+            Run(even, """, "volume": "Applicants" """) is var calm ? calm.Division.Study.Form.Form.Verdict(calm)! : "",
+            StringComparison.Ordinal
+        );
     }
 
-    private static string FootOf(Figure figure) => figure.Marks.OfType<TextMark>().Where(mark => mark.Id == "tie-out-source").Select(mark => mark.Full ?? mark.Text).Single();
+    private static string FootOf(Figure figure) =>
+        figure.Marks.OfType<TextMark>().Where(mark => mark.Id == "tie-out-source").Select(mark => mark.Full ?? mark.Text).Single();
 
     [Fact]
     public void An_axis_that_begins_elsewhere_is_cut_and_said()
@@ -76,7 +110,9 @@ public sealed class ThenAndNowTests
         Assert.Equal(6, figure.Marks.Count(mark => mark is PathMark { Role: MarkRole.Bar }));
         TextMark[] texts = [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role is MarkRole.Name or MarkRole.Label)];
         Assert.Equal(12, texts.Length);
-        Assert.All(texts.SelectMany((one, at) => texts.Skip(at + 1).Select(other => (one, other))), pair => Assert.False(pair.one.Bounds.Overlaps(pair.other.Bounds), $"{pair.one.Text} and {pair.other.Text}"));
+        Assert.All(texts.SelectMany((one, at) => texts.Skip(at + 1).Select(other => (one, other))), pair =>
+            Assert.False(pair.one.Bounds.Overlaps(pair.other.Bounds), $"{pair.one.Text} and {pair.other.Text}")
+        );
         // 512 of 1,198 men; 89 of 557 women.
         Assert.Contains(texts, text => text.Text == "A  42.7 %");
         Assert.Contains(texts, text => text.Text == "16.0 %  A");
@@ -86,8 +122,13 @@ public sealed class ThenAndNowTests
     [Fact]
     public void A_slope_needs_a_before_and_an_after()
     {
-        Study study = StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "value": {"sum": "Admitted"}, "parts": {"column": "Department"}, "form": {"kind": "bridge"}, "finish": {"slope": true} }""");
-        StudyException refused = Assert.Throws<StudyException>(() => FigureDrawer.Draw(Calculator.Run(Admissions, study), 960, 600, TextMeasurer.Shared));
+        Study study = StudyFormat.Standard.Read(
+            """{"format": "onewhole.study/1", "value": {"sum": "Admitted"}, "parts": {"column": "Department"}, "form": """
+                + """{"kind": "bridge"}, "finish": {"slope": true} }"""
+        );
+        StudyException refused = Assert.Throws<StudyException>(() =>
+            FigureDrawer.Draw(Calculator.Run(Admissions, study), 960, 600, TextMeasurer.Shared)
+        );
         Assert.Contains("a slope needs a before and an after", refused.Message, StringComparison.Ordinal);
         Assert.Contains("Slope", study.Form.Form.Shapes.Select(shape => shape.Name));
         Assert.Contains("from Men to Women", Statement.Of(Run(Admissions, "")).Text, StringComparison.Ordinal);

@@ -29,8 +29,14 @@ public sealed class ToyForm : Form<ToyMembers>
 
     protected override ToyMembers Default => new();
 
-    protected override ObjectShape<ToyMembers> Members { get; } = new ObjectShape<ToyMembers>("a toy", () => new ToyMembers())
-        .Has("gap", new CountShape(0, 9), members => members.Gap, (members, value) => members with { Gap = value }, "pixels between bars");
+    protected override ObjectShape<ToyMembers> Members { get; } =
+        new ObjectShape<ToyMembers>("a toy", () => new ToyMembers()).Has(
+            "gap",
+            new CountShape(0, 9),
+            members => members.Gap,
+            (members, value) => members with { Gap = value },
+            "pixels between bars"
+        );
 
     public override FormWorkings Compute(Division division)
     {
@@ -40,10 +46,17 @@ public sealed class ToyForm : Form<ToyMembers>
         {
             largest = division.Amount(row) > largest ? division.Amount(row) : largest;
         }
-        WorkingColumn spacer = WorkingColumn.OfNumber("spacer", "spacer", ColumnUnit.Amount,
+        WorkingColumn spacer = WorkingColumn.OfNumber(
+            "spacer",
+            "spacer",
+            ColumnUnit.Amount,
             new Rule.Largest("value", "all rows") - Rule.Column("value"),
-            row => division.Has(row) ? division.Value(largest - division.Amount(row)) : null);
-        return new FormWorkings([columns.Group(), columns.Part(), columns.Value(), columns.Share(), columns.ShownShare(), spacer], columns) { Shown = columns.Shown };
+            row => division.Has(row) ? division.Value(largest - division.Amount(row)) : null
+        );
+        return new FormWorkings([columns.Group(), columns.Part(), columns.Value(), columns.Share(), columns.ShownShare(), spacer], columns)
+        {
+            Shown = columns.Shown,
+        };
     }
 
     public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) =>
@@ -56,7 +69,9 @@ public sealed class ToyForm : Form<ToyMembers>
         for (int row = 0; row < workings.RowCount; row++)
         {
             figure.Add(new RectMark($"bar-{row}", MarkRole.Bar, figure.Plot.X, figure.Plot.Y + row * 4, 3, 3, Ink.ClassA) { Row = row });
-            figure.Add(new RectMark($"spacer-{row}", MarkRole.Spacer, figure.Plot.X + 3, figure.Plot.Y + row * 4, 3, 3, null) { Row = row });
+            figure.Add(
+                new RectMark($"spacer-{row}", MarkRole.Spacer, figure.Plot.X + 3, figure.Plot.Y + row * 4, 3, 3, null) { Row = row }
+            );
         }
     }
 }
@@ -68,7 +83,9 @@ public sealed class ToyFormTests
     private static WorkingsResult Run()
     {
         Study study = new StudyFormat(Forms).Read(
-            """{"format": "onewhole.study/1", "parts": {"column": "P"}, "groups": {"column": "G"}, "value": {"sum": "V"}, "form": {"kind": "toy", "gap": 4}}""");
+            """{"format": "onewhole.study/1", "parts": {"column": "P"}, "groups": {"column": "G"}, "value": """
+                + """{"sum": "V"}, "form": {"kind": "toy", "gap": 4}}"""
+        );
         return Calculator.Run(TableOf.Columns("P: a | b | a", "G: x | x | y", "V: 3 | 1 | 2"), study);
     }
 
@@ -81,14 +98,20 @@ public sealed class ToyFormTests
         Assert.Equal([0.0, 2.0, 1.0, null], Enumerable.Range(0, 4).Select(workings["spacer"].Number));
         Assert.Contains(workings.TieOut, line => line.Id == "absent-pairs");
         Assert.Equal(2, workings.Readings["groups"]!.AsArray().Count);
-        Assert.All(Enumerable.Range(0, 3), row => Assert.Equal(workings["spacer"].Number(row), workings["spacer"].Rule.Value(new RuleCells(workings), row)?.ToDouble()));
+        Assert.All(Enumerable.Range(0, 3), row =>
+            Assert.Equal(workings["spacer"].Number(row), workings["spacer"].Rule.Value(new RuleCells(workings), row)?.ToDouble())
+        );
     }
 
     [Fact]
     public void It_is_in_the_schema_the_statement_and_the_figure()
     {
         Assert.Contains("\"toy\"", new StudyFormat(Forms).Schema().ToJsonString(), StringComparison.Ordinal);
-        Assert.Contains("within each g, largest first, gs as in the table, bars 4 apart", Statement.Of(Run()).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "within each g, largest first, gs as in the table, bars 4 apart",
+            Statement.Of(Run()).Text,
+            StringComparison.Ordinal
+        );
         Figure figure = FigureDrawer.Draw(Run(), 400, 300, Formats.Text.TextMeasurer.Shared);
         Assert.Equal(4, figure.Marks.Count(mark => mark.Role == MarkRole.Spacer));
     }
@@ -101,11 +124,18 @@ public sealed class ToyFormTests
     public void It_is_handed_over_with_no_change_to_a_writer(string kind)
     {
         WorkingsResult workings = Run();
-        byte[] bytes = HandOver.Find(kind).ToBytes(new HandedStudy("a toy", workings.Division.Study, WorkingsSet.Of(workings)), new HandingSize(960, 600));
+        byte[] bytes = HandOver
+            .Find(kind)
+            .ToBytes(new HandedStudy("a toy", workings.Division.Study, WorkingsSet.Of(workings)), new HandingSize(960, 600));
         if (kind is "figure.xlsx" or "figure.pptx")
         {
             using var zip = new System.IO.Compression.ZipArchive(new MemoryStream(bytes));
-            string drawing = new StreamReader(zip.Entries.Single(entry => entry.FullName.EndsWith(kind == "figure.xlsx" ? "drawing1.xml" : "slide1.xml", StringComparison.Ordinal)).Open()).ReadToEnd();
+            string drawing = new StreamReader(
+                zip.Entries.Single(entry =>
+                        entry.FullName.EndsWith(kind == "figure.xlsx" ? "drawing1.xml" : "slide1.xml", StringComparison.Ordinal)
+                    )
+                    .Open()
+            ).ReadToEnd();
             Assert.Equal(4, System.Text.RegularExpressions.Regex.Count(drawing, "name=\"spacer-[0-9]\""));
         }
         if (kind == "figure.xlsx")
@@ -121,7 +151,9 @@ public sealed class ToyFormTests
     public void Its_members_are_read_and_missing_groups_are_named()
     {
         StudyFormat format = new(Forms);
-        Assert.Throws<StudyException>(() => format.Read("""{"format": "onewhole.study/1", "parts": {"column": "P"}, "form": {"kind": "toy", "gap": 10}}"""));
+        Assert.Throws<StudyException>(() =>
+            format.Read("""{"format": "onewhole.study/1", "parts": {"column": "P"}, "form": {"kind": "toy", "gap": 10}}""")
+        );
         Study study = format.Read("""{"format": "onewhole.study/1", "parts": {"column": "P"}, "form": {"kind": "toy"}}""");
         Assert.Equal("needs-groups", Assert.Throws<StudyException>(() => Calculator.Run(TableOf.Columns("P: a"), study)).Code);
     }

@@ -11,11 +11,14 @@ public sealed class FractionTests
     public void The_nearest_double_is_that_of_the_decimal_text()
     {
         // The runtime parses decimal text to the nearest double (IEEE 754); a fraction of units and a power of ten must agree.
-        Gen.Select(Gen.Long, Gen.Int[0, 30]).Sample((units, scale) =>
-        {
-            double expected = double.Parse($"{units}e-{scale}", CultureInfo.InvariantCulture);
-            return new Fraction(units, ExactInt.PowerOfTen(scale)).ToDouble() == expected;
-        });
+        Gen.Select(Gen.Long, Gen.Int[0, 30])
+            .Sample(
+                (units, scale) =>
+                {
+                    double expected = double.Parse($"{units}e-{scale}", CultureInfo.InvariantCulture);
+                    return new Fraction(units, ExactInt.PowerOfTen(scale)).ToDouble() == expected;
+                }
+            );
     }
 
     [Theory]
@@ -31,12 +34,15 @@ public sealed class FractionTests
     [Fact]
     public void Floor_and_remainder_make_the_value_again()
     {
-        Gen.Select(Gen.Long, Gen.Long.Where(divisor => divisor != 0)).Sample((dividend, divisor) =>
-        {
-            var value = new Fraction(dividend, divisor);
-            (ExactInt whole, Fraction rest) = value.Floor();
-            return new Fraction(whole) + rest == value && rest >= Fraction.Zero && rest < Fraction.One;
-        });
+        Gen.Select(Gen.Long, Gen.Long.Where(divisor => divisor != 0))
+            .Sample(
+                (dividend, divisor) =>
+                {
+                    var value = new Fraction(dividend, divisor);
+                    (ExactInt whole, Fraction rest) = value.Floor();
+                    return new Fraction(whole) + rest == value && rest >= Fraction.Zero && rest < Fraction.One;
+                }
+            );
     }
 
     [Theory]
@@ -51,9 +57,11 @@ public sealed class FractionTests
     [Fact]
     public void Sums_past_64_bits_are_exact()
     {
-        Gen.Select(Gen.Long, Gen.Long, Gen.Long).Sample((a, b, c) =>
-            ((ExactInt)a * b + c).ToBigInteger() == (BigInteger)a * b + c
-            && ((ExactInt)a - b).ToBigInteger() == (BigInteger)a - b);
+        Gen.Select(Gen.Long, Gen.Long, Gen.Long)
+            .Sample(
+                (a, b, c) =>
+                    ((ExactInt)a * b + c).ToBigInteger() == (BigInteger)a * b + c && ((ExactInt)a - b).ToBigInteger() == (BigInteger)a - b
+            );
     }
 
     [Theory]
@@ -64,8 +72,7 @@ public sealed class FractionTests
     [InlineData("+7", "7")]
     [InlineData(".5", "0.5")]
     [InlineData("000", "0")]
-    public void Decimals_are_read_as_written(string text, string shortest) =>
-        Assert.Equal(shortest, ExactDecimal.Parse(text).ToString());
+    public void Decimals_are_read_as_written(string text, string shortest) => Assert.Equal(shortest, ExactDecimal.Parse(text).ToString());
 
     [Theory]
     [InlineData("")]

@@ -9,7 +9,9 @@ using OneWhole.Formats.Text;
 
 namespace OneWhole.Core.Tests.Numbers;
 
-/// <summary>Numbers as their readers write them: what CLDR says, over everything that is printed, and nothing of what is computed.</summary>
+/// <summary>
+/// Numbers as their readers write them: what CLDR says, over everything that is printed, and nothing of what is computed.
+/// </summary>
 public sealed class NumberStyleTests
 {
     /// <summary>From CLDR 48, as ICU 78 prints them in Node's Intl.NumberFormat; a hyphen for a minus is printed as a minus.</summary>
@@ -57,15 +59,27 @@ public sealed class NumberStyleTests
     [Fact]
     public void No_such_culture_is_said_with_its_place()
     {
-        StudyException fault = Assert.Throws<StudyException>(() => StudyFormat.Standard.Read("""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "form": {"kind": "pie"}, "finish": {"numbers": {"culture": "xx-QQ"}} }"""));
+        StudyException fault = Assert.Throws<StudyException>(() =>
+            StudyFormat.Standard.Read(
+                """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "form": {"kind": "pie"}, "finish": """
+                    + """{"numbers": {"culture": "xx-QQ"}} }"""
+            )
+        );
         Assert.Contains("finish.numbers.culture", fault.Message, StringComparison.Ordinal);
         Assert.Null(NumberStyle.Of(""));
     }
 
-    private static readonly Table Delays = TableOf.Columns("Cause: Fog | Fog | Engine | Ice | Ice", "Day: 2024-01-01 | 2024-02-01 | 2024-03-09 | 2024-04-01 | 2024-05-01", "Minutes: 12000.5 | 4100 | 2500 | 1200 | 33");
+    private static readonly Table Delays = TableOf.Columns(
+        "Cause: Fog | Fog | Engine | Ice | Ice",
+        "Day: 2024-01-01 | 2024-02-01 | 2024-03-09 | 2024-04-01 | 2024-05-01",
+        "Minutes: 12000.5 | 4100 | 2500 | 1200 | 33"
+    );
 
     private static Study Read(string form, string finish) =>
-        StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", "value": {"sum": "Minutes"}, "parts": {"column": "Cause"}, "where": [{"column": "Day", "from": "2024-01-15"}], "form": {{form}}, "finish": {{finish}} }""");
+        StudyFormat.Standard.Read(
+            $$"""{"format": "onewhole.study/1", "value": {"sum": "Minutes"}, "parts": {"column": "Cause"}, "where": """
+                + $$"""[{"column": "Day", "from": "2024-01-15"}], "form": {{form}}, "finish": {{finish}} }"""
+        );
 
     [Theory]
     [InlineData("""{"kind": "pareto"}""")]
@@ -80,18 +94,29 @@ public sealed class NumberStyleTests
         string[] texts =
         [
             .. FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared).Marks.OfType<TextMark>().Select(mark => mark.Full ?? mark.Text),
-            Statement.Of(workings).Text, .. workings.TieOut.Select(line => line.Text),
+            Statement.Of(workings).Text,
+            .. workings.TieOut.Select(line => line.Text),
         ];
-        Assert.Contains(texts, text => text.Contains("15.1.2024", StringComparison.Ordinal) || text.Contains("15.01.2024", StringComparison.Ordinal));
+        Assert.Contains(texts, text =>
+            text.Contains("15.1.2024", StringComparison.Ordinal) || text.Contains("15.01.2024", StringComparison.Ordinal)
+        );
         // No comma before three digits, no point before other than three, no space of the wrong kind before a percent sign.
-        Assert.All(texts, text => Assert.DoesNotMatch(@"\d,\d{3}(?!\d)|\d\.\d{1,2}(?![\d.])(?!\.?20)|\d %", text.Replace("15.01.2024", "", StringComparison.Ordinal).Replace("15.1.2024", "", StringComparison.Ordinal)));
+        Assert.All(texts, text =>
+            Assert.DoesNotMatch(
+                @"\d,\d{3}(?!\d)|\d\.\d{1,2}(?![\d.])(?!\.?20)|\d %",
+                text.Replace("15.01.2024", "", StringComparison.Ordinal).Replace("15.1.2024", "", StringComparison.Ordinal)
+            )
+        );
         // What is computed knows nothing of it.
         WorkingsResult plain = Calculator.Run(Delays, Read(form, """{"labels": "both"}"""));
         Assert.Equal(plain.Readings.ToJsonString(), workings.Readings.ToJsonString());
         using (NumberStyle.Plain.Force())
         {
             Assert.Equal(plain.TieOut.Select(line => line.Text), workings.TieOut.Select(line => line.Text));
-            Assert.Equal(JsonSerializer.Serialize(FigureDrawer.Draw(plain, 960, 600, TextMeasurer.Shared).Marks), JsonSerializer.Serialize(FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared).Marks));
+            Assert.Equal(
+                JsonSerializer.Serialize(FigureDrawer.Draw(plain, 960, 600, TextMeasurer.Shared).Marks),
+                JsonSerializer.Serialize(FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared).Marks)
+            );
         }
         Assert.NotEqual(plain.TieOut.Select(line => line.Text), workings.TieOut.Select(line => line.Text));
     }
@@ -99,7 +124,13 @@ public sealed class NumberStyleTests
     [Fact]
     public void What_differs_is_said_over_the_installations_style()
     {
-        var numbers = new NumbersFinish { Group = GroupMark.Apostrophe, FourDigits = FourDigits.Together, Percent = PercentSpace.Close, Minus = MinusSign.Hyphen };
+        var numbers = new NumbersFinish
+        {
+            Group = GroupMark.Apostrophe,
+            FourDigits = FourDigits.Together,
+            Percent = PercentSpace.Close,
+            Minus = MinusSign.Hyphen,
+        };
         using IDisposable installation = NumberStyle.Of("de-DE")!.Use();
         using IDisposable own = numbers.Use();
         Assert.Equal("-12’345,5", NumberText.Exact(ExactDecimal.Parse("-12345.5")));

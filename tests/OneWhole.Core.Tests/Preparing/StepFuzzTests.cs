@@ -13,9 +13,46 @@ public sealed class StepFuzzTests
 {
     private const int Rounds = 1500;
 
-    private static readonly string[] Cells = ["Fog", "fog ", " Engine", "", "(blank)", "12", "3.5", "-1", "1,204", "n/a", "2026-03-01", "2026-03-02", "Total", "21 %"];
+    private static readonly string[] Cells =
+    [
+        "Fog",
+        "fog ",
+        " Engine",
+        "",
+        "(blank)",
+        "12",
+        "3.5",
+        "-1",
+        "1,204",
+        "n/a",
+        "2026-03-01",
+        "2026-03-02",
+        "Total",
+        "21 %",
+    ];
 
-    private static readonly string[] Words = ["Cause", "Season", "Minutes", "When", "Value", "No such column", "", "Fog", "x", "Minutes - 1", "[Minutes] * 2", "Minutes / 0", "=", "0", "1", "2.5", "-", ", ", "Cause (2)"];
+    private static readonly string[] Words =
+    [
+        "Cause",
+        "Season",
+        "Minutes",
+        "When",
+        "Value",
+        "No such column",
+        "",
+        "Fog",
+        "x",
+        "Minutes - 1",
+        "[Minutes] * 2",
+        "Minutes / 0",
+        "=",
+        "0",
+        "1",
+        "2.5",
+        "-",
+        ", ",
+        "Cause (2)",
+    ];
 
     public static TheoryData<string> Kinds() => [.. StepList.Standard.Select(kind => kind.Kind)];
 
@@ -23,7 +60,16 @@ public sealed class StepFuzzTests
     {
         int rows = random.Next(0, 9);
         string[] Column(params string[] cells) => [.. Enumerable.Range(0, rows).Select(_ => cells[random.Next(cells.Length)])];
-        return new Table("delays", [TableOf.Column("Cause", Column(Cells[..5])), TableOf.Column("Season", Column("Summer", "Winter", "")), TableOf.Column("Minutes", Column(Cells[5..10])), TableOf.Column("When", Column(Cells[10..12])), TableOf.Column("Value", Column(Cells))]);
+        return new Table(
+            "delays",
+            [
+                TableOf.Column("Cause", Column(Cells[..5])),
+                TableOf.Column("Season", Column("Summer", "Winter", "")),
+                TableOf.Column("Minutes", Column(Cells[5..10])),
+                TableOf.Column("When", Column(Cells[10..12])),
+                TableOf.Column("Value", Column(Cells)),
+            ]
+        );
     }
 
     /// <summary>A value that a schema allows, or nearly.</summary>
@@ -63,7 +109,9 @@ public sealed class StepFuzzTests
                 }
                 return made;
             case "array":
-                return new JsonArray([.. Enumerable.Range(0, random.Next(0, 4)).Select(_ => Of(schema["items"] as JsonObject ?? [], random, depth + 1))]);
+                return new JsonArray([
+                    .. Enumerable.Range(0, random.Next(0, 4)).Select(_ => Of(schema["items"] as JsonObject ?? [], random, depth + 1)),
+                ]);
             case "integer":
                 return random.Next(-1, 6);
             case "number":
@@ -123,5 +171,11 @@ public sealed class StepFuzzTests
         Assert.True(applied > 0, $"no {kind} was ever applied");
     }
 
-    private static string Text(Table table) => string.Join('\n', table.Columns.Select(column => $"{column.Name}: {string.Join(" | ", Enumerable.Range(0, column.Count).Select(column.Cells.TextAt))}"));
+    private static string Text(Table table) =>
+        string.Join(
+            '\n',
+            table.Columns.Select(column =>
+                $"{column.Name}: {string.Join(" | ", Enumerable.Range(0, column.Count).Select(column.Cells.TextAt))}"
+            )
+        );
 }

@@ -14,28 +14,58 @@ namespace OneWhole.Core.Tests.Statements;
 public sealed class ArithmeticTests
 {
     private static readonly Table Table = TableOf.Columns(
-        "Part: low | mid | high | low | mid | high | low | mid | high", "Group: x | x | x | y | y | y | z | z | z", "Amount: 10.5 | 3 | 3.25 | 2.25 | 7 | 1 | 4 | 0.5 | 6", "Heads: 4 | 2 | 6.5 | 1 | 5 | 4 | 2 | 2 | 6");
+        "Part: low | mid | high | low | mid | high | low | mid | high",
+        "Group: x | x | x | y | y | y | z | z | z",
+        "Amount: 10.5 | 3 | 3.25 | 2.25 | 7 | 1 | 4 | 0.5 | 6",
+        "Heads: 4 | 2 | 6.5 | 1 | 5 | 4 | 2 | 2 | 6"
+    );
 
     private static readonly string[] Forms =
     [
-        """{"kind": "pareto"}""", """{"kind": "sharebars"}""", """{"kind": "pie"}""", """{"kind": "stacked"}""", """{"kind": "stacked", "scale": "share"}""", """{"kind": "mekko"}""", """{"kind": "nested"}""",
-        """{"kind": "pyramid"}""", """{"kind": "butterfly"}""", """{"kind": "lanes"}""", """{"kind": "diverging"}""", """{"kind": "diverging", "neutral": "apart", "scale": "amount"}""", """{"kind": "funnel"}""", """{"kind": "funnel", "base": "previous"}""", """{"kind": "bridge"}""", """{"kind": "bridge", "volume": "Heads", "steps": "effects"}""",
+        """{"kind": "pareto"}""",
+        """{"kind": "sharebars"}""",
+        """{"kind": "pie"}""",
+        """{"kind": "stacked"}""",
+        """{"kind": "stacked", "scale": "share"}""",
+        """{"kind": "mekko"}""",
+        """{"kind": "nested"}""",
+        """{"kind": "pyramid"}""",
+        """{"kind": "butterfly"}""",
+        """{"kind": "lanes"}""",
+        """{"kind": "diverging"}""",
+        """{"kind": "diverging", "neutral": "apart", "scale": "amount"}""",
+        """{"kind": "funnel"}""",
+        """{"kind": "funnel", "base": "previous"}""",
+        """{"kind": "bridge"}""",
+        """{"kind": "bridge", "volume": "Heads", "steps": "effects"}""",
     ];
 
     public static TheoryData<string> Each() => [.. Forms];
 
     [Fact]
     public void Every_form_is_among_them() =>
-        Assert.Equal(FormList.Standard.Forms.Select(form => form.Kind).Order(), Forms.Select(form => (string)System.Text.Json.Nodes.JsonNode.Parse(form)!["kind"]!).Distinct().Order());
+        Assert.Equal(
+            FormList.Standard.Forms.Select(form => form.Kind).Order(),
+            Forms.Select(form => (string)System.Text.Json.Nodes.JsonNode.Parse(form)!["kind"]!).Distinct().Order()
+        );
 
     [Theory]
     [MemberData(nameof(Each))]
     public void Each_equation_comes_out(string form)
     {
         Form kind = FormList.Standard.Find((string)System.Text.Json.Nodes.JsonNode.Parse(form)!["kind"]!, "kind");
-        string where = kind.PartsWanted == 2 ? """, "where": [{"column": "Part", "is": ["low", "high"]}]""" : kind.GroupsWanted == 2 ? """, "where": [{"column": "Group", "is": ["x", "y"]}]""" : "";
-        WorkingsResult workings = Calculator.Run(Table, StudyFormat.Standard.Read(
-            $$"""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "groups": {"column": "Group"}, "value": {"sum": "Amount"}, "order": {"parts": ["low", "mid", "high"]}, "form": {{form}}{{where}} }"""));
+        string where =
+            kind.PartsWanted == 2 ? """, "where": [{"column": "Part", "is": ["low", "high"]}]"""
+            : kind.GroupsWanted == 2 ? """, "where": [{"column": "Group", "is": ["x", "y"]}]"""
+            : "";
+        WorkingsResult workings = Calculator.Run(
+            Table,
+            StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "Part"}, "groups": """
+                    + $$"""{"column": "Group"}, "value": {"sum": "Amount"}, "order": {"parts": """
+                    + $$"""["low", "mid", "high"]}, "form": {{form}}{{where}} }"""
+            )
+        );
         var words = new RuleWords(workings);
         int read = 0;
         foreach (WorkingColumn column in workings.Columns.Where(column => !column.IsText))
@@ -47,8 +77,15 @@ public sealed class ArithmeticTests
                 if (Equation.TryRead(said) is { } equation)
                 {
                     read++;
-                    Assert.True(Math.Abs(equation.Left - equation.Right) <= equation.Tolerance, $"{form} {column.Key} of row {row}: \"{said}\" gives {equation.Left}, not {equation.Right}");
-                    Assert.True(column.Number(row) is { } value && Math.Abs((column.Unit == ColumnUnit.Percent ? value / 100 : value) - equation.Right) <= equation.Tolerance, $"{form} {column.Key} of row {row}: \"{said}\" is not {column.Number(row)}");
+                    Assert.True(
+                        Math.Abs(equation.Left - equation.Right) <= equation.Tolerance,
+                        $"{form} {column.Key} of row {row}: \"{said}\" gives {equation.Left}, not {equation.Right}"
+                    );
+                    Assert.True(
+                        column.Number(row) is { } value
+                            && Math.Abs((column.Unit == ColumnUnit.Percent ? value / 100 : value) - equation.Right) <= equation.Tolerance,
+                        $"{form} {column.Key} of row {row}: \"{said}\" is not {column.Number(row)}"
+                    );
                 }
             }
         }
@@ -74,7 +111,12 @@ public sealed class ArithmeticTests
         public static Equation? TryRead(string said)
         {
             string[] sides = said.Split(" = ");
-            if (sides.Length != 2 || Tokens(sides[0]) is not { Count: > 1 } left || Tokens(sides[1].Split(',', 2) is [var first, var rest] && !char.IsDigit(rest[0]) ? first : sides[1]) is not { Count: > 0 } right)
+            if (
+                sides.Length != 2
+                || Tokens(sides[0]) is not { Count: > 1 } left
+                || Tokens(sides[1].Split(',', 2) is [var first, var rest] && !char.IsDigit(rest[0]) ? first : sides[1])
+                    is not { Count: > 0 } right
+            )
             {
                 return null;
             }
@@ -88,7 +130,21 @@ public sealed class ArithmeticTests
             equation.Right = other.Sum();
             // Shares among the operands stand with four decimals of a percent, and a product of them with amounts carries that over.
             bool shares = said.Contains('%', StringComparison.Ordinal);
-            equation.Tolerance = (shares ? 2e-6 : 1e-9) * Math.Max(1, Math.Max(Math.Abs(equation.Right), left.Concat(right).Select(token => double.TryParse(token.TrimEnd('%'), NumberStyles.Float, CultureInfo.InvariantCulture, out double number) ? Math.Abs(number) : 0).Max()));
+            equation.Tolerance =
+                (shares ? 2e-6 : 1e-9)
+                * Math.Max(
+                    1,
+                    Math.Max(
+                        Math.Abs(equation.Right),
+                        left.Concat(right)
+                            .Select(token =>
+                                double.TryParse(token.TrimEnd('%'), NumberStyles.Float, CultureInfo.InvariantCulture, out double number)
+                                    ? Math.Abs(number)
+                                    : 0
+                            )
+                            .Max()
+                    )
+                );
             return equation;
         }
 
@@ -96,7 +152,7 @@ public sealed class ArithmeticTests
         {
             var tokens = new List<string>();
             string plain = text.Replace(" %", "%", StringComparison.Ordinal).Replace(",", "", StringComparison.Ordinal);
-            for (int at = 0; at < plain.Length;)
+            for (int at = 0; at < plain.Length; )
             {
                 char c = plain[at];
                 if (c == ' ')
@@ -189,7 +245,9 @@ public sealed class ArithmeticTests
                 return inner;
             }
             string token = _tokens[_at++];
-            return token.EndsWith('%') ? double.Parse(token[..^1], CultureInfo.InvariantCulture) / 100 : double.Parse(token, CultureInfo.InvariantCulture);
+            return token.EndsWith('%')
+                ? double.Parse(token[..^1], CultureInfo.InvariantCulture) / 100
+                : double.Parse(token, CultureInfo.InvariantCulture);
         }
     }
 }

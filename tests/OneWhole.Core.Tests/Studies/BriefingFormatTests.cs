@@ -7,7 +7,10 @@ namespace OneWhole.Core.Tests.Studies;
 /// <summary>The briefing document: read strictly, written as it was read, and its published schema.</summary>
 public sealed class BriefingFormatTests
 {
-    private const string Page = """{"format": "onewhole.briefing/1", "title": "The month", "columns": 3, "filter": [{"column": "Season", "is": ["Summer"]}], "blocks": [{"key": "b1", "kind": "study", "study": "s", "show": "both", "span": 2}, {"key": "b2", "kind": "text", "text": "[[b1.whole]]"}]}""";
+    private const string Page =
+        """{"format": "onewhole.briefing/1", "title": "The month", "columns": 3, "filter": [{"column": "Season", "is": """
+        + """["Summer"]}], "blocks": [{"key": "b1", "kind": "study", "study": "s", "show": "both", "span": 2}, """
+        + """{"key": "b2", "kind": "text", "text": "[[b1.whole]]"}]}""";
 
     [Fact]
     public void What_was_read_is_written_again() => Assert.True(JsonNode.DeepEquals(JsonNode.Parse(Page), Briefing.Read(Page).Write()));
@@ -20,7 +23,8 @@ public sealed class BriefingFormatTests
     [InlineData("""{"format": "onewhole.briefing/1", "colour": "red"}""", "colour")]
     [InlineData("""{"format": "onewhole.briefing/1", "filter": [{"column": "a", "are": []}]}""", "filter[0].are")]
     [InlineData("""{"format": """, "")]
-    public void What_is_none_is_refused_with_its_place(string json, string place) => Assert.Equal(place, Assert.Throws<StudyException>(() => Briefing.Read(json)).Place);
+    public void What_is_none_is_refused_with_its_place(string json, string place) =>
+        Assert.Equal(place, Assert.Throws<StudyException>(() => Briefing.Read(json)).Place);
 
     [Fact]
     public void The_published_schema_is_the_one_that_is_read_by()
@@ -30,13 +34,22 @@ public sealed class BriefingFormatTests
         {
             at = Path.GetDirectoryName(at);
         }
-        Assert.True(JsonNode.DeepEquals(JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "briefing.schema.json"))), Briefing.Shape.Schema()), "docs/briefing.schema.json is stale: write it again with ./onewhole schema --of briefing");
+        Assert.True(
+            JsonNode.DeepEquals(
+                JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "briefing.schema.json"))),
+                Briefing.Shape.Schema()
+            ),
+            "docs/briefing.schema.json is stale: write it again with ./onewhole schema --of briefing"
+        );
     }
 
     [Fact]
     public void Text_that_only_looks_like_a_reading_stays_text()
     {
-        IReadOnlyList<TextSegment> segments = BriefingText.Segments("a [b] [[b1.whole]] [[]] c", new Dictionary<string, string> { ["b1.whole"] = "5 <rows>" });
+        IReadOnlyList<TextSegment> segments = BriefingText.Segments(
+            "a [b] [[b1.whole]] [[]] c",
+            new Dictionary<string, string> { ["b1.whole"] = "5 <rows>" }
+        );
         Assert.Equal(["a [b] ", "5 <rows>", " [[]] c"], segments.Select(segment => segment.Text));
     }
 }

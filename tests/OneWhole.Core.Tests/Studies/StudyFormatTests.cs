@@ -13,10 +13,15 @@ public sealed class StudyFormatTests
     public void A_full_document_is_written_as_it_was_read()
     {
         const string text = """
-            {"format":"onewhole.study/1","title":"Minutes","where":[{"column":"Season","is":["Summer"]},{"column":"Minutes","from":0,"to":600.5},{"column":"Day","from":"2025-01-01"},{"column":"Cause","blank":false}],
-            "value":{"sum":"Minutes"},"parts":{"column":"Cause","expected":["Fog"]},"groups":{"column":"Minutes","bands":{"start":0,"width":20,"end":100}},"whole":{"given":5000.25},
-            "order":{"parts":["Fog","Engine"],"groups":{"share":"Fog"},"reverse":["parts"]},"fold":{"reach":0.8,"label":"Rest"},"negatives":"size","trial":[{"part":"Fog","group":"0–20","set":-3.5},{"part":"Engine","times":1.25}],"running":{"ties":"together"},
-            "rounding":{"decimals":2,"reconcile":true},"form":{"kind":"pareto","axes":"free","cuts":[{"count":3}],"limits":[0.7],"crossing":"out"},"each":{"column":"Route"},"finish":{"labels":"both","colours":{"Fog":"#1d6b60"}}}
+            {"format":"onewhole.study/1","title":"Minutes","where":[{"column":"Season","is":["Summer"]},{"column":"Minutes","from":0,
+            "to":600.5},{"column":"Day","from":"2025-01-01"},{"column":"Cause","blank":false}],
+            "value":{"sum":"Minutes"},"parts":{"column":"Cause","expected":["Fog"]},"groups":{"column":"Minutes","bands":{"start":0,
+            "width":20,"end":100}},"whole":{"given":5000.25},
+            "order":{"parts":["Fog","Engine"],"groups":{"share":"Fog"},"reverse":["parts"]},"fold":{"reach":0.8,"label":"Rest"},
+            "negatives":"size","trial":[{"part":"Fog","group":"0–20","set":-3.5},{"part":"Engine","times":1.25}],
+            "running":{"ties":"together"},
+            "rounding":{"decimals":2,"reconcile":true},"form":{"kind":"pareto","axes":"free","cuts":[{"count":3}],"limits":[0.7],
+            "crossing":"out"},"each":{"column":"Route"},"finish":{"labels":"both","colours":{"Fog":"#1d6b60"}}}
             """;
         Study study = StudyFormat.Standard.Read(text);
         Assert.True(JsonNode.DeepEquals(JsonNode.Parse(text), StudyFormat.Standard.Write(study)), StudyFormat.Standard.WriteText(study));
@@ -24,8 +29,10 @@ public sealed class StudyFormatTests
 
     [Fact]
     public void Defaults_are_left_out() =>
-        Assert.Equal("""{"format":"onewhole.study/1","parts":{"column":"Cause"},"form":{"kind":"pareto"}}""",
-            StudyFormat.Standard.Write(Read("\"negatives\": \"keep\", \"rounding\": {\"decimals\": 1}")).ToJsonString());
+        Assert.Equal(
+            """{"format":"onewhole.study/1","parts":{"column":"Cause"},"form":{"kind":"pareto"}}""",
+            StudyFormat.Standard.Write(Read("\"negatives\": \"keep\", \"rounding\": {\"decimals\": 1}")).ToJsonString()
+        );
 
     [Theory]
     [InlineData("\"colour\": 1", "colour", "members are")]
@@ -72,8 +79,11 @@ public sealed class StudyFormatTests
     [InlineData("\"lay\": \"upright\"", "form.lay")]
     public void A_forms_own_members_are_checked(string member, string place)
     {
-        StudyException fault = Assert.Throws<StudyException>(() => StudyFormat.Standard.Read(
-            $$"""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "form": {"kind": "pareto", {{member}} } }"""));
+        StudyException fault = Assert.Throws<StudyException>(() =>
+            StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "form": {"kind": "pareto", {{member}} } }"""
+            )
+        );
         Assert.Equal(place, fault.Place);
     }
 
@@ -99,10 +109,19 @@ public sealed class StudyFormatTests
             at = Path.GetDirectoryName(at);
         }
         JsonNode? published = JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "study.schema.json")));
-        Assert.True(JsonNode.DeepEquals(published, StudyFormat.Standard.Schema()), "docs/study.schema.json is stale: write it again with ./onewhole schema");
+        Assert.True(
+            JsonNode.DeepEquals(published, StudyFormat.Standard.Schema()),
+            "docs/study.schema.json is stale: write it again with ./onewhole schema"
+        );
         JsonNode? steps = JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "prepare.schema.json")));
-        Assert.True(JsonNode.DeepEquals(steps, Core.Preparing.Preparation.Schema()), "docs/prepare.schema.json is stale: write it again with ./onewhole schema --of prepare");
+        Assert.True(
+            JsonNode.DeepEquals(steps, Core.Preparing.Preparation.Schema()),
+            "docs/prepare.schema.json is stale: write it again with ./onewhole schema --of prepare"
+        );
         string settings = File.ReadAllText(Path.Combine(at!, "docs", "settings.md"));
-        Assert.True(settings == Core.Statements.SettingsTable.Markdown(Core.Forms.FormList.Standard), "docs/settings.md is stale: write it again with ./onewhole schema --of settings");
+        Assert.True(
+            settings == Core.Statements.SettingsTable.Markdown(Core.Forms.FormList.Standard),
+            "docs/settings.md is stale: write it again with ./onewhole schema --of settings"
+        );
     }
 }

@@ -33,7 +33,9 @@ public sealed class ColumnBuilderTests
     {
         Column column = TableOf.Column("Amount", ["2.5", "2.50", "2.5", "+2.5", "02.5", "-0"]);
         Assert.Equal(["2.5", "2.50", "+2.5", "02.5", "-0"], column.Labels.Labels);
-        Assert.All(Enumerable.Range(0, 5), row => Assert.Equal(new Fraction(5, 2), new Fraction(column.Numbers.At(row)!.Value, ExactInt.PowerOfTen(column.Numbers.Scale))));
+        Assert.All(Enumerable.Range(0, 5), row =>
+            Assert.Equal(new Fraction(5, 2), new Fraction(column.Numbers.At(row)!.Value, ExactInt.PowerOfTen(column.Numbers.Scale)))
+        );
     }
 
     [Fact]

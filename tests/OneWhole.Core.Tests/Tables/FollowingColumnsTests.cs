@@ -9,7 +9,9 @@ public sealed class FollowingColumnsTests
     private const string Amounts = "Amount: 10 | 20 | 30 | 40 | 50 | 60 | 70 | 80 | 90 | 50";
 
     private static string Rule(string column) =>
-        FollowingColumns.Find(TableOf.Columns(Stops, Amounts, column)).GetValueOrDefault("Helper") is { } found ? $"{found.Rule} ({found.DifferingCount})" : "none";
+        FollowingColumns.Find(TableOf.Columns(Stops, Amounts, column)).GetValueOrDefault("Helper") is { } found
+            ? $"{found.Rule} ({found.DifferingCount})"
+            : "none";
 
     [Theory]
     [InlineData("Helper: -10 | -20 | -30 | -40 | -50 | -60 | -70 | -80 | -90 | -50", "the negative of Amount (0)")]
@@ -26,7 +28,8 @@ public sealed class FollowingColumnsTests
     [InlineData("Helper: 40 | 35 | 30 | 25 | 20 | 15 | 10 | 5 | 0 | 20", "half of the rest of Amount up to a constant (0)")]
     [InlineData("Helper: 10 | 9 | 8 | 7 | 5 | 4 | 3 | 2 | 1 | 5", "the rank of Amount (0)")]
     [InlineData("Helper: 0 | 0 | 0 | 0 | 0 | 0 | 0 | 0 | 0 | 0", "none")]
-    public void A_column_made_by_hand_is_recognised_with_the_rows_that_differ(string column, string rule) => Assert.Equal(rule, Rule(column));
+    public void A_column_made_by_hand_is_recognised_with_the_rows_that_differ(string column, string rule) =>
+        Assert.Equal(rule, Rule(column));
 
     private const string Routes = "Route: North | North | North | South | South | South";
     private const string Boarded = "Boarded: 120 | 260 | 410 | 90 | 333 | 517";
@@ -58,7 +61,9 @@ public sealed class FollowingColumnsTests
         for (int table = 0; table < 200; table++)
         {
             string Column(string name) => $"{name}: {string.Join(" | ", Enumerable.Range(0, 8).Select(_ => random.Next(1, 400)))}";
-            found += FollowingColumns.Find(TableOf.Columns("Stop: a | a | b | b | c | c | d | d", Column("One"), Column("Two"), Column("Three"), Column("Four"))).Count;
+            found += FollowingColumns
+                .Find(TableOf.Columns("Stop: a | a | b | b | c | c | d | d", Column("One"), Column("Two"), Column("Three"), Column("Four")))
+                .Count;
         }
         Assert.Equal(0, found);
     }
@@ -66,14 +71,18 @@ public sealed class FollowingColumnsTests
     [Fact]
     public void Shares_are_compared_in_the_decimals_that_they_have()
     {
-        IReadOnlyDictionary<string, Following> found = FollowingColumns.Find(TableOf.Columns("Stop: a | b | c", "Amount: 1 | 1 | 1.5", "Share: 28.6 | 28.6 | 42.9"));
+        IReadOnlyDictionary<string, Following> found = FollowingColumns.Find(
+            TableOf.Columns("Stop: a | b | c", "Amount: 1 | 1 | 1.5", "Share: 28.6 | 28.6 | 42.9")
+        );
         Assert.Equal("the share of Amount in its total", found["Share"].Rule);
     }
 
     [Fact]
     public void A_sum_of_columns_is_one_and_its_terms_are_not()
     {
-        IReadOnlyDictionary<string, Following> found = FollowingColumns.Find(TableOf.Columns("Age: a | b | c | d", "Men: 3 | 4 | 9 | 2", "Women: 5 | 1 | 2 | 7", "People: 8 | 5 | 11 | 9"));
+        IReadOnlyDictionary<string, Following> found = FollowingColumns.Find(
+            TableOf.Columns("Age: a | b | c | d", "Men: 3 | 4 | 9 | 2", "Women: 5 | 1 | 2 | 7", "People: 8 | 5 | 11 | 9")
+        );
         Assert.Equal(["People"], found.Keys);
         Assert.Equal("the sum of Men, Women", found["People"].Rule);
     }
@@ -81,8 +90,15 @@ public sealed class FollowingColumnsTests
     [Fact]
     public void A_row_of_totals_is_no_row_of_the_rule()
     {
-        Column amount = TableOf.Column("Amount", ["1", "1", "2", "4"]), share = TableOf.Column("Share", ["25", "25", "50", "100"]);
-        Table table = new("t", [amount.With(amount.Info with { Total = ExactDecimal.Parse("4") }), share.With(share.Info with { Total = ExactDecimal.Parse("100") })]);
+        Column amount = TableOf.Column("Amount", ["1", "1", "2", "4"]),
+            share = TableOf.Column("Share", ["25", "25", "50", "100"]);
+        Table table = new(
+            "t",
+            [
+                amount.With(amount.Info with { Total = ExactDecimal.Parse("4") }),
+                share.With(share.Info with { Total = ExactDecimal.Parse("100") }),
+            ]
+        );
         Assert.Equal("the share of Amount in its total", FollowingColumns.Find(table)["Share"].Rule);
     }
 }

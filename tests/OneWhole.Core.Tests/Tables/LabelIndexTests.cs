@@ -7,19 +7,25 @@ namespace OneWhole.Core.Tests.Tables;
 public sealed class LabelIndexTests
 {
     [Fact]
-    public void Codes_are_those_of_a_dictionary() => Gen.Int[0, 400].Array[0, 1500].Sample(numbers =>
-    {
-        var index = new LabelIndex();
-        var known = new Dictionary<string, int>(StringComparer.Ordinal);
-        foreach (int number in numbers)
-        {
-            string label = $"Stop {number}";
-            Assert.Equal(known.TryGetValue(label, out int code) ? code : -1, index.Find(label, LabelIndex.HashOf(label)));
-            known.TryAdd(label, known.Count);
-            Assert.Equal(known[label], index.Add(label));
-        }
-        Assert.Equal(known.OrderBy(pair => pair.Value).Select(pair => pair.Key), index.Labels);
-    }, iter: 200);
+    public void Codes_are_those_of_a_dictionary() =>
+        Gen.Int[0, 400]
+            .Array[0, 1500]
+            .Sample(
+                numbers =>
+                {
+                    var index = new LabelIndex();
+                    var known = new Dictionary<string, int>(StringComparer.Ordinal);
+                    foreach (int number in numbers)
+                    {
+                        string label = $"Stop {number}";
+                        Assert.Equal(known.TryGetValue(label, out int code) ? code : -1, index.Find(label, LabelIndex.HashOf(label)));
+                        known.TryAdd(label, known.Count);
+                        Assert.Equal(known[label], index.Add(label));
+                    }
+                    Assert.Equal(known.OrderBy(pair => pair.Value).Select(pair => pair.Key), index.Labels);
+                },
+                iter: 200
+            );
 
     [Fact]
     public void Labels_of_one_column_keep_their_codes_however_they_are_spelled()
@@ -38,7 +44,9 @@ public sealed class LabelIndexTests
         {
             Assert.Equal(i, index.Add($"B-{i}"));
         }
-        Assert.All(Enumerable.Range(0, 200_000).Where(i => i % 997 == 0), i => Assert.Equal(i, index.Find($"B-{i}", LabelIndex.HashOf($"B-{i}"))));
+        Assert.All(Enumerable.Range(0, 200_000).Where(i => i % 997 == 0), i =>
+            Assert.Equal(i, index.Find($"B-{i}", LabelIndex.HashOf($"B-{i}")))
+        );
         Assert.Equal(-1, index.Find("B-200000", LabelIndex.HashOf("B-200000")));
     }
 }

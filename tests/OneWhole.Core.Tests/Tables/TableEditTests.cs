@@ -6,7 +6,8 @@ public sealed class TableEditTests
 {
     private static Table Sample() => TableOf.Columns("Stop: Hallin | Oskery | Hallin | Tarn Holm", "Boardings: 812 | 598 | 40 | ");
 
-    private static string[] Texts(Table table, string column) => [.. Enumerable.Range(0, table.RowCount).Select(row => table.Find(column)!.Cells.TextAt(row))];
+    private static string[] Texts(Table table, string column) =>
+        [.. Enumerable.Range(0, table.RowCount).Select(row => table.Find(column)!.Cells.TextAt(row))];
 
     private static TableEdit Type(int row, string column, string text) => new() { Cells = [new CellEdit(row, column, text)] };
 
@@ -20,7 +21,15 @@ public sealed class TableEditTests
         Table numbers = Type(3, "Boardings", "12.50").Apply(Type(0, "Boardings", "n/a").Apply(before));
         Assert.Equal(["n/a", "598", "40", "12.50"], Texts(numbers, "Boardings"));
         Assert.Null(numbers.Find("Boardings")!.Numbers.At(0));
-        Assert.Equal("650.5", new Core.Numbers.ExactDecimal(numbers.Find("Boardings")!.Numbers.At(1)!.Value + numbers.Find("Boardings")!.Numbers.At(2)!.Value + numbers.Find("Boardings")!.Numbers.At(3)!.Value, numbers.Find("Boardings")!.Numbers.Scale).ToString());
+        Assert.Equal(
+            "650.5",
+            new Core.Numbers.ExactDecimal(
+                numbers.Find("Boardings")!.Numbers.At(1)!.Value
+                    + numbers.Find("Boardings")!.Numbers.At(2)!.Value
+                    + numbers.Find("Boardings")!.Numbers.At(3)!.Value,
+                numbers.Find("Boardings")!.Numbers.Scale
+            ).ToString()
+        );
     }
 
     [Fact]
@@ -54,9 +63,18 @@ public sealed class TableEditTests
     {
         Assert.Contains("row 5", Assert.Throws<ArgumentException>(() => Type(4, "Stop", "x").Apply(Sample())).Message);
         Assert.Contains("no column \"Stops\"", Assert.Throws<ArgumentException>(() => Type(0, "Stops", "x").Apply(Sample())).Message);
-        Assert.Contains("rows 4 to 5", Assert.Throws<ArgumentException>(() => new TableEdit { Remove = new RowRun(3, 2) }.Apply(Sample())).Message);
-        Assert.Contains("no other column", Assert.Throws<ArgumentException>(() => new TableEdit { AddColumns = ["Stop"] }.Apply(Sample())).Message);
-        Assert.Contains("last one", Assert.Throws<ArgumentException>(() => new TableEdit { DropColumns = ["Stop", "Boardings"] }.Apply(Sample())).Message);
+        Assert.Contains(
+            "rows 4 to 5",
+            Assert.Throws<ArgumentException>(() => new TableEdit { Remove = new RowRun(3, 2) }.Apply(Sample())).Message
+        );
+        Assert.Contains(
+            "no other column",
+            Assert.Throws<ArgumentException>(() => new TableEdit { AddColumns = ["Stop"] }.Apply(Sample())).Message
+        );
+        Assert.Contains(
+            "last one",
+            Assert.Throws<ArgumentException>(() => new TableEdit { DropColumns = ["Stop", "Boardings"] }.Apply(Sample())).Message
+        );
     }
 
     /// <summary>A table that was typed into, row by row and at random, is the table that its texts make.</summary>
@@ -103,7 +121,8 @@ public sealed class TableEditTests
         Table made = Made();
         foreach (string name in new[] { "Label", "Number" })
         {
-            Column typed = table.Find(name)!, fresh = made.Find(name)!;
+            Column typed = table.Find(name)!,
+                fresh = made.Find(name)!;
             Assert.Equal(Texts(made, name), Texts(table, name));
             Assert.Equal(fresh.Labels.Labels, typed.Labels.Labels);
             for (int row = 0; row < rows.Count; row++)

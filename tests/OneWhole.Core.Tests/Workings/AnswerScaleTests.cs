@@ -25,7 +25,13 @@ public sealed class AnswerScaleTests
         string[] labels = [.. ordered.Split('|').Select(label => label.Trim())];
         foreach (int turn in Enumerable.Range(0, labels.Length))
         {
-            Entry[] mixed = [.. labels.Index().OrderBy(label => (label.Index * 7 + turn * 3) % labels.Length).Select((label, at) => new Entry(label.Item, EntryKind.Label, at))];
+            Entry[] mixed =
+            [
+                .. labels
+                    .Index()
+                    .OrderBy(label => (label.Index * 7 + turn * 3) % labels.Length)
+                    .Select((label, at) => new Entry(label.Item, EntryKind.Label, at)),
+            ];
             Assert.Equal(labels, NaturalOrder.Sort(mixed).Select(entry => entry.Label));
         }
     }
@@ -37,5 +43,6 @@ public sealed class AnswerScaleTests
     [InlineData("Big Wick | Little Wick | Hallin")]
     [InlineData("agree | satisfied | likely")]
     [InlineData("Very Tern | Star | Gull")]
-    public void What_is_no_scale_is_none(string labels) => Assert.Null(AnswerScale.Ranks([.. labels.Split('|').Select(label => label.Trim())]));
+    public void What_is_no_scale_is_none(string labels) =>
+        Assert.Null(AnswerScale.Ranks([.. labels.Split('|').Select(label => label.Trim())]));
 }

@@ -6,23 +6,36 @@ namespace OneWhole.Core.Tests.Workings;
 
 public sealed class CalculatorTests
 {
-    internal static WorkingsResult Run(Table table, string members, string form = "\"pareto\"") => Calculator.Run(table, StudyFormat.Standard.Read(
-        $$"""{"format": "onewhole.study/1", "form": {"kind": {{form}}}, {{members}}}"""));
+    internal static WorkingsResult Run(Table table, string members, string form = "\"pareto\"") =>
+        Calculator.Run(table, StudyFormat.Standard.Read($$"""{"format": "onewhole.study/1", "form": {"kind": {{form}}}, {{members}}}"""));
 
-    private static string Column(WorkingsResult workings, string key) => string.Join(" ", Enumerable.Range(0, workings.RowCount)
-        .Select(row => workings[key].IsText ? workings[key].Text(row) ?? "-" : workings[key].Number(row)?.ToString("0.######", System.Globalization.CultureInfo.InvariantCulture) ?? "-"));
+    private static string Column(WorkingsResult workings, string key) =>
+        string.Join(
+            " ",
+            Enumerable
+                .Range(0, workings.RowCount)
+                .Select(row =>
+                    workings[key].IsText
+                        ? workings[key].Text(row) ?? "-"
+                        : workings[key].Number(row)?.ToString("0.######", System.Globalization.CultureInfo.InvariantCulture) ?? "-"
+                )
+        );
 
     private static readonly Table Delays = TableOf.Columns(
         "Cause: Fog | Engine | Fog | Crew | | Engine | Fog",
         "Season: Summer | Summer | Winter | Winter | Summer | Summer | Autumn",
         "Minutes: 10 | 4.5 | 20 | 5 | 1 | x | 0.5",
         "Day: 2025-06-01 | 2025-06-02 | 2025-01-09 | 2025-01-09T10:30 | | 2025-07-01 | 2025-10-01",
-        "Vessel: Star | Star | Lass | Star | Lass | Lass | Lass");
+        "Vessel: Star | Star | Lass | Star | Lass | Lass | Lass"
+    );
 
     [Fact]
     public void Decimals_leave_no_binary_residue()
     {
-        var table = new Table("t", [TableOf.Column("P", Enumerable.Repeat("a", 100_000)), TableOf.Column("V", Enumerable.Repeat("0.01", 100_000))]);
+        var table = new Table(
+            "t",
+            [TableOf.Column("P", Enumerable.Repeat("a", 100_000)), TableOf.Column("V", Enumerable.Repeat("0.01", 100_000))]
+        );
         Assert.Equal(1000.0, Run(table, """ "parts": {"column": "P"}, "value": {"sum": "V"} """).Readings["whole"]!.GetValue<double>());
         table = TableOf.Columns("P: a | a | a", "V: 0.1 | 0.2 | -0.3");
         Assert.Equal(0.0, Run(table, """ "parts": {"column": "P"}, "value": {"sum": "V"} """).Readings["whole"]!.GetValue<double>());
@@ -41,7 +54,10 @@ public sealed class CalculatorTests
     [Fact]
     public void Rows_are_one_of_four_things()
     {
-        WorkingsResult workings = Run(Delays, """ "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "where": [{"column": "Season", "isNot": ["Autumn"]}] """);
+        WorkingsResult workings = Run(
+            Delays,
+            """ "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "where": [{"column": "Season", "isNot": ["Autumn"]}] """
+        );
         Assert.Equal(new RowCounts(7, 5, 1, 1, 0), workings.Division.Rows);
         Assert.Equal("Fog Crew Engine (blank)", Column(workings, "part"));
         Assert.Equal("30 5 4.5 1", Column(workings, "value"));
@@ -50,7 +66,11 @@ public sealed class CalculatorTests
     [Fact]
     public void A_part_whose_number_cant_be_read_is_listed_with_0()
     {
-        WorkingsResult workings = Run(Delays, """ "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "where": [{"column": "Day", "from": "2025-07-01", "to": "2025-07-01"}] """);
+        WorkingsResult workings = Run(
+            Delays,
+            """ "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "where": """
+                + """[{"column": "Day", "from": "2025-07-01", "to": "2025-07-01"}] """
+        );
         Assert.Equal("Engine", Column(workings, "part"));
         Assert.Equal("0", Column(workings, "value"));
     }
@@ -73,7 +93,10 @@ public sealed class CalculatorTests
     public void Bands_take_their_lower_end_and_the_last_one_its_upper()
     {
         Table table = TableOf.Columns("V: 0 | 20 | 19.99 | 45 | 50 | 50.01 | -1 | | 7");
-        WorkingsResult workings = Run(table, """ "parts": {"column": "V", "bands": {"start": 0, "width": 20, "end": 50}}, "order": {"parts": "table"} """);
+        WorkingsResult workings = Run(
+            table,
+            """ "parts": {"column": "V", "bands": {"start": 0, "width": 20, "end": 50}}, "order": {"parts": "table"} """
+        );
         Assert.Equal("0–20 20–40 40–50", Column(workings, "part"));
         Assert.Equal("3 1 2", Column(workings, "value"));
         Assert.Equal(new RowCounts(9, 6, 0, 1, 2), workings.Division.Rows);
@@ -98,7 +121,9 @@ public sealed class CalculatorTests
         WorkingsResult workings = Run(Delays, """ "parts": {"column": "Cause"}, "value": {"distinct": "Vessel"} """);
         Assert.Equal("Fog Engine Crew (blank)", Column(workings, "part"));
         Assert.Equal("2 2 1 1", Column(workings, "value"));
-        Assert.Contains(workings.TieOut, line => line.Id == "not-additive" && line.Text.StartsWith("2 distinct vessels in all", StringComparison.Ordinal));
+        Assert.Contains(workings.TieOut, line =>
+            line.Id == "not-additive" && line.Text.StartsWith("2 distinct vessels in all", StringComparison.Ordinal)
+        );
     }
 
     [Theory]
@@ -128,7 +153,14 @@ public sealed class CalculatorTests
     public void A_folded_part_makes_way_for_a_label_of_its_name()
     {
         Table table = TableOf.Columns("P: Other | b | c | d", "V: 40 | 3 | 2 | 1");
-        Assert.Equal("Other|b|Other (folded)", string.Join('|', Run(table, """ "parts": {"column": "P"}, "value": {"sum": "V"}, "fold": {"keep": 2} """).Division.Parts.Select(part => part.Label)));
+        Assert.Equal(
+            "Other|b|Other (folded)",
+            string.Join(
+                '|',
+                Run(table, """ "parts": {"column": "P"}, "value": {"sum": "V"}, "fold": {"keep": 2} """)
+                    .Division.Parts.Select(part => part.Label)
+            )
+        );
     }
 
     [Fact]
@@ -136,8 +168,14 @@ public sealed class CalculatorTests
     {
         Table table = TableOf.Columns("P: | b | a | c", "V: 2 | 2 | 2 | 3");
         Assert.Equal("c b a (blank)", Column(Run(table, """ "parts": {"column": "P"}, "value": {"sum": "V"} """), "part"));
-        Assert.Equal("b a (blank) c", Column(Run(table, """ "parts": {"column": "P"}, "value": {"sum": "V"}, "order": {"parts": "smallest"} """), "part"));
-        Assert.Equal("c a (blank) b", Column(Run(table, """ "parts": {"column": "P"}, "value": {"sum": "V"}, "order": {"parts": ["c", "x", "a"]} """), "part"));
+        Assert.Equal(
+            "b a (blank) c",
+            Column(Run(table, """ "parts": {"column": "P"}, "value": {"sum": "V"}, "order": {"parts": "smallest"} """), "part")
+        );
+        Assert.Equal(
+            "c a (blank) b",
+            Column(Run(table, """ "parts": {"column": "P"}, "value": {"sum": "V"}, "order": {"parts": ["c", "x", "a"]} """), "part")
+        );
     }
 
     [Fact]
@@ -154,8 +192,17 @@ public sealed class CalculatorTests
     [Fact]
     public void The_whole_may_be_given_or_that_before_the_filter()
     {
-        Assert.Equal("0.1", Column(Run(Delays, """ "parts": {"column": "Cause"}, "whole": {"given": 20}, "where": [{"column": "Cause", "is": ["Engine"]}] """), "share"));
-        WorkingsResult workings = Run(Delays, """ "parts": {"column": "Cause"}, "whole": {"of": "unfiltered"}, "where": [{"column": "Cause", "is": ["Fog"]}] """);
+        Assert.Equal(
+            "0.1",
+            Column(
+                Run(Delays, """ "parts": {"column": "Cause"}, "whole": {"given": 20}, "where": [{"column": "Cause", "is": ["Engine"]}] """),
+                "share"
+            )
+        );
+        WorkingsResult workings = Run(
+            Delays,
+            """ "parts": {"column": "Cause"}, "whole": {"of": "unfiltered"}, "where": [{"column": "Cause", "is": ["Fog"]}] """
+        );
         Assert.Equal("0.428571", Column(workings, "share"));
         Assert.Equal(TieOutStatus.Warn, workings.TieOut.First(line => line.Id == "parts-add-up").Status);
     }
@@ -177,7 +224,13 @@ public sealed class CalculatorTests
     [Fact]
     public void Many_names_are_three_and_others_with_their_sum()
     {
-        var table = new Table("t", [TableOf.Column("P", Enumerable.Range(0, 151).Select(i => $"p{i}")), TableOf.Column("V", Enumerable.Range(0, 151).Select(i => i == 0 ? "1000" : $"-{i}"))]);
+        var table = new Table(
+            "t",
+            [
+                TableOf.Column("P", Enumerable.Range(0, 151).Select(i => $"p{i}")),
+                TableOf.Column("V", Enumerable.Range(0, 151).Select(i => i == 0 ? "1000" : $"-{i}")),
+            ]
+        );
         WorkingsResult workings = Run(table, """ "parts": {"column": "P"}, "value": {"sum": "V"}, "negatives": "leaveOut" """);
         TieOutLine line = Assert.Single(workings.TieOut, line => line.Id == "left-out");
         Assert.Equal("left out as negative: p150 −150, p149 −149, p148 −148, and 147 others −10,878", line.Text);
@@ -187,15 +240,24 @@ public sealed class CalculatorTests
     [Fact]
     public void Nothing_listed_is_no_error()
     {
-        WorkingsResult workings = Run(Delays, """ "parts": {"column": "Cause"}, "whole": {"given": 5}, "where": [{"column": "Cause", "is": []}] """);
+        WorkingsResult workings = Run(
+            Delays,
+            """ "parts": {"column": "Cause"}, "whole": {"given": 5}, "where": [{"column": "Cause", "is": []}] """
+        );
         Assert.Equal(0, workings.RowCount);
-        Assert.Equal("""{"whole":0,"parts":0,"hhi":null,"effectiveParts":null,"gini":null,"largestShare":null,"cuts":[{"share":0.8,"partsNeeded":null,"positionNeeded":null}],"balance":null}""", workings.Readings.ToJsonString());
+        Assert.Equal(
+            """{"whole":0,"parts":0,"hhi":null,"effectiveParts":null,"gini":null,"largestShare":null"""
+                + ""","cuts":[{"share":0.8,"partsNeeded":null,"positionNeeded":null}],"balance":null}""",
+            workings.Readings.ToJsonString()
+        );
     }
 
     [Fact]
     public void Too_many_bands_are_refused_with_their_number()
     {
-        StudyException fault = Assert.Throws<StudyException>(() => Run(Delays, """ "parts": {"column": "Minutes", "bands": {"start": 0, "width": 0.001}} """));
+        StudyException fault = Assert.Throws<StudyException>(() =>
+            Run(Delays, """ "parts": {"column": "Minutes", "bands": {"start": 0, "width": 0.001}} """)
+        );
         Assert.Contains("20001 bands", fault.Message, StringComparison.Ordinal);
     }
 

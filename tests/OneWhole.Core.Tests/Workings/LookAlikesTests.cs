@@ -22,13 +22,23 @@ public sealed class LookAlikesTests
     public void Hashing_finds_what_comparing_all_pairs_finds()
     {
         var random = new Random(7);
-        string[] labels = [.. Enumerable.Range(0, 300).Select(_ => string.Concat(Enumerable.Range(0, random.Next(4, 8)).Select(_ => (char)('a' + random.Next(3))))).Distinct()];
+        string[] labels =
+        [
+            .. Enumerable
+                .Range(0, 300)
+                .Select(_ => string.Concat(Enumerable.Range(0, random.Next(4, 8)).Select(_ => (char)('a' + random.Next(3)))))
+                .Distinct(),
+        ];
         var expected = new List<(int, int)>();
         for (int i = 0; i < labels.Length; i++)
         {
             for (int j = i + 1; j < labels.Length; j++)
             {
-                if (labels[i].Length >= 5 && labels[j].Length >= 5 && LookAlikes.IsOneApart([.. labels[i].EnumerateRunes()], [.. labels[j].EnumerateRunes()]))
+                if (
+                    labels[i].Length >= 5
+                    && labels[j].Length >= 5
+                    && LookAlikes.IsOneApart([.. labels[i].EnumerateRunes()], [.. labels[j].EnumerateRunes()])
+                )
                 {
                     expected.Add((i, j));
                 }

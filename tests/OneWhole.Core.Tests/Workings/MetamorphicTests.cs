@@ -18,7 +18,13 @@ public sealed class MetamorphicTests
     private static readonly string[] Parts = ["Ferry", "Bus", "Train", "Tram"];
     private static readonly string[] Groups = ["2024", "2025", "2026"];
 
-    private static readonly Gen<Row[]> Rows = Gen.Select(Gen.Int[0, 3], Gen.Int[0, 2], Gen.Long[0, 5000], Gen.Int[0, 5], (part, group, cents, counted) => new Row(part, group, cents, counted > 0)).Array[1, 24];
+    private static readonly Gen<Row[]> Rows = Gen.Select(
+        Gen.Int[0, 3],
+        Gen.Int[0, 2],
+        Gen.Long[0, 5000],
+        Gen.Int[0, 5],
+        (part, group, cents, counted) => new Row(part, group, cents, counted > 0)
+    ).Array[1, 24];
 
     public static TheoryData<string> Kinds() => [.. FormList.Standard.Forms.Select(form => form.Kind)];
 
@@ -39,7 +45,15 @@ public sealed class MetamorphicTests
             Column built = builder.Build(name);
             return numbers ? built : built.With(built.Info with { Type = ColumnType.Category });
         }
-        return new Table("trips", [Build("Mode", false, row => Parts[row.Part]), Build("Year", false, row => Groups[row.Group]), Build("Fares", true, amount), Build("State", false, row => row.Counted ? "counted" : "open")]);
+        return new Table(
+            "trips",
+            [
+                Build("Mode", false, row => Parts[row.Part]),
+                Build("Year", false, row => Groups[row.Group]),
+                Build("Fares", true, amount),
+                Build("State", false, row => row.Counted ? "counted" : "open"),
+            ]
+        );
     }
 
     private static string Money(Row row) => (row.Cents / 100m).ToString("0.00", CultureInfo.InvariantCulture);
@@ -47,12 +61,22 @@ public sealed class MetamorphicTests
     private static WorkingsResult Run(Table table, string kind, string value = """ "value": {"sum": "Fares"}, """, bool wide = false)
     {
         string listed = $"[\"{string.Join("\", \"", IsTwoSided(kind) ? Parts[..2] : Parts)}\"]";
-        string parts = wide ? $$"""{"columns": {{listed}} }""" : $$"""{"column": "Mode"{{(IsTwoSided(kind) || HasTwoGroups(kind) ? $", \"expected\": {listed}" : "")}} }""";
+        string parts = wide
+            ? $$"""{"columns": {{listed}} }"""
+            : $$"""{"column": "Mode"{{(IsTwoSided(kind) || HasTwoGroups(kind) ? $", \"expected\": {listed}" : "")}} }""";
         string grouped = HasTwoGroups(kind) ? """["2024", "2025"]""" : """["2024", "2025", "2026"]""";
-        string where = """{"column": "State", "is": ["counted"]}""" + (wide ? "" : $$""", {"column": "Mode", "is": {{listed}} }""") + (HasTwoGroups(kind) ? $$""", {"column": "Year", "is": {{grouped}} }""" : "");
+        string where =
+            """{"column": "State", "is": ["counted"]}"""
+            + (wide ? "" : $$""", {"column": "Mode", "is": {{listed}} }""")
+            + (HasTwoGroups(kind) ? $$""", {"column": "Year", "is": {{grouped}} }""" : "");
         string groups = $$"""{"column": "Year"{{(HasTwoGroups(kind) ? $", \"expected\": {grouped}" : "")}} }""";
-        return Calculator.Run(table, StudyFormat.Standard.Read(
-            $$"""{"format": "onewhole.study/1", "parts": {{parts}}, "groups": {{groups}}, {{value}} "where": [{{where}}], "order": {"parts": {{listed}}, "groups": {{grouped}} }, "form": {"kind": "{{kind}}"} }"""));
+        return Calculator.Run(
+            table,
+            StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "parts": {{parts}}, "groups": {{groups}}, {{value}} "where": """
+                    + $$"""[{{where}}], "order": {"parts": {{listed}}, "groups": {{grouped}} }, "form": {"kind": "{{kind}}"} }"""
+            )
+        );
     }
 
     /// <summary>Every cell of two workings: the same texts, and the same numbers but for a factor on amounts.</summary>
@@ -69,8 +93,13 @@ public sealed class MetamorphicTests
                     Assert.True(a.Text(row) == b.Text(row), $"{what}: {a.Key} of row {row} is {a.Text(row)} and {b.Text(row)}");
                     continue;
                 }
-                double? expected = a.Number(row) * (a.Unit == ColumnUnit.Amount ? factor : 1), actual = b.Number(row);
-                Assert.True(expected is null == actual is null && Math.Abs((expected ?? 0) - (actual ?? 0)) <= 1e-9 * Math.Max(1, Math.Abs(expected ?? 0)), $"{what}: {a.Key} of row {row} is {expected} and {actual}");
+                double? expected = a.Number(row) * (a.Unit == ColumnUnit.Amount ? factor : 1),
+                    actual = b.Number(row);
+                Assert.True(
+                    expected is null == actual is null
+                        && Math.Abs((expected ?? 0) - (actual ?? 0)) <= 1e-9 * Math.Max(1, Math.Abs(expected ?? 0)),
+                    $"{what}: {a.Key} of row {row} is {expected} and {actual}"
+                );
             }
         }
         Assert.Equal(one.TieOut.Select(line => (line.Id, line.Status)), other.TieOut.Select(line => (line.Id, line.Status)));
@@ -86,7 +115,19 @@ public sealed class MetamorphicTests
     [Theory]
     [MemberData(nameof(Kinds))]
     public void A_row_cut_in_two_is_the_same_amount(string kind) =>
-        Each(rows => AssertSame(Run(Of(rows, Money), kind), Run(Of(rows.SelectMany(row => (Row[])[row with { Cents = row.Cents / 3 }, row with { Cents = row.Cents - row.Cents / 3 }]), Money), kind), $"{kind} cut"));
+        Each(rows =>
+            AssertSame(
+                Run(Of(rows, Money), kind),
+                Run(
+                    Of(
+                        rows.SelectMany(row => (Row[])[row with { Cents = row.Cents / 3 }, row with { Cents = row.Cents - row.Cents / 3 }]),
+                        Money
+                    ),
+                    kind
+                ),
+                $"{kind} cut"
+            )
+        );
 
     [Theory]
     [MemberData(nameof(Kinds))]
@@ -96,46 +137,74 @@ public sealed class MetamorphicTests
     [Theory]
     [MemberData(nameof(Kinds))]
     public void Another_unit_leaves_every_share(string kind) =>
-        Each(rows => AssertSame(Run(Of(rows, Money), kind), Run(Of(rows, row => row.Cents.ToString(CultureInfo.InvariantCulture)), kind), $"{kind} in cents", factor: 100));
+        Each(rows =>
+            AssertSame(
+                Run(Of(rows, Money), kind),
+                Run(Of(rows, row => row.Cents.ToString(CultureInfo.InvariantCulture)), kind),
+                $"{kind} in cents",
+                factor: 100
+            )
+        );
 
     [Theory]
     [MemberData(nameof(Kinds))]
     public void Rows_that_are_left_out_leave_everything(string kind) =>
-        Each(rows => AssertSame(Run(Of(rows, Money), kind), Run(Of([.. rows, .. rows.Select(row => row with { Cents = row.Cents + 7, Counted = false })], Money), kind), $"{kind} with others left out"));
+        Each(rows =>
+            AssertSame(
+                Run(Of(rows, Money), kind),
+                Run(Of([.. rows, .. rows.Select(row => row with { Cents = row.Cents + 7, Counted = false })], Money), kind),
+                $"{kind} with others left out"
+            )
+        );
 
     [Theory]
     [MemberData(nameof(Kinds))]
     public void Counted_rows_are_a_sum_of_ones(string kind) =>
-        Each(rows => AssertSame(Run(Of(rows, _ => "1"), kind), Run(Of(rows, Money), kind, """ "value": {"count": "rows"}, """), $"{kind} counted"));
+        Each(rows =>
+            AssertSame(Run(Of(rows, _ => "1"), kind), Run(Of(rows, Money), kind, """ "value": {"count": "rows"}, """), $"{kind} counted")
+        );
 
     /// <summary>A row for each group and a column for each part: the same division as the long table.</summary>
     [Theory]
     [MemberData(nameof(Kinds))]
-    public void Wide_columns_are_the_same_division(string kind) => Each(rows =>
-    {
-        string[] listed = IsTwoSided(kind) ? Parts[..2] : Parts;
-        Row[] counted = [.. rows.Where(row => row.Counted && row.Part < listed.Length)];
-        int[] groups = [.. counted.Select(row => row.Group).Distinct().Order()];
-        // Every pair is there in a wide table: so it is in the long one, with nothing.
-        Row[] whole = [.. counted, .. groups.SelectMany(group => Enumerable.Range(0, listed.Length).Select(part => new Row(part, group, 0, true)))];
-        string Cell(int group, int part) => (counted.Where(row => row.Group == group && row.Part == part).Sum(row => row.Cents) / 100m).ToString("0.00", CultureInfo.InvariantCulture);
-        var columns = new List<Column> { Label("Year", groups.Select(group => Groups[group])), Label("State", groups.Select(_ => "counted")) };
-        for (int part = 0; part < listed.Length; part++)
+    public void Wide_columns_are_the_same_division(string kind) =>
+        Each(rows =>
         {
-            var builder = new ColumnBuilder(NumberReading.Point, true);
-            foreach (int group in groups)
+            string[] listed = IsTwoSided(kind) ? Parts[..2] : Parts;
+            Row[] counted = [.. rows.Where(row => row.Counted && row.Part < listed.Length)];
+            int[] groups = [.. counted.Select(row => row.Group).Distinct().Order()];
+            // Every pair is there in a wide table: so it is in the long one, with nothing.
+            Row[] whole =
+            [
+                .. counted,
+                .. groups.SelectMany(group => Enumerable.Range(0, listed.Length).Select(part => new Row(part, group, 0, true))),
+            ];
+            string Cell(int group, int part) =>
+                (counted.Where(row => row.Group == group && row.Part == part).Sum(row => row.Cents) / 100m).ToString(
+                    "0.00",
+                    CultureInfo.InvariantCulture
+                );
+            var columns = new List<Column>
             {
-                builder.Add(Cell(group, part));
+                Label("Year", groups.Select(group => Groups[group])),
+                Label("State", groups.Select(_ => "counted")),
+            };
+            for (int part = 0; part < listed.Length; part++)
+            {
+                var builder = new ColumnBuilder(NumberReading.Point, true);
+                foreach (int group in groups)
+                {
+                    builder.Add(Cell(group, part));
+                }
+                columns.Add(builder.Build(listed[part]));
             }
-            columns.Add(builder.Build(listed[part]));
-        }
-        if (groups.Length == 0)
-        {
-            return;
-        }
-        WorkingsResult wide = Run(new Table("trips", columns), kind, "", wide: true);
-        AssertSame(Run(Of(whole, Money), kind), wide, $"{kind} in wide columns");
-    });
+            if (groups.Length == 0)
+            {
+                return;
+            }
+            WorkingsResult wide = Run(new Table("trips", columns), kind, "", wide: true);
+            AssertSame(Run(Of(whole, Money), kind), wide, $"{kind} in wide columns");
+        });
 
     private static Column Label(string name, IEnumerable<string> labels)
     {

@@ -5,7 +5,10 @@ namespace OneWhole.Core.Tests.Workings;
 public sealed class NaturalOrderTests
 {
     private static string Sorted(params string[] labels) =>
-        string.Join(" | ", NaturalOrder.Sort([.. labels.Select((label, at) => new Entry(label, EntryKind.Label, at))]).Select(entry => entry.Label));
+        string.Join(
+            " | ",
+            NaturalOrder.Sort([.. labels.Select((label, at) => new Entry(label, EntryKind.Label, at))]).Select(entry => entry.Label)
+        );
 
     [Fact]
     public void Bands_go_by_their_numbers() =>

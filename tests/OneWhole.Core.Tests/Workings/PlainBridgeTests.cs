@@ -7,7 +7,9 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Tests.Workings;
 
-/// <summary>Random bridges between two years: the core against the definitions written out once more, in doubles and without any of its code.</summary>
+/// <summary>
+/// Random bridges between two years: the core against the definitions written out once more, in doubles and without any of its code.
+/// </summary>
 public sealed class PlainBridgeTests
 {
     private sealed record Trip(string Part, string Year, int Tenths, int Sold);
@@ -17,12 +19,28 @@ public sealed class PlainBridgeTests
     private static readonly string[] Labels = ["Hallin", "Oskery", "Big Wick", "Tarn Holm", "Sule Bank", "Little Wick"];
 
     private static readonly Gen<Asked> Any = Gen.Select(
-        Gen.Select(Gen.Int[0, 5], Gen.Int[0, 1], Gen.Int[0, 900], Gen.Int[0, 40], (part, year, tenths, sold) => new Trip(Labels[part], year == 0 ? "2024" : "2025", tenths, sold)).Array[2, 30],
-        Gen.Bool, Gen.Int[0, 4], Gen.Bool, Gen.Select(Gen.Int[0, 5], Gen.Int[0, 900], (part, tenths) => (Labels[part], tenths)).Array[0, 2],
+        Gen.Select(Gen.Int[0, 5], Gen.Int[0, 1], Gen.Int[0, 900], Gen.Int[0, 40], (part, year, tenths, sold) =>
+            new Trip(Labels[part], year == 0 ? "2024" : "2025", tenths, sold)
+        ).Array[2, 30],
+        Gen.Bool,
+        Gen.Int[0, 4],
+        Gen.Bool,
+        Gen.Select(Gen.Int[0, 5], Gen.Int[0, 900], (part, tenths) => (Labels[part], tenths)).Array[0, 2],
         // The first row is of the first year and the last of the second, so that there are two, in that order.
-        (trips, volume, keep, largest, sets) => new Asked([trips[0] with { Year = "2024" }, .. trips[1..^1], trips[^1] with { Year = "2025" }], volume, keep, largest, sets));
+        (trips, volume, keep, largest, sets) =>
+            new Asked([trips[0] with { Year = "2024" }, .. trips[1..^1], trips[^1] with { Year = "2025" }], volume, keep, largest, sets)
+    );
 
-    private sealed record Row(string Part, double? Before, double? After, double Change, double Volume0, double Volume1, double VolumeEffect, double RateEffect);
+    private sealed record Row(
+        string Part,
+        double? Before,
+        double? After,
+        double Change,
+        double Volume0,
+        double Volume1,
+        double VolumeEffect,
+        double RateEffect
+    );
 
     [Fact]
     public void A_bridge_is_what_its_definitions_say() => Any.Sample(Check, iter: 2000);
@@ -33,18 +51,24 @@ public sealed class PlainBridgeTests
         JsonObject study = Document(asked);
         Column Of(string name, Func<Trip, string> cell) => TableOf.Column(name, asked.Trips.Select(cell));
         Column year = Of("Year", trip => trip.Year);
-        var table = new Table("trips",
-        [
-            Of("Part", trip => trip.Part), year.With(year.Info with { Type = ColumnType.Category }),
-            Of("Money", trip => (trip.Tenths / 10m).ToString("0.0", CultureInfo.InvariantCulture)), Of("Sold", trip => trip.Sold.ToString(CultureInfo.InvariantCulture)),
-        ]);
+        var table = new Table(
+            "trips",
+            [
+                Of("Part", trip => trip.Part),
+                year.With(year.Info with { Type = ColumnType.Category }),
+                Of("Money", trip => (trip.Tenths / 10m).ToString("0.0", CultureInfo.InvariantCulture)),
+                Of("Sold", trip => trip.Sold.ToString(CultureInfo.InvariantCulture)),
+            ]
+        );
         WorkingsResult workings = Calculator.Run(table, StudyFormat.Standard.Read(study.ToJsonString()));
         Assert.Equal(rows.Select(row => row.Part), Enumerable.Range(0, workings.RowCount).Select(row => workings["part"].Text(row)));
-        double level = before, volume0 = asked.Trips.Where(trip => trip.Year == "2024").Sum(trip => trip.Sold);
+        double level = before,
+            volume0 = asked.Trips.Where(trip => trip.Year == "2024").Sum(trip => trip.Sold);
         for (int at = 0; at < rows.Count; at++)
         {
             Row row = rows[at];
-            double from = row.Before ?? 0, to = row.After ?? 0;
+            double from = row.Before ?? 0,
+                to = row.After ?? 0;
             Same(row.Before, "before");
             Same(row.After, "after");
             Same(row.Change, "change");
@@ -66,7 +90,11 @@ public sealed class PlainBridgeTests
             void Same(double? expected, string key)
             {
                 double? found = workings[key].Number(at);
-                Assert.True(expected is null == found is null && Math.Abs((expected ?? 0) - (found ?? 0)) < 1e-9 * Math.Max(1, Math.Abs(expected ?? 0)), $"{key} of {row.Part} is {found}, not {expected}: {study} {string.Join(' ', asked.Trips.AsEnumerable())}");
+                Assert.True(
+                    expected is null == found is null
+                        && Math.Abs((expected ?? 0) - (found ?? 0)) < 1e-9 * Math.Max(1, Math.Abs(expected ?? 0)),
+                    $"{key} of {row.Part} is {found}, not {expected}: {study} {string.Join(' ', asked.Trips.AsEnumerable())}"
+                );
             }
         }
         Assert.Equal(after, level, 6);
@@ -82,7 +110,14 @@ public sealed class PlainBridgeTests
             ["groups"] = new JsonObject { ["column"] = "Year" },
             ["value"] = new JsonObject { ["sum"] = "Money" },
             ["form"] = asked.Volume ? new JsonObject { ["kind"] = "bridge", ["volume"] = "Sold" } : new JsonObject { ["kind"] = "bridge" },
-            ["trial"] = new JsonArray([.. asked.Sets.Select(set => new JsonObject { ["part"] = set.Part, ["group"] = "2025", ["set"] = set.Tenths / 10m })]),
+            ["trial"] = new JsonArray([
+                .. asked.Sets.Select(set => new JsonObject
+                {
+                    ["part"] = set.Part,
+                    ["group"] = "2025",
+                    ["set"] = set.Tenths / 10m,
+                }),
+            ]),
         };
         if (asked.Keep > 0)
         {
@@ -98,24 +133,44 @@ public sealed class PlainBridgeTests
     private static (List<Row> Rows, double Before, double After) Plain(Asked asked)
     {
         var parts = asked.Trips.Select(trip => trip.Part).Distinct().ToList();
-        double? Sum(string part, string year) => asked.Trips.Any(trip => trip.Part == part && trip.Year == year) ? asked.Trips.Where(trip => trip.Part == part && trip.Year == year).Sum(trip => (double)trip.Tenths) / 10 : null;
-        int Sold(string year, string? part = null) => asked.Trips.Where(trip => trip.Year == year && (part is null || trip.Part == part)).Sum(trip => trip.Sold);
-        Dictionary<string, double?> was = parts.ToDictionary(part => part, part => Sum(part, "2024")), now = parts.ToDictionary(part => part, part => Sum(part, "2025"));
+        double? Sum(string part, string year) =>
+            asked.Trips.Any(trip => trip.Part == part && trip.Year == year)
+                ? asked.Trips.Where(trip => trip.Part == part && trip.Year == year).Sum(trip => (double)trip.Tenths) / 10
+                : null;
+        int Sold(string year, string? part = null) =>
+            asked.Trips.Where(trip => trip.Year == year && (part is null || trip.Part == part)).Sum(trip => trip.Sold);
+        Dictionary<string, double?> was = parts.ToDictionary(part => part, part => Sum(part, "2024")),
+            now = parts.ToDictionary(part => part, part => Sum(part, "2025"));
         foreach ((string part, int tenths) in asked.Sets.Where(set => parts.Contains(set.Part)))
         {
             now[part] = tenths / 10.0;
         }
-        double all0 = Sold("2024"), all1 = Sold("2025");
+        double all0 = Sold("2024"),
+            all1 = Sold("2025");
         Row Of(string part)
         {
-            double a0 = was[part] ?? 0, a1 = now[part] ?? 0, n0 = Sold("2024", part), n1 = Sold("2025", part);
-            return new Row(part, was[part], now[part], a1 - a0, n0, n1, all0 == 0 ? 0 : a0 * (all1 / all0 - 1), n0 == 0 ? 0 : a1 - n1 * a0 / n0);
+            double a0 = was[part] ?? 0,
+                a1 = now[part] ?? 0,
+                n0 = Sold("2024", part),
+                n1 = Sold("2025", part);
+            return new Row(
+                part,
+                was[part],
+                now[part],
+                a1 - a0,
+                n0,
+                n1,
+                all0 == 0 ? 0 : a0 * (all1 / all0 - 1),
+                n0 == 0 ? 0 : a1 - n1 * a0 / n0
+            );
         }
         double Total(Row row) => (row.Before ?? 0) + (row.After ?? 0);
         List<Row> rows = [.. parts.Select(Of)];
-        double before = rows.Sum(row => row.Before ?? 0), after = rows.Sum(row => row.After ?? 0);
+        double before = rows.Sum(row => row.Before ?? 0),
+            after = rows.Sum(row => row.After ?? 0);
         // Folded by what both years add up to, the largest stay; nothing is folded where fewer than two go.
-        List<Row> kept = rows, gone = [];
+        List<Row> kept = rows,
+            gone = [];
         if (asked.Keep > 0 && rows.Count - asked.Keep >= 2 && rows.Sum(Total) > 0)
         {
             List<Row> largest = [.. rows.OrderByDescending(row => Math.Round(10 * Total(row)))];
@@ -128,7 +183,18 @@ public sealed class PlainBridgeTests
         if (gone.Count > 0)
         {
             double? Sums(Func<Row, double?> of) => gone.All(row => of(row) is null) ? null : gone.Sum(row => of(row) ?? 0);
-            kept.Add(new Row("Other", Sums(row => row.Before), Sums(row => row.After), gone.Sum(row => row.Change), gone.Sum(row => row.Volume0), gone.Sum(row => row.Volume1), gone.Sum(row => row.VolumeEffect), gone.Sum(row => row.RateEffect)));
+            kept.Add(
+                new Row(
+                    "Other",
+                    Sums(row => row.Before),
+                    Sums(row => row.After),
+                    gone.Sum(row => row.Change),
+                    gone.Sum(row => row.Volume0),
+                    gone.Sum(row => row.Volume1),
+                    gone.Sum(row => row.VolumeEffect),
+                    gone.Sum(row => row.RateEffect)
+                )
+            );
         }
         return (kept, before, after);
     }

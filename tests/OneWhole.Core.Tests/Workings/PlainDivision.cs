@@ -53,13 +53,15 @@ internal readonly record struct Ratio(BigInteger Top, BigInteger Bottom) : IComp
 
     public static Ratio Of(BigInteger hundredths) => new(hundredths, 100);
 
-    public static Ratio operator +(Ratio a, Ratio b) => a.Bottom == b.Bottom ? new(a.Top + b.Top, a.Bottom) : new(a.Top * b.Bottom + b.Top * a.Bottom, a.Bottom * b.Bottom);
+    public static Ratio operator +(Ratio a, Ratio b) =>
+        a.Bottom == b.Bottom ? new(a.Top + b.Top, a.Bottom) : new(a.Top * b.Bottom + b.Top * a.Bottom, a.Bottom * b.Bottom);
 
     public static Ratio operator -(Ratio a, Ratio b) => a + new Ratio(-b.Top, b.Bottom);
 
     public static Ratio operator *(Ratio a, Ratio b) => new(a.Top * b.Top, a.Bottom * b.Bottom);
 
-    public static Ratio operator /(Ratio a, Ratio b) => b.Top < 0 ? new(a.Top * -b.Bottom, a.Bottom * -b.Top) : new(a.Top * b.Bottom, a.Bottom * b.Top);
+    public static Ratio operator /(Ratio a, Ratio b) =>
+        b.Top < 0 ? new(a.Top * -b.Bottom, a.Bottom * -b.Top) : new(a.Top * b.Bottom, a.Bottom * b.Top);
 
     public static bool operator <(Ratio a, Ratio b) => a.CompareTo(b) < 0;
 
@@ -136,11 +138,14 @@ internal sealed class PlainDivision
     private string GroupOf(PlainRow row) => _study.Groups ? LabelOf(row.Group) : "";
 
     /// <summary>Null where it can't be read.</summary>
-    private Ratio? AmountOf(PlainRow row) => _study.Value switch
-    {
-        "sum" => decimal.TryParse(row.Amount, System.Globalization.CultureInfo.InvariantCulture, out decimal amount) ? Ratio.Of((BigInteger)(amount * 100)) : null,
-        _ => Ratio.Of(100),
-    };
+    private Ratio? AmountOf(PlainRow row) =>
+        _study.Value switch
+        {
+            "sum" => decimal.TryParse(row.Amount, System.Globalization.CultureInfo.InvariantCulture, out decimal amount)
+                ? Ratio.Of((BigInteger)(amount * 100))
+                : null,
+            _ => Ratio.Of(100),
+        };
 
     private Dictionary<(string Group, string Part), Ratio> AmountsOf(IEnumerable<PlainRow> rows)
     {
@@ -152,7 +157,10 @@ internal sealed class PlainDivision
             amounts.TryAdd(pair, Ratio.Zero);
             if (_study.Value == "distinct")
             {
-                amounts[pair] += LabelOf(row.Vessel) != "(blank)" && seen.Add((pair.Item1, pair.Item2, LabelOf(row.Vessel))) ? Ratio.Of(100) : Ratio.Zero;
+                amounts[pair] +=
+                    LabelOf(row.Vessel) != "(blank)" && seen.Add((pair.Item1, pair.Item2, LabelOf(row.Vessel)))
+                        ? Ratio.Of(100)
+                        : Ratio.Zero;
             }
             else
             {
@@ -169,12 +177,13 @@ internal sealed class PlainDivision
         return amounts;
     }
 
-    private Dictionary<(string Group, string Part), Ratio> WithNegatives(Dictionary<(string Group, string Part), Ratio> amounts) => _study.Negatives switch
-    {
-        "leaveOut" => amounts.Where(pair => pair.Value.Sign >= 0).ToDictionary(),
-        "size" => amounts.ToDictionary(pair => pair.Key, pair => pair.Value.Sign < 0 ? Ratio.Zero - pair.Value : pair.Value),
-        _ => amounts.ToDictionary(),
-    };
+    private Dictionary<(string Group, string Part), Ratio> WithNegatives(Dictionary<(string Group, string Part), Ratio> amounts) =>
+        _study.Negatives switch
+        {
+            "leaveOut" => amounts.Where(pair => pair.Value.Sign >= 0).ToDictionary(),
+            "size" => amounts.ToDictionary(pair => pair.Key, pair => pair.Value.Sign < 0 ? Ratio.Zero - pair.Value : pair.Value),
+            _ => amounts.ToDictionary(),
+        };
 
     private void Try(Dictionary<(string Group, string Part), Ratio> amounts, List<string> parts, List<string> groups)
     {
@@ -187,7 +196,11 @@ internal sealed class PlainDivision
             Ratio number = Ratio.Of(trial.Hundredths);
             if (trial.Kind == "times")
             {
-                foreach (var pair in amounts.Keys.Where(pair => pair.Part == trial.Part && (trial.Group is null || pair.Group == trial.Group)).ToList())
+                foreach (
+                    var pair in amounts
+                        .Keys.Where(pair => pair.Part == trial.Part && (trial.Group is null || pair.Group == trial.Group))
+                        .ToList()
+                )
                 {
                     amounts[pair] *= number;
                 }
@@ -216,7 +229,8 @@ internal sealed class PlainDivision
         Dictionary<(string Group, string Part), Ratio> amounts = WithNegatives(before);
         List<string> inTable = [.. _rows.Select(row => LabelOf(row.Part)).Concat(_study.Expected).Distinct()];
         // A part is listed if it has a row that passes or is expected, unless all that it had was left out.
-        bool IsListed(string part) => (before.Keys.Any(pair => pair.Part == part) || _study.Expected.Contains(part))
+        bool IsListed(string part) =>
+            (before.Keys.Any(pair => pair.Part == part) || _study.Expected.Contains(part))
             && (!before.Keys.Any(pair => pair.Part == part) || amounts.Keys.Any(pair => pair.Part == part));
         List<string> parts = [.. inTable.Where(IsListed)];
         List<string> groups = _study.Groups
@@ -228,7 +242,10 @@ internal sealed class PlainDivision
         List<string> ordered = Ordered(parts, Total);
         (List<string> kept, List<string> folded) = Folded(parts, Total);
         ordered = [.. ordered.Where(kept.Contains)];
-        string? other = folded.Count == 0 ? null : kept.Contains("Other") ? "Other (folded)" : "Other";
+        string? other =
+            folded.Count == 0 ? null
+            : kept.Contains("Other") ? "Other (folded)"
+            : "Other";
         if (parts.Count == 0 || groups.Count == 0)
         {
             return;
@@ -293,25 +310,39 @@ internal sealed class PlainDivision
     }
 
     /// <summary>The whole that is no sum of the lines; null where it is.</summary>
-    private Ratio? GivenWhole => _study.Whole switch
-    {
-        "unfiltered" => Ratio.Sum(WithNegatives(AmountsOf(_rows)).Values),
-        "given" => Ratio.Of(_study.Given * 100),
-        _ => null,
-    };
+    private Ratio? GivenWhole =>
+        _study.Whole switch
+        {
+            "unfiltered" => Ratio.Sum(WithNegatives(AmountsOf(_rows)).Values),
+            "given" => Ratio.Of(_study.Given * 100),
+            _ => null,
+        };
 
     private void AddLines(List<(string Group, string Part, Ratio? Value)> lines)
     {
-        bool byGroup = _study.Whole == "group" && _study.Groups, byPart = _study.Whole == "part" && _study.Groups;
-        object KeyOf((string Group, string Part, Ratio? Value) line) => byGroup ? line.Group : byPart ? line.Part : "";
+        bool byGroup = _study.Whole == "group" && _study.Groups,
+            byPart = _study.Whole == "part" && _study.Groups;
+        object KeyOf((string Group, string Part, Ratio? Value) line) =>
+            byGroup ? line.Group
+            : byPart ? line.Part
+            : "";
         foreach (var one in lines.GroupBy(KeyOf).ToDictionary(group => group.Key, group => group.ToList()))
         {
-            Ratio sum = Ratio.Sum(one.Value.Select(line => line.Value ?? Ratio.Zero)), whole = GivenWhole ?? sum;
+            Ratio sum = Ratio.Sum(one.Value.Select(line => line.Value ?? Ratio.Zero)),
+                whole = GivenWhole ?? sum;
             Dictionary<string, double?> shown = Shown(one.Value, whole, sum);
             foreach (var line in one.Value)
             {
                 bool none = line.Value is null || whole.Sign == 0;
-                Lines.Add(new PlainLine(_study.Groups ? line.Group : null, line.Part, line.Value, none ? null : (line.Value!.Value / whole).Number, none ? null : shown[line.Group + "\n" + line.Part]));
+                Lines.Add(
+                    new PlainLine(
+                        _study.Groups ? line.Group : null,
+                        line.Part,
+                        line.Value,
+                        none ? null : (line.Value!.Value / whole).Number,
+                        none ? null : shown[line.Group + "\n" + line.Part]
+                    )
+                );
             }
         }
         // Back into the order of the rows.
@@ -325,7 +356,10 @@ internal sealed class PlainDivision
         {
             return [];
         }
-        var there = lines.Where(line => line.Value is not null).Select(line => (Key: line.Group + "\n" + line.Part, Value: line.Value!.Value)).ToList();
+        var there = lines
+            .Where(line => line.Value is not null)
+            .Select(line => (Key: line.Group + "\n" + line.Part, Value: line.Value!.Value))
+            .ToList();
         var units = new Ratio(BigInteger.Pow(10, _study.Decimals + 2), 1);
         Dictionary<string, BigInteger> shown = there.ToDictionary(line => line.Key, line => (line.Value * units / whole).RoundHalfAway());
         if (_study.Reconcile && sum.CompareTo(whole) == 0 && there.TrueForAll(line => line.Value.Sign >= 0))
@@ -356,7 +390,8 @@ internal sealed class PlainDivision
         double? Share(Ratio amount) => whole.Sign == 0 ? null : (amount / whole).Number;
         for (int at = 0; at < listed.Count; at++)
         {
-            int first = at, last = at;
+            int first = at,
+                last = at;
             while (_study.TiesTogether && first > 0 && listed[first - 1].CompareTo(listed[at]) == 0)
             {
                 first--;
@@ -366,8 +401,15 @@ internal sealed class PlainDivision
                 last++;
             }
             Ratio before = first == 0 ? Ratio.Zero : running[first - 1];
-            Steps.Add(new PlainStep(1 + all.Count(other => other > listed[at]), running[last].Number, Share(running[last]), (at + 1.0) / all.Count,
-                whole.Sign == 0 ? null : ClassOf((_study.CrossingOut ? running[last] : before) / whole)));
+            Steps.Add(
+                new PlainStep(
+                    1 + all.Count(other => other > listed[at]),
+                    running[last].Number,
+                    Share(running[last]),
+                    (at + 1.0) / all.Count,
+                    whole.Sign == 0 ? null : ClassOf((_study.CrossingOut ? running[last] : before) / whole)
+                )
+            );
         }
         if (folded.Count > 0)
         {
@@ -375,18 +417,28 @@ internal sealed class PlainDivision
         }
         foreach ((string kind, double number) in _study.Cuts)
         {
-            int needed = kind == "share" && whole.Sign != 0 ? running.FindIndex(sum => !(sum / whole < Ratio.Of((BigInteger)Math.Round(number * 100)))) + 1 : 0;
-            Cuts.Add(whole.Sign == 0 ? [null] : kind switch
-            {
-                "share" => [needed > 0 ? needed : null, needed > 0 ? (double)needed / all.Count : null],
-                "position" => [At(number)],
-                _ => [(running[Math.Min((int)number, all.Count) - 1] / whole).Number],
-            });
+            int needed =
+                kind == "share" && whole.Sign != 0
+                    ? running.FindIndex(sum => !(sum / whole < Ratio.Of((BigInteger)Math.Round(number * 100)))) + 1
+                    : 0;
+            Cuts.Add(
+                whole.Sign == 0
+                    ? [null]
+                    : kind switch
+                    {
+                        "share" => [needed > 0 ? needed : null, needed > 0 ? (double)needed / all.Count : null],
+                        "position" => [At(number)],
+                        _ => [(running[Math.Min((int)number, all.Count) - 1] / whole).Number],
+                    }
+            );
         }
         // The first point where position and share add up to 1.
         for (int at = 0; at < all.Count && whole.Sign != 0 && Balance is null; at++)
         {
-            double x0 = (double)at / all.Count, y0 = at == 0 ? 0 : Share(running[at - 1])!.Value, x1 = (at + 1.0) / all.Count, y1 = Share(running[at])!.Value;
+            double x0 = (double)at / all.Count,
+                y0 = at == 0 ? 0 : Share(running[at - 1])!.Value,
+                x1 = (at + 1.0) / all.Count,
+                y1 = Share(running[at])!.Value;
             if (!(running[at] / whole + new Ratio(at + 1, all.Count) < new Ratio(1, 1)))
             {
                 double part = (1 - x0 - y0) / (x1 + y1 - x0 - y0);
@@ -405,6 +457,8 @@ internal sealed class PlainDivision
     private string ClassOf(Ratio share)
     {
         bool Under(int hundredths) => _study.CrossingOut ? !(share > Ratio.Of(hundredths)) : share < Ratio.Of(hundredths);
-        return Under(80) ? "A" : Under(95) ? "B" : "C";
+        return Under(80) ? "A"
+            : Under(95) ? "B"
+            : "C";
     }
 }

@@ -11,8 +11,15 @@ public sealed class PublishedFiguresTests
     private static WorkingsResult Divide(IEnumerable<(string Name, long Amount)> parts, int decimals = 1)
     {
         (string Name, long Amount)[] all = [.. parts];
-        var table = new Table("t", [TableOf.Column("P", all.Select(part => part.Name)), TableOf.Column("V", all.Select(part => part.Amount.ToString()))]);
-        return CalculatorTests.Run(table, $$""" "parts": {"column": "P"}, "value": {"sum": "V"}, "order": {"parts": "table"}, "rounding": {"decimals": {{decimals}}, "reconcile": true} """);
+        var table = new Table(
+            "t",
+            [TableOf.Column("P", all.Select(part => part.Name)), TableOf.Column("V", all.Select(part => part.Amount.ToString()))]
+        );
+        return CalculatorTests.Run(
+            table,
+            $$""" "parts": {"column": "P"}, "value": {"sum": "V"}, "order": {"parts": "table"}, "rounding": """
+                + $$"""{"decimals": {{decimals}}, "reconcile": true} """
+        );
     }
 
     [Fact]
@@ -21,9 +28,21 @@ public sealed class PublishedFiguresTests
         // The census of 1790 and the bill of 1791 for 120 seats, after Balinski and Young, Fair Representation (from memory).
         (string, long Population, long Seats)[] states =
         [
-            ("Connecticut", 236841, 8), ("Delaware", 55540, 2), ("Georgia", 70835, 2), ("Kentucky", 68705, 2), ("Maryland", 278514, 9),
-            ("Massachusetts", 475327, 16), ("New Hampshire", 141822, 5), ("New Jersey", 179570, 6), ("New York", 331589, 11), ("North Carolina", 353523, 12),
-            ("Pennsylvania", 432879, 14), ("Rhode Island", 68446, 2), ("South Carolina", 206236, 7), ("Vermont", 85533, 3), ("Virginia", 630560, 21),
+            ("Connecticut", 236841, 8),
+            ("Delaware", 55540, 2),
+            ("Georgia", 70835, 2),
+            ("Kentucky", 68705, 2),
+            ("Maryland", 278514, 9),
+            ("Massachusetts", 475327, 16),
+            ("New Hampshire", 141822, 5),
+            ("New Jersey", 179570, 6),
+            ("New York", 331589, 11),
+            ("North Carolina", 353523, 12),
+            ("Pennsylvania", 432879, 14),
+            ("Rhode Island", 68446, 2),
+            ("South Carolina", 206236, 7),
+            ("Vermont", 85533, 3),
+            ("Virginia", 630560, 21),
         ];
         ExactInt[] seats = LargestRemainders.ApportionEqually([.. states.Select(state => (ExactInt)state.Population)], 120)!;
         Assert.Equal(states.Select(state => state.Seats), seats.Select(seat => seat.Small));
@@ -57,28 +76,43 @@ public sealed class PublishedFiguresTests
     [Fact]
     public void Gini_is_its_definition_by_pairs()
     {
-        Gen.Int[0, 1000].Array[2, 30].Where(values => values.Sum() > 0).Sample(values =>
-        {
-            WorkingsResult workings = Divide(values.Select((value, at) => ($"p{at}", (long)value)));
-            double pairs = values.Sum(x => values.Sum(y => Math.Abs((double)x - y)));
-            double expected = pairs / (2.0 * values.Length * values.Length * values.Average());
-            return Math.Abs(expected - workings.Readings["gini"]!.GetValue<double>()) < 1e-9;
-        }, iter: 200);
+        Gen.Int[0, 1000]
+            .Array[2, 30]
+            .Where(values => values.Sum() > 0)
+            .Sample(
+                values =>
+                {
+                    WorkingsResult workings = Divide(values.Select((value, at) => ($"p{at}", (long)value)));
+                    double pairs = values.Sum(x => values.Sum(y => Math.Abs((double)x - y)));
+                    double expected = pairs / (2.0 * values.Length * values.Length * values.Average());
+                    return Math.Abs(expected - workings.Readings["gini"]!.GetValue<double>()) < 1e-9;
+                },
+                iter: 200
+            );
     }
 
     [Fact]
     public void Shown_shares_always_add_up_and_stay_within_a_unit()
     {
-        Gen.Select(Gen.Int[0, 100_000].Array[1, 40].Where(values => values.Sum(value => (long)value) > 0), Gen.Int[0, 3]).Sample((values, decimals) =>
-        {
-            WorkingsResult workings = Divide(values.Select((value, at) => ($"p{at}", (long)value)), decimals);
-            double unit = Math.Pow(10, -decimals);
-            double[] shown = [.. Enumerable.Range(0, values.Length).Select(row => workings["shownShare"].Number(row)!.Value)];
-            // Where equal amounts can't keep equal shares, each is rounded by itself.
-            bool equals = values.Distinct().Count() < values.Length;
-            return (equals || Math.Abs(shown.Sum() - 100) < 1e-9)
-                && Enumerable.Range(0, values.Length).GroupBy(row => values[row]).All(equal => equal.Select(row => shown[row]).Distinct().Count() == 1)
-                && Enumerable.Range(0, values.Length).All(row => Math.Abs(shown[row] - workings["share"].Number(row)!.Value * 100) < unit + 1e-9);
-        }, iter: 300);
+        Gen.Select(Gen.Int[0, 100_000].Array[1, 40].Where(values => values.Sum(value => (long)value) > 0), Gen.Int[0, 3])
+            .Sample(
+                (values, decimals) =>
+                {
+                    WorkingsResult workings = Divide(values.Select((value, at) => ($"p{at}", (long)value)), decimals);
+                    double unit = Math.Pow(10, -decimals);
+                    double[] shown = [.. Enumerable.Range(0, values.Length).Select(row => workings["shownShare"].Number(row)!.Value)];
+                    // Where equal amounts can't keep equal shares, each is rounded by itself.
+                    bool equals = values.Distinct().Count() < values.Length;
+                    return (equals || Math.Abs(shown.Sum() - 100) < 1e-9)
+                        && Enumerable
+                            .Range(0, values.Length)
+                            .GroupBy(row => values[row])
+                            .All(equal => equal.Select(row => shown[row]).Distinct().Count() == 1)
+                        && Enumerable
+                            .Range(0, values.Length)
+                            .All(row => Math.Abs(shown[row] - workings["share"].Number(row)!.Value * 100) < unit + 1e-9);
+                },
+                iter: 300
+            );
     }
 }

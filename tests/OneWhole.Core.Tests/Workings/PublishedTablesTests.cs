@@ -25,14 +25,18 @@ public sealed class PublishedTablesTests
         return Path.Combine(at!, "tests", "fixtures", "published");
     }
 
-    public static TheoryData<string> Cases() => [.. Directory.GetFiles(Folder, "*.json").Select(path => Path.GetFileNameWithoutExtension(path)!).Order()];
+    public static TheoryData<string> Cases() =>
+        [.. Directory.GetFiles(Folder, "*.json").Select(path => Path.GetFileNameWithoutExtension(path)!).Order()];
 
     private static JsonObject Read(string name) => (JsonObject)JsonNode.Parse(File.ReadAllText(Path.Combine(Folder, name + ".json")))!;
 
     private static WorkingsResult Run(JsonObject published)
     {
         string[][] lines = [.. ((string)published["table"]!).Split('\n').Select(line => line.Split(','))];
-        var table = new Table("published", [.. lines[0].Select((heading, column) => TableOf.Column(heading, lines.Skip(1).Select(line => line[column])))]);
+        var table = new Table(
+            "published",
+            [.. lines[0].Select((heading, column) => TableOf.Column(heading, lines.Skip(1).Select(line => line[column])))]
+        );
         var study = (JsonObject)published["study"]!.DeepClone();
         study["format"] = Study.Format;
         return Calculator.Run(table, StudyFormat.Standard.Read(study.ToJsonString()));
@@ -82,11 +86,20 @@ public sealed class PublishedTablesTests
     private static double? Number(JsonNode? node) => node is null ? null : double.Parse(node.ToJsonString(), CultureInfo.InvariantCulture);
 
     private static void Near(double? expected, double? actual, string what) =>
-        Assert.True(expected is null == actual is null && Math.Abs((expected ?? 0) - (actual ?? 0)) <= 1e-9 * Math.Max(1, Math.Abs(expected ?? 0)), $"{what} is {actual}, published {expected}");
+        Assert.True(
+            expected is null == actual is null && Math.Abs((expected ?? 0) - (actual ?? 0)) <= 1e-9 * Math.Max(1, Math.Abs(expected ?? 0)),
+            $"{what} is {actual}, published {expected}"
+        );
 
     [Fact]
     public void Fourteen_sources_or_more_are_compared() =>
-        Assert.True(Directory.GetFiles(Folder, "*.json").Select(path => (string)Read(Path.GetFileNameWithoutExtension(path))["source"]!).Distinct().Count() >= 14);
+        Assert.True(
+            Directory
+                .GetFiles(Folder, "*.json")
+                .Select(path => (string)Read(Path.GetFileNameWithoutExtension(path))["source"]!)
+                .Distinct()
+                .Count() >= 14
+        );
 
     /// <summary>As Bickel, Hammel and O'Connell print them: 44.5 and 30.4 percent of all, and each department's own.</summary>
     [Fact]
@@ -96,7 +109,13 @@ public sealed class PublishedTablesTests
         string Percent(string column, int row) => (workings[column].Number(row)!.Value * 100).ToString("0", CultureInfo.InvariantCulture);
         Assert.Equal(["62", "63", "37", "33", "28", "6"], Enumerable.Range(0, 6).Select(row => Percent("rateBefore", row)));
         Assert.Equal(["82", "68", "34", "35", "24", "7"], Enumerable.Range(0, 6).Select(row => Percent("rateAfter", row)));
-        Assert.Equal((44.5, 30.4), (Math.Round(100 * Number(workings.Readings["rateBefore"])!.Value, 1), Math.Round(100 * Number(workings.Readings["rateAfter"])!.Value, 1)));
+        Assert.Equal(
+            (44.5, 30.4),
+            (
+                Math.Round(100 * Number(workings.Readings["rateBefore"])!.Value, 1),
+                Math.Round(100 * Number(workings.Readings["rateAfter"])!.Value, 1)
+            )
+        );
     }
 
     /// <summary>As Dawson prints them: who survived of the first, second and third class and of the crew, in percent.</summary>
@@ -104,6 +123,9 @@ public sealed class PublishedTablesTests
     public void The_survivors_are_those_of_the_paper()
     {
         WorkingsResult workings = Run(Read("survival-by-class"));
-        Assert.Equal([62.5, 41.4, 25.2, 24.0], Enumerable.Range(0, 4).Select(group => Math.Round(100 * workings["share"].Number(group * 2 + 1)!.Value, 1)));
+        Assert.Equal(
+            [62.5, 41.4, 25.2, 24.0],
+            Enumerable.Range(0, 4).Select(group => Math.Round(100 * workings["share"].Number(group * 2 + 1)!.Value, 1))
+        );
     }
 }

@@ -15,19 +15,29 @@ public sealed class ReachTests
 
     [Fact]
     public void It_is_the_nearest_of_all_amounts_that_reach_it() =>
-        Gen.Select(Gen.Int[0, 60].Array[1, 7], Gen.Int[0, 90], Gen.Int[1, 5], Gen.Int[5, 95]).Sample((others, now, count, percent) =>
-        {
-            int[] reaching = [.. Enumerable.Range(0, 8000).Where(amount => Holds(others, amount, count, percent))];
-            ExactDecimal? found = Reach.AmountFor([.. others.Select(amount => new Fraction(amount))], new Fraction(now), count, new Fraction(percent, 100), 0);
-            if (reaching.Length == 0)
-            {
-                Assert.Null(found);
-                return;
-            }
-            int nearest = reaching.Min(amount => Math.Abs(amount - now));
-            Assert.Equal(nearest, Math.Abs((int)found!.Value.ToDouble() - now));
-            Assert.Contains((int)found.Value.ToDouble(), reaching);
-        }, iter: 3000);
+        Gen.Select(Gen.Int[0, 60].Array[1, 7], Gen.Int[0, 90], Gen.Int[1, 5], Gen.Int[5, 95])
+            .Sample(
+                (others, now, count, percent) =>
+                {
+                    int[] reaching = [.. Enumerable.Range(0, 8000).Where(amount => Holds(others, amount, count, percent))];
+                    ExactDecimal? found = Reach.AmountFor(
+                        [.. others.Select(amount => new Fraction(amount))],
+                        new Fraction(now),
+                        count,
+                        new Fraction(percent, 100),
+                        0
+                    );
+                    if (reaching.Length == 0)
+                    {
+                        Assert.Null(found);
+                        return;
+                    }
+                    int nearest = reaching.Min(amount => Math.Abs(amount - now));
+                    Assert.Equal(nearest, Math.Abs((int)found!.Value.ToDouble() - now));
+                    Assert.Contains((int)found.Value.ToDouble(), reaching);
+                },
+                iter: 3000
+            );
 
     [Fact]
     public void Five_of_twelve_causes_make_four_fifths_where_the_largest_grows_in_tenths()

@@ -10,9 +10,11 @@ public sealed class TieOutTests
     private static readonly Table Delays = TableOf.Columns(
         "Cause: Fog | Engine | Fog | Crew | | fog | Tide | Bow door",
         "Season: Summer | Summer | Winter | Winter | Summer | Summer | Winter | Winter",
-        "Minutes: 10 | 4.5 | 20 | 5 | 1 | x | -3 | 5");
+        "Minutes: 10 | 4.5 | 20 | 5 | 1 | x | -3 | 5"
+    );
 
-    private static WorkingsResult Run(string members, string form = "\"pareto\"", Table? table = null) => CalculatorTests.Run(table ?? Delays, members, form);
+    private static WorkingsResult Run(string members, string form = "\"pareto\"", Table? table = null) =>
+        CalculatorTests.Run(table ?? Delays, members, form);
 
     private static TieOutLine Line(WorkingsResult workings, string id) => Assert.Single(workings.TieOut, line => line.Id == id);
 
@@ -22,7 +24,20 @@ public sealed class TieOutTests
     public void All_that_there_is_to_say_comes_in_its_order()
     {
         WorkingsResult workings = Run(Minutes + """, "groups": {"column": "Season"} """);
-        Assert.Equal(["rows-accounted", "parts-add-up", "running-ends", "shown-adds-up", "negative-parts", "blank-labels", "ties", "look-alikes", "not-used"], workings.TieOut.Select(line => line.Id));
+        Assert.Equal(
+            [
+                "rows-accounted",
+                "parts-add-up",
+                "running-ends",
+                "shown-adds-up",
+                "negative-parts",
+                "blank-labels",
+                "ties",
+                "look-alikes",
+                "not-used",
+            ],
+            workings.TieOut.Select(line => line.Id)
+        );
         Assert.Equal("wwww", string.Concat(workings.TieOut.Skip(4).Take(4).Select(line => line.Status == TieOutStatus.Warn ? 'w' : '-')));
         Assert.All(workings.TieOut, line => Assert.NotEqual(TieOutStatus.Fail, line.Status));
     }
@@ -36,7 +51,10 @@ public sealed class TieOutTests
 
     [Fact]
     public void The_filtered_rows_are_told_with_their_amount() =>
-        Assert.Equal("4 used + 4 filtered out (15.5 minutes) = 8 rows", Line(Run(Minutes + """, "where": [{"column": "Season", "is": ["Winter"]}] """), "rows-accounted").Text);
+        Assert.Equal(
+            "4 used + 4 filtered out (15.5 minutes) = 8 rows",
+            Line(Run(Minutes + """, "where": [{"column": "Season", "is": ["Winter"]}] """), "rows-accounted").Text
+        );
 
     [Theory]
     [InlineData("negative-parts", "")]
@@ -57,7 +75,10 @@ public sealed class TieOutTests
     {
         TieOutLine line = Line(Run(""" "parts": {"column": "Minutes", "bands": {"start": 0, "width": 5, "end": 10}} """), "bands-cover");
         Assert.Equal((TieOutStatus.Warn, "2 rows are outside the bands"), (line.Status, line.Text));
-        Assert.Equal(TieOutStatus.Ok, Line(Run(""" "parts": {"column": "Minutes", "bands": {"start": -5, "width": 5}} """), "bands-cover").Status);
+        Assert.Equal(
+            TieOutStatus.Ok,
+            Line(Run(""" "parts": {"column": "Minutes", "bands": {"start": -5, "width": 5}} """), "bands-cover").Status
+        );
     }
 
     [Fact]
@@ -104,11 +125,23 @@ public sealed class TieOutTests
     {
         Table thirds = TableOf.Columns("Cause: a | b | c", "Minutes: 1 | 1 | 1");
         TieOutLine thirdsLine = Line(Run(Minutes, table: thirds), "shown-adds-up");
-        Assert.Equal((TieOutStatus.Ok, "shown shares add up to 99.9: each is rounded by itself", "make them add up"), (thirdsLine.Status, thirdsLine.Text, thirdsLine.Remedy!.Text));
+        Assert.Equal(
+            (TieOutStatus.Ok, "shown shares add up to 99.9: each is rounded by itself", "make them add up"),
+            (thirdsLine.Status, thirdsLine.Text, thirdsLine.Remedy!.Text)
+        );
         // Three equal amounts can't share one unit: equal ones keep equal shares, and it is said.
         TieOutLine asked = Line(Run(Minutes + Reconciled, table: thirds), "shown-adds-up");
-        Assert.Equal((TieOutStatus.Warn, "shown shares add up to 99.9, not to 100.0: equal amounts keep equal shares, and there are too few units for all of them"), (asked.Status, asked.Text));
-        TieOutLine moved = Line(Run(Minutes + Reconciled, table: TableOf.Columns("Cause: a | b | c | d", "Minutes: 305 | 65 | 50 | 10")), "shown-adds-up");
+        Assert.Equal(
+            (
+                TieOutStatus.Warn,
+                "shown shares add up to 99.9, not to 100.0: equal amounts keep equal shares, and there are too few units for all of them"
+            ),
+            (asked.Status, asked.Text)
+        );
+        TieOutLine moved = Line(
+            Run(Minutes + Reconciled, table: TableOf.Columns("Cause: a | b | c | d", "Minutes: 305 | 65 | 50 | 10")),
+            "shown-adds-up"
+        );
         Assert.Equal((TieOutStatus.Ok, "shown shares add up to 100.0; a was rounded the other way for it"), (moved.Status, moved.Text));
     }
 }

@@ -89,7 +89,10 @@ export function EngineTables({ source, follow }: { source: SourceView; follow: (
                   type="button"
                   aria-pressed={picked?.name === table.name}
                   disabled={!!table.problem}
-                  className={`grid w-full grid-cols-[1fr_4rem_9rem_7rem] items-baseline gap-3 px-2 py-1 text-left ${table.problem ? '' : 'cursor-pointer hover:bg-wash'} ${picked?.name === table.name ? 'bg-wash font-semibold' : ''}`}
+                  className={
+                    'grid w-full grid-cols-[1fr_4rem_9rem_7rem] items-baseline gap-3 px-2 py-1 text-left ' +
+                    `${table.problem ? '' : 'cursor-pointer hover:bg-wash'} ${picked?.name === table.name ? 'bg-wash font-semibold' : ''}`
+                  }
                   onClick={() => setPicked({ name: table.name, query: null })}
                 >
                   <span className="truncate">{table.name}</span>

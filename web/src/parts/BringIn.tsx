@@ -59,7 +59,10 @@ export function BringIn({ compact }: { compact?: boolean }) {
   return (
     <section
       aria-label="Bring a table in"
-      className={`rounded-xs border border-dashed px-6 ${compact ? 'py-4' : 'py-8'} ${over ? 'border-accent bg-wash' : 'border-hairline bg-sheet'}`}
+      className={
+        `rounded-xs border border-dashed px-6 ${compact ? 'py-4' : 'py-8'} ` +
+        `${over ? 'border-accent bg-wash' : 'border-hairline bg-sheet'}`
+      }
       onDragOver={(event) => {
         event.preventDefault();
         setOver(true);

@@ -12,7 +12,10 @@ export function PointerNote({
 }) {
   return (
     <div
-      className="figures pointer-events-none absolute z-10 max-w-72 rounded-xs border border-hairline bg-sheet px-3 py-2 text-[12px] shadow-sm"
+      className={
+        'figures pointer-events-none absolute z-10 max-w-72 rounded-xs border border-hairline bg-sheet px-3 ' +
+        'py-2 text-[12px] shadow-sm'
+      }
       style={{
         left: `${x * 100}%`,
         top: `${y * 100}%`,

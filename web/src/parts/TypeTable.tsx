@@ -105,7 +105,11 @@ export function TypeTable({ bring, cancel }: { bring: (csv: string) => void; can
                       data-cell={`${r}-${c}`}
                       aria-label={r === 0 ? `Heading ${c + 1}` : `Row ${r}, column ${c + 1}`}
                       placeholder={r === 0 ? `Heading ${c + 1}` : undefined}
-                      className={`w-36 bg-transparent px-2 py-1 focus-visible:outline-2 focus-visible:outline-accent ${r === 0 ? 'font-semibold' : ''} ${r > 0 && cell.trim() !== '' && Number.isFinite(Number(cell)) ? 'text-right' : ''}`}
+                      className={
+                        'w-36 bg-transparent px-2 py-1 focus-visible:outline-2 focus-visible:outline-accent ' +
+                        `${r === 0 ? 'font-semibold' : ''} ` +
+                        `${r > 0 && cell.trim() !== '' && Number.isFinite(Number(cell)) ? 'text-right' : ''}`
+                      }
                       value={cell}
                       onChange={(event) => change(with_({ row: r, column: c }, event.target.value))}
                       onKeyDown={(event) => key(event, { row: r, column: c })}

@@ -120,7 +120,10 @@ function OpenBundle() {
         type="file"
         aria-label="Bundle"
         accept=".zip"
-        className="mt-2 text-[13px] file:mr-3 file:cursor-pointer file:rounded-xs file:border file:border-solid file:border-hairline file:bg-sheet file:px-3 file:py-1.5 file:font-semibold file:text-ink"
+        className={
+          'mt-2 text-[13px] file:mr-3 file:cursor-pointer file:rounded-xs file:border file:border-solid ' +
+          'file:border-hairline file:bg-sheet file:px-3 file:py-1.5 file:font-semibold file:text-ink'
+        }
         onChange={(event) => {
           const file = event.target.files?.[0];
           if (file) look.mutate(file);

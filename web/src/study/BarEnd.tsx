@@ -42,7 +42,11 @@ export function BarEnd({ mark: now, shown, place, actions, dragging, taken }: Pr
       aria-valuemax={edit.most}
       aria-valuenow={value}
       aria-valuetext={written(edit, value)}
-      className={`bar-end outline-none ${turns ? 'cursor-grab' : edit.control === 'drag-y' ? 'cursor-ns-resize' : 'cursor-ew-resize'} ${shown || held ? '' : 'opacity-0 focus-visible:opacity-100'}`}
+      className={
+        'bar-end outline-none ' +
+        `${turns ? 'cursor-grab' : edit.control === 'drag-y' ? 'cursor-ns-resize' : 'cursor-ew-resize'} ` +
+        `${shown || held ? '' : 'opacity-0 focus-visible:opacity-100'}`
+      }
       onClick={(event) => event.stopPropagation()}
       onPointerDown={(event) => {
         event.preventDefault();

@@ -55,7 +55,10 @@ export function FinishPanel({
                 <Tabs.Trigger
                   key={section}
                   value={section}
-                  className="-mb-px cursor-pointer border-b-2 border-transparent py-2 text-quiet first-letter:uppercase data-[state=active]:border-accent data-[state=active]:text-ink"
+                  className={
+                    '-mb-px cursor-pointer border-b-2 border-transparent py-2 text-quiet ' +
+                    'first-letter:uppercase data-[state=active]:border-accent data-[state=active]:text-ink'
+                  }
                 >
                   {section}
                 </Tabs.Trigger>

@@ -26,7 +26,10 @@ export const FormStrip = memo(function FormStrip({
   return (
     <section
       aria-label="Forms"
-      className="grid shrink-0 grid-cols-17 max-[1199px]:grid-cols-9 max-[599px]:grid-cols-4 gap-x-[3px] gap-y-1 border-t border-hairline px-6 pt-2 pb-1.5"
+      className={
+        'grid shrink-0 grid-cols-17 max-[1199px]:grid-cols-9 max-[599px]:grid-cols-4 gap-x-[3px] gap-y-1 ' +
+        'border-t border-hairline px-6 pt-2 pb-1.5'
+      }
     >
       {items.map((item) => (
         <button
@@ -38,11 +41,17 @@ export const FormStrip = memo(function FormStrip({
               ? `${item.why}${item.remedy ? `: ${item.remedy}` : ''}${item.isSample ? ' (drawn from invented amounts)' : ''}`
               : undefined
           }
-          className={`flex min-w-0 cursor-pointer flex-col items-center text-center text-[10.5px] leading-tight tracking-tighter ${item.chosen ? 'font-semibold' : 'text-quiet'}`}
+          className={
+            'flex min-w-0 cursor-pointer flex-col items-center text-center text-[10.5px] leading-tight ' +
+            `tracking-tighter ${item.chosen ? 'font-semibold' : 'text-quiet'}`
+          }
           onClick={() => actions.shape(item.form, item.shape)}
         >
           <span
-            className={`block w-full overflow-hidden bg-sheet ${item.why ? 'opacity-45' : ''} ${item.chosen ? 'outline-2 outline-accent' : 'outline outline-hairline'}`}
+            className={
+              `block w-full overflow-hidden bg-sheet ${item.why ? 'opacity-45' : ''} ` +
+              `${item.chosen ? 'outline-2 outline-accent' : 'outline outline-hairline'}`
+            }
             style={{ aspectRatio: `${size.width} / ${size.height}`, maxWidth: 78 }}
           >
             {item.figure ? <FigurePaint figure={item.figure} className="h-auto w-full" /> : null}

@@ -181,7 +181,11 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
                       key={column.key}
                       id={cells.cellId(item.index, place)}
                       role="gridcell"
-                      className={`truncate px-1 leading-[25px] ${column.key === 'part' ? '' : 'text-right'} ${column.quiet ? 'font-normal text-quiet' : ''} ${cells.isActive(item.index, place) ? 'outline-2 -outline-offset-1 outline-accent' : ''}`}
+                      className={
+                        `truncate px-1 leading-[25px] ${column.key === 'part' ? '' : 'text-right'} ` +
+                        `${column.quiet ? 'font-normal text-quiet' : ''} ` +
+                        `${cells.isActive(item.index, place) ? 'outline-2 -outline-offset-1 outline-accent' : ''}`
+                      }
                     >
                       {column.key === 'part' ? <span className="pr-2">{group?.label}</span> : null}
                       <span className={column.key === 'part' ? 'text-[12px] font-normal text-quiet' : ''}>
@@ -212,12 +216,20 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
                       key={column.key}
                       id={cells.cellId(item.index, place)}
                       role="gridcell"
-                      className={`min-w-0 ${perGroup && isPart ? 'pl-3' : ''} ${cells.isActive(item.index, place) ? 'outline-2 -outline-offset-1 outline-accent' : ''} ${column.text && column.key !== 'class' ? '' : 'text-right'} ${column.quiet || column.key === 'running' ? 'text-quiet' : ''}`}
+                      className={
+                        `min-w-0 ${perGroup && isPart ? 'pl-3' : ''} ` +
+                        `${cells.isActive(item.index, place) ? 'outline-2 -outline-offset-1 outline-accent' : ''} ` +
+                        `${column.text && column.key !== 'class' ? '' : 'text-right'} ` +
+                        `${column.quiet || column.key === 'running' ? 'text-quiet' : ''}`
+                      }
                     >
                       <button
                         type="button"
                         tabIndex={-1}
-                        className={`h-full w-full cursor-pointer truncate px-1 text-[inherit] ${column.text && column.key !== 'class' ? 'text-left' : 'text-right'}`}
+                        className={
+                          'h-full w-full cursor-pointer truncate px-1 text-[inherit] ' +
+                          `${column.text && column.key !== 'class' ? 'text-left' : 'text-right'}`
+                        }
                         title={isPart ? text : undefined}
                         onClick={(event) => act(at, column.key, event.shiftKey || event.ctrlKey || event.metaKey)}
                       >

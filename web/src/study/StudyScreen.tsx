@@ -268,7 +268,12 @@ export function StudyScreen({ id }: { id: string }) {
           </div>
           <Splitter split={split} setSplit={setSplit} />
           <div
-            className={`flex min-w-[340px] flex-col max-[899px]:fixed max-[899px]:top-11 max-[899px]:right-0 max-[899px]:bottom-0 max-[899px]:z-20 max-[899px]:w-[540px] max-[899px]:border-l max-[899px]:border-hairline max-[899px]:bg-paper max-[899px]:p-4 max-[899px]:shadow-lg ${drawer ? '' : 'max-[899px]:hidden'}`}
+            className={
+              'flex min-w-[340px] flex-col max-[899px]:fixed max-[899px]:top-11 max-[899px]:right-0 ' +
+              'max-[899px]:bottom-0 max-[899px]:z-20 max-[899px]:w-[540px] max-[899px]:border-l ' +
+              'max-[899px]:border-hairline max-[899px]:bg-paper max-[899px]:p-4 max-[899px]:shadow-lg ' +
+              `${drawer ? '' : 'max-[899px]:hidden'}`
+            }
             style={{ flex: `${1 - split} 1 0` }}
           >
             <button

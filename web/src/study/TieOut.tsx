@@ -32,7 +32,10 @@ export const TieOut = memo(function TieOut({
             )}
           </span>
           <span
-            className={`min-w-0 flex-1 ${line.status === 'ok' ? 'text-quiet' : line.status === 'warn' ? 'text-warn' : 'font-semibold text-fail'}`}
+            className={
+              'min-w-0 flex-1 ' +
+              `${line.status === 'ok' ? 'text-quiet' : line.status === 'warn' ? 'text-warn' : 'font-semibold text-fail'}`
+            }
           >
             {isolated(together(line.text))}
             {line.names.length > 3 ? (

@@ -48,7 +48,10 @@ export function OptionsEditor({
             <button
               type="button"
               aria-pressed={option.chosen}
-              className={`flex w-full cursor-pointer items-baseline gap-3 px-4 py-1.5 text-left hover:bg-wash focus-visible:bg-wash ${option.chosen ? 'bg-wash' : ''}`}
+              className={
+                'flex w-full cursor-pointer items-baseline gap-3 px-4 py-1.5 text-left hover:bg-wash ' +
+                `focus-visible:bg-wash ${option.chosen ? 'bg-wash' : ''}`
+              }
               onClick={() => (option.asks ? setAsking(asking === option ? null : option) : set(option.path, option.value))}
             >
               <span

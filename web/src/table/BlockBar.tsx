@@ -58,7 +58,8 @@ export function BlockBar({
       <span className="figures text-quiet" role="status" aria-label="What is marked">
         {told ??
           (block
-            ? `${count === 1 ? `Row ${number(block.top)}` : `Rows ${number(block.top)} to ${number(block.bottom)}`}, ${marked.length === 1 ? marked[0] : `${marked[0]} to ${marked.at(-1)}`}`
+            ? `${count === 1 ? `Row ${number(block.top)}` : `Rows ${number(block.top)} to ${number(block.bottom)}`}, ` +
+              `${marked.length === 1 ? marked[0] : `${marked[0]} to ${marked.at(-1)}`}`
             : hint)}
       </span>
       {words.map(([text, keys, act]) => (

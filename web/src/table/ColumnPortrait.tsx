@@ -61,7 +61,10 @@ export function ColumnPortrait({
         <p className="border-l-2 border-accent bg-wash px-2 py-1 text-left">
           It is {data.following.rule}, checked on every row
           {data.following.differingCount
-            ? `; ${inDigits(data.following.differingCount)} ${data.following.differingCount === 1 ? 'row differs' : 'rows differ'}: ${data.following.differing.map((row) => row + 1).join(', ')}${data.following.differingCount > data.following.differing.length ? ' …' : ''}`
+            ? `; ${inDigits(data.following.differingCount)} ` +
+              `${data.following.differingCount === 1 ? 'row differs' : 'rows differ'}: ` +
+              `${data.following.differing.map((row) => row + 1).join(', ')}` +
+              `${data.following.differingCount > data.following.differing.length ? ' …' : ''}`
             : ', and right in all of them'}
           .
         </p>

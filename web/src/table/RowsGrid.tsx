@@ -252,7 +252,9 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
   };
 
   const rowWidth = 26 + 8 * inDigits(view.rowCount).length;
-  const columns = `${rowWidth}px ${view.columns.map((column) => (column.type === 'quantity' ? 'minmax(190px, 220px)' : 'minmax(150px, 1fr)')).join(' ')}`;
+  const columns =
+    `${rowWidth}px ` +
+    `${view.columns.map((column) => (column.type === 'quantity' ? 'minmax(190px, 220px)' : 'minmax(150px, 1fr)')).join(' ')}`;
   return (
     <div className="flex min-h-0 min-w-0 flex-1 flex-col">
       <div
@@ -323,7 +325,13 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
                       {...cells.pointer(item.index, at)}
                       title={over.isUnsaved(item.index, column.name) ? 'Not saved yet' : undefined}
                       onDoubleClick={() => begin({ row: item.index, column: at })}
-                      className={`truncate px-2 py-1 ${column.type === 'quantity' ? 'text-right' : ''} ${text === '' ? 'text-quiet italic' : ''} ${over.isUnsaved(item.index, column.name) ? 'unsaved' : ''} ${cells.isMarked(item.index, at) ? 'bg-wash' : ''} ${cells.isActive(item.index, at) ? 'outline-2 -outline-offset-2 outline-accent' : ''}`}
+                      className={
+                        `truncate px-2 py-1 ${column.type === 'quantity' ? 'text-right' : ''} ` +
+                        `${text === '' ? 'text-quiet italic' : ''} ` +
+                        `${over.isUnsaved(item.index, column.name) ? 'unsaved' : ''} ` +
+                        `${cells.isMarked(item.index, at) ? 'bg-wash' : ''} ` +
+                        `${cells.isActive(item.index, at) ? 'outline-2 -outline-offset-2 outline-accent' : ''}`
+                      }
                     >
                       {typing?.row === item.index && typing.column === at ? (
                         <CellField

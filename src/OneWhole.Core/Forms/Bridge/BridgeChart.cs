@@ -30,24 +30,33 @@ internal static class BridgeChart
         string change = between ? "change" : "value";
         bool Falls(int at) => !steps[at].IsWhole && steps[at].To < steps[at].From;
         ChartNumber Number(int at, Rule rule, Fraction value) => new(rule, Math.Max(0, steps[at].Row), value, ColumnUnit.Amount);
-        ChartNumber? Spacer(int at) => steps[at].IsWhole ? null : Number(at, Rule.Column(Falls(at) ? "top" : "base"), Fraction.Min(steps[at].From, steps[at].To));
-        ChartNumber? Whole(int at) => !steps[at].IsWhole ? null
-            : Number(at, between ? new Rule.SumOf(at == 0 ? "before" : "after", all) : new Rule.GrandTotal(), steps[at].To);
+        ChartNumber? Spacer(int at) =>
+            steps[at].IsWhole ? null : Number(at, Rule.Column(Falls(at) ? "top" : "base"), Fraction.Min(steps[at].From, steps[at].To));
+        ChartNumber? Whole(int at) =>
+            !steps[at].IsWhole
+                ? null
+                : Number(at, between ? new Rule.SumOf(at == 0 ? "before" : "after", all) : new Rule.GrandTotal(), steps[at].To);
         ChartNumber? Rise(int at) => steps[at].IsWhole || Falls(at) ? null : Number(at, Rule.Column(change), steps[at].To - steps[at].From);
-        ChartNumber? Fall(int at) => Falls(at) ? Number(at, new Rule.Constant(0) - Rule.Column(change), steps[at].From - steps[at].To) : null;
+        ChartNumber? Fall(int at) =>
+            Falls(at) ? Number(at, new Rule.Constant(0) - Rule.Column(change), steps[at].From - steps[at].To) : null;
         var ink = new PartInk(division, _ => BridgeLayout.Rise);
         var falls = new PartInk(division, _ => BridgeLayout.Fall);
-        ChartSeries Series(string name, Func<int, ChartNumber?> at, string fill) => new(name, at)
-        {
-            Fill = fill,
-            FillAt = category => steps[category] is { IsWhole: false, Row: >= 0 and var row } ? (Falls(category) ? falls : ink).Row(row) : null,
-            Label = category => chart.HasLabels ? chart.Of(at(category)) : null,
-            LabelPlace = ChartLabelPlace.Centre,
-        };
+        ChartSeries Series(string name, Func<int, ChartNumber?> at, string fill) =>
+            new(name, at)
+            {
+                Fill = fill,
+                FillAt = category =>
+                    steps[category] is { IsWhole: false, Row: >= 0 and var row } ? (Falls(category) ? falls : ink).Row(row) : null,
+                Label = category => chart.HasLabels ? chart.Of(at(category)) : null,
+                LabelPlace = ChartLabelPlace.Centre,
+            };
         ChartSeries[] drawn = between
             ? [Series("whole", Whole, Ink.Quiet), Series("rise", Rise, BridgeLayout.Rise), Series("fall", Fall, BridgeLayout.Fall)]
             : [Series("whole", Whole, Ink.Quiet), Series("part", Rise, BridgeLayout.Rise)];
-        return new NativeChart([.. steps.Select(step => new ChartLabel(step.Name, [], step.Name))], [new ChartSeries("spacer", Spacer), .. drawn])
+        return new NativeChart(
+            [.. steps.Select(step => new ChartLabel(step.Name, [], step.Name))],
+            [new ChartSeries("spacer", Spacer), .. drawn]
+        )
         {
             End = chart.AmountEnd,
             Without = BridgeLayout.BeginOf(workings) is null ? [] : ["the cut axis (the chart begins at 0)"],

@@ -5,7 +5,10 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Bridge;
 
-/// <summary>Lays a bridge out: wholes on the ground, floating bars between them, thin lines from each to the next. Falls are outlined, so that they are told from rises without colour.</summary>
+/// <summary>
+/// Lays a bridge out: wholes on the ground, floating bars between them, thin lines from each to the next. Falls are outlined, so that they
+/// are told from rises without colour.
+/// </summary>
 internal sealed class BridgeLayout
 {
     public const string Rise = Ink.ClassA;
@@ -36,15 +39,21 @@ internal sealed class BridgeLayout
 
     public static Domains DomainsOf(WorkingsResult workings)
     {
-        double[] levels = workings.Division.IsEmpty ? [0] : [.. BridgeStep.Of(workings).SelectMany(step => (double[])[step.From.ToDouble(), step.To.ToDouble()]), 0];
+        double[] levels = workings.Division.IsEmpty
+            ? [0]
+            : [.. BridgeStep.Of(workings).SelectMany(step => (double[])[step.From.ToDouble(), step.To.ToDouble()]), 0];
         Domains whole = Domains.Around(levels.Min(), levels.Max(), workings.Division.Study.Finish.AmountEnd?.ToDouble());
         if (BeginOf(workings) is not { } begin)
         {
             return whole;
         }
         // Round ends above what is shown, not above 0.
-        double from = begin.ToDouble(), most = levels.Max();
-        double end = workings.Division.Study.Finish.AmountEnd is { } wished && wished.ToDouble() > from ? wished.ToDouble() : from + Ticks.RoundUp(Math.Max(most - from, from * 1e-6), 5);
+        double from = begin.ToDouble(),
+            most = levels.Max();
+        double end =
+            workings.Division.Study.Finish.AmountEnd is { } wished && wished.ToDouble() > from
+                ? wished.ToDouble()
+                : from + Ticks.RoundUp(Math.Max(most - from, from * 1e-6), 5);
         return whole with { Least = from, Most = Math.Max(end, most) };
     }
 
@@ -55,7 +64,10 @@ internal sealed class BridgeLayout
         {
             return null;
         }
-        Fraction least = BridgeStep.Of(workings).SelectMany(step => step.IsWhole ? (Fraction[])[step.To] : [step.From, step.To]).Aggregate(Fraction.Min);
+        Fraction least = BridgeStep
+            .Of(workings)
+            .SelectMany(step => step.IsWhole ? (Fraction[])[step.To] : [step.From, step.To])
+            .Aggregate(Fraction.Min);
         return from.ToFraction() <= least ? from : null;
     }
 
@@ -66,7 +78,9 @@ internal sealed class BridgeLayout
         double unit = _figure.Unit;
         bool text = !_figure.IsMiniature;
         bool labelled = text && _figure.Finish.Labels != LabelText.None;
-        IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, room.Height, font.Size, null, AxisAmounts.Of(_division)) : [];
+        IReadOnlyList<Axes.Tick> ticks = text
+            ? Axes.Amounts(_domains.Least, _domains.Most, room.Height, font.Size, null, AxisAmounts.Of(_division))
+            : [];
         double axis = Axes.Room(_figure, ticks);
         string[] names = [.. _steps.Select(step => step.Name)];
         double band = Math.Min((room.Width - axis) / _steps.Count, 150 * unit);
@@ -93,7 +107,8 @@ internal sealed class BridgeLayout
     }
 
     /// <summary>Wholes are named before all parts, large steps before small ones.</summary>
-    private NameRanks Ranks() => new(at => _steps[at].IsWhole ? double.MaxValue : Math.Abs(_steps[at].To.ToDouble() - _steps[at].From.ToDouble()), false);
+    private NameRanks Ranks() =>
+        new(at => _steps[at].IsWhole ? double.MaxValue : Math.Abs(_steps[at].To.ToDouble() - _steps[at].From.ToDouble()), false);
 
     private string KeyOf(BridgeStep step) => step.Row >= 0 ? _division.Parts[step.Row].Key : $"whole {step.Name}";
 
@@ -108,7 +123,8 @@ internal sealed class BridgeLayout
         {
             return TrialEnds.Of(_workings, step.Row, field, step.From.ToDouble(), 1);
         }
-        double before = _workings["before"].Number(step.Row) ?? 0, after = _workings["after"].Number(step.Row) ?? 0;
+        double before = _workings["before"].Number(step.Row) ?? 0,
+            after = _workings["after"].Number(step.Row) ?? 0;
         return TrialEnds.Of(_workings, step.Row, field, step.From.ToDouble() - before, 1, after);
     }
 
@@ -116,10 +132,22 @@ internal sealed class BridgeLayout
     {
         BridgeStep step = _steps[at];
         double from = at * band + (band - thickness) / 2;
-        Box box = field.Bar(from, thickness, Math.Max(step.From.ToDouble(), Math.Min(_domains.Least, step.To.ToDouble())), step.To.ToDouble());
+        Box box = field.Bar(
+            from,
+            thickness,
+            Math.Max(step.From.ToDouble(), Math.Min(_domains.Least, step.To.ToDouble())),
+            step.To.ToDouble()
+        );
         bool falls = !step.IsWhole && step.To < step.From;
-        string fill = step.IsWhole ? Ink.Quiet : step.Row < 0 ? (falls ? Fall : Rise) : (falls ? _falls : _rises).Row(step.Row);
-        RectMark bar = FigureBuilder.Rect($"bar-{KeyOf(step)}", MarkRole.Bar, box, falls ? Ink.Behind : fill) with { Stroke = falls ? fill : null, StrokeWidth = falls ? 1.5 : 0 };
+        string fill =
+            step.IsWhole ? Ink.Quiet
+            : step.Row < 0 ? (falls ? Fall : Rise)
+            : (falls ? _falls : _rises).Row(step.Row);
+        RectMark bar = FigureBuilder.Rect($"bar-{KeyOf(step)}", MarkRole.Bar, box, falls ? Ink.Behind : fill) with
+        {
+            Stroke = falls ? fill : null,
+            StrokeWidth = falls ? 1.5 : 0,
+        };
         // A mark that stands for a row of the workings lights it up; wholes and effects stand for none.
         _figure.Add(step.Row >= 0 ? bar with { Row = step.Row, Part = KeyOf(step), Edit = EndOf(field, step) } : bar);
         if (step.IsWhole && _domains.Least > 0)
@@ -130,7 +158,16 @@ internal sealed class BridgeLayout
         {
             double y = field.At(step.To.ToDouble());
             // A step of nothing is the line going on.
-            _figure.Line($"link-{at}", MarkRole.Link, field.Plot.X + from + (box.Height < 1 ? 0 : thickness), y, field.Plot.X + from + band, y, Ink.Quiet, 0.75);
+            _figure.Line(
+                $"link-{at}",
+                MarkRole.Link,
+                field.Plot.X + from + (box.Height < 1 ? 0 : thickness),
+                y,
+                field.Plot.X + from + band,
+                y,
+                Ink.Quiet,
+                0.75
+            );
         }
         if (labels.Height > 0)
         {
@@ -141,7 +178,8 @@ internal sealed class BridgeLayout
     /// <summary>A gap near the foot of a whole whose lower end is not shown.</summary>
     private void DrawCut(Box box, string key)
     {
-        double y = box.Bottom - Math.Min(10 * _figure.Unit, box.Height / 3), rise = Math.Min(3 * _figure.Unit, box.Height / 8);
+        double y = box.Bottom - Math.Min(10 * _figure.Unit, box.Height / 3),
+            rise = Math.Min(3 * _figure.Unit, box.Height / 8);
         var run = new List<double>();
         const int teeth = 6;
         for (int at = 0; at <= teeth; at++)
@@ -168,7 +206,9 @@ internal sealed class BridgeLayout
 
     private void DrawLabel(BarField field, BridgeStep step, double middle, double band, Labels labels)
     {
-        double gap = 6 * _figure.Unit, x = field.Plot.X + middle, y = field.At(Math.Max(step.From.ToDouble(), step.To.ToDouble())) - gap;
+        double gap = 6 * _figure.Unit,
+            x = field.Plot.X + middle,
+            y = field.At(Math.Max(step.From.ToDouble(), step.To.ToDouble())) - gap;
         LabelLine[] lines = [.. Lines(step)];
         MarkRole role = step.IsWhole ? MarkRole.Total : MarkRole.Label;
         TextMark Of(TextMark mark) => step.Row >= 0 ? mark with { Row = step.Row, Part = KeyOf(step) } : mark;
@@ -176,7 +216,10 @@ internal sealed class BridgeLayout
         foreach ((int line, LabelLine label) in (labels.Turned ? LabelLine.Joined(lines, "  ") : lines).Reverse().Index())
         {
             TextMark mark = labels.Turned
-                ? _figure.Text($"label-{KeyOf(step)}-{line}", role, x + label.Font.CapHeight / 2, y, "start", label, Ink.Text) with { Turn = -90 }
+                ? _figure.Text($"label-{KeyOf(step)}-{line}", role, x + label.Font.CapHeight / 2, y, "start", label, Ink.Text) with
+                {
+                    Turn = -90,
+                }
                 : _figure.Text($"label-{KeyOf(step)}-{line}", role, x, y - line * label.Font.LineHeight, "middle", label, Ink.Text);
             all &= (labels.Turned || mark.Width <= band) && _figure.PutWhereFree([Of(mark)], 0);
         }
@@ -196,9 +239,31 @@ internal sealed class BridgeLayout
         }
         Fraction change = step.To - step.From;
         var amount = new LabelLine(NumberText.Signed(change, AmountOf(change.Abs())), _figure.Amounts);
-        LabelLine[] points = step.Row >= 0 && _workings["points"].Exact(step.Row) is { } own
-            ? [new(FigureWords.Of("points", ("points", NumberText.Signed(own, NumberText.Rounded(own.Abs(), _division.Study.Rounding.Decimals, _figure.Finish.TrimZeros)))), _figure.Shares)] : [];
-        return _figure.Finish.Labels switch { LabelText.Share when points.Length > 0 => points, LabelText.Both => [amount, .. points], _ => [amount] };
+        LabelLine[] points =
+            step.Row >= 0 && _workings["points"].Exact(step.Row) is { } own
+                ?
+                [
+                    new(
+                        FigureWords.Of(
+                            "points",
+                            (
+                                "points",
+                                NumberText.Signed(
+                                    own,
+                                    NumberText.Rounded(own.Abs(), _division.Study.Rounding.Decimals, _figure.Finish.TrimZeros)
+                                )
+                            )
+                        ),
+                        _figure.Shares
+                    ),
+                ]
+                : [];
+        return _figure.Finish.Labels switch
+        {
+            LabelText.Share when points.Length > 0 => points,
+            LabelText.Both => [amount, .. points],
+            _ => [amount],
+        };
     }
 
     private string AmountOf(Fraction value) => _texts.Amount((value * new Fraction(_division.Divisor)).Round());

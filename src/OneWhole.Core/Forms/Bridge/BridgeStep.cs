@@ -1,5 +1,5 @@
-using OneWhole.Core.Studies;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Bridge;
@@ -20,19 +20,29 @@ internal sealed record BridgeStep(string Name, Fraction From, Fraction To, int R
         if (workings.Computed is not BridgeWorkings bridge)
         {
             Fraction total = division.Value(division.Total);
-            BridgeStep Part(int row) => new(division.Parts[row].NameInFigure, workings["base"].Exact(row)!.Value, workings["top"].Exact(row)!.Value, row, false);
+            BridgeStep Part(int row) =>
+                new(division.Parts[row].NameInFigure, workings["base"].Exact(row)!.Value, workings["top"].Exact(row)!.Value, row, false);
             return [.. parts.Select(Part), new BridgeStep(FigureWords.Of("all"), Fraction.Zero, total, -1, true)];
         }
         (string before, string after) = BridgeColumns.Shown(division);
-        BridgeStep first = new(before, Fraction.Zero, bridge.Before, -1, true), last = new(after, Fraction.Zero, bridge.After, -1, true);
+        BridgeStep first = new(before, Fraction.Zero, bridge.Before, -1, true),
+            last = new(after, Fraction.Zero, bridge.After, -1, true);
         bool effects = ((BridgeMembers)division.Study.Form.Members).Steps == BridgeSteps.Effects;
         if (!effects || bridge.AllEffects is not { } all)
         {
             BridgeStep Part(int row) => new(division.Parts[row].NameInFigure, bridge.BaseOf(row), bridge.TopOf(row), row, false);
             return [first, .. parts.Select(Part), last];
         }
-        Fraction volume = bridge.Before + all.Volume, mix = volume + all.Mix;
+        Fraction volume = bridge.Before + all.Volume,
+            mix = volume + all.Mix;
         BridgeStep Effect(string name, Fraction from, Fraction to) => new(name, from, to, -1, false);
-        return [first, Effect(FigureWords.Of("volume"), bridge.Before, volume), Effect(FigureWords.Of("mix"), volume, mix), Effect(FigureWords.Of("rate"), mix, mix + all.Rate), last];
+        return
+        [
+            first,
+            Effect(FigureWords.Of("volume"), bridge.Before, volume),
+            Effect(FigureWords.Of("mix"), volume, mix),
+            Effect(FigureWords.Of("rate"), mix, mix + all.Rate),
+            last,
+        ];
     }
 }

@@ -49,19 +49,24 @@ internal sealed class BridgeWorkings
     public Effects? EffectsAt(int part) => _effects[part];
 
     /// <summary>The effects of all parts together; null likewise.</summary>
-    public Effects? AllEffects => _growthOfVolume is { } growth ? _counted.Aggregate(default(Effects), (sum, part) => sum + part.Effects(growth)) : null;
+    public Effects? AllEffects =>
+        _growthOfVolume is { } growth ? _counted.Aggregate(default(Effects), (sum, part) => sum + part.Effects(growth)) : null;
 
     public Fraction BaseOf(int part) => part == 0 ? Before : _tops[part - 1];
 
     public Fraction TopOf(int part) => _tops[part];
 
     /// <summary>In percentage points of the two wholes; null where one of them is 0.</summary>
-    public Fraction? Points(BridgePart part) => Before.Sign == 0 || After.Sign == 0 ? null
-        : ((part.After ?? Fraction.Zero) / After - (part.Before ?? Fraction.Zero) / Before) * 100;
+    public Fraction? Points(BridgePart part) =>
+        Before.Sign == 0 || After.Sign == 0
+            ? null
+            : ((part.After ?? Fraction.Zero) / After - (part.Before ?? Fraction.Zero) / Before) * 100;
 
     /// <summary>The share of the whole that changed hands: Σ|points| ÷ 200 (index of dissimilarity, Duncan and Duncan 1955).</summary>
-    public Fraction? Shift => Before.Sign == 0 || After.Sign == 0 || Array.Exists(_counted, part => part.Before is { Sign: < 0 } || part.After is { Sign: < 0 }) ? null
-        : _counted.Aggregate(Fraction.Zero, (sum, part) => (sum + Points(part)!.Value.Abs()).Reduced()) / new Fraction(200L);
+    public Fraction? Shift =>
+        Before.Sign == 0 || After.Sign == 0 || Array.Exists(_counted, part => part.Before is { Sign: < 0 } || part.After is { Sign: < 0 })
+            ? null
+            : _counted.Aggregate(Fraction.Zero, (sum, part) => (sum + Points(part)!.Value.Abs()).Reduced()) / new Fraction(200L);
 
     /// <summary>The parts, before folding, that one of the two wholes lacks, the largest first.</summary>
     public IReadOnlyList<(string Name, bool IsNew, Fraction Amount)> NewOrGone { get; private set; } = [];
@@ -75,7 +80,8 @@ internal sealed class BridgeWorkings
         {
             return [];
         }
-        int first = division.Groups![0].Equals(listed.Groups![0]) ? 0 : 1, parts = listed.Parts.Count;
+        int first = division.Groups![0].Equals(listed.Groups![0]) ? 0 : 1,
+            parts = listed.Parts.Count;
         Fraction? Amount(int group, int part) => listed.Has(group, part) ? division.Value(listed[group, part]) : null;
         Fraction Volume(int group, int part) => division.Volumes is { } volumes ? volumes[group * parts + part] : Fraction.Zero;
         var counted = new BridgePart[parts];
@@ -98,7 +104,8 @@ internal sealed class BridgeWorkings
 
     private BridgePart Of(Entry part) => CountedOf(part).Aggregate((a, b) => a + b);
 
-    private Effects? EffectsOf(Entry part) => _growthOfVolume is { } growth ? CountedOf(part).Select(one => one.Effects(growth)).Aggregate((a, b) => a + b) : null;
+    private Effects? EffectsOf(Entry part) =>
+        _growthOfVolume is { } growth ? CountedOf(part).Select(one => one.Effects(growth)).Aggregate((a, b) => a + b) : null;
 
     public void AddTo(JsonObject readings, List<JsonObject>? groups)
     {
@@ -140,11 +147,17 @@ internal sealed class BridgeWorkings
     /// <summary>Where the mean rate moves against the rates of the parts (E. H. Simpson 1951), in words; null where it does not.</summary>
     public string? AgainstItsParts(Division division)
     {
-        if (AllEffects is not { } effects || Rate(Before, VolumeBefore) is not { } before || Rate(After, VolumeAfter) is not { } after || before == after)
+        if (
+            AllEffects is not { } effects
+            || Rate(Before, VolumeBefore) is not { } before
+            || Rate(After, VolumeAfter) is not { } after
+            || before == after
+        )
         {
             return null;
         }
-        int up = 0, down = 0;
+        int up = 0,
+            down = 0;
         foreach (BridgePart part in _counted)
         {
             if (Rate(part.Before, part.VolumeBefore) is { } own && Rate(part.After, part.VolumeAfter) is { } then)
@@ -154,13 +167,18 @@ internal sealed class BridgeWorkings
             }
         }
         bool rose = after > before;
-        int against = rose ? down : up, along = rose ? up : down;
+        int against = rose ? down : up,
+            along = rose ? up : down;
         // Either each part's rate went the other way, or most did and what they make together did.
         if (against < 2 || (along > 0 && (against <= along || (rose ? effects.Rate.Sign >= 0 : effects.Rate.Sign <= 0))))
         {
             return null;
         }
-        string parts = along == 0 ? $"that of each of the {StudyWords.Of(division).PartMany}" : $"that of {NumberText.Count(against)} of {StudyWords.Of(division).Parts(up + down)}";
-        return $"The mean rate {(rose ? "rose" : "fell")}, though {parts} {(rose ? "fell" : "rose")}: more of the volume lies where rates are {(rose ? "high" : "low")} (Simpson's paradox).";
+        string parts =
+            along == 0
+                ? $"that of each of the {StudyWords.Of(division).PartMany}"
+                : $"that of {NumberText.Count(against)} of {StudyWords.Of(division).Parts(up + down)}";
+        return $"The mean rate {(rose ? "rose" : "fell")}, though {parts} {(rose ? "fell" : "rose")}: more of the "
+            + $"volume lies where rates are {(rose ? "high" : "low")} (Simpson's paradox).";
     }
 }

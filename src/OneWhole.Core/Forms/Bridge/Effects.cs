@@ -22,7 +22,10 @@ internal readonly record struct BridgePart(Fraction? Before, Fraction? After, Fr
     public static BridgePart operator +(BridgePart a, BridgePart b) =>
         new(Sum(a.Before, b.Before), Sum(a.After, b.After), a.VolumeBefore + b.VolumeBefore, a.VolumeAfter + b.VolumeAfter);
 
-    private static Fraction? Sum(Fraction? a, Fraction? b) => a is null ? b : b is null ? a : a + b;
+    private static Fraction? Sum(Fraction? a, Fraction? b) =>
+        a is null ? b
+        : b is null ? a
+        : a + b;
 
     /// <param name="growth">N1/N0.</param>
     public Effects Effects(Fraction growth)

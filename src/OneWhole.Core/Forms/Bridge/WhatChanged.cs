@@ -5,7 +5,9 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Bridge;
 
-/// <summary>What a study's whole can be held against: an earlier label of a column that is an order of time, an earlier column, another table.</summary>
+/// <summary>
+/// What a study's whole can be held against: an earlier label of a column that is an order of time, an earlier column, another table.
+/// </summary>
 internal static class WhatChanged
 {
     private const int MostOfColumn = 4;
@@ -22,17 +24,42 @@ internal static class WhatChanged
             .. OfTrials(study, plain),
             .. OfColumns(table, study, plain),
             .. OfWideColumns(table, study, plain),
-            .. otherTables.Select(name => new ChangeOffer($"from the table {name} to {table.Name}", "the same columns of another table", plain with { Form = Bridge(new BridgeMembers { Against = new Against { Table = name, Label = name } }) }) { FromTable = name }),
+            .. otherTables.Select(name => new ChangeOffer(
+                $"from the table {name} to {table.Name}",
+                "the same columns of another table",
+                plain with
+                {
+                    Form = Bridge(
+                        new BridgeMembers
+                        {
+                            Against = new Against { Table = name, Label = name },
+                        }
+                    ),
+                }
+            )
+            {
+                FromTable = name,
+            }),
         ];
     }
 
-    /// <summary>What was counted against what is tried; in a study of groups a trial is of one of them, which a bridge between wholes does not have.</summary>
+    /// <summary>
+    /// What was counted against what is tried; in a study of groups a trial is of one of them, which a bridge between wholes does not have.
+    /// </summary>
     private static IEnumerable<ChangeOffer> OfTrials(Study study, Study plain)
     {
         if (study.Trials.Length > 0 && study.Trials.All(trial => trial.Group is null))
         {
             var against = new Against { Where = study.Where, Label = "counted" };
-            yield return new ChangeOffer("from what was counted to what is tried", "the same rows, without and with what is tried", plain with { Trials = study.Trials, Form = Bridge(new BridgeMembers { Against = against }) });
+            yield return new ChangeOffer(
+                "from what was counted to what is tried",
+                "the same rows, without and with what is tried",
+                plain with
+                {
+                    Trials = study.Trials,
+                    Form = Bridge(new BridgeMembers { Against = against }),
+                }
+            );
         }
     }
 
@@ -40,32 +67,37 @@ internal static class WhatChanged
         FormList.Standard.Choice("bridge") is var choice && members is null ? choice : choice with { Members = members! };
 
     /// <summary>Without what a bridge has no use for: groups, whole, order, the form's own finish.</summary>
-    private static Study Plain(Study study) => study with
-    {
-        Title = "",
-        Groups = null,
-        Whole = null,
-        Order = new Ordering(),
-        PanelColumn = null,
-        Trials = [],
-        Form = Bridge(),
-        Finish = new Finish
+    private static Study Plain(Study study) =>
+        study with
         {
-            AmountIn = study.Finish.AmountIn,
-            AmountDecimals = study.Finish.AmountDecimals,
-            UnitName = study.Finish.UnitName,
-            UnitPlace = study.Finish.UnitPlace,
-            Numbers = study.Finish.Numbers,
-            Colours = study.Finish.Colours,
-            Source = study.Finish.Source,
-        },
-    };
+            Title = "",
+            Groups = null,
+            Whole = null,
+            Order = new Ordering(),
+            PanelColumn = null,
+            Trials = [],
+            Form = Bridge(),
+            Finish = new Finish
+            {
+                AmountIn = study.Finish.AmountIn,
+                AmountDecimals = study.Finish.AmountDecimals,
+                UnitName = study.Finish.UnitName,
+                UnitPlace = study.Finish.UnitPlace,
+                Numbers = study.Finish.Numbers,
+                Colours = study.Finish.Colours,
+                Source = study.Finish.Source,
+            },
+        };
 
     /// <summary>The labels of a column in time, or null where it is none.</summary>
     private static string[]? InOrder(IReadOnlyList<string> labels)
     {
         string[] filled = [.. labels.Where(label => label != Label.Blank)];
-        return filled.Length is < 2 or > MostLabels || !(Array.TrueForAll(filled, Periods.IsPeriod) || NaturalOrder.IsOrderedSet(filled)) || NaturalOrder.AreLevels(filled) ? null
+        return
+            filled.Length is < 2 or > MostLabels
+            || !(Array.TrueForAll(filled, Periods.IsPeriod) || NaturalOrder.IsOrderedSet(filled))
+            || NaturalOrder.AreLevels(filled)
+            ? null
             : [.. NaturalOrder.Sort([.. filled.Select((label, at) => new Entry(label, EntryKind.Label, at))]).Select(entry => entry.Label)];
     }
 
@@ -73,8 +105,10 @@ internal static class WhatChanged
     {
         string? parts = (study.Parts as Axis.Labels)?.Column;
         string? first = (study.Groups as Axis.Labels)?.Column;
-        IEnumerable<Column> columns = table.Columns.Where(column => column.Name != parts && column.Info.Type is ColumnType.Category or ColumnType.Date)
-            .OrderByDescending(column => study.Where.Any(clause => clause.Column == column.Name && clause.Is is [_])).ThenByDescending(column => column.Name == first);
+        IEnumerable<Column> columns = table
+            .Columns.Where(column => column.Name != parts && column.Info.Type is ColumnType.Category or ColumnType.Date)
+            .OrderByDescending(column => study.Where.Any(clause => clause.Column == column.Name && clause.Is is [_]))
+            .ThenByDescending(column => column.Name == first);
         foreach (Column column in columns)
         {
             if (column.Labels.Labels.Count > MostLabels)
@@ -95,7 +129,9 @@ internal static class WhatChanged
                 Study bridged = plain with
                 {
                     Groups = new Axis.Labels(column.Name, []),
-                    Where = one is null ? [.. plain.Where.Where(clause => clause.Column != column.Name), both] : plain.Where.Replace(one, both),
+                    Where = one is null
+                        ? [.. plain.Where.Where(clause => clause.Column != column.Name), both]
+                        : plain.Where.Replace(one, both),
                     Order = new Ordering { Groups = Order.Natural },
                 };
                 yield return new ChangeOffer($"from {before} to {now}", $"by {column.Info.NounOne}", bridged);
@@ -114,7 +150,15 @@ internal static class WhatChanged
         int now = study.Value is Measure.Sum sum && Array.IndexOf(names, sum.Column) is >= 0 and var at ? at : names.Length - 1;
         for (int before = now - 1; before >= Math.Max(0, now - MostOfColumn); before--)
         {
-            yield return new ChangeOffer($"from {names[before]} to {names[now]}", "two columns of this table", plain with { GivenValue = null, Groups = new Axis.Columns([names[before], names[now]]) });
+            yield return new ChangeOffer(
+                $"from {names[before]} to {names[now]}",
+                "two columns of this table",
+                plain with
+                {
+                    GivenValue = null,
+                    Groups = new Axis.Columns([names[before], names[now]]),
+                }
+            );
         }
     }
 }

@@ -20,16 +20,32 @@ internal static class ButterflyChart
         var ends = (ButterflyEnds)workings.Computed;
         Fraction largest = division.Value(ExactInt.Max(ends.Left, ends.Right));
         ChartLabel? Number(string key, int group) => chart.HasLabels ? chart.Of(chart.Cell(key, group)) : null;
-        ChartSeries Side(int side, string key) => new(division.Parts[side].Label, group => chart.Cell(key, group)) { Fill = ink[side], FillAt = group => ink.Row(group, side) };
+        ChartSeries Side(int side, string key) =>
+            new(division.Parts[side].Label, group => chart.Cell(key, group)) { Fill = ink[side], FillAt = group => ink.Row(group, side) };
         IReadOnlyList<ChartLabel> names = chart.Groups();
-        return new NativeChart(names,
-        [
-            new ChartSeries("spacer before", group => chart.Cell("spacerBefore", group)) { Label = group => Number("left", group), LabelPlace = ChartLabelPlace.AtTip, LabelFill = ink[0] },
-            Side(0, "left"),
-            chart.Room("names", 0.4, "left", "left and right", largest, ColumnUnit.Amount) with { Label = group => names[group] },
-            Side(1, "right"),
-            new ChartSeries("spacer after", group => chart.Cell("spacerAfter", group)) { Label = group => Number("right", group), LabelPlace = ChartLabelPlace.AtBase, LabelFill = ink[1] },
-        ])
+        return new NativeChart(
+            names,
+            [
+                new ChartSeries("spacer before", group => chart.Cell("spacerBefore", group))
+                {
+                    Label = group => Number("left", group),
+                    LabelPlace = ChartLabelPlace.AtTip,
+                    LabelFill = ink[0],
+                },
+                Side(0, "left"),
+                chart.Room("names", 0.4, "left", "left and right", largest, ColumnUnit.Amount) with
+                {
+                    Label = group => names[group],
+                },
+                Side(1, "right"),
+                new ChartSeries("spacer after", group => chart.Cell("spacerAfter", group))
+                {
+                    Label = group => Number("right", group),
+                    LabelPlace = ChartLabelPlace.AtBase,
+                    LabelFill = ink[1],
+                },
+            ]
+        )
         {
             IsSideways = true,
             HasValueAxis = false,

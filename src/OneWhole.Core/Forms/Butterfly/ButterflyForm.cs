@@ -15,8 +15,14 @@ public sealed record ButterflyMembers
 {
     public ScaleSharing Scales { get; init; }
 
-    public static ObjectShape<ButterflyMembers> Shape { get; } = new ObjectShape<ButterflyMembers>("a butterfly", () => new ButterflyMembers())
-        .Has("scales", TwoSides.ScalesShape, members => members.Scales, (members, value) => members with { Scales = value }, "whether both sides share one scale");
+    public static ObjectShape<ButterflyMembers> Shape { get; } =
+        new ObjectShape<ButterflyMembers>("a butterfly", () => new ButterflyMembers()).Has(
+            "scales",
+            TwoSides.ScalesShape,
+            members => members.Scales,
+            (members, value) => members with { Scales = value },
+            "whether both sides share one scale"
+        );
 }
 
 /// <summary>The largest amount of each side.</summary>
@@ -51,7 +57,11 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
     public override IEnumerable<Proposal> Propose(Tables.Table table)
     {
         TableKnowledge known = TableKnowledge.Of(table);
-        if (known is { Shape: Tables.TableShape.Wide, Together.Count: 2, TogetherIsOrdered: false } && table.RowCount > 2 && known.Labels.Count > 0)
+        if (
+            known is { Shape: Tables.TableShape.Wide, Together.Count: 2, TogetherIsOrdered: false }
+            && table.RowCount > 2
+            && known.Labels.Count > 0
+        )
         {
             Study study = Fitted(table, Begin(table, new Axis.Labels(known.Labels[0].Name, [])));
             if (study.Parts is Axis.Columns)
@@ -64,7 +74,8 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
     internal override Func<int, Fraction?>? GroupKey(string name, Study study, Amounts amounts)
     {
         int[] parts = Orders.OfParts(amounts, study.Order.Parts ?? PartOrder, study.Order.ReverseParts);
-        Fraction? Side(int group, int side) => side < parts.Length && amounts.Has(group, parts[side]) ? new Fraction(amounts[group, parts[side]]) : null;
+        Fraction? Side(int group, int side) =>
+            side < parts.Length && amounts.Has(group, parts[side]) ? new Fraction(amounts[group, parts[side]]) : null;
         return name switch
         {
             "left" => group => Side(group, 0),
@@ -79,7 +90,8 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
     {
         TwoSides.Need(division, Name);
         int groups = division.IsEmpty ? 0 : division.GroupCount;
-        ExactInt left = default, right = default;
+        ExactInt left = default,
+            right = default;
         for (int group = 0; group < groups; group++)
         {
             left = ExactInt.Max(division.Amount(group, 0), left);
@@ -93,32 +105,76 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
         StudyWords words = StudyWords.Of(division);
         Fraction? Side(int group, int part) => division.Has(group, part) ? division.Value(division.Amount(group, part)) : null;
         Fraction? Total(int part) => division.IsEmpty ? null : division.Value(division.PartTotal(part));
-        string NameOf(int part) => division.IsEmpty ? part == 0 ? "left" : "right" : division.Parts[part].Label;
-        Rule Spacer(string side) => new Rule.Largest(side, Of(division.Study).Scales == ScaleSharing.Common ? "left and right" : "the side") - new Rule.OrZero(side);
+        string NameOf(int part) =>
+            division.IsEmpty
+                ? part == 0
+                    ? "left"
+                    : "right"
+                : division.Parts[part].Label;
+        Rule Spacer(string side) =>
+            new Rule.Largest(side, Of(division.Study).Scales == ScaleSharing.Common ? "left and right" : "the side")
+            - new Rule.OrZero(side);
         return new FormWorkings(
-        [
-            WorkingColumn.OfText("group", words.GroupOne, new Rule.Given($"each {words.GroupOne}"), group => division.Groups![group].Label),
-            WorkingColumn.OfNumber("left", NameOf(0), ColumnUnit.Amount, new Rule.Amount($"{words.Counted} of {NameOf(0)}", group => (group, 0)), group => Side(group, 0)) with { Whole = Total(0) },
-            WorkingColumn.OfNumber("right", NameOf(1), ColumnUnit.Amount, new Rule.Amount($"{words.Counted} of {NameOf(1)}", group => (group, 1)), group => Side(group, 1)) with { Whole = Total(1) },
-            WorkingColumn.OfNumber("difference", "difference", ColumnUnit.Amount, Rule.Column("left") - Rule.Column("right"), group => Side(group, 0) - Side(group, 1)) with { Whole = Total(0) - Total(1) },
-            WorkingColumn.OfNumber("spacerBefore", "spacer before", ColumnUnit.Amount, Spacer("left"), group => division.Value(left - division.Amount(group, 0))) with { Quiet = true },
-            WorkingColumn.OfNumber("spacerAfter", "spacer after", ColumnUnit.Amount, Spacer("right"), group => division.Value(right - division.Amount(group, 1))) with { Quiet = true },
-        ], ends)
+            [
+                WorkingColumn.OfText("group", words.GroupOne, new Rule.Given($"each {words.GroupOne}"), group =>
+                    division.Groups![group].Label
+                ),
+                WorkingColumn.OfNumber(
+                    "left",
+                    NameOf(0),
+                    ColumnUnit.Amount,
+                    new Rule.Amount($"{words.Counted} of {NameOf(0)}", group => (group, 0)),
+                    group => Side(group, 0)
+                ) with
+                {
+                    Whole = Total(0),
+                },
+                WorkingColumn.OfNumber(
+                    "right",
+                    NameOf(1),
+                    ColumnUnit.Amount,
+                    new Rule.Amount($"{words.Counted} of {NameOf(1)}", group => (group, 1)),
+                    group => Side(group, 1)
+                ) with
+                {
+                    Whole = Total(1),
+                },
+                WorkingColumn.OfNumber("difference", "difference", ColumnUnit.Amount, Rule.Column("left") - Rule.Column("right"), group =>
+                    Side(group, 0) - Side(group, 1)
+                ) with
+                {
+                    Whole = Total(0) - Total(1),
+                },
+                WorkingColumn.OfNumber("spacerBefore", "spacer before", ColumnUnit.Amount, Spacer("left"), group =>
+                    division.Value(left - division.Amount(group, 0))
+                ) with
+                {
+                    Quiet = true,
+                },
+                WorkingColumn.OfNumber("spacerAfter", "spacer after", ColumnUnit.Amount, Spacer("right"), group =>
+                    division.Value(right - division.Amount(group, 1))
+                ) with
+                {
+                    Quiet = true,
+                },
+            ],
+            ends
+        )
         {
             Rows = RowKind.Groups,
             Prove = () => [new TieOutLine("rows-span", TieOutStatus.Ok, $"all {groups} rows have one length, spacers included")],
         };
     }
 
-    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [TwoSides.Words(study, workings), TwoSides.ScalesPhrase(Of(study).Scales, "side")];
+    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) =>
+        [TwoSides.Words(study, workings), TwoSides.ScalesPhrase(Of(study).Scales, "side")];
 
     public override Unsuitable? Suits(WorkingsResult workings)
     {
         Division division = workings.Division;
         return division.IsEmpty ? Unsuitable.Nothing
-            : division.HasNegative
-                ? new Unsuitable("an amount is negative: there is no bar of less than nothing", Remedy.LeaveOutNegatives)
-                : null;
+            : division.HasNegative ? new Unsuitable("an amount is negative: there is no bar of less than nothing", Remedy.LeaveOutNegatives)
+            : null;
     }
 
     public override bool RefusesToDraw(WorkingsResult workings) =>
@@ -133,5 +189,6 @@ public sealed class ButterflyForm : Form<ButterflyMembers>
 
     protected override NativeChart? ChartOf(WorkingsResult workings) => ButterflyChart.Of(workings, Of(workings.Division.Study));
 
-    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new ButterflyLayout(workings, domains, figure).Draw();
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
+        new ButterflyLayout(workings, domains, figure).Draw();
 }

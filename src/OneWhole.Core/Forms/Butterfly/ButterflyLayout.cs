@@ -22,24 +22,53 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         double band = Math.Min((room.Height - head) / rows, 72 * unit);
         room = room.Lowered(head + band * rows);
         figure.Field = figure.Plot.Inset(0, head, 0, 0);
-        double gutter = figure.Common("gutter", figure.HasNames ? Math.Min(room.Width * 0.28, _texts.WidestName(font)) + 22 * unit : text ? 6 * unit : room.Width * 0.08);
+        double gutter = figure.Common(
+            "gutter",
+            figure.HasNames ? Math.Min(room.Width * 0.28, _texts.WidestName(font)) + 22 * unit
+                : text ? 6 * unit
+                : room.Width * 0.08
+        );
         string Amount(int group, int side) => _division.Has(group, side) ? _texts.Amount(_division.Amount(group, side)) : "";
         Font amounts = figure.Amounts with { Weight = 600 };
         bool labelled = text && figure.Finish.Labels != LabelText.None;
-        double labels = figure.Common("labels", labelled ? Enumerable.Range(0, rows).Max(group => Math.Max(figure.TextWidth(Amount(group, 0), amounts), figure.TextWidth(Amount(group, 1), amounts))) + 8 * unit : 0);
+        double labels = figure.Common(
+            "labels",
+            labelled
+                ? Enumerable
+                    .Range(0, rows)
+                    .Max(group => Math.Max(figure.TextWidth(Amount(group, 0), amounts), figure.TextWidth(Amount(group, 1), amounts)))
+                    + 8 * unit
+                : 0
+        );
         // One scale: the sides are as wide as their largest amounts. Scales of their own: both have half of the room.
         bool common = ((ButterflyMembers)_division.Study.Form.Members).Scales == ScaleSharing.Common;
         double half = Math.Max(4, Math.Min((room.Width - gutter) / 2 - labels, 420 * unit));
         double middle = room.CentreX;
-        double leftMost = common ? Math.Max(domains.Least, domains.Most) : domains.Least, rightMost = common ? leftMost : domains.Most;
+        double leftMost = common ? Math.Max(domains.Least, domains.Most) : domains.Least,
+            rightMost = common ? leftMost : domains.Most;
         double top = room.Y + head;
-        var left = new BarField(new Box(middle - gutter / 2 - half, top, half, band * rows), false, 0, leftMost > 0 ? leftMost : 1) { IsTurned = true };
+        var left = new BarField(new Box(middle - gutter / 2 - half, top, half, band * rows), false, 0, leftMost > 0 ? leftMost : 1)
+        {
+            IsTurned = true,
+        };
         var right = new BarField(new Box(middle + gutter / 2, top, half, band * rows), false, 0, rightMost > 0 ? rightMost : 1);
         double thickness = figure.BarThickness(band, text ? 0.66 : 0.74);
         NameRanks ranks = RanksOf.Groups(_division);
-        RowNames.Draw(figure, [.. Enumerable.Range(0, rows).Select(_texts.NameOf)], middle, middle - gutter / 2, gutter - 12 * unit, top, band, ranks,
-            group => $"name-group {_division.Groups![group].Label}", (group, mark) => mark with { Group = _division.Groups![group].Label, Row = group }, "middle");
-        Box Bar(int group, int side) => (side == 0 ? left : right).BarOn(group, rows, thickness, 0, _division.Value(_division.Amount(group, side)).ToDouble());
+        RowNames.Draw(
+            figure,
+            [.. Enumerable.Range(0, rows).Select(_texts.NameOf)],
+            middle,
+            middle - gutter / 2,
+            gutter - 12 * unit,
+            top,
+            band,
+            ranks,
+            group => $"name-group {_division.Groups![group].Label}",
+            (group, mark) => mark with { Group = _division.Groups![group].Label, Row = group },
+            "middle"
+        );
+        Box Bar(int group, int side) =>
+            (side == 0 ? left : right).BarOn(group, rows, thickness, 0, _division.Value(_division.Amount(group, side)).ToDouble());
         for (int group = 0; group < rows; group++)
         {
             DrawBar(group, 0, Bar(group, 0), keepsLabelsOff: labelled && band < font.LineHeight);
@@ -58,7 +87,25 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         for (int side = 0; side < 2; side++)
         {
             double x = side == 0 ? middle - gutter / 2 : middle + gutter / 2;
-            figure.PutWhereFree([figure.Text($"key-text-{side}", MarkRole.Key, x, room.Y + font.CapHeight + 2, side == 0 ? "end" : "start", _division.Parts[side].Label, figure.Strong, LabelFit.Beside(figure, _ink[side], own: true), half + labels) with { Part = _division.Parts[side].Key }], 0);
+            figure.PutWhereFree(
+                [
+                    figure.Text(
+                        $"key-text-{side}",
+                        MarkRole.Key,
+                        x,
+                        room.Y + font.CapHeight + 2,
+                        side == 0 ? "end" : "start",
+                        _division.Parts[side].Label,
+                        figure.Strong,
+                        LabelFit.Beside(figure, _ink[side], own: true),
+                        half + labels
+                    ) with
+                    {
+                        Part = _division.Parts[side].Key,
+                    },
+                ],
+                0
+            );
         }
     }
 
@@ -84,14 +131,25 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
         {
             return;
         }
-        string id = $"label-{_division.Groups![group].Label}\u0001{side}", part = _division.Parts[side].Key, ink = _ink.Row(group, side);
+        string id = $"label-{_division.Groups![group].Label}\u0001{side}",
+            part = _division.Parts[side].Key,
+            ink = _ink.Row(group, side);
         if (figure.Finish.LabelPlace == LabelPlace.Inside)
         {
             LabelFit.Inside(figure, id, box, ink, [label], group, part, turn: false);
             return;
         }
-        double gap = 6 * figure.Unit, x = side == 0 ? box.X - gap : box.Right + gap;
-        TextMark mark = figure.Text(id, MarkRole.Label, x, box.CentreY + figure.Names.CapHeight / 2, side == 0 ? "end" : "start", label, LabelFit.Beside(figure, ink, own: true));
+        double gap = 6 * figure.Unit,
+            x = side == 0 ? box.X - gap : box.Right + gap;
+        TextMark mark = figure.Text(
+            id,
+            MarkRole.Label,
+            x,
+            box.CentreY + figure.Names.CapHeight / 2,
+            side == 0 ? "end" : "start",
+            label,
+            LabelFit.Beside(figure, ink, own: true)
+        );
         figure.PutWhereFree([mark with { Row = group, Part = part }], 0);
     }
 }

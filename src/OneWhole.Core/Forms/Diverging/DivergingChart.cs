@@ -27,7 +27,9 @@ internal sealed class DivergingChart
     }
 
     public static NativeChart? Of(WorkingsResult workings, DivergingMembers members) =>
-        workings.Division.IsEmpty || workings.Division.HasNegative || workings.Division.RowCount > TooMany.Pieces ? null : new DivergingChart(workings, members).Chart();
+        workings.Division.IsEmpty || workings.Division.HasNegative || workings.Division.RowCount > TooMany.Pieces
+            ? null
+            : new DivergingChart(workings, members).Chart();
 
     private bool IsShare => _members.Length == LengthUnit.Share;
 
@@ -56,7 +58,13 @@ internal sealed class DivergingChart
         if (_chart.HasLabels)
         {
             series.Add(new ChartSeries("spacer before net", group => _computed.Ends.SpacerToNet(group)));
-            series.Add(new ChartSeries(FigureWords.Of("net"), group => _computed.Ends.RoomOfNet(group)) { Label = Net, LabelPlace = ChartLabelPlace.Centre });
+            series.Add(
+                new ChartSeries(FigureWords.Of("net"), group => _computed.Ends.RoomOfNet(group))
+                {
+                    Label = Net,
+                    LabelPlace = ChartLabelPlace.Centre,
+                }
+            );
         }
         return new NativeChart(_chart.Groups(), series)
         {
@@ -73,28 +81,38 @@ internal sealed class DivergingChart
     private ChartSeries Level(int part) => Bars(part, row => _computed.Ends.LengthOf(row)) with { Label = group => LabelOf(group, part) };
 
     /// <summary>What of a neutral level lies on one side of zero.</summary>
-    private ChartSeries Half(int part, Side side) => Bars(part, row => _computed.Ends.LengthOn(side, row)) with
-    {
-        InKey = side == Side.High,
-        // Of several neutral levels each has its label where more of it lies.
-        Label = _computed.Levels.Neutrals.Count == 1 ? null : group => LiesMostlyOn(side, _chart.Row(group, part)) ? LabelOf(group, part) : null,
-    };
+    private ChartSeries Half(int part, Side side) =>
+        Bars(part, row => _computed.Ends.LengthOn(side, row)) with
+        {
+            InKey = side == Side.High,
+            // Of several neutral levels each has its label where more of it lies.
+            Label =
+                _computed.Levels.Neutrals.Count == 1
+                    ? null
+                    : group => LiesMostlyOn(side, _chart.Row(group, part)) ? LabelOf(group, part) : null,
+        };
 
     private bool LiesMostlyOn(Side side, int row)
     {
-        Fraction low = _computed.Ends.LengthOn(Side.Low, row)?.Value.Abs() ?? Fraction.Zero, high = _computed.Ends.LengthOn(Side.High, row)?.Value ?? Fraction.Zero;
+        Fraction low = _computed.Ends.LengthOn(Side.Low, row)?.Value.Abs() ?? Fraction.Zero,
+            high = _computed.Ends.LengthOn(Side.High, row)?.Value ?? Fraction.Zero;
         return side == Side.Low ? low > high : high >= low;
     }
 
-    private ChartSeries Bars(int part, Func<int, ChartNumber?> length) => new(_division.Parts[part].Label, group => length(_chart.Row(group, part)))
-    {
-        Fill = _ink[part],
-        FillAt = group => _ink.Row(group, part),
-    };
+    private ChartSeries Bars(int part, Func<int, ChartNumber?> length) =>
+        new(_division.Parts[part].Label, group => length(_chart.Row(group, part)))
+        {
+            Fill = _ink[part],
+            FillAt = group => _ink.Row(group, part),
+        };
 
-    /// <summary>Over zero, where a neutral level has its middle: on a bar of no length, since a half has its own middle elsewhere.</summary>
+    /// <summary>
+    /// Over zero, where a neutral level has its middle: on a bar of no length, since a half has its own middle elsewhere.
+    /// </summary>
     private ChartSeries LabelAtZero(int part) =>
-        new($"label of {_division.Parts[part].Label}", group => _computed.Ends.LengthOf(_chart.Row(group, part)) is null ? null : _computed.Ends.AtZero(group))
+        new($"label of {_division.Parts[part].Label}", group =>
+            _computed.Ends.LengthOf(_chart.Row(group, part)) is null ? null : _computed.Ends.AtZero(group)
+        )
         {
             Label = group => LabelOf(group, part),
             LabelFill = _ink[part],
@@ -104,6 +122,12 @@ internal sealed class DivergingChart
     private ChartLabel? Net(int group)
     {
         string name = FigureWords.Of("net");
-        return _chart.Of(_computed.Ends.Net(group)) is { } net ? net with { Name = name, Text = $"{name}  {net.Text}" } : new ChartLabel($"{name}  {NumberText.Dash}", [], $"{name}  {NumberText.Dash}");
+        return _chart.Of(_computed.Ends.Net(group)) is { } net
+            ? net with
+            {
+                Name = name,
+                Text = $"{name}  {net.Text}",
+            }
+            : new ChartLabel($"{name}  {NumberText.Dash}", [], $"{name}  {NumberText.Dash}");
     }
 }

@@ -50,13 +50,24 @@ internal sealed class DivergingEnds
     public (Fraction? Base, Fraction? Top) this[int row] => _ends[row];
 
     /// <summary>How <c>base</c> comes about, as an expression over the amounts.</summary>
-    public Rule BaseRule => new Rule.ByRow("lengths of the levels nearer to zero, added up on its side", row => _ends[row].Base is null ? null : BaseOf(row)) { WhereAbsent = row => IsAbsentOnly(row) ? BaseOf(row) : null };
+    public Rule BaseRule =>
+        new Rule.ByRow("lengths of the levels nearer to zero, added up on its side", row => _ends[row].Base is null ? null : BaseOf(row))
+        {
+            WhereAbsent = row => IsAbsentOnly(row) ? BaseOf(row) : null,
+        };
 
     /// <summary>How <c>top</c> does.</summary>
-    public Rule TopRule => new Rule.ByRow("base and the level's own length", row => _ends[row].Top is null ? null : TopOf(row)) { WhereAbsent = row => IsAbsentOnly(row) ? TopOf(row) : null };
+    public Rule TopRule =>
+        new Rule.ByRow("base and the level's own length", row => _ends[row].Top is null ? null : TopOf(row))
+        {
+            WhereAbsent = row => IsAbsentOnly(row) ? TopOf(row) : null,
+        };
 
     /// <summary>Whether a level would be drawn if it had an amount.</summary>
-    private bool IsAbsentOnly(int row) => !_division.Has(row) && _lengths[_division.GroupOf(row)].Low is not null && _levels.Of(_division.PartOf(row)) is { } side
+    private bool IsAbsentOnly(int row) =>
+        !_division.Has(row)
+        && _lengths[_division.GroupOf(row)].Low is not null
+        && _levels.Of(_division.PartOf(row)) is { } side
         && !(side == Side.Neutral && _members.Neutral == NeutralPlace.Out);
 
     private Rule TopOf(int row) => _levels.Of(_division.PartOf(row)) == Side.Low ? Rule.Column("base") - Own : Rule.Column("base") + Own;
@@ -68,7 +79,13 @@ internal sealed class DivergingEnds
         foreach (int part in parts)
         {
             int row = first + part;
-            Fraction to = from + (_share ? new Fraction(_division.Amount(row), _division.GroupTotal(row / _division.PartCount)) : _division.Value(_division.Amount(row))) * sign;
+            Fraction to =
+                from
+                + (
+                    _share
+                        ? new Fraction(_division.Amount(row), _division.GroupTotal(row / _division.PartCount))
+                        : _division.Value(_division.Amount(row))
+                ) * sign;
             _ends[row] = _division.Has(row) ? (from, to) : (null, null);
             from = to;
         }
@@ -76,14 +93,16 @@ internal sealed class DivergingEnds
 
     private Rule BaseOf(int row)
     {
-        int part = _division.PartOf(row), group = _division.GroupOf(row);
+        int part = _division.PartOf(row),
+            group = _division.GroupOf(row);
         (IReadOnlyList<int> side, bool low) = _levels.Of(part) switch
         {
             Side.Low => (_levels.Lows, true),
             Side.High => (_levels.Highs, false),
             _ => (_levels.Neutrals, false),
         };
-        Rule nearer = SumIn(group, side.TakeWhile(other => other != part)), half = SumIn(group, _levels.Neutrals) / new Rule.Constant(2);
+        Rule nearer = SumIn(group, side.TakeWhile(other => other != part)),
+            half = SumIn(group, _levels.Neutrals) / new Rule.Constant(2);
         bool split = _members.Neutral == NeutralPlace.Split;
         if (_levels.Of(part) == Side.Neutral)
         {
@@ -103,9 +122,12 @@ internal sealed class DivergingEnds
     private int First(int group) => group * _division.PartCount;
 
     /// <summary>A level's own length, below zero on the low side; null where there is none.</summary>
-    public ChartNumber? LengthOf(int row) => _ends[row] is not { Base: { } from, Top: { } to }
-        ? !IsAbsentOnly(row) ? null : new ChartNumber(Rule.Column("top") - Rule.Column("base"), row, Fraction.Zero, Unit) { IsAbsent = true }
-        : new ChartNumber(Rule.Column("top") - Rule.Column("base"), row, to - from, Unit);
+    public ChartNumber? LengthOf(int row) =>
+        _ends[row] is not { Base: { } from, Top: { } to }
+            ? !IsAbsentOnly(row)
+                ? null
+                : new ChartNumber(Rule.Column("top") - Rule.Column("base"), row, Fraction.Zero, Unit) { IsAbsent = true }
+            : new ChartNumber(Rule.Column("top") - Rule.Column("base"), row, to - from, Unit);
 
     /// <summary>What of a level lies on one side of zero, below zero on the low side; null where there is none.</summary>
     public ChartNumber? LengthOn(Side side, int row)
@@ -117,10 +139,13 @@ internal sealed class DivergingEnds
         (Fraction from, Fraction to) = (_ends[row].Base ?? Fraction.Zero, _ends[row].Top ?? Fraction.Zero);
         static Rule Above(Rule rule) => new Rule.Most([rule]);
         static Fraction Positive(Fraction value) => Fraction.Max(Fraction.Zero, value);
-        Rule zero = new Rule.Constant(0), begin = Rule.Column("base"), end = Rule.Column("top");
-        ChartNumber length = side == Side.Low
-            ? new ChartNumber(Above(zero - end) - Above(zero - begin), row, Positive(-to) - Positive(-from), Unit)
-            : new ChartNumber(Above(end) - Above(begin), row, Positive(to) - Positive(from), Unit);
+        Rule zero = new Rule.Constant(0),
+            begin = Rule.Column("base"),
+            end = Rule.Column("top");
+        ChartNumber length =
+            side == Side.Low
+                ? new ChartNumber(Above(zero - end) - Above(zero - begin), row, Positive(-to) - Positive(-from), Unit)
+                : new ChartNumber(Above(end) - Above(begin), row, Positive(to) - Positive(from), Unit);
         return length with { IsAbsent = _ends[row].Base is null };
     }
 
@@ -128,15 +153,22 @@ internal sealed class DivergingEnds
     public ChartNumber AtZero(int group) => new(new Rule.Constant(0), First(group), Fraction.Zero, Unit);
 
     /// <summary>What lets neutral levels that stand apart begin in one line.</summary>
-    public ChartNumber? SpacerAfter(int group) => _lengths[group].High is not { } high ? null
-        : new ChartNumber(new Rule.Most(EachGroup(LongestHigh)) - LongestHigh(group), First(group), _longestHigh - high, Unit);
+    public ChartNumber? SpacerAfter(int group) =>
+        _lengths[group].High is not { } high
+            ? null
+            : new ChartNumber(new Rule.Most(EachGroup(LongestHigh)) - LongestHigh(group), First(group), _longestHigh - high, Unit);
 
     /// <summary>What lets the nets stand in one line, right of the row that reaches furthest.</summary>
     public ChartNumber SpacerToNet(int group)
     {
         Rule longest = new Rule.Most(EachGroup(Beyond));
         Fraction most = _lengths.Aggregate(Fraction.Zero, (far, lengths) => Fraction.Max(far, BeyondOf(lengths)));
-        return new ChartNumber(_lengths[group].High is null ? longest : longest - Beyond(group), First(group), most - BeyondOf(_lengths[group]), Unit);
+        return new ChartNumber(
+            _lengths[group].High is null ? longest : longest - Beyond(group),
+            First(group),
+            most - BeyondOf(_lengths[group]),
+            Unit
+        );
     }
 
     /// <summary>Room for a net: a part of the longest side, or of the neutral one.</summary>
@@ -164,23 +196,27 @@ internal sealed class DivergingEnds
     private Rule LongestLow(int group) => OfGroup(group, SumIn(group, _levels.Lows));
 
     /// <summary>What of a group stands right of where its high side begins, or of where neutral levels apart do.</summary>
-    private Rule Beyond(int group) => _members.Neutral switch
-    {
-        NeutralPlace.Apart => OfGroup(group, SumIn(group, _levels.Neutrals)),
-        NeutralPlace.Split => OfGroup(group, SumIn(group, _levels.Highs) + SumIn(group, _levels.Neutrals) / new Rule.Constant(2)),
-        _ => LongestHigh(group),
-    };
+    private Rule Beyond(int group) =>
+        _members.Neutral switch
+        {
+            NeutralPlace.Apart => OfGroup(group, SumIn(group, _levels.Neutrals)),
+            NeutralPlace.Split => OfGroup(group, SumIn(group, _levels.Highs) + SumIn(group, _levels.Neutrals) / new Rule.Constant(2)),
+            _ => LongestHigh(group),
+        };
 
-    private Fraction BeyondOf(SideLengths lengths) => _members.Neutral switch
-    {
-        NeutralPlace.Apart => lengths.Neutral ?? Fraction.Zero,
-        NeutralPlace.Split => (lengths.High ?? Fraction.Zero) + (lengths.Neutral ?? Fraction.Zero) / 2L,
-        _ => lengths.High ?? Fraction.Zero,
-    };
+    private Fraction BeyondOf(SideLengths lengths) =>
+        _members.Neutral switch
+        {
+            NeutralPlace.Apart => lengths.Neutral ?? Fraction.Zero,
+            NeutralPlace.Split => (lengths.High ?? Fraction.Zero) + (lengths.Neutral ?? Fraction.Zero) / 2L,
+            _ => lengths.High ?? Fraction.Zero,
+        };
 
-    private Rule[] EachGroup(Func<int, Rule> of) => [.. Enumerable.Range(0, _lengths.Length).Where(group => _lengths[group].Low is not null).Select(of)];
+    private Rule[] EachGroup(Func<int, Rule> of) =>
+        [.. Enumerable.Range(0, _lengths.Length).Where(group => _lengths[group].Low is not null).Select(of)];
 
-    private Rule.SumOf SumIn(int group, IEnumerable<int> parts) => new("value", [.. parts.Select(part => group * _division.PartCount + part)]);
+    private Rule.SumOf SumIn(int group, IEnumerable<int> parts) =>
+        new("value", [.. parts.Select(part => group * _division.PartCount + part)]);
 
     private Rule Length(Rule amount) => _share ? amount / new Rule.GroupTotal() : amount;
 }

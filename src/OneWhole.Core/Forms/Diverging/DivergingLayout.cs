@@ -63,13 +63,17 @@ internal sealed class DivergingLayout
         Levels levels = ((DivergingComputed)workings.Computed).Levels;
         PartInk ink = InkOf(workings);
         IEnumerable<int> neutrals = ((DivergingMembers)division.Study.Form.Members).Neutral == NeutralPlace.Out ? [] : levels.Neutrals;
-        IEnumerable<int> order = ((DivergingMembers)division.Study.Form.Members).Neutral == NeutralPlace.Apart ? [.. levels.Lows.Reverse(), .. levels.Highs, .. neutrals] : [.. levels.Lows.Reverse(), .. neutrals, .. levels.Highs];
+        IEnumerable<int> order =
+            ((DivergingMembers)division.Study.Form.Members).Neutral == NeutralPlace.Apart
+                ? [.. levels.Lows.Reverse(), .. levels.Highs, .. neutrals]
+                : [.. levels.Lows.Reverse(), .. neutrals, .. levels.Highs];
         return [.. order.Select(part => new KeyEntry(division.Parts[part].Label, ink[part]) { Part = division.Parts[part].Key })];
     }
 
     public static Domains DomainsOf(WorkingsResult workings)
     {
-        double least = 0, most = 0;
+        double least = 0,
+            most = 0;
         for (int row = 0; row < workings.RowCount; row++)
         {
             foreach (string end in (string[])["base", "top"])
@@ -81,7 +85,8 @@ internal sealed class DivergingLayout
         }
         // At amounts both half-axes end at the same amount.
         bool amounts = ((DivergingMembers)workings.Division.Study.Form.Members).Length == LengthUnit.Amount;
-        double longest = Math.Max(-least, most), half = longest > 0 ? Ticks.RoundUp(longest, 4) : 1;
+        double longest = Math.Max(-least, most),
+            half = longest > 0 ? Ticks.RoundUp(longest, 4) : 1;
         return amounts ? new Domains(-half, half) : new Domains(Math.Min(least, -0.05), Math.Max(most, 0.05));
     }
 
@@ -95,15 +100,28 @@ internal sealed class DivergingLayout
         double head = text ? font.LineHeight + 2 * unit : 0;
         double band = Math.Min((room.Height - head) / rows, 84 * unit);
         room = room.Lowered(head + band * rows);
-        var names = new GroupNames(_figure, _division, upright: false, band, text && _division.HasGroups ? [.. Enumerable.Range(0, rows).Select(group => _texts.OfGroup(group, LabelText.None))] : []);
+        var names = new GroupNames(
+            _figure,
+            _division,
+            upright: false,
+            band,
+            text && _division.HasGroups ? [.. Enumerable.Range(0, rows).Select(group => _texts.OfGroup(group, LabelText.None))] : []
+        );
         string[] nets = [.. _computed.Groups.Select(NetText)];
         bool labelled = text && _figure.Finish.Labels != LabelText.None && font.LineHeight <= band;
-        double net = _figure.Common("net", labelled ? Math.Max(_figure.TextWidth(FigureWords.Of("net"), font), nets.Max(shown => _figure.TextWidth(shown, _figure.Strong))) + 14 * unit : 0);
+        double net = _figure.Common(
+            "net",
+            labelled
+                ? Math.Max(_figure.TextWidth(FigureWords.Of("net"), font), nets.Max(shown => _figure.TextWidth(shown, _figure.Strong)))
+                    + 14 * unit
+                : 0
+        );
         _figure.Field = _figure.Plot.Inset(names.Room, head, net, 0);
         Box plot = room.Inset(names.Room, head, net, 0) with { Height = band * rows };
         plot = plot with { Width = Math.Max(4, plot.Width) };
         var field = new BarField(plot, false, _domains.Least, _domains.Most);
-        double zero = field.At(0), thickness = _figure.BarThickness(band, text ? 0.62 : 0.74);
+        double zero = field.At(0),
+            thickness = _figure.BarThickness(band, text ? 0.62 : 0.74);
         names.Draw(plot, plot.Bottom);
         _figure.Line("baseline", MarkRole.BaseLine, zero, plot.Y, zero, plot.Bottom, Ink.Quiet, text ? 1.2 * unit : 0.75);
         for (int row = 0; row < _workings.RowCount; row++)
@@ -112,37 +130,75 @@ internal sealed class DivergingLayout
             {
                 continue;
             }
-            int group = _division.GroupOf(row), part = _division.PartOf(row);
-            string name = _division.Groups?[group].Label ?? "", key = _division.Parts[part].Key;
+            int group = _division.GroupOf(row),
+                part = _division.PartOf(row);
+            string name = _division.Groups?[group].Label ?? "",
+                key = _division.Parts[part].Key;
             Box box = field.BarOn(group, rows, thickness, from, to);
-            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with
-            {
-                Row = row,
-                Part = key,
-                Group = name,
-                Stroke = box.Width > 4 && text ? Ink.Paper : null,
-                StrokeWidth = 1,
-                Edit = text ? TrialEnds.Of(_workings, row, field, from, Math.Sign(to - from) * PerAmount(row)) : null,
-            });
+            _figure.Add(
+                FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with
+                {
+                    Row = row,
+                    Part = key,
+                    Group = name,
+                    Stroke = box.Width > 4 && text ? Ink.Paper : null,
+                    StrokeWidth = 1,
+                    Edit = text ? TrialEnds.Of(_workings, row, field, from, Math.Sign(to - from) * PerAmount(row)) : null,
+                }
+            );
             if (text && LabelFit.HasRoom(_figure, box))
             {
                 // Labels print no minus.
-                LabelFit.Inside(_figure, $"label-{name}\u0001{key}", box, _ink.Row(row), _texts.Lines(row, _members.Length == LengthUnit.Amount ? LabelText.Amount : LabelText.Share), row, key);
+                LabelFit.Inside(
+                    _figure,
+                    $"label-{name}\u0001{key}",
+                    box,
+                    _ink.Row(row),
+                    _texts.Lines(row, _members.Length == LengthUnit.Amount ? LabelText.Amount : LabelText.Share),
+                    row,
+                    key
+                );
             }
         }
         if (!labelled)
         {
             return;
         }
-        _figure.PutWhereFree([_figure.Text("net-head", MarkRole.Axis, room.Right, room.Y + font.CapHeight, "end", FigureWords.Of("net"), font, Ink.Quiet)], 0);
+        _figure.PutWhereFree(
+            [_figure.Text("net-head", MarkRole.Axis, room.Right, room.Y + font.CapHeight, "end", FigureWords.Of("net"), font, Ink.Quiet)],
+            0
+        );
         for (int group = 0; group < rows; group++)
         {
-            string colour = _computed.Groups[group].Net?.Sign switch { < 0 => Ink.Cut, > 0 => Ink.ClassA, _ => Ink.Quiet };
-            _figure.PutWhereFree([_figure.Text($"net-{group}", MarkRole.Total, room.Right, field.Middle(group, rows) + font.CapHeight / 2, "end", nets[group], _figure.Strong, colour) with { Group = _division.Groups?[group].Label }], 0);
+            string colour = _computed.Groups[group].Net?.Sign switch
+            {
+                < 0 => Ink.Cut,
+                > 0 => Ink.ClassA,
+                _ => Ink.Quiet,
+            };
+            _figure.PutWhereFree(
+                [
+                    _figure.Text(
+                        $"net-{group}",
+                        MarkRole.Total,
+                        room.Right,
+                        field.Middle(group, rows) + font.CapHeight / 2,
+                        "end",
+                        nets[group],
+                        _figure.Strong,
+                        colour
+                    ) with
+                    {
+                        Group = _division.Groups?[group].Label,
+                    },
+                ],
+                0
+            );
         }
     }
 
-    private double PerAmount(int row) => _members.Length == LengthUnit.Share ? 1 / _division.Value(_division.GroupTotal(_division.GroupOf(row))).ToDouble() : 1;
+    private double PerAmount(int row) =>
+        _members.Length == LengthUnit.Share ? 1 / _division.Value(_division.GroupTotal(_division.GroupOf(row))).ToDouble() : 1;
 
     private string NetText(SideLengths lengths)
     {
@@ -150,7 +206,10 @@ internal sealed class DivergingLayout
         {
             return NumberText.Dash;
         }
-        string text = _members.Length == LengthUnit.Share ? NumberText.Rounded(net * 100L, _division.Study.Rounding.Decimals, _figure.Finish.TrimZeros) : NumberText.Rounded(net, Math.Min(1, _division.Scale), true);
+        string text =
+            _members.Length == LengthUnit.Share
+                ? NumberText.Rounded(net * 100L, _division.Study.Rounding.Decimals, _figure.Finish.TrimZeros)
+                : NumberText.Rounded(net, Math.Min(1, _division.Scale), true);
         return net.Sign > 0 ? "+" + text : text;
     }
 }

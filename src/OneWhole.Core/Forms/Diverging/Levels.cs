@@ -38,18 +38,35 @@ internal sealed class Levels
     /// <param name="isBlank">Whether a part is "(blank)".</param>
     /// <param name="members">The form's.</param>
     /// <exception cref="StudyException">Sides are given, but not for every level.</exception>
-    public static Levels Of(IReadOnlyList<int> parts, int count, Func<int, string> labelOf, Func<int, bool> isBlank, DivergingMembers members)
+    public static Levels Of(
+        IReadOnlyList<int> parts,
+        int count,
+        Func<int, string> labelOf,
+        Func<int, bool> isBlank,
+        DivergingMembers members
+    )
     {
         int[] levels = [.. parts.Where(part => !isBlank(part))];
         var sides = new Side?[count];
         for (int i = 0; i < levels.Length; i++)
         {
-            sides[levels[i]] = members.Sides.Count == 0
-                ? (2 * i + 1).CompareTo(levels.Length) switch { < 0 => Side.Low, 0 => Side.Neutral, _ => Side.High }
+            sides[levels[i]] =
+                members.Sides.Count == 0
+                    ? (2 * i + 1).CompareTo(levels.Length) switch
+                    {
+                        < 0 => Side.Low,
+                        0 => Side.Neutral,
+                        _ => Side.High,
+                    }
                 : members.Sides.TryGetValue(labelOf(levels[i]), out Side given) ? given
-                : throw new StudyException("missing-side", "form.sides", $"form.sides names no side for \"{labelOf(levels[i])}\"; it must name every level: low, neutral or high.");
+                : throw new StudyException(
+                    "missing-side",
+                    "form.sides",
+                    $"form.sides names no side for \"{labelOf(levels[i])}\"; it must name every level: low, neutral or high."
+                );
         }
-        int firstLow = Array.FindIndex(levels, level => sides[level] == Side.Low), firstHigh = Array.FindIndex(levels, level => sides[level] == Side.High);
+        int firstLow = Array.FindIndex(levels, level => sides[level] == Side.Low),
+            firstHigh = Array.FindIndex(levels, level => sides[level] == Side.High);
         // Where the good end comes first, the order is read backwards.
         int[] read = firstLow >= 0 && firstHigh >= 0 && firstHigh < firstLow ? [.. levels.Reverse()] : levels;
         int[] On(Side side) => [.. read.Where(level => sides[level] == side)];
@@ -60,7 +77,13 @@ internal sealed class Levels
     {
         int[] shown = [.. Enumerable.Range(0, division.IsEmpty ? 0 : division.PartCount)];
         IReadOnlyList<int> before = division.Study.Order.ReverseParts ? [.. shown.Reverse()] : shown;
-        return Of(before, shown.Length, part => division.Parts[part].Label, part => division.Parts[part].IsBlank, (DivergingMembers)division.Study.Form.Members);
+        return Of(
+            before,
+            shown.Length,
+            part => division.Parts[part].Label,
+            part => division.Parts[part].IsBlank,
+            (DivergingMembers)division.Study.Form.Members
+        );
     }
 }
 
@@ -70,7 +93,8 @@ internal readonly record struct SideLengths(Fraction? Low, Fraction? Neutral, Fr
     public Fraction? Net => High - Low;
 
     /// <summary>The length left of zero; nothing counts as 0.</summary>
-    public Fraction Left(NeutralPlace place) => (Low ?? Fraction.Zero) + (place == NeutralPlace.Split ? (Neutral ?? Fraction.Zero) / 2L : Fraction.Zero);
+    public Fraction Left(NeutralPlace place) =>
+        (Low ?? Fraction.Zero) + (place == NeutralPlace.Split ? (Neutral ?? Fraction.Zero) / 2L : Fraction.Zero);
 
     /// <param name="levels">The levels.</param>
     /// <param name="whole">What lengths are shares of; null for amounts.</param>

@@ -12,7 +12,13 @@ internal static class FunnelChart
     {
         Division division = workings.Division;
         // One axis can't have a scale of its own for each funnel.
-        if ((members.Scales == ScaleSharing.Own && division.GroupCount > 1) || division.IsEmpty || division.HasNegative || division.GroupCount > 20 || division.PartCount > 200)
+        if (
+            (members.Scales == ScaleSharing.Own && division.GroupCount > 1)
+            || division.IsEmpty
+            || division.HasNegative
+            || division.GroupCount > 20
+            || division.PartCount > 200
+        )
         {
             return null;
         }
@@ -28,15 +34,29 @@ internal static class FunnelChart
             string name = division.Groups?[group].Label ?? workings["value"].Label;
             int Row(int stage) => chart.Row(group, stage);
             series.Add(new ChartSeries($"spacer before {name}", stage => chart.Cell("spacer", Row(stage))));
-            series.Add(new ChartSeries(name, stage => chart.Cell("value", Row(stage)))
-            {
-                Fill = Ink.ClassA,
-                FillAt = stage => (workings["drop"].Number(Row(stage)) is < 0 ? grown : ink).Row(Row(stage)),
-                Label = stage => chart.HasLabels ? chart.Of(chart.Cell("value", Row(stage))) : null,
-            });
+            series.Add(
+                new ChartSeries(name, stage => chart.Cell("value", Row(stage)))
+                {
+                    Fill = Ink.ClassA,
+                    FillAt = stage => (workings["drop"].Number(Row(stage)) is < 0 ? grown : ink).Row(Row(stage)),
+                    Label = stage => chart.HasLabels ? chart.Of(chart.Cell("value", Row(stage))) : null,
+                }
+            );
             series.Add(new ChartSeries($"spacer after {name}", stage => chart.Cell("spacer", Row(stage))));
-            series.Add(chart.Room($"rate {name}", 0.25, "value", "all rows", largest, ColumnUnit.Amount) with { Label = stage => chart.HasLabels ? chart.Of(chart.Cell(rate, Row(stage))) : null, LabelPlace = ChartLabelPlace.Centre });
+            series.Add(
+                chart.Room($"rate {name}", 0.25, "value", "all rows", largest, ColumnUnit.Amount) with
+                {
+                    Label = stage => chart.HasLabels ? chart.Of(chart.Cell(rate, Row(stage))) : null,
+                    LabelPlace = ChartLabelPlace.Centre,
+                }
+            );
         }
-        return new NativeChart(chart.Parts(Enumerable.Range(0, division.PartCount)), series) { IsSideways = true, HasValueAxis = false, Gap = chart.Gap(0.35), HasKey = chart.HasKey && division.HasGroups };
+        return new NativeChart(chart.Parts(Enumerable.Range(0, division.PartCount)), series)
+        {
+            IsSideways = true,
+            HasValueAxis = false,
+            Gap = chart.Gap(0.35),
+            HasKey = chart.HasKey && division.HasGroups,
+        };
     }
 }

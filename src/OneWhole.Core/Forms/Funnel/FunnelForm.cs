@@ -23,9 +23,22 @@ public sealed record FunnelMembers
 
     public ScaleSharing Scales { get; init; }
 
-    public static ObjectShape<FunnelMembers> Shape { get; } = new ObjectShape<FunnelMembers>("a funnel", () => new FunnelMembers())
-        .Has("base", new ChoiceShape<FunnelBase>(("first", FunnelBase.First), ("previous", FunnelBase.Previous)), members => members.Base, (members, value) => members with { Base = value }, "which rate the labels print")
-        .Has("scales", TwoSides.ScalesShape, members => members.Scales, (members, value) => members with { Scales = value }, "whether all funnels share one scale");
+    public static ObjectShape<FunnelMembers> Shape { get; } =
+        new ObjectShape<FunnelMembers>("a funnel", () => new FunnelMembers())
+            .Has(
+                "base",
+                new ChoiceShape<FunnelBase>(("first", FunnelBase.First), ("previous", FunnelBase.Previous)),
+                members => members.Base,
+                (members, value) => members with { Base = value },
+                "which rate the labels print"
+            )
+            .Has(
+                "scales",
+                TwoSides.ScalesShape,
+                members => members.Scales,
+                (members, value) => members with { Scales = value },
+                "whether all funnels share one scale"
+            );
 }
 
 /// <summary>Stages one under the other, centred: what is left of the first, and of the stage before.</summary>
@@ -64,35 +77,92 @@ public sealed class FunnelForm : Form<FunnelMembers>
                 most[funnel] = ExactInt.Max(division.Amount(row), most[funnel] ?? division.Amount(row));
             }
         }
-        Fraction? Rate(int row, int other) => division.Has(row) && division.Has(other) && !division.Amount(other).IsZero ? new Fraction(division.Amount(row), division.Amount(other)) : null;
+        Fraction? Rate(int row, int other) =>
+            division.Has(row) && division.Has(other) && !division.Amount(other).IsZero
+                ? new Fraction(division.Amount(row), division.Amount(other))
+                : null;
         bool IsFirst(int row) => division.PartOf(row) == 0;
-        Fraction? Drop(int row) => IsFirst(row) || !division.Has(row) || !division.Has(row - 1) ? null : division.Value(division.Amount(row - 1) - division.Amount(row));
-        string[] grows = [.. Enumerable.Range(0, division.RowCount).Where(row => Drop(row)?.Sign < 0).Select(row => division.Parts[division.PartOf(row)].Label + (division.Groups is { } groups ? $" of {groups[division.GroupOf(row)].Label}" : ""))];
-        return new FormWorkings(
+        Fraction? Drop(int row) =>
+            IsFirst(row) || !division.Has(row) || !division.Has(row - 1)
+                ? null
+                : division.Value(division.Amount(row - 1) - division.Amount(row));
+        string[] grows =
         [
-            .. columns.GroupAndPart(),
-            columns.Value(),
-            WorkingColumn.OfNumber("overallRate", "of the first", ColumnUnit.Share, Rule.Column("value") / new Rule.FirstOfGroup("value"), row => Rate(row, row - division.PartOf(row))),
-            WorkingColumn.OfNumber("stepRate", "of the one before", ColumnUnit.Share, Rule.Column("value") / new Rule.RowAbove("value"), row => IsFirst(row) ? null : Rate(row, row - 1)),
-            WorkingColumn.OfNumber("drop", "drop", ColumnUnit.Amount, new Rule.RowAbove("value") - Rule.Column("value"), Drop),
-            WorkingColumn.OfNumber("spacer", "spacer", ColumnUnit.Amount, (new Rule.Largest("value", own ? "the group" : "all rows", AtLeastZero: false) - Rule.Column("value")) / new Rule.Constant(2),
-                row => division.Has(row) ? division.Value(most[own ? division.GroupOf(row) : 0]!.Value - division.Amount(row)) / new Fraction(2L) : null) with { Quiet = true },
-        ], most)
+            .. Enumerable
+                .Range(0, division.RowCount)
+                .Where(row => Drop(row)?.Sign < 0)
+                .Select(row =>
+                    division.Parts[division.PartOf(row)].Label
+                    + (division.Groups is { } groups ? $" of {groups[division.GroupOf(row)].Label}" : "")
+                ),
+        ];
+        return new FormWorkings(
+            [
+                .. columns.GroupAndPart(),
+                columns.Value(),
+                WorkingColumn.OfNumber(
+                    "overallRate",
+                    "of the first",
+                    ColumnUnit.Share,
+                    Rule.Column("value") / new Rule.FirstOfGroup("value"),
+                    row => Rate(row, row - division.PartOf(row))
+                ),
+                WorkingColumn.OfNumber(
+                    "stepRate",
+                    "of the one before",
+                    ColumnUnit.Share,
+                    Rule.Column("value") / new Rule.RowAbove("value"),
+                    row => IsFirst(row) ? null : Rate(row, row - 1)
+                ),
+                WorkingColumn.OfNumber("drop", "drop", ColumnUnit.Amount, new Rule.RowAbove("value") - Rule.Column("value"), Drop),
+                WorkingColumn.OfNumber(
+                    "spacer",
+                    "spacer",
+                    ColumnUnit.Amount,
+                    (new Rule.Largest("value", own ? "the group" : "all rows", AtLeastZero: false) - Rule.Column("value"))
+                        / new Rule.Constant(2),
+                    row =>
+                        division.Has(row)
+                            ? division.Value(most[own ? division.GroupOf(row) : 0]!.Value - division.Amount(row)) / new Fraction(2L)
+                            : null
+                ) with
+                {
+                    Quiet = true,
+                },
+            ],
+            most
+        )
         {
-            Prove = () => grows.Length == 0 ? [] : [new TieOutLine("stage-grows", TieOutStatus.Warn, $"larger than the stage before: {string.Join(", ", grows.Take(3))}{(grows.Length > 3 ? $" and {grows.Length - 3} others" : "")}")],
+            Prove = () =>
+                grows.Length == 0
+                    ? []
+                    :
+                    [
+                        new TieOutLine(
+                            "stage-grows",
+                            TieOutStatus.Warn,
+                            "larger than the stage before: "
+                                + $"{string.Join(", ", grows.Take(3))}{(grows.Length > 3 ? $" and {grows.Length - 3} others" : "")}"
+                        ),
+                    ],
         };
     }
 
     public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings)
     {
         FunnelMembers members = Of(study);
-        yield return new Phrase("base",
-        [
-            new Token(", each stage of the "),
-            Token.Choice("form.base", "Of which stage is each?",
-                ("first", "first", members.Base == FunnelBase.First, "how many are left of all that began"),
-                ("one before", "previous", members.Base == FunnelBase.Previous, "where most are lost")),
-        ]);
+        yield return new Phrase(
+            "base",
+            [
+                new Token(", each stage of the "),
+                Token.Choice(
+                    "form.base",
+                    "Of which stage is each?",
+                    ("first", "first", members.Base == FunnelBase.First, "how many are left of all that began"),
+                    ("one before", "previous", members.Base == FunnelBase.Previous, "where most are lost")
+                ),
+            ]
+        );
         if (study.Groups is not null)
         {
             yield return TwoSides.ScalesPhrase(members.Scales, "funnel");
@@ -115,7 +185,9 @@ public sealed class FunnelForm : Form<FunnelMembers>
             return null;
         }
         string group = division.Groups is { } groups ? $" ({groups[division.GroupOf(worst)].Label})" : "";
-        return $"Most is lost between {division.Parts[division.PartOf(worst) - 1].Label} and {division.Parts[division.PartOf(worst)].Label}{group}: {NumberText.Percent(workings["stepRate"].Exact(worst), division.Study.Rounding.Decimals)} go on.";
+        return $"Most is lost between {division.Parts[division.PartOf(worst) - 1].Label} and "
+            + $"{division.Parts[division.PartOf(worst)].Label}{group}: "
+            + $"{NumberText.Percent(workings["stepRate"].Exact(worst), division.Study.Rounding.Decimals)} go on.";
     }
 
     public override Unsuitable? Suits(WorkingsResult workings)
@@ -125,7 +197,8 @@ public sealed class FunnelForm : Form<FunnelMembers>
             : division.HasNegative ? new Unsuitable("a stage is negative: there is no bar of less than nothing", null)
             : division.PartCount > 15 ? new Unsuitable($"{division.PartCount} stages: too many for a funnel", null)
             : division.GroupCount > 8 ? new Unsuitable($"{division.GroupCount} funnels: too narrow to be read", null)
-            : division.PartCount < 2 ? new Unsuitable("one stage is no funnel", null) : null;
+            : division.PartCount < 2 ? new Unsuitable("one stage is no funnel", null)
+            : null;
     }
 
     public override bool RefusesToDraw(WorkingsResult workings) =>
@@ -134,7 +207,8 @@ public sealed class FunnelForm : Form<FunnelMembers>
     /// <summary>The common scale of all funnels; where each has its own, they stay their own.</summary>
     public override Domains Domains(WorkingsResult workings) => new(0, EndOf(workings, 0));
 
-    private static double EndOf(WorkingsResult workings, int funnel) => TwoSides.ScaleEnd(workings.Division.Value(((ExactInt?[])workings.Computed)[funnel] ?? ExactInt.Zero));
+    private static double EndOf(WorkingsResult workings, int funnel) =>
+        TwoSides.ScaleEnd(workings.Division.Value(((ExactInt?[])workings.Computed)[funnel] ?? ExactInt.Zero));
 
     protected override NativeChart? ChartOf(WorkingsResult workings) => FunnelChart.Of(workings, Of(workings.Division.Study));
 
@@ -143,6 +217,11 @@ public sealed class FunnelForm : Form<FunnelMembers>
     public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure)
     {
         FunnelMembers members = Of(workings.Division.Study);
-        new FunnelLayout(workings, funnel => members.Scales == ScaleSharing.Own ? EndOf(workings, funnel) : domains.Most, members.Base, figure).Draw();
+        new FunnelLayout(
+            workings,
+            funnel => members.Scales == ScaleSharing.Own ? EndOf(workings, funnel) : domains.Most,
+            members.Base,
+            figure
+        ).Draw();
     }
 }

@@ -12,7 +12,13 @@ internal static class LanesChart
     {
         Division division = workings.Division;
         // One axis can't have a scale of its own for each lane.
-        if (members.Scales == ScaleSharing.Own || division.IsEmpty || division.HasNegative || division.PartCount > 20 || division.GroupCount > 200)
+        if (
+            members.Scales == ScaleSharing.Own
+            || division.IsEmpty
+            || division.HasNegative
+            || division.PartCount > 20
+            || division.GroupCount > 200
+        )
         {
             return null;
         }
@@ -23,11 +29,30 @@ internal static class LanesChart
         for (int lane = 0; lane < division.PartCount; lane++)
         {
             int part = lane;
-            series.Add(new ChartSeries(division.Parts[part].Label, group => chart.Cell("value", chart.Row(group, part))) { Fill = ink[part], FillAt = group => ink.Row(group, part) });
-            series.Add(new ChartSeries($"spacer {division.Parts[part].Label}", group => chart.Cell("spacer", chart.Row(group, part))) { Label = group => chart.Label(chart.Row(group, part), LabelText.Amount), LabelPlace = ChartLabelPlace.AtBase, LabelFill = ink[part] });
+            series.Add(
+                new ChartSeries(division.Parts[part].Label, group => chart.Cell("value", chart.Row(group, part)))
+                {
+                    Fill = ink[part],
+                    FillAt = group => ink.Row(group, part),
+                }
+            );
+            series.Add(
+                new ChartSeries($"spacer {division.Parts[part].Label}", group => chart.Cell("spacer", chart.Row(group, part)))
+                {
+                    Label = group => chart.Label(chart.Row(group, part), LabelText.Amount),
+                    LabelPlace = ChartLabelPlace.AtBase,
+                    LabelFill = ink[part],
+                }
+            );
             // Room for the number of the longest bar, which has no spacer.
             series.Add(chart.Room($"gap {division.Parts[part].Label}", 0.25, "value", "all rows", largest, ColumnUnit.Amount));
         }
-        return new NativeChart(chart.Groups(), series) { IsSideways = true, HasValueAxis = false, Gap = chart.Gap(0.52), HasKey = chart.HasKey };
+        return new NativeChart(chart.Groups(), series)
+        {
+            IsSideways = true,
+            HasValueAxis = false,
+            Gap = chart.Gap(0.52),
+            HasKey = chart.HasKey,
+        };
     }
 }

@@ -15,8 +15,14 @@ public sealed record LanesMembers
 {
     public ScaleSharing Scales { get; init; }
 
-    public static ObjectShape<LanesMembers> Shape { get; } = new ObjectShape<LanesMembers>("lanes", () => new LanesMembers())
-        .Has("scales", TwoSides.ScalesShape, members => members.Scales, (members, value) => members with { Scales = value }, "whether all lanes share one scale");
+    public static ObjectShape<LanesMembers> Shape { get; } =
+        new ObjectShape<LanesMembers>("lanes", () => new LanesMembers()).Has(
+            "scales",
+            TwoSides.ScalesShape,
+            members => members.Scales,
+            (members, value) => members with { Scales = value },
+            "whether all lanes share one scale"
+        );
 }
 
 /// <summary>A row a group and a lane a part: all bars grow the same way, each from its lane's own line.</summary>
@@ -50,12 +56,27 @@ public sealed class LanesForm : Form<LanesMembers>
             int lane = own ? division.PartOf(row) : 0;
             most[lane] = ExactInt.Max(division.Amount(row), most[lane]);
         }
-        WorkingColumn spacer = WorkingColumn.OfNumber("spacer", "spacer", ColumnUnit.Amount, new Rule.Largest("value", own ? "the lane" : "all rows") - new Rule.OrZero("value"),
-            row => division.Value(most[own ? division.PartOf(row) : 0] - division.Amount(row)));
-        return new FormWorkings([.. columns.GroupAndPart(), columns.Value(), columns.Share(), columns.ShownShare(), spacer with { Quiet = true }], most)
+        WorkingColumn spacer = WorkingColumn.OfNumber(
+            "spacer",
+            "spacer",
+            ColumnUnit.Amount,
+            new Rule.Largest("value", own ? "the lane" : "all rows") - new Rule.OrZero("value"),
+            row => division.Value(most[own ? division.PartOf(row) : 0] - division.Amount(row))
+        );
+        return new FormWorkings(
+            [.. columns.GroupAndPart(), columns.Value(), columns.Share(), columns.ShownShare(), spacer with { Quiet = true }],
+            most
+        )
         {
             Shown = columns.Shown,
-            Prove = () => [new TieOutLine("rows-span", TieOutStatus.Ok, $"all rows of {(division.IsEmpty ? 0 : division.PartCount)} lanes have one length, spacers included")],
+            Prove = () =>
+                [
+                    new TieOutLine(
+                        "rows-span",
+                        TieOutStatus.Ok,
+                        $"all rows of {(division.IsEmpty ? 0 : division.PartCount)} lanes have one length, spacers included"
+                    ),
+                ],
         };
     }
 
@@ -69,15 +90,18 @@ public sealed class LanesForm : Form<LanesMembers>
             return Unsuitable.Nothing;
         }
         return division.HasNegative
-            ? new Unsuitable("an amount is negative: there is no bar of less than nothing", Remedy.LeaveOutNegatives)
-            : division.PartCount > 8 ? new Unsuitable($"{division.PartCount} lanes: too narrow to be read", null) : null;
+                ? new Unsuitable("an amount is negative: there is no bar of less than nothing", Remedy.LeaveOutNegatives)
+            : division.PartCount > 8 ? new Unsuitable($"{division.PartCount} lanes: too narrow to be read", null)
+            : null;
     }
 
     public override bool RefusesToDraw(WorkingsResult workings) =>
-        !workings.Division.IsEmpty && (workings.Division.PartCount > 40 || workings.RowCount > TooMany.Pieces || workings.Division.HasNegative);
+        !workings.Division.IsEmpty
+        && (workings.Division.PartCount > 40 || workings.RowCount > TooMany.Pieces || workings.Division.HasNegative);
 
     /// <summary>The common scale of all lanes; where each has its own, they stay their own.</summary>
-    public override Domains Domains(WorkingsResult workings) => new(0, TwoSides.ScaleEnd(workings.Division.Value(((ExactInt[])workings.Computed)[0])));
+    public override Domains Domains(WorkingsResult workings) =>
+        new(0, TwoSides.ScaleEnd(workings.Division.Value(((ExactInt[])workings.Computed)[0])));
 
     protected override NativeChart? ChartOf(WorkingsResult workings) => LanesChart.Of(workings, Of(workings.Division.Study));
 

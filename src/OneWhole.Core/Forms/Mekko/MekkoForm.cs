@@ -16,12 +16,28 @@ public sealed record MekkoHeight
 
     public ImmutableArray<string>? Ratio { get; init; }
 
-    public static ObjectShape<MekkoHeight> Shape { get; } = new ObjectShape<MekkoHeight>("a height", () => new MekkoHeight())
-        .MayHave("mean", TextShape.Column, height => height.Mean, (height, value) => height with { Mean = value }, "the mean of a column over the group's used rows")
-        .May("ratio", new ListShape<string>(TextShape.Column, 2, 2), height => height.Ratio, (height, value) => height with { Ratio = value }, "the sum of the first column divided by the sum of the second")
-        .Where(height => height.Mean is null == height.Ratio is null ? "a height with exactly one of mean and ratio" : null);
+    public static ObjectShape<MekkoHeight> Shape { get; } =
+        new ObjectShape<MekkoHeight>("a height", () => new MekkoHeight())
+            .MayHave(
+                "mean",
+                TextShape.Column,
+                height => height.Mean,
+                (height, value) => height with { Mean = value },
+                "the mean of a column over the group's used rows"
+            )
+            .May(
+                "ratio",
+                new ListShape<string>(TextShape.Column, 2, 2),
+                height => height.Ratio,
+                (height, value) => height with { Ratio = value },
+                "the sum of the first column divided by the sum of the second"
+            )
+            .Where(height => height.Mean is null == height.Ratio is null ? "a height with exactly one of mean and ratio" : null);
 
-    public string Words => Mean is { } mean ? $"mean {Tables.Nouns.Lower(mean)}" : $"{Tables.Nouns.Lower(Ratio!.Value[0])} per {Tables.Nouns.Lower(Ratio.Value[1])}";
+    public string Words =>
+        Mean is { } mean
+            ? $"mean {Tables.Nouns.Lower(mean)}"
+            : $"{Tables.Nouns.Lower(Ratio!.Value[0])} per {Tables.Nouns.Lower(Ratio.Value[1])}";
 }
 
 /// <summary>The Mekko's members.</summary>
@@ -30,8 +46,14 @@ public sealed record MekkoMembers
     /// <summary>Null for the parts, stacked to 100 %.</summary>
     public MekkoHeight? Height { get; init; }
 
-    public static ObjectShape<MekkoMembers> Shape { get; } = new ObjectShape<MekkoMembers>("a Mekko", () => new MekkoMembers())
-        .Has("height", new NoneOr<MekkoHeight>(MekkoHeight.Shape), members => members.Height, (members, value) => members with { Height = value }, "a second quantity instead of the parts; none for the parts");
+    public static ObjectShape<MekkoMembers> Shape { get; } =
+        new ObjectShape<MekkoMembers>("a Mekko", () => new MekkoMembers()).Has(
+            "height",
+            new NoneOr<MekkoHeight>(MekkoHeight.Shape),
+            members => members.Height,
+            (members, value) => members with { Height = value },
+            "a second quantity instead of the parts; none for the parts"
+        );
 }
 
 /// <summary>Columns as wide as their group's share, cut into their parts; or as high as a second quantity.</summary>
@@ -81,39 +103,63 @@ public sealed class MekkoForm : Form<MekkoMembers>
             running[row] = division.PartOf(row) == 0 ? ExactInt.Zero : running[row - 1] + division.Amount(row - 1);
         }
         Fraction? OfAll(ExactInt units) => division.Total.IsZero ? null : new Fraction(units, division.Total);
-        Fraction? OfGroup(int row, ExactInt units) => !division.Has(row) || division.GroupTotal(division.GroupOf(row)) is { IsZero: true } ? null : new Fraction(units, division.GroupTotal(division.GroupOf(row)));
+        Fraction? OfGroup(int row, ExactInt units) =>
+            !division.Has(row) || division.GroupTotal(division.GroupOf(row)) is { IsZero: true }
+                ? null
+                : new Fraction(units, division.GroupTotal(division.GroupOf(row)));
         Rule before = new Rule.Before("value", "group") / new Rule.GroupTotal();
         ExactInt areas = default;
         for (int row = 0; row < division.RowCount; row++)
         {
             areas += division.GroupTotal(division.GroupOf(row)).IsZero ? ExactInt.Zero : division.Amount(row);
         }
-        TieOutLine Proof() => division.Total.IsZero
-            ? new TieOutLine("areas-add-up", TieOutStatus.Warn, "the whole is 0: there are no areas")
-            : areas == division.Total ? new TieOutLine("areas-add-up", TieOutStatus.Ok, $"the areas of {NumberText.Count(division.RowCount)} pieces add up to 1")
-            : new TieOutLine("areas-add-up", TieOutStatus.Fail, $"the areas add up to {NumberText.Rounded(new Fraction(areas, division.Total), 6, true)}, not to 1");
+        TieOutLine Proof() =>
+            division.Total.IsZero ? new TieOutLine("areas-add-up", TieOutStatus.Warn, "the whole is 0: there are no areas")
+            : areas == division.Total
+                ? new TieOutLine("areas-add-up", TieOutStatus.Ok, $"the areas of {NumberText.Count(division.RowCount)} pieces add up to 1")
+            : new TieOutLine(
+                "areas-add-up",
+                TieOutStatus.Fail,
+                $"the areas add up to {NumberText.Rounded(new Fraction(areas, division.Total), 6, true)}, not to 1"
+            );
         return new FormWorkings(
-        [
-            .. columns.GroupAndPart(),
-            columns.Value(),
-            columns.Share(),
-            columns.ShownShare(),
-            GroupWide("start", new Rule.GroupsBefore() / new Rule.GrandTotal(), row => OfAll(starts[division.GroupOf(row)])),
-            GroupWide("end", Rule.Column("start") + Rule.Column("width"), row => OfAll(starts[division.GroupOf(row)] + division.GroupTotal(division.GroupOf(row)))),
-            GroupWide("width", new Rule.GroupTotal() / new Rule.GrandTotal(), row => OfAll(division.GroupTotal(division.GroupOf(row)))),
-            Quiet("base", before, row => OfGroup(row, running[row])),
-            Quiet("top", Rule.Column("base") + Rule.Column("value") / new Rule.GroupTotal(), row => OfGroup(row, running[row] + division.Amount(row))),
-            Quiet("area", Rule.Column("width") * (Rule.Column("top") - Rule.Column("base")), row => division.Total.IsZero || OfGroup(row, ExactInt.Zero) is null ? null : OfAll(division.Amount(row))),
-        ], columns)
+            [
+                .. columns.GroupAndPart(),
+                columns.Value(),
+                columns.Share(),
+                columns.ShownShare(),
+                GroupWide("start", new Rule.GroupsBefore() / new Rule.GrandTotal(), row => OfAll(starts[division.GroupOf(row)])),
+                GroupWide("end", Rule.Column("start") + Rule.Column("width"), row =>
+                    OfAll(starts[division.GroupOf(row)] + division.GroupTotal(division.GroupOf(row)))
+                ),
+                GroupWide("width", new Rule.GroupTotal() / new Rule.GrandTotal(), row => OfAll(division.GroupTotal(division.GroupOf(row)))),
+                Quiet("base", before, row => OfGroup(row, running[row])),
+                Quiet("top", Rule.Column("base") + Rule.Column("value") / new Rule.GroupTotal(), row =>
+                    OfGroup(row, running[row] + division.Amount(row))
+                ),
+                Quiet("area", Rule.Column("width") * (Rule.Column("top") - Rule.Column("base")), row =>
+                    division.Total.IsZero || OfGroup(row, ExactInt.Zero) is null ? null : OfAll(division.Amount(row))
+                ),
+            ],
+            columns
+        )
         {
             Shown = columns.Shown,
             Prove = () => [Proof()],
         };
     }
 
-    private static WorkingColumn Quiet(string key, Rule rule, Func<int, Fraction?> number) => WorkingColumn.OfNumber(key, key, ColumnUnit.Share, rule, number) with { Quiet = true };
+    private static WorkingColumn Quiet(string key, Rule rule, Func<int, Fraction?> number) =>
+        WorkingColumn.OfNumber(key, key, ColumnUnit.Share, rule, number) with
+        {
+            Quiet = true,
+        };
 
-    private static WorkingColumn GroupWide(string key, Rule rule, Func<int, Fraction?> number) => Quiet(key, rule, number) with { OfGroup = true };
+    private static WorkingColumn GroupWide(string key, Rule rule, Func<int, Fraction?> number) =>
+        Quiet(key, rule, number) with
+        {
+            OfGroup = true,
+        };
 
     private static FormWorkings OfGroups(Division division, MekkoHeight height)
     {
@@ -121,17 +167,45 @@ public sealed class MekkoForm : Form<MekkoMembers>
         ExactInt[] starts = Starts(division);
         Fraction?[] heights = Heights(division, height);
         Fraction? OfAll(ExactInt units) => division.Total.IsZero ? null : new Fraction(units, division.Total);
-        string words = height.Mean is { } mean ? $"mean of {mean} over the group's used rows" : $"sum of {height.Ratio!.Value[0]} ÷ sum of {height.Ratio.Value[1]}, over the group's used rows";
+        string words = height.Mean is { } mean
+            ? $"mean of {mean} over the group's used rows"
+            : $"sum of {height.Ratio!.Value[0]} ÷ sum of {height.Ratio.Value[1]}, over the group's used rows";
         return new FormWorkings(
-        [
-            WorkingColumn.OfText("group", StudyWords.Of(division).GroupOne, new Rule.Given($"each {StudyWords.Of(division).GroupOne}"), group => division.Groups![group].Label),
-            WorkingColumn.OfNumber("value", StudyWords.Of(division).Counted, ColumnUnit.Amount, new Rule.GroupTotal(), group => division.Value(division.GroupTotal(group))),
-            WorkingColumn.OfNumber("share", "share of everything", ColumnUnit.Share, Rule.Column("value") / new Rule.GrandTotal(), group => OfAll(division.GroupTotal(group))),
-            Quiet("start", new Rule.GroupsBefore() / new Rule.GrandTotal(), group => OfAll(starts[group])),
-            Quiet("end", Rule.Column("start") + Rule.Column("width"), group => OfAll(starts[group] + division.GroupTotal(group))),
-            Quiet("width", new Rule.GroupTotal() / new Rule.GrandTotal(), group => OfAll(division.GroupTotal(group))),
-            WorkingColumn.OfNumber("height", height.Words, ColumnUnit.Number, new Rule.OfRows(words, height.Mean ?? height.Ratio!.Value[0], height.Mean is null ? height.Ratio!.Value[1] : null, heights), group => heights[group]),
-        ], columns)
+            [
+                WorkingColumn.OfText(
+                    "group",
+                    StudyWords.Of(division).GroupOne,
+                    new Rule.Given($"each {StudyWords.Of(division).GroupOne}"),
+                    group => division.Groups![group].Label
+                ),
+                WorkingColumn.OfNumber("value", StudyWords.Of(division).Counted, ColumnUnit.Amount, new Rule.GroupTotal(), group =>
+                    division.Value(division.GroupTotal(group))
+                ),
+                WorkingColumn.OfNumber(
+                    "share",
+                    "share of everything",
+                    ColumnUnit.Share,
+                    Rule.Column("value") / new Rule.GrandTotal(),
+                    group => OfAll(division.GroupTotal(group))
+                ),
+                Quiet("start", new Rule.GroupsBefore() / new Rule.GrandTotal(), group => OfAll(starts[group])),
+                Quiet("end", Rule.Column("start") + Rule.Column("width"), group => OfAll(starts[group] + division.GroupTotal(group))),
+                Quiet("width", new Rule.GroupTotal() / new Rule.GrandTotal(), group => OfAll(division.GroupTotal(group))),
+                WorkingColumn.OfNumber(
+                    "height",
+                    height.Words,
+                    ColumnUnit.Number,
+                    new Rule.OfRows(
+                        words,
+                        height.Mean ?? height.Ratio!.Value[0],
+                        height.Mean is null ? height.Ratio!.Value[1] : null,
+                        heights
+                    ),
+                    group => heights[group]
+                ),
+            ],
+            columns
+        )
         {
             Shown = columns.Shown,
             Rows = RowKind.Groups,
@@ -142,9 +216,15 @@ public sealed class MekkoForm : Form<MekkoMembers>
     {
         if (height.Mean is { } mean)
         {
-            return [.. UsedNumbers.ByGroup(division, mean, "form.height.mean").Select(group => group.Count == 0 ? (Fraction?)null : group.Sum / (Fraction)group.Count)];
+            return
+            [
+                .. UsedNumbers
+                    .ByGroup(division, mean, "form.height.mean")
+                    .Select(group => group.Count == 0 ? (Fraction?)null : group.Sum / (Fraction)group.Count),
+            ];
         }
-        (Fraction Sum, long Count)[] above = UsedNumbers.ByGroup(division, height.Ratio!.Value[0], "form.height.ratio[0]"), below = UsedNumbers.ByGroup(division, height.Ratio.Value[1], "form.height.ratio[1]");
+        (Fraction Sum, long Count)[] above = UsedNumbers.ByGroup(division, height.Ratio!.Value[0], "form.height.ratio[0]"),
+            below = UsedNumbers.ByGroup(division, height.Ratio.Value[1], "form.height.ratio[1]");
         return [.. above.Zip(below, (first, second) => second.Sum.Sign == 0 ? (Fraction?)null : first.Sum / second.Sum)];
     }
 
@@ -188,5 +268,6 @@ public sealed class MekkoForm : Form<MekkoMembers>
 
     public override Domains Domains(WorkingsResult workings) => MekkoLayout.DomainsOf(workings);
 
-    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) => new MekkoLayout(workings, domains, figure).Draw();
+    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure) =>
+        new MekkoLayout(workings, domains, figure).Draw();
 }

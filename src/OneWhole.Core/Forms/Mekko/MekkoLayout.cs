@@ -30,15 +30,21 @@ internal sealed class MekkoLayout
 
     /// <summary>How many columns stand by themselves; those after them are drawn as one where there are two at least.</summary>
     public static int Separate(Division division) =>
-        division.Study.Form.Members is MekkoMembers { Height: null } && division.Study.Finish.FoldGroups is { } keep && keep + 1 < division.GroupCount
+        division.Study.Form.Members is MekkoMembers { Height: null }
+        && division.Study.Finish.FoldGroups is { } keep
+        && keep + 1 < division.GroupCount
             ? keep
             : division.GroupCount;
 
     /// <summary>Names beside the last column need it to be one group's.</summary>
-    private static SideNames? NamesBeside(WorkingsResult workings) => Separate(workings.Division) < workings.Division.GroupCount ? null : SideNames.Of(workings);
+    private static SideNames? NamesBeside(WorkingsResult workings) =>
+        Separate(workings.Division) < workings.Division.GroupCount ? null : SideNames.Of(workings);
 
     public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) =>
-        workings.RowsAreGroups || workings.Division.IsEmpty || NamesBeside(workings) is not null || LabelTexts.PrintsNamesInside(workings.Division)
+        workings.RowsAreGroups
+        || workings.Division.IsEmpty
+        || NamesBeside(workings) is not null
+        || LabelTexts.PrintsNamesInside(workings.Division)
             ? []
             : PartInk.KeyOf(workings.Division);
 
@@ -48,7 +54,8 @@ internal sealed class MekkoLayout
         {
             return new Domains(0, 1);
         }
-        double least = 0, most = 0;
+        double least = 0,
+            most = 0;
         for (int row = 0; row < workings.RowCount; row++)
         {
             double height = workings["height"].Number(row) ?? 0;
@@ -63,11 +70,14 @@ internal sealed class MekkoLayout
         Box room = _figure.Plot;
         Font font = _figure.Small;
         double unit = _figure.Unit;
-        bool text = !_figure.IsMiniature, heights = _workings.RowsAreGroups;
+        bool text = !_figure.IsMiniature,
+            heights = _workings.RowsAreGroups;
         SideNames? names = text && !heights ? NamesBeside(_workings) : null;
         double pixels = _figure.AxisLength(room.Height - 3 * font.LineHeight);
-        IReadOnlyList<Axes.Tick> ticks = !text ? []
-            : heights ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size, null) : Axes.Shares(0, 1, pixels, font.Size);
+        IReadOnlyList<Axes.Tick> ticks =
+            !text ? []
+            : heights ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size, null)
+            : Axes.Shares(0, 1, pixels, font.Size);
         double left = Axes.Room(_figure, ticks);
         double right = names?.Width(_figure) ?? 0;
         double width = room.Width - left - right;
@@ -118,7 +128,21 @@ internal sealed class MekkoLayout
             _figure.Line($"width-mark-{tick.Value:R}", MarkRole.Tick, x, plot.Y - 5 * _figure.Unit, x, plot.Y - 1, Ink.Quiet);
             double half = _figure.TextWidth(tick.Text, font) / 2;
             double middle = Math.Clamp(x, plot.X + half, plot.Right - half);
-            _figure.PutWhereFree([_figure.Text($"width-tick-{tick.Value:R}", MarkRole.Axis, middle, plot.Y - 8 * _figure.Unit, "middle", tick.Text, font, Ink.Quiet)], 3);
+            _figure.PutWhereFree(
+                [
+                    _figure.Text(
+                        $"width-tick-{tick.Value:R}",
+                        MarkRole.Axis,
+                        middle,
+                        plot.Y - 8 * _figure.Unit,
+                        "middle",
+                        tick.Text,
+                        font,
+                        Ink.Quiet
+                    ),
+                ],
+                3
+            );
         }
     }
 
@@ -127,15 +151,22 @@ internal sealed class MekkoLayout
         int row = _workings.RowsAreGroups ? group : group * _division.PartCount;
         // The last one stands for all after those that stand by themselves.
         int last = group == _separate ? (_division.GroupCount - 1) * _division.PartCount : row;
-        double from = _workings["start"].Number(row) ?? 0, to = _workings["end"].Number(last) ?? 0;
+        double from = _workings["start"].Number(row) ?? 0,
+            to = _workings["end"].Number(last) ?? 0;
         return (plot.X + from * plot.Width, plot.X + to * plot.Width);
     }
 
     private void DrawPiece(Box plot, PixelScale scale, int row, bool heights)
     {
         Entry? part = _workings.PartOf(row);
-        double? low = heights ? 0 : _workings["base"].Number(row), high = _workings[heights ? "height" : "top"].Number(row);
-        if (low is not { } from || high is not { } to || from == to || (part is not null && !DrawnParts.Has(_division, _division.PartOf(row))))
+        double? low = heights ? 0 : _workings["base"].Number(row),
+            high = _workings[heights ? "height" : "top"].Number(row);
+        if (
+            low is not { } from
+            || high is not { } to
+            || from == to
+            || (part is not null && !DrawnParts.Has(_division, _division.PartOf(row)))
+        )
         {
             return;
         }
@@ -145,9 +176,11 @@ internal sealed class MekkoLayout
         {
             return;
         }
-        string name = _division.Groups![group].Label, key = part?.Key ?? "";
+        string name = _division.Groups![group].Label,
+            key = part?.Key ?? "";
         string fill = heights ? Ink.ClassA : _ink.Row(row);
-        double top = Math.Min(scale.At(from), scale.At(to)), bottom = Math.Max(scale.At(from), scale.At(to));
+        double top = Math.Min(scale.At(from), scale.At(to)),
+            bottom = Math.Max(scale.At(from), scale.At(to));
         Box box = FigureBuilder.Round(new Box(left, top, right - left, bottom - top));
         _figure.Add(Bar($"bar-{name}\u0001{key}", box, fill) with { Row = row, Part = part?.Key, Group = name });
         if (_figure.IsMiniature || !LabelFit.HasRoom(_figure, box))
@@ -161,16 +194,18 @@ internal sealed class MekkoLayout
     }
 
     /// <summary>A piece with a gap of paper around it, where it is large enough for one.</summary>
-    private RectMark Bar(string id, Box box, string fill) => FigureBuilder.Rect(id, MarkRole.Bar, box, fill) with
-    {
-        Stroke = box.Width > 3 && box.Height > 3 ? Ink.Paper : null,
-        StrokeWidth = Math.Max(1, _figure.Unit),
-    };
+    private RectMark Bar(string id, Box box, string fill) =>
+        FigureBuilder.Rect(id, MarkRole.Bar, box, fill) with
+        {
+            Stroke = box.Width > 3 && box.Height > 3 ? Ink.Paper : null,
+            StrokeWidth = Math.Max(1, _figure.Unit),
+        };
 
     /// <summary>Narrow columns as one: the sums of their parts, on one another.</summary>
     private void DrawOthers(Box plot, PixelScale scale)
     {
-        ExactInt whole = TotalOf(_separate), below = default;
+        ExactInt whole = TotalOf(_separate),
+            below = default;
         (double left, double right) = Column(plot, _separate);
         if (whole.Sign <= 0 || right <= left)
         {
@@ -179,23 +214,36 @@ internal sealed class MekkoLayout
         foreach (int part in DrawnParts.Of(_division))
         {
             ExactInt amount = SumOfOthers(group => _division.Amount(group, part));
-            double from = scale.At(new Fraction(below, whole).ToDouble()), to = scale.At(new Fraction(below + amount, whole).ToDouble());
+            double from = scale.At(new Fraction(below, whole).ToDouble()),
+                to = scale.At(new Fraction(below + amount, whole).ToDouble());
             below += amount;
             if (amount.IsZero)
             {
                 continue;
             }
             Box box = FigureBuilder.Round(new Box(left, to, right - left, from - to));
-            string key = _division.Parts[part].Key, fill = _ink[part];
+            string key = _division.Parts[part].Key,
+                fill = _ink[part];
             _figure.Add(Bar($"bar-others\u0001{key}", box, fill) with { Part = key });
             if (!_figure.IsMiniature && LabelFit.HasRoom(_figure, box))
             {
-                LabelFit.Inside(_figure, $"label-others\u0001{key}", box, fill, [new LabelLine(ShareText.Of(_division, amount, whole), _figure.Shares)], -1, key);
+                LabelFit.Inside(
+                    _figure,
+                    $"label-others\u0001{key}",
+                    box,
+                    fill,
+                    [new LabelLine(ShareText.Of(_division, amount, whole), _figure.Shares)],
+                    -1,
+                    key
+                );
             }
         }
     }
 
-    private string NameOf(int group) => group == _separate ? FigureWords.Of("others", ("count", NumberText.Count(_division.GroupCount - _separate))) : _division.Groups![group].Label;
+    private string NameOf(int group) =>
+        group == _separate
+            ? FigureWords.Of("others", ("count", NumberText.Count(_division.GroupCount - _separate)))
+            : _division.Groups![group].Label;
 
     private ExactInt TotalOf(int group) => group < _separate ? _division.GroupTotal(group) : SumOfOthers(_division.GroupTotal);
 
@@ -205,7 +253,10 @@ internal sealed class MekkoLayout
     /// <summary>The columns that are named: those by themselves, and the one that stands for the others.</summary>
     private IEnumerable<int> Columns => Enumerable.Range(0, Math.Min(_separate + 1, _division.GroupCount));
 
-    private int HeightDecimals() => _domains.Most >= 100 ? 0 : _domains.Most >= 10 ? 1 : 2;
+    private int HeightDecimals() =>
+        _domains.Most >= 100 ? 0
+        : _domains.Most >= 10 ? 1
+        : 2;
 
     /// <summary>Each column is named under its middle, with its share of everything.</summary>
     private string Under(int group) =>
@@ -219,7 +270,8 @@ internal sealed class MekkoLayout
     /// <summary>The same within a length: the name is shortened, the share stands whole or not at all.</summary>
     private (string Text, bool HasShare) TurnedName(int group, double room)
     {
-        string share = Under(group), name = NameOf(group);
+        string share = Under(group),
+            name = NameOf(group);
         double left = room - (share.Length > 0 ? _figure.TextWidth($"  {share}", _figure.Names) : 0);
         string shortened = TextFit.Shorten(_figure.Measurer, name, _figure.Names, left);
         return share.Length > 0 && shortened.Length > Math.Min(3, name.Length - 1)
@@ -227,7 +279,8 @@ internal sealed class MekkoLayout
             : (TextFit.Shorten(_figure.Measurer, name, _figure.Names, room), share.Length == 0);
     }
 
-    private IReadOnlyList<string> Wrapped(int group, double width) => TextFit.Wrap(_figure.Measurer, NameOf(group), _figure.Names, width, 2);
+    private IReadOnlyList<string> Wrapped(int group, double width) =>
+        TextFit.Wrap(_figure.Measurer, NameOf(group), _figure.Names, width, 2);
 
     private static bool Fits(IReadOnlyList<string> lines) => lines.All(line => !line.EndsWith('…'));
 
@@ -241,8 +294,10 @@ internal sealed class MekkoLayout
             (double left, double right) = Column(plot, group);
             double room = right - left - 4;
             IReadOnlyList<string> lines = Wrapped(group, Math.Max(1, room));
-            double needed = Fits(lines) ? (lines.Count + (_figure.TextWidth(Under(group), font) <= room ? 1 : 0)) * font.LineHeight
-                : room >= font.LineHeight - 3 ? Math.Min(height * 0.32, _figure.TextWidth(TurnedName(group), font)) : 0;
+            double needed =
+                Fits(lines) ? (lines.Count + (_figure.TextWidth(Under(group), font) <= room ? 1 : 0)) * font.LineHeight
+                : room >= font.LineHeight - 3 ? Math.Min(height * 0.32, _figure.TextWidth(TurnedName(group), font))
+                : 0;
             most = Math.Max(most, needed);
         }
         return Math.Min(most, height * 0.34) + 10 * _figure.Unit;
@@ -255,13 +310,17 @@ internal sealed class MekkoLayout
             return;
         }
         Font font = _figure.Names;
-        double unit = _figure.Unit, start = plot.Bottom + 7 * unit;
+        double unit = _figure.Unit,
+            start = plot.Bottom + 7 * unit;
         // The widest first: where names crowd, those of narrow columns give way.
         foreach (int group in Columns.OrderByDescending(TotalOf))
         {
             (double left, double right) = Column(plot, group);
-            double room = right - left - 4, middle = (left + right) / 2;
-            string name = NameOf(group), under = Under(group), id = $"group {name}";
+            double room = right - left - 4,
+                middle = (left + right) / 2;
+            string name = NameOf(group),
+                under = Under(group),
+                id = $"group {name}";
             bool shares = under.Length == 0;
             IReadOnlyList<string> lines = Wrapped(group, Math.Max(1, room));
             if (Fits(lines) || room >= font.Size * 4.5)
@@ -271,18 +330,46 @@ internal sealed class MekkoLayout
                 {
                     _figure.PutWhereFree([Line($"name-{id}-{line}", line, lines[line], Ink.Text) with { Full = full }], 0);
                 }
-                shares = under.Length == 0 || (_figure.TextWidth(under, font) <= room && _figure.PutWhereFree([Line($"under-{id}", lines.Count, under, Ink.Quiet)], 0));
+                shares =
+                    under.Length == 0
+                    || (
+                        _figure.TextWidth(under, font) <= room
+                        && _figure.PutWhereFree([Line($"under-{id}", lines.Count, under, Ink.Quiet)], 0)
+                    );
             }
             else if (room >= font.LineHeight - 3)
             {
                 (string shown, bool hasShare) = TurnedName(group, below - 10 * unit);
-                TextMark turned = _figure.Text($"name-{id}", MarkRole.Name, middle + font.CapHeight / 2, start, "end", shown, font, Ink.Text);
-                shares = _figure.PutWhereFree([turned with { Turn = -90, Group = name, Full = shown.StartsWith(name, StringComparison.Ordinal) ? null : TurnedName(group) }], 0) && hasShare;
+                TextMark turned = _figure.Text(
+                    $"name-{id}",
+                    MarkRole.Name,
+                    middle + font.CapHeight / 2,
+                    start,
+                    "end",
+                    shown,
+                    font,
+                    Ink.Text
+                );
+                shares =
+                    _figure.PutWhereFree(
+                        [
+                            turned with
+                            {
+                                Turn = -90,
+                                Group = name,
+                                Full = shown.StartsWith(name, StringComparison.Ordinal) ? null : TurnedName(group),
+                            },
+                        ],
+                        0
+                    ) && hasShare;
             }
             _figure.CountLabel(shares);
 
             TextMark Line(string mark, int line, string text, string ink) =>
-                _figure.Text(mark, MarkRole.Name, middle, start + font.CapHeight + line * font.LineHeight, "middle", text, font, ink) with { Group = name };
+                _figure.Text(mark, MarkRole.Name, middle, start + font.CapHeight + line * font.LineHeight, "middle", text, font, ink) with
+                {
+                    Group = name,
+                };
         }
     }
 }

@@ -12,8 +12,14 @@ public sealed record NestedMembers
 {
     public BarDirection Direction { get; init; }
 
-    public static ObjectShape<NestedMembers> Shape { get; } = new ObjectShape<NestedMembers>("nested bars", () => new NestedMembers())
-        .Has("lay", BarDirections.Shape, members => members.Direction, (members, value) => members with { Direction = value }, "which way bars grow");
+    public static ObjectShape<NestedMembers> Shape { get; } =
+        new ObjectShape<NestedMembers>("nested bars", () => new NestedMembers()).Has(
+            "lay",
+            BarDirections.Shape,
+            members => members.Direction,
+            (members, value) => members with { Direction = value },
+            "which way bars grow"
+        );
 }
 
 /// <summary>
@@ -41,12 +47,16 @@ public sealed class NestedForm : Form<NestedMembers>
     public override FormWorkings Compute(Division division)
     {
         var columns = new StandardColumns(division);
-        return new FormWorkings([.. columns.GroupAndPart(), columns.Value(), columns.Share(), columns.ShownShare()], columns) { Shown = columns.Shown };
+        return new FormWorkings([.. columns.GroupAndPart(), columns.Value(), columns.Share(), columns.ShownShare()], columns)
+        {
+            Shown = columns.Shown,
+        };
     }
 
     public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) => [BarDirections.Phrase(Of(study).Direction)];
 
-    public override Unsuitable? Suits(WorkingsResult workings) => workings.Division.IsEmpty ? Unsuitable.Nothing : TooMany.Of(workings.Division);
+    public override Unsuitable? Suits(WorkingsResult workings) =>
+        workings.Division.IsEmpty ? Unsuitable.Nothing : TooMany.Of(workings.Division);
 
     public override bool RefusesToDraw(WorkingsResult workings) => workings.RowCount > TooMany.Pieces;
 

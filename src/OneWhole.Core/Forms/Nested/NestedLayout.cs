@@ -28,12 +28,14 @@ internal sealed class NestedLayout
         _parts = DrawnParts.Of(_division);
     }
 
-    public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) => workings.Division.IsEmpty ? [] : PartInk.KeyOf(workings.Division);
+    public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings) =>
+        workings.Division.IsEmpty ? [] : PartInk.KeyOf(workings.Division);
 
     public static Domains DomainsOf(WorkingsResult workings)
     {
         Division division = workings.Division;
-        double least = 0, most = 0;
+        double least = 0,
+            most = 0;
         void Take(double value)
         {
             least = Math.Min(least, value);
@@ -60,10 +62,23 @@ internal sealed class NestedLayout
         string[] totals = [.. Enumerable.Range(0, groups).Select(group => _texts.Amount(_division.GroupTotal(group)))];
         double most = (_upright ? 220 : 130) * unit * groups;
         double pixels = _figure.AxisLength(_upright ? room.Height : room.Width);
-        IReadOnlyList<Axes.Tick> ticks = text ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, AxisAmounts.Of(_division)) : [];
+        IReadOnlyList<Axes.Tick> ticks = text
+            ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, AxisAmounts.Of(_division))
+            : [];
         double axis = Axes.Room(_figure, ticks, _upright);
-        var names = new GroupNames(_figure, _division, _upright, Math.Min(most, _upright ? room.Width - axis : room.Height) / groups, text ? [.. Enumerable.Range(0, groups).Select(group => _texts.OfGroup(group, LabelText.None))] : []);
-        double ends = _figure.Common("totals", !text ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 12 * unit);
+        var names = new GroupNames(
+            _figure,
+            _division,
+            _upright,
+            Math.Min(most, _upright ? room.Width - axis : room.Height) / groups,
+            text ? [.. Enumerable.Range(0, groups).Select(group => _texts.OfGroup(group, LabelText.None))] : []
+        );
+        double ends = _figure.Common(
+            "totals",
+            !text ? 0
+                : _upright ? font.LineHeight + 4 * unit
+                : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 12 * unit
+        );
         Box plot = _upright ? room.Inset(axis, ends, 0, names.Room) : room.Inset(names.Room, 0, ends, axis);
         plot = (_upright ? plot.Narrowed(most) : plot.Lowered(most)).AtLeast(4);
         _figure.Field = plot;
@@ -82,12 +97,14 @@ internal sealed class NestedLayout
     private void DrawGroup(BarField field, int group, double band, bool text, string total)
     {
         string name = _division.Groups![group].Label;
-        double broad = _figure.BarThickness(band, 0.84), from = group * band + (band - broad) / 2;
+        double broad = _figure.BarThickness(band, 0.84),
+            from = group * band + (band - broad) / 2;
         double whole = _division.Value(_division.GroupTotal(group)).ToDouble();
         Box behind = field.Bar(from, broad, 0, whole);
         _figure.Add(FigureBuilder.Rect($"group-{name}", MarkRole.Group, behind, Ink.Behind) with { Group = name });
         // Bars of all groups stand in the same places, also those that a group does not have.
-        double inner = broad * 0.86, thickness = inner / Math.Max(1, _parts.Length);
+        double inner = broad * 0.86,
+            thickness = inner / Math.Max(1, _parts.Length);
         Font font = _figure.Small;
         if (text && _figure.Finish.Labels != LabelText.None)
         {
@@ -106,8 +123,21 @@ internal sealed class NestedLayout
                 continue;
             }
             string key = _division.Parts[_parts[i]].Key;
-            Box box = field.Bar(from + (broad - inner) / 2 + i * thickness, Math.Max(0.5, thickness - Math.Min(1.5 * _figure.Unit, thickness * 0.16)), 0, value);
-            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with { Row = row, Part = key, Group = name, Edit = text ? TrialEnds.Of(_workings, row, field, 0, 1) : null });
+            Box box = field.Bar(
+                from + (broad - inner) / 2 + i * thickness,
+                Math.Max(0.5, thickness - Math.Min(1.5 * _figure.Unit, thickness * 0.16)),
+                0,
+                value
+            );
+            _figure.Add(
+                FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, _ink.Row(row)) with
+                {
+                    Row = row,
+                    Part = key,
+                    Group = name,
+                    Edit = text ? TrialEnds.Of(_workings, row, field, 0, 1) : null,
+                }
+            );
             if (text)
             {
                 DrawLabel(box, row, key, name, _ink.Row(row), value < 0);
@@ -128,7 +158,8 @@ internal sealed class NestedLayout
         }
         // Narrow bars have a smaller print, as long as it can be read.
         LabelLine joined = LabelLine.Joined(lines, "  ")[0];
-        string text = joined.Text, id = $"label-{name}\u0001{key}";
+        string text = joined.Text,
+            id = $"label-{name}\u0001{key}";
         Font font = joined.Font with { Size = Math.Clamp(box.Height, 9, joined.Font.Size) };
         double gap = 4 * _figure.Unit;
         if (!_upright)
@@ -136,11 +167,19 @@ internal sealed class NestedLayout
             if (font.CapHeight <= box.Height)
             {
                 double y = box.CentreY + font.CapHeight / 2;
-                TextMark mark = down ? _figure.Text(id, MarkRole.Label, box.X - gap, y, "end", text, font, LabelFit.Beside(_figure, fill)) : _figure.Text(id, MarkRole.Label, box.Right + gap, y, "start", text, font, LabelFit.Beside(_figure, fill));
+                TextMark mark = down
+                    ? _figure.Text(id, MarkRole.Label, box.X - gap, y, "end", text, font, LabelFit.Beside(_figure, fill))
+                    : _figure.Text(id, MarkRole.Label, box.Right + gap, y, "start", text, font, LabelFit.Beside(_figure, fill));
                 TextMark inside = _figure.Text(id, MarkRole.Label, box.Right - gap, y, "end", text, font, LabelFit.On(_figure, fill));
                 // In a bar that is hardly as high as the print it could not be read.
                 bool fits = font.CapHeight + 3 <= box.Height && inside.Width + 2 * gap <= box.Width && !down;
-                _figure.PutWhereFree(_figure.Finish.LabelPlace != LabelPlace.Outside && fits ? [inside with { Row = row, Part = key }, mark with { Row = row, Part = key }] : _figure.Finish.LabelPlace == LabelPlace.Inside ? [] : [mark with { Row = row, Part = key }], 0);
+                _figure.PutWhereFree(
+                    _figure.Finish.LabelPlace != LabelPlace.Outside && fits
+                            ? [inside with { Row = row, Part = key }, mark with { Row = row, Part = key }]
+                        : _figure.Finish.LabelPlace == LabelPlace.Inside ? []
+                        : [mark with { Row = row, Part = key }],
+                    0
+                );
             }
             return;
         }

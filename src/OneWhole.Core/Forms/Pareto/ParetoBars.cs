@@ -19,22 +19,31 @@ internal sealed class ParetoBars(ParetoPlot plot)
         for (int row = 0; row < plot.Bars; row++)
         {
             string key = plot.Division.Parts[row].Key;
-            plot.Figure.Add(FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, plot.BarWithin(row), plot.InkOf(row)) with { Row = row, Part = key, Edit = plot.Figure.IsMiniature ? null : TrialEnds.Of(plot.Workings, row, plot.Field, 0, 1) });
+            plot.Figure.Add(
+                FigureBuilder.Rect($"bar-{key}", MarkRole.Bar, plot.BarWithin(row), plot.InkOf(row)) with
+                {
+                    Row = row,
+                    Part = key,
+                    Edit = plot.Figure.IsMiniature ? null : TrialEnds.Of(plot.Workings, row, plot.Field, 0, 1),
+                }
+            );
         }
     }
 
     /// <summary>Neighbours narrower than a pixel, as one stepped area for each class; hit by place.</summary>
     private void DrawMergedBars(double zero)
     {
-        for (int first = 0; first < plot.Bars;)
+        for (int first = 0; first < plot.Bars; )
         {
             string ink = ClassInk(first);
             int last = LastOf(first, ink);
             var run = new List<double> { plot.SlotX(first), zero };
-            double pixel = Math.Floor(plot.SlotX(first)), extreme = zero;
+            double pixel = Math.Floor(plot.SlotX(first)),
+                extreme = zero;
             for (int row = first; row <= last; row++)
             {
-                double top = plot.TopWithin(row), at = Math.Floor(plot.SlotX(row));
+                double top = plot.TopWithin(row),
+                    at = Math.Floor(plot.SlotX(row));
                 if (at > pixel)
                 {
                     Step(pixel, at);
@@ -49,12 +58,14 @@ internal sealed class ParetoBars(ParetoPlot plot)
             double end = plot.SlotX(last + 1);
             Step(Math.Max(pixel, plot.SlotX(first)), end);
             run.AddRange([FigureBuilder.Round(end), zero]);
-            plot.Figure.Add(new PathMark($"bars-{ink}-{first}", MarkRole.Bar, [run])
-            {
-                Fill = Ink.In(plot.Figure.Finish.Palette, ink),
-                StrokeWidth = 0,
-                Strip = new RowStrip("x", plot.Box.X, plot.SlotX(plot.Bars), plot.Bars),
-            });
+            plot.Figure.Add(
+                new PathMark($"bars-{ink}-{first}", MarkRole.Bar, [run])
+                {
+                    Fill = Ink.In(plot.Figure.Finish.Palette, ink),
+                    StrokeWidth = 0,
+                    Strip = new RowStrip("x", plot.Box.X, plot.SlotX(plot.Bars), plot.Bars),
+                }
+            );
             first = last + 1;
 
             void Step(double from, double to)
@@ -78,7 +89,7 @@ internal sealed class ParetoBars(ParetoPlot plot)
             return last;
         }
         // The running share only grows, and the classes with it.
-        for (int other = plot.Bars; other - last > 1;)
+        for (int other = plot.Bars; other - last > 1; )
         {
             int middle = last + (other - last) / 2;
             (last, other) = ClassInk(middle) == ink ? (middle, other) : (last, middle);
@@ -103,12 +114,21 @@ internal sealed class ParetoBars(ParetoPlot plot)
         foreach (int row in Enumerable.Range(0, plot.Rows).OrderByDescending(ranks.Weight))
         {
             ExactInt own = plot.Division.Amount(row);
-            string share = shown.Exact(row) is { } percent ? ShareText.Number(percent, own.IsZero, decimals, plot.Figure.Finish.TrimZeros) : NumberText.Dash;
+            string share = shown.Exact(row) is { } percent
+                ? ShareText.Number(percent, own.IsZero, decimals, plot.Figure.Finish.TrimZeros)
+                : NumberText.Dash;
             string amount = plot.Division.Text(own);
-            string text = what switch { LabelText.Amount => amount, LabelText.Both when !plot.Division.AmountsAreShares => $"{amount} · {share}", _ => share };
+            string text = what switch
+            {
+                LabelText.Amount => amount,
+                LabelText.Both when !plot.Division.AmountsAreShares => $"{amount} · {share}",
+                _ => share,
+            };
             bool negative = plot.Value(row) < 0;
             double width = plot.Figure.TextWidth(text, font);
-            string key = plot.Division.Parts[row].Key, id = $"label-{key}", fill = plot.InkOf(row);
+            string key = plot.Division.Parts[row].Key,
+                id = $"label-{key}",
+                fill = plot.InkOf(row);
             Box bar = plot.BarOf(row);
             if (width > plot.Band - 2 || plot.Figure.Finish.LabelTurn == LabelTurn.Turned)
             {
@@ -118,7 +138,11 @@ internal sealed class ParetoBars(ParetoPlot plot)
             double x = plot.SlotX(row + 0.5);
             string beside = LabelFit.Beside(plot.Figure, fill);
             TextMark Place(double y, string anchor, double at, string ink) =>
-                plot.Figure.Text(id, MarkRole.Label, at, y, anchor, text, font, ink) with { Row = row, Part = key };
+                plot.Figure.Text(id, MarkRole.Label, at, y, anchor, text, font, ink) with
+                {
+                    Row = row,
+                    Part = key,
+                };
             var places = new List<TextMark>();
             if (negative)
             {
@@ -135,7 +159,8 @@ internal sealed class ParetoBars(ParetoPlot plot)
             if (bar.Height > font.LineHeight * 1.3 && width + 4 <= bar.Width)
             {
                 string ink = fill == Ink.ClassA ? Ink.OnFill : LabelFit.On(plot.Figure, fill);
-                double gap = plot.BarGap / 2 + 4 * unit, inTop = bar.Y + font.CapHeight + 6 * unit;
+                double gap = plot.BarGap / 2 + 4 * unit,
+                    inTop = bar.Y + font.CapHeight + 6 * unit;
                 places.Add(Place(inTop, "start", plot.SlotX(row) + gap, ink));
                 places.Add(Place(inTop, "middle", x, ink));
                 places.Add(Place(bar.Bottom - 6 * unit, "end", plot.SlotX(row + 1) - gap, ink));

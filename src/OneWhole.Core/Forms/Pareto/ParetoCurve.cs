@@ -1,6 +1,6 @@
-using OneWhole.Core.Studies;
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
+using OneWhole.Core.Studies;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Forms.Pareto;
@@ -46,8 +46,18 @@ internal sealed class ParetoCurve(ParetoPlot plot)
         for (int row = 0; row < plot.Rows; row++)
         {
             int parts = plot.IsFolded(row) ? plot.Parts : row + 1;
-            double x = plot.X(parts), y = plot.Shares.At(plot.Readings.ShareAfter(parts)!.Value.ToDouble());
-            plot.Figure.Add(new PathMark($"point-{plot.Division.Parts[row].Key}", MarkRole.Point, [Circle(x, y, radius)]) { Fill = Ink.Paper, Stroke = Ink.Text, StrokeWidth = Math.Max(1.2, 1.3 * plot.Figure.Unit), Row = row, Part = plot.Division.Parts[row].Key });
+            double x = plot.X(parts),
+                y = plot.Shares.At(plot.Readings.ShareAfter(parts)!.Value.ToDouble());
+            plot.Figure.Add(
+                new PathMark($"point-{plot.Division.Parts[row].Key}", MarkRole.Point, [Circle(x, y, radius)])
+                {
+                    Fill = Ink.Paper,
+                    Stroke = Ink.Text,
+                    StrokeWidth = Math.Max(1.2, 1.3 * plot.Figure.Unit),
+                    Row = row,
+                    Part = plot.Division.Parts[row].Key,
+                }
+            );
             plot.Figure.Obstacles.Add(new Box(x - radius - 1, y - radius - 1, 2 * radius + 2, 2 * radius + 2));
         }
     }
@@ -67,10 +77,22 @@ internal sealed class ParetoCurve(ParetoPlot plot)
             {
                 int parts = plot.IsFolded(row) ? plot.Parts : row + 1;
                 Fraction share = plot.Readings.ShareAfter(parts)!.Value;
-                double x = plot.X(parts), y = plot.Shares.At(share.ToDouble());
-                string text = NumberText.Percent(share, plot.Division.Study.Rounding.Decimals, plot.Figure.Finish.TrimZeros), key = plot.Division.Parts[row].Key;
-                TextMark At(double left, double baseline, string anchor) => plot.Figure.Text($"point-label-{key}", MarkRole.Label, left, baseline, anchor, text, font, Ink.Text) with { Row = row, Part = key };
-                if (!plot.Figure.PutWhereFree([At(x, y - gap, "middle"), At(x - gap, y - gap / 2, "end"), At(x + gap, y + font.CapHeight + gap, "start")], 1))
+                double x = plot.X(parts),
+                    y = plot.Shares.At(share.ToDouble());
+                string text = NumberText.Percent(share, plot.Division.Study.Rounding.Decimals, plot.Figure.Finish.TrimZeros),
+                    key = plot.Division.Parts[row].Key;
+                TextMark At(double left, double baseline, string anchor) =>
+                    plot.Figure.Text($"point-label-{key}", MarkRole.Label, left, baseline, anchor, text, font, Ink.Text) with
+                    {
+                        Row = row,
+                        Part = key,
+                    };
+                if (
+                    !plot.Figure.PutWhereFree(
+                        [At(x, y - gap, "middle"), At(x - gap, y - gap / 2, "end"), At(x + gap, y + font.CapHeight + gap, "start")],
+                        1
+                    )
+                )
                 {
                     plot.Figure.GiveUp(1);
                 }
@@ -79,11 +101,25 @@ internal sealed class ParetoCurve(ParetoPlot plot)
         if (plot.Figure.Finish.CurveName)
         {
             string name = FigureWords.Of("runningShareOf", ("counted", StudyWords.Of(plot.Division).Counted));
-            IEnumerable<TextMark> places = from at in (double[])[0.35, 0.5, 0.25, 0.65, 0.8]
-                                           let parts = Math.Max(1, (int)(at * plot.Parts))
-                                           let y = plot.Shares.At(plot.Readings.ShareAfter(parts)!.Value.ToDouble())
-                                           from place in (TextMark[])[plot.Figure.Text("curve-name", MarkRole.Axis, plot.X(parts) - 2 * gap, y - gap, "end", name, font, Ink.Text), plot.Figure.Text("curve-name", MarkRole.Axis, plot.X(parts) + 2 * gap, y + font.LineHeight, "start", name, font, Ink.Text)]
-                                           select place;
+            IEnumerable<TextMark> places =
+                from at in (double[])[0.35, 0.5, 0.25, 0.65, 0.8]
+                let parts = Math.Max(1, (int)(at * plot.Parts))
+                let y = plot.Shares.At(plot.Readings.ShareAfter(parts)!.Value.ToDouble())
+                from place in (TextMark[])
+                    [
+                        plot.Figure.Text("curve-name", MarkRole.Axis, plot.X(parts) - 2 * gap, y - gap, "end", name, font, Ink.Text),
+                        plot.Figure.Text(
+                            "curve-name",
+                            MarkRole.Axis,
+                            plot.X(parts) + 2 * gap,
+                            y + font.LineHeight,
+                            "start",
+                            name,
+                            font,
+                            Ink.Text
+                        ),
+                    ]
+                select place;
             if (!plot.Figure.PutWhereFree(places, 2))
             {
                 plot.Figure.GiveUp(1);
@@ -94,9 +130,26 @@ internal sealed class ParetoCurve(ParetoPlot plot)
     public void DrawArea(List<double> points)
     {
         List<double> area = [.. points, plot.Box.Right, plot.Shares.At(0)];
-        plot.Figure.Add(new PathMark("curve-area", MarkRole.Area, [area]) { Fill = Ink.Wash, StrokeWidth = 0, Strip = new RowStrip("x", plot.Box.X, plot.X(plot.Listed), plot.Listed) });
+        plot.Figure.Add(
+            new PathMark("curve-area", MarkRole.Area, [area])
+            {
+                Fill = Ink.Wash,
+                StrokeWidth = 0,
+                Strip = new RowStrip("x", plot.Box.X, plot.X(plot.Listed), plot.Listed),
+            }
+        );
         plot.Figure.Obstacles.AddLine(plot.Box.X, plot.Shares.At(0), plot.Box.Right, plot.Shares.At(1));
-        plot.Figure.Line("equal", MarkRole.Reference, plot.Box.X, plot.Shares.At(0), plot.Box.Right, plot.Shares.At(1), Ink.Quiet, 0.75, [2, 3]);
+        plot.Figure.Line(
+            "equal",
+            MarkRole.Reference,
+            plot.Box.X,
+            plot.Shares.At(0),
+            plot.Box.Right,
+            plot.Shares.At(1),
+            Ink.Quiet,
+            0.75,
+            [2, 3]
+        );
     }
 
     private static double[] Circle(double x, double y, double radius)

@@ -33,7 +33,8 @@ internal sealed class ParetoCuts(ParetoPlot plot)
     private (double X, double Y)? DrawCut(int index, CutReading reading, CutFinish finish)
     {
         double bottom = plot.Shares.At(0);
-        double x, y;
+        double x,
+            y;
         Edit edit;
         if (reading.Cut.Share is { } share)
         {
@@ -42,7 +43,11 @@ internal sealed class ParetoCuts(ParetoPlot plot)
             {
                 return null;
             }
-            x = reading.PartsNeeded is { } needed ? plot.AlongPosition ? CrossingAt(share.ToFraction(), (int)needed) : plot.X(needed) : plot.Box.X;
+            x = reading.PartsNeeded is { } needed
+                ? plot.AlongPosition
+                    ? CrossingAt(share.ToFraction(), (int)needed)
+                    : plot.X(needed)
+                : plot.Box.X;
             edit = new Edit($"form.cuts[{index}].share", "drag-y")
             {
                 FromPixel = plot.Shares.At(0),
@@ -64,7 +69,9 @@ internal sealed class ParetoCuts(ParetoPlot plot)
             Handle(index, plot.Box.Right - 3 * plot.Figure.Unit, y, 6 * plot.Figure.Unit, 16 * plot.Figure.Unit, edit);
             return (x, y);
         }
-        double at = reading.Cut.Position is { } position ? position.ToDouble() * plot.Parts : Math.Min(reading.Cut.Count!.Value, plot.Parts);
+        double at = reading.Cut.Position is { } position
+            ? position.ToDouble() * plot.Parts
+            : Math.Min(reading.Cut.Count!.Value, plot.Parts);
         x = plot.X(at);
         if (reading.ShareReached is not { } reached)
         {
@@ -107,19 +114,43 @@ internal sealed class ParetoCuts(ParetoPlot plot)
 
     private double CrossingAt(Fraction share, int needed)
     {
-        double before = plot.Readings.ShareAfter(needed - 1)!.Value.ToDouble(), after = plot.Readings.ShareAfter(needed)!.Value.ToDouble();
+        double before = plot.Readings.ShareAfter(needed - 1)!.Value.ToDouble(),
+            after = plot.Readings.ShareAfter(needed)!.Value.ToDouble();
         double part = after == before ? 1 : (share.ToDouble() - before) / (after - before);
         return plot.X(needed - 1 + part);
     }
 
     private void Guide(string id, double ax, double ay, double bx, double by)
     {
-        plot.Figure.Line(id, MarkRole.Cut, ax, ay, bx, by, Ink.Cut, Math.Max(1, 1.2 * plot.Figure.Unit), [.. Dashes.Select(dash => dash * Math.Max(1, plot.Figure.Unit))]);
+        plot.Figure.Line(
+            id,
+            MarkRole.Cut,
+            ax,
+            ay,
+            bx,
+            by,
+            Ink.Cut,
+            Math.Max(1, 1.2 * plot.Figure.Unit),
+            [.. Dashes.Select(dash => dash * Math.Max(1, plot.Figure.Unit))]
+        );
         plot.Figure.Obstacles.AddLine(ax, ay, bx, by);
     }
 
     private void Handle(int index, double x, double y, double width, double height, Edit edit) =>
-        plot.Figure.Add(new RectMark($"cut-{index}-handle", MarkRole.Handle, FigureBuilder.Round(x - width / 2), FigureBuilder.Round(y - height / 2), width, height, Ink.Cut) { Edit = edit });
+        plot.Figure.Add(
+            new RectMark(
+                $"cut-{index}-handle",
+                MarkRole.Handle,
+                FigureBuilder.Round(x - width / 2),
+                FigureBuilder.Round(y - height / 2),
+                width,
+                height,
+                Ink.Cut
+            )
+            {
+                Edit = edit,
+            }
+        );
 
     /// <summary>The cut's words, beside its lines where nothing is in the way: first to the right of the drop, below the level.</summary>
     /// <returns>False where nothing is free.</returns>
@@ -130,11 +161,15 @@ internal sealed class ParetoCuts(ParetoPlot plot)
         {
             (first, more) = (finish.Words, "");
         }
-        Font strong = plot.Figure.Strong, small = plot.Figure.Small;
+        Font strong = plot.Figure.Strong,
+            small = plot.Figure.Small;
         double unit = plot.Figure.Unit;
         double whole = plot.Figure.TextWidth(first, strong);
         // Both lines, the reading alone, or the reading broken in two: whatever finds room near its cut.
-        List<List<(string Text, Font Font)>> settings = [[(first, strong)]];
+        List<List<(string Text, Font Font)>> settings =
+        [
+            [(first, strong)],
+        ];
         if (more.Length > 0)
         {
             settings.Insert(0, [(first, strong), (more, small)]);
@@ -144,11 +179,18 @@ internal sealed class ParetoCuts(ParetoPlot plot)
             settings.Add([.. TextFit.Wrap(plot.Figure.Measurer, first, strong, whole * part, 4).Select(line => (line, strong))]);
         }
         (double Width, double Height) Size(List<(string Text, Font Font)> lines) =>
-            (lines.Max(line => plot.Figure.TextWidth(line.Text, line.Font)), (lines.Count - 1) * small.LineHeight + strong.CapHeight + small.Descent);
+            (
+                lines.Max(line => plot.Figure.TextWidth(line.Text, line.Font)),
+                (lines.Count - 1) * small.LineHeight + strong.CapHeight + small.Descent
+            );
         if (finish.Moved.Length == 2)
         {
             (double width, double height) = Size(settings[0]);
-            double toX = Math.Clamp(x + 10 * unit + finish.Moved[0].ToDouble() / 100 * plot.Box.Width, 4, Math.Max(4, plot.Figure.Width - width - 4));
+            double toX = Math.Clamp(
+                x + 10 * unit + finish.Moved[0].ToDouble() / 100 * plot.Box.Width,
+                4,
+                Math.Max(4, plot.Figure.Width - width - 4)
+            );
             double toY = Math.Clamp(y + 14 * unit + finish.Moved[1].ToDouble() / 100 * plot.Box.Height, 4, plot.Figure.Height - height - 4);
             Write(new Box(toX, toY, width, height), settings[0]);
             return true;
@@ -160,7 +202,12 @@ internal sealed class ParetoCuts(ParetoPlot plot)
                 (double width, double height) = Size(lines);
                 foreach (Box box in far ? FarPlaces(x, y, width, height) : NearPlaces(x, y, width, height))
                 {
-                    if (Room.Contains(box) && plot.Figure.Obstacles.IsFree(box, 3 * unit) && !CoversBars(box) && (!far || Lead(index, box, x, y)))
+                    if (
+                        Room.Contains(box)
+                        && plot.Figure.Obstacles.IsFree(box, 3 * unit)
+                        && !CoversBars(box)
+                        && (!far || Lead(index, box, x, y))
+                    )
                     {
                         Write(box, lines);
                         return true;
@@ -183,8 +230,16 @@ internal sealed class ParetoCuts(ParetoPlot plot)
             };
             for (int line = 0; line < lines.Count; line++)
             {
-                TextMark mark = plot.Figure.Text(line == 0 ? $"cut-{index}-words" : $"cut-{index}-words-{line}", MarkRole.CutWords,
-                    box.X, box.Y + strong.CapHeight + line * small.LineHeight, "start", lines[line].Text, lines[line].Font, Ink.Cut);
+                TextMark mark = plot.Figure.Text(
+                    line == 0 ? $"cut-{index}-words" : $"cut-{index}-words-{line}",
+                    MarkRole.CutWords,
+                    box.X,
+                    box.Y + strong.CapHeight + line * small.LineHeight,
+                    "start",
+                    lines[line].Text,
+                    lines[line].Font,
+                    Ink.Cut
+                );
                 plot.Figure.Put(line == 0 ? mark with { Edit = edit } : mark);
             }
         }
@@ -194,12 +249,17 @@ internal sealed class ParetoCuts(ParetoPlot plot)
     /// <returns>False where it would run through other words.</returns>
     private bool Lead(int index, Box words, double x, double y)
     {
-        double fromX = Math.Clamp(x, words.X, words.Right), fromY = Math.Clamp(y, words.Y, words.Bottom);
-        double length = Math.Sqrt((fromX - x) * (fromX - x) + (fromY - y) * (fromY - y)), gap = 4 * plot.Figure.Unit;
+        double fromX = Math.Clamp(x, words.X, words.Right),
+            fromY = Math.Clamp(y, words.Y, words.Bottom);
+        double length = Math.Sqrt((fromX - x) * (fromX - x) + (fromY - y) * (fromY - y)),
+            gap = 4 * plot.Figure.Unit;
         if (length > 6 * gap)
         {
             double part = gap / length;
-            double ax = fromX + (x - fromX) * part, ay = fromY + (y - fromY) * part, bx = x + (fromX - x) * part, by = y + (fromY - y) * part;
+            double ax = fromX + (x - fromX) * part,
+                ay = fromY + (y - fromY) * part,
+                bx = x + (fromX - x) * part,
+                by = y + (fromY - y) * part;
             if (plot.Figure.Marks.OfType<TextMark>().Any(text => text.Bounds.Crosses(ax, ay, bx, by)))
             {
                 return false;
@@ -210,7 +270,13 @@ internal sealed class ParetoCuts(ParetoPlot plot)
         return true;
     }
 
-    private Box Room => new(plot.Box.X + 2, plot.Box.Y - plot.Figure.Small.LineHeight, plot.Box.Width - 4, plot.Box.Height + plot.Figure.Small.LineHeight - 2);
+    private Box Room =>
+        new(
+            plot.Box.X + 2,
+            plot.Box.Y - plot.Figure.Small.LineHeight,
+            plot.Box.Width - 4,
+            plot.Box.Height + plot.Figure.Small.LineHeight - 2
+        );
 
     private IEnumerable<Box> NearPlaces(double x, double y, double width, double height)
     {
@@ -250,7 +316,8 @@ internal sealed class ParetoCuts(ParetoPlot plot)
         {
             return false;
         }
-        int first = Math.Clamp((int)((box.X - plot.Box.X) / plot.Band), 0, plot.Bars - 1), last = Math.Clamp((int)((box.Right - plot.Box.X) / plot.Band), 0, plot.Bars - 1);
+        int first = Math.Clamp((int)((box.X - plot.Box.X) / plot.Band), 0, plot.Bars - 1),
+            last = Math.Clamp((int)((box.Right - plot.Box.X) / plot.Band), 0, plot.Bars - 1);
         double zero = plot.Amounts.At(0);
         for (int row = first; row <= last; row++)
         {

@@ -47,7 +47,13 @@ public sealed class ParetoForm : Form<ParetoMembers>
             // Nothing but numbers: they are cut into bands.
             if (Likely.Amounts(table).FirstOrDefault() is { } only && RoundBands.Suggest(only.Column.Numbers) is var (start, width))
             {
-                yield return new Proposal(Begin(table, new Axis.Bands(only.Name, start, width, null)) with { Order = new Ordering { Parts = Order.Natural } }, 10);
+                yield return new Proposal(
+                    Begin(table, new Axis.Bands(only.Name, start, width, null)) with
+                    {
+                        Order = new Ordering { Parts = Order.Natural },
+                    },
+                    10
+                );
             }
             yield break;
         }
@@ -64,10 +70,26 @@ public sealed class ParetoForm : Form<ParetoMembers>
     }
 
     public override IReadOnlyList<FormShape> Shapes =>
-    [
-        new("bars", "Pareto", study => With(study, members => members with { Along = ParetoAlong.Parts }), study => Is(study, members => members.Along == ParetoAlong.Parts)) { AlsoCalled = "80/20 abc cumulative running" },
-        new("curve", "Concentration", study => With(study, members => members with { Along = ParetoAlong.Position }), study => Is(study, members => members.Along == ParetoAlong.Position)) { AlsoCalled = "lorenz gini inequality cumulative" },
-    ];
+        [
+            new(
+                "bars",
+                "Pareto",
+                study => With(study, members => members with { Along = ParetoAlong.Parts }),
+                study => Is(study, members => members.Along == ParetoAlong.Parts)
+            )
+            {
+                AlsoCalled = "80/20 abc cumulative running",
+            },
+            new(
+                "curve",
+                "Concentration",
+                study => With(study, members => members with { Along = ParetoAlong.Position }),
+                study => Is(study, members => members.Along == ParetoAlong.Position)
+            )
+            {
+                AlsoCalled = "lorenz gini inequality cumulative",
+            },
+        ];
 
     public override FormWorkings Compute(Division division)
     {
@@ -76,17 +98,22 @@ public sealed class ParetoForm : Form<ParetoMembers>
         var running = RunningTotals.Of(division);
         var readings = new ParetoReadings(division, running, members);
         return new FormWorkings(
-        [
-            columns.Part(),
-            columns.Value(),
-            columns.Rank(),
-            columns.Share(),
-            columns.ShownShare(),
-            columns.Running(running),
-            columns.RunningShare(running),
-            columns.Position() with { OnScreen = members.Along == ParetoAlong.Position },
-            ClassColumn(division, running, members),
-        ], readings)
+            [
+                columns.Part(),
+                columns.Value(),
+                columns.Rank(),
+                columns.Share(),
+                columns.ShownShare(),
+                columns.Running(running),
+                columns.RunningShare(running),
+                columns.Position() with
+                {
+                    OnScreen = members.Along == ParetoAlong.Position,
+                },
+                ClassColumn(division, running, members),
+            ],
+            readings
+        )
         {
             Shown = columns.Shown,
             AddReadings = (all, _) => readings.AddTo(all),
@@ -100,27 +127,33 @@ public sealed class ParetoForm : Form<ParetoMembers>
         bool crossingIn = members.Crossing == ParetoCrossing.In;
         // With one whole a limit is an amount: no fraction is made for each row.
         ExactInt only = division.WholeCount == 1 ? division.WholeAt(0) : ExactInt.Zero;
-        (ExactInt Amount, ExactInt Times)[] amounts = only.Sign > 0 ? [.. limits.Select(limit => (limit.Dividend * only, limit.Divisor))] : [];
+        (ExactInt Amount, ExactInt Times)[] amounts =
+            only.Sign > 0 ? [.. limits.Select(limit => (limit.Dividend * only, limit.Divisor))] : [];
         int IndexOf(ExactInt sum, ExactInt whole)
         {
             if (amounts.Length > 0)
             {
-                return Array.FindIndex(amounts, limit => (sum * limit.Times).CompareTo(limit.Amount) is var over && (crossingIn ? over < 0 : over <= 0));
+                return Array.FindIndex(amounts, limit =>
+                    (sum * limit.Times).CompareTo(limit.Amount) is var over && (crossingIn ? over < 0 : over <= 0)
+                );
             }
             var share = new Fraction(sum, whole);
             return Array.FindIndex(limits, limit => crossingIn ? share < limit : share <= limit);
         }
-        return WorkingColumn.OfText("class", "class",
-            new Rule.ClassOf("runningShare", members.Limits, crossingIn),
-            row =>
+        return WorkingColumn.OfText("class", "class", new Rule.ClassOf("runningShare", members.Limits, crossingIn), row =>
+        {
+            ExactInt whole = division.Whole(row);
+            if (whole.IsZero || row >= running.Listed)
             {
-                ExactInt whole = division.Whole(row);
-                if (whole.IsZero || row >= running.Listed)
-                {
-                    return null;
-                }
-                return IndexOf(crossingIn ? running.Before(row) : running.At(row), whole) switch { 0 => "A", 1 => "B", _ => limits.Length == 1 ? "B" : "C" };
-            });
+                return null;
+            }
+            return IndexOf(crossingIn ? running.Before(row) : running.At(row), whole) switch
+            {
+                0 => "A",
+                1 => "B",
+                _ => limits.Length == 1 ? "B" : "C",
+            };
+        });
     }
 
     private static TieOutLine RunningEnds(Division division, RunningTotals running)
@@ -134,7 +167,11 @@ public sealed class ParetoForm : Form<ParetoMembers>
         string reached = NumberText.Percent(new Fraction(last, whole), division.Study.Rounding.Decimals);
         if (last != whole)
         {
-            return new TieOutLine("running-ends", TieOutStatus.Warn, $"the running share ends at {reached}, because the parts do not make up the whole");
+            return new TieOutLine(
+                "running-ends",
+                TieOutStatus.Warn,
+                $"the running share ends at {reached}, because the parts do not make up the whole"
+            );
         }
         ExactInt furthest = ExactInt.Zero;
         for (int row = 0; row < running.Count; row++)
@@ -143,7 +180,10 @@ public sealed class ParetoForm : Form<ParetoMembers>
             furthest = upright > furthest ? upright : furthest;
         }
         var most = new Fraction(furthest, whole.Abs());
-        string bend = most > Fraction.One ? $", after {NumberText.Percent(most, division.Study.Rounding.Decimals)} on the way: a part is negative" : "";
+        string bend =
+            most > Fraction.One
+                ? $", after {NumberText.Percent(most, division.Study.Rounding.Decimals)} on the way: a part is negative"
+                : "";
         return new TieOutLine("running-ends", TieOutStatus.Ok, $"the running share ends at {reached}{bend}");
     }
 
@@ -159,22 +199,60 @@ public sealed class ParetoForm : Form<ParetoMembers>
                 return (FigureWords.Of("neverReached", ("share", q)), "");
             }
             string reached = NumberText.Percent(readings.ShareAfter((int)needed), decimals);
-            return (FigureWords.Counted("makes", (long)needed, ("needed", NumberText.Count(needed)), ("parts", words.Parts(count)), ("share", q)),
-                FigureWords.Counted("withThem", (long)needed, ("position", NumberText.Percent(reading.PositionNeeded, 0)), ("parts", words.PartMany), ("reached", reached)) + AmongFolded(needed, readings));
+            return (
+                FigureWords.Counted(
+                    "makes",
+                    (long)needed,
+                    ("needed", NumberText.Count(needed)),
+                    ("parts", words.Parts(count)),
+                    ("share", q)
+                ),
+                FigureWords.Counted(
+                    "withThem",
+                    (long)needed,
+                    ("position", NumberText.Percent(reading.PositionNeeded, 0)),
+                    ("parts", words.PartMany),
+                    ("reached", reached)
+                ) + AmongFolded(needed, readings)
+            );
         }
         if (reading.Cut.Position is { } position)
         {
-            return (FigureWords.Of("hold", ("position", NumberText.PlainPercent(position)), ("parts", words.PartMany), ("reached", NumberText.Percent(reading.ShareReached, decimals))), "");
+            return (
+                FigureWords.Of(
+                    "hold",
+                    ("position", NumberText.PlainPercent(position)),
+                    ("parts", words.PartMany),
+                    ("reached", NumberText.Percent(reading.ShareReached, decimals))
+                ),
+                ""
+            );
         }
         long first = Math.Min(reading.Cut.Count!.Value, count);
-        return (FigureWords.Counted("firstHold", first, ("count", NumberText.Count(first)), ("reached", NumberText.Percent(reading.ShareReached, decimals))), AmongFolded(first, readings).TrimStart(';', ' '));
+        return (
+            FigureWords.Counted(
+                "firstHold",
+                first,
+                ("count", NumberText.Count(first)),
+                ("reached", NumberText.Percent(reading.ShareReached, decimals))
+            ),
+            AmongFolded(first, readings).TrimStart(';', ' ')
+        );
     }
 
     /// <summary>"; 3 of them among the 37 folded": where a cut falls among parts that are drawn as one.</summary>
     private static string AmongFolded(long parts, ParetoReadings readings)
     {
         long folded = parts - readings.Running.Listed;
-        return folded <= 0 ? "" : $"; {FigureWords.Counted("amongFolded", parts, ("count", NumberText.Count(folded)), ("folded", NumberText.Count(readings.Count - readings.Running.Listed)))}";
+        return folded <= 0
+            ? ""
+            : "; "
+                + FigureWords.Counted(
+                    "amongFolded",
+                    parts,
+                    ("count", NumberText.Count(folded)),
+                    ("folded", NumberText.Count(readings.Count - readings.Running.Listed))
+                );
     }
 
     public override IEnumerable<NamedReading> Named(WorkingsResult workings)
@@ -193,7 +271,11 @@ public sealed class ParetoForm : Form<ParetoMembers>
     }
 
     public override IReadOnlyList<(int Count, Fraction Share)> Goals(WorkingsResult workings) =>
-        [.. ((ParetoReadings)workings.Computed).Cuts.Where(cut => cut is { Cut.Share: not null, PartsNeeded: > 1 }).Select(cut => ((int)cut.PartsNeeded! - 1, cut.Cut.Share!.Value.ToFraction()))];
+        [
+            .. ((ParetoReadings)workings.Computed)
+                .Cuts.Where(cut => cut is { Cut.Share: not null, PartsNeeded: > 1 })
+                .Select(cut => ((int)cut.PartsNeeded! - 1, cut.Cut.Share!.Value.ToFraction())),
+        ];
 
     /// <summary>With fewer parts a fifth of them is less than one.</summary>
     private const int FewestForVerdict = 5;
@@ -215,7 +297,9 @@ public sealed class ParetoForm : Form<ParetoMembers>
             var point = new Fraction(1L, 100L);
             var position = new Fraction((long)needed, (long)readings.Count);
             bool holds = (fifth - four).Abs() <= point && (position - new Fraction(1L, 5L)).Abs() <= point;
-            string take = $"{NumberText.InPercent("80")} {(needed == 1 ? "takes" : "take")} {NumberText.Count(needed)} of {words.Parts(readings.Count)} ({NumberText.Percent(position, decimals)})";
+            string take =
+                $"{NumberText.InPercent("80")} {(needed == 1 ? "takes" : "take")} {NumberText.Count(needed)} of "
+                + $"{words.Parts(readings.Count)} ({NumberText.Percent(position, decimals)})";
             verdict = $"80/20 {(holds ? "holds" : "does not hold")}: {hold}, and {take}";
         }
         else
@@ -224,7 +308,9 @@ public sealed class ParetoForm : Form<ParetoMembers>
         }
         if (readings.Balance is { } balance)
         {
-            verdict += $"; the curve balances at {NumberText.Rounded(balance.Share * 100, 0)}\u00a0/\u00a0{NumberText.Rounded(balance.Position * 100, 0)}";
+            verdict +=
+                "; the curve balances at "
+                + $"{NumberText.Rounded(balance.Share * 100, 0)}\u00a0/\u00a0{NumberText.Rounded(balance.Position * 100, 0)}";
         }
         return verdict + ".";
     }
@@ -238,12 +324,39 @@ public sealed class ParetoForm : Form<ParetoMembers>
         {
             Cut cut = members.Cuts[i];
             string path = $"form.cuts[{i}]";
-            string start = i == 0 ? ", with a cut " : i == members.Cuts.Length - 1 ? " and " : ", ";
+            string start =
+                i == 0 ? ", with a cut "
+                : i == members.Cuts.Length - 1 ? " and "
+                : ", ";
             (string before, Token token, string after) = cut switch
             {
-                { Share: { } share } => ($"where they reach ", Number($"{path}.share", NumberText.PlainPercent(share), "percent", share.ToString(), "Where is the cut?"), ""),
-                { Position: { } position } => ("after the first ", Number($"{path}.position", NumberText.PlainPercent(position), "percent", position.ToString(), "After which share of the parts?"), $" of the {parts}"),
-                _ => ("after the first ", Number($"{path}.count", NumberText.Count(cut.Count!.Value), "number", cut.Count.Value.ToString(System.Globalization.CultureInfo.InvariantCulture), "After how many?"), ""),
+                { Share: { } share } => (
+                    $"where they reach ",
+                    Number($"{path}.share", NumberText.PlainPercent(share), "percent", share.ToString(), "Where is the cut?"),
+                    ""
+                ),
+                { Position: { } position } => (
+                    "after the first ",
+                    Number(
+                        $"{path}.position",
+                        NumberText.PlainPercent(position),
+                        "percent",
+                        position.ToString(),
+                        "After which share of the parts?"
+                    ),
+                    $" of the {parts}"
+                ),
+                _ => (
+                    "after the first ",
+                    Number(
+                        $"{path}.count",
+                        NumberText.Count(cut.Count!.Value),
+                        "number",
+                        cut.Count.Value.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                        "After how many?"
+                    ),
+                    ""
+                ),
             };
             yield return new Phrase($"cut-{i}", [new Token(start + before), token, new Token(after)]) { Drop = path };
         }
@@ -260,25 +373,46 @@ public sealed class ParetoForm : Form<ParetoMembers>
     /// <summary>", class A to 70 %, B to 90 %": where the classes are not the standard ones.</summary>
     private static Phrase ClassWords(ParetoMembers members)
     {
-        Token Limit(int i) => Number($"form.limits[{i}]", NumberText.PlainPercent(members.Limits[i]), "percent", members.Limits[i].ToString(), $"Where does class {(i == 0 ? "A" : "B")} end?");
-        Token[] limits = members.Limits.Length == 1 ? [new(", class A to "), Limit(0)] : [new(", class A to "), Limit(0), new(", B to "), Limit(1)];
-        Token[] crossing = members.Crossing == ParetoCrossing.In ? [] :
-        [
-            new(", "),
-            Token.Choice("form.crossing", "Where does the part belong that carries the running share across a limit?",
-                ("a part that crosses a limit outside", "out", true, "class A then stays below its limit"), ("a part that crosses a limit inside", "in", false, "class A then reaches its limit")),
-        ];
-        return new Phrase("classes", [.. limits, .. crossing]) { Drop = members.Crossing == ParetoCrossing.In ? "form.limits" : "form.crossing" };
+        Token Limit(int i) =>
+            Number(
+                $"form.limits[{i}]",
+                NumberText.PlainPercent(members.Limits[i]),
+                "percent",
+                members.Limits[i].ToString(),
+                $"Where does class {(i == 0 ? "A" : "B")} end?"
+            );
+        Token[] limits =
+            members.Limits.Length == 1 ? [new(", class A to "), Limit(0)] : [new(", class A to "), Limit(0), new(", B to "), Limit(1)];
+        Token[] crossing =
+            members.Crossing == ParetoCrossing.In
+                ? []
+                :
+                [
+                    new(", "),
+                    Token.Choice(
+                        "form.crossing",
+                        "Where does the part belong that carries the running share across a limit?",
+                        ("a part that crosses a limit outside", "out", true, "class A then stays below its limit"),
+                        ("a part that crosses a limit inside", "in", false, "class A then reaches its limit")
+                    ),
+                ];
+        return new Phrase("classes", [.. limits, .. crossing])
+        {
+            Drop = members.Crossing == ParetoCrossing.In ? "form.limits" : "form.crossing",
+        };
     }
 
     private static Token Number(string path, string text, string control, string value, string ask) =>
-        new(text) { Path = path, Control = control, Ask = ask, Value = JsonNode.Parse(value) };
+        new(text)
+        {
+            Path = path,
+            Control = control,
+            Ask = ask,
+            Value = JsonNode.Parse(value),
+        };
 
-    public override JsonObject Beginning => new()
-    {
-        ["kind"] = Kind,
-        ["cuts"] = new JsonArray(new JsonObject { ["share"] = 0.8 }, new JsonObject { ["position"] = 0.2 }),
-    };
+    public override JsonObject Beginning =>
+        new() { ["kind"] = Kind, ["cuts"] = new JsonArray(new JsonObject { ["share"] = 0.8 }, new JsonObject { ["position"] = 0.2 }) };
 
     public override IEnumerable<Offer> Offers(Study study, Tables.Table table)
     {
@@ -295,15 +429,26 @@ public sealed class ParetoForm : Form<ParetoMembers>
         yield return new Offer("a cut by count", "what the first 5 hold", "form.cuts", With("count", 5));
         if (Of(study).Limits.SequenceEqual(Default.Limits))
         {
-            yield return new Offer("classes with other limits", "class A to 70 %, B to 90 %, each to be changed", "form.limits", new JsonArray(0.7, 0.9));
+            yield return new Offer(
+                "classes with other limits",
+                "class A to 70 %, B to 90 %, each to be changed",
+                "form.limits",
+                new JsonArray(0.7, 0.9)
+            );
         }
         if (study.Running.Ties == Ties.Each)
         {
-            yield return new Offer("equal amounts in one step", "neighbours of equal amount share one running total and one class", "running.ties", "together");
+            yield return new Offer(
+                "equal amounts in one step",
+                "neighbours of equal amount share one running total and one class",
+                "running.ties",
+                "together"
+            );
         }
     }
 
-    public override IReadOnlyList<string> OwnLooks(Study study) => ["running.ties", "finish.classColours", "finish.curveNumbers", "finish.curveName"];
+    public override IReadOnlyList<string> OwnLooks(Study study) =>
+        ["running.ties", "finish.classColours", "finish.curveNumbers", "finish.curveName"];
 
     public override Unsuitable? Suits(WorkingsResult workings)
     {
@@ -312,7 +457,12 @@ public sealed class ParetoForm : Form<ParetoMembers>
         {
             return new Unsuitable("the whole is 0", null);
         }
-        return division.CountedParts < 3 ? new Unsuitable($"{division.CountedParts} {(division.CountedParts == 1 ? "part has" : "parts have")} no curve to speak of", null) : null;
+        return division.CountedParts < 3
+            ? new Unsuitable(
+                $"{division.CountedParts} {(division.CountedParts == 1 ? "part has" : "parts have")} no curve to speak of",
+                null
+            )
+            : null;
     }
 
     public override IReadOnlyList<KeyEntry> Key(WorkingsResult workings)
@@ -326,16 +476,26 @@ public sealed class ParetoForm : Form<ParetoMembers>
         }
         string Shade(string ink) => Ink.In(finish.Palette, ink);
         const double apart = 0.01;
-        Edit Limit(int i) => new($"form.limits[{i}]", "drag-x")
-        {
-            Least = i == 0 ? apart : members.Limits[0].ToDouble() + apart,
-            Most = i + 1 < members.Limits.Length ? members.Limits[i + 1].ToDouble() - apart : 1 - apart,
-            Value = members.Limits[i].ToDouble(),
-            Name = $"where class {(i == 0 ? "A" : "B")} ends",
-        };
+        Edit Limit(int i) =>
+            new($"form.limits[{i}]", "drag-x")
+            {
+                Least = i == 0 ? apart : members.Limits[0].ToDouble() + apart,
+                Most = i + 1 < members.Limits.Length ? members.Limits[i + 1].ToDouble() - apart : 1 - apart,
+                Value = members.Limits[i].ToDouble(),
+                Name = $"where class {(i == 0 ? "A" : "B")} ends",
+            };
         return members.Limits.Length == 1
-            ? [new(FigureWords.Of("upTo", ("class", "A"), ("limit", First(0))), Shade(Ink.ClassA)) { Limit = Limit(0) }, new(FigureWords.Of("theRest", ("class", "B")), Shade(Ink.ClassB))]
-            : [new(FigureWords.Of("upTo", ("class", "A"), ("limit", First(0))), Shade(Ink.ClassA)) { Limit = Limit(0) }, new(FigureWords.Of("upTo", ("class", "B"), ("limit", First(1))), Shade(Ink.ClassB)) { Limit = Limit(1) }, new(FigureWords.Of("theRest", ("class", "C")), Ink.ClassC)];
+            ?
+            [
+                new(FigureWords.Of("upTo", ("class", "A"), ("limit", First(0))), Shade(Ink.ClassA)) { Limit = Limit(0) },
+                new(FigureWords.Of("theRest", ("class", "B")), Shade(Ink.ClassB)),
+            ]
+            :
+            [
+                new(FigureWords.Of("upTo", ("class", "A"), ("limit", First(0))), Shade(Ink.ClassA)) { Limit = Limit(0) },
+                new(FigureWords.Of("upTo", ("class", "B"), ("limit", First(1))), Shade(Ink.ClassB)) { Limit = Limit(1) },
+                new(FigureWords.Of("theRest", ("class", "C")), Ink.ClassC),
+            ];
     }
 
     public override Domains Domains(WorkingsResult workings) => ParetoLayout.DomainsOf(workings, Of(workings.Division.Study));

@@ -88,7 +88,8 @@ internal sealed class ParetoPlot
     public double BarGap =>
         AlongPosition ? Math.Min(1, Band * 0.1)
         : Figure.Gap is not null ? Band - Figure.BarThickness(Band, 1)
-        : Band >= 8 ? Math.Min(Band * 0.22, 22 * Figure.Unit) : Band * 0.12;
+        : Band >= 8 ? Math.Min(Band * 0.22, 22 * Figure.Unit)
+        : Band * 0.12;
 
     /// <summary>A row's bar, from the zero of amounts to its own, which may be past the plot.</summary>
     public Box BarOf(int row) => BarTo(row, Amounts.At(Value(row)));
@@ -106,7 +107,14 @@ internal sealed class ParetoPlot
     }
 
     /// <summary>Where so many parts end. The folded ones share one slot, and have none where they are not drawn.</summary>
-    public double X(double parts) => Box.X + Band * (AlongPosition || parts <= Listed ? parts : Rows > Listed ? Listed + (parts - Listed) / (Parts - Listed) : Listed);
+    public double X(double parts) =>
+        Box.X
+        + Band
+            * (
+                AlongPosition || parts <= Listed ? parts
+                : Rows > Listed ? Listed + (parts - Listed) / (Parts - Listed)
+                : Listed
+            );
 
     /// <summary>Where the slot of a row begins.</summary>
     public double SlotX(double row) => Box.X + row * Band;

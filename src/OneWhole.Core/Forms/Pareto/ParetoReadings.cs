@@ -41,7 +41,10 @@ public sealed class ParetoReadings
     public int Count => _running.Count;
 
     /// <summary>Whether a part, folded or not, is below zero: the curve then turns back on its way.</summary>
-    public bool HasNegative => Enumerable.Range(0, Count).Any(part => (part == 0 ? _running.Untied(0) : _running.Untied(part) - _running.Untied(part - 1)).Sign < 0);
+    public bool HasNegative =>
+        Enumerable
+            .Range(0, Count)
+            .Any(part => (part == 0 ? _running.Untied(0) : _running.Untied(part) - _running.Untied(part - 1)).Sign < 0);
 
     /// <summary>The highest running share on the way; 0 where the whole is 0.</summary>
     public double Highest { get; }
@@ -60,19 +63,24 @@ public sealed class ParetoReadings
         {
             return (0, 0);
         }
-        ExactInt least = _running.Untied(0), most = least;
+        ExactInt least = _running.Untied(0),
+            most = least;
         for (int i = 1; i < Count; i++)
         {
             ExactInt running = _running.Untied(i);
             least = running < least ? running : least;
             most = running > most ? running : most;
         }
-        double first = ToShare(least), second = ToShare(most);
+        double first = ToShare(least),
+            second = ToShare(most);
         return (Math.Min(first, second), Math.Max(first, second));
     }
 
     /// <summary>The running share after so many parts; null where the whole is 0.</summary>
-    public Fraction? ShareAfter(int parts) => _whole.IsZero ? null : parts == 0 ? Fraction.Zero : new Fraction(_running.Untied(parts - 1), _whole);
+    public Fraction? ShareAfter(int parts) =>
+        _whole.IsZero ? null
+        : parts == 0 ? Fraction.Zero
+        : new Fraction(_running.Untied(parts - 1), _whole);
 
     private CutReading Read(Cut cut)
     {
@@ -92,11 +100,14 @@ public sealed class ParetoReadings
         return new CutReading(cut, null, null, ShareAfter(Math.Min(cut.Count!.Value, Count)));
     }
 
-    /// <summary>The fewest first parts whose running share is at least <paramref name="share"/>; null where none is, or the whole is 0.</summary>
+    /// <summary>
+    /// The fewest first parts whose running share is at least <paramref name="share"/>; null where none is, or the whole is 0.
+    /// </summary>
     public int? PartsToReach(ExactDecimal share)
     {
         // running ÷ W ≥ q, without dividing.
-        ExactInt tens = ExactInt.PowerOfTen(share.Scale), needed = share.Units * _whole.Abs();
+        ExactInt tens = ExactInt.PowerOfTen(share.Scale),
+            needed = share.Units * _whole.Abs();
         for (int i = 1; i <= Count && !_whole.IsZero; i++)
         {
             if (Upright(_running.Untied(i - 1)) * tens >= needed)
@@ -156,7 +167,12 @@ public sealed class ParetoReadings
     {
         if (reading.Cut.Share is { } share)
         {
-            return new JsonObject { ["share"] = share.ToDouble(), ["partsNeeded"] = reading.PartsNeeded, ["positionNeeded"] = reading.PositionNeeded?.ToDouble() };
+            return new JsonObject
+            {
+                ["share"] = share.ToDouble(),
+                ["partsNeeded"] = reading.PartsNeeded,
+                ["positionNeeded"] = reading.PositionNeeded?.ToDouble(),
+            };
         }
         return reading.Cut.Position is { } position
             ? new JsonObject { ["position"] = position.ToDouble(), ["shareReached"] = reading.ShareReached?.ToDouble() }

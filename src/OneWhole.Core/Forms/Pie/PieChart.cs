@@ -24,8 +24,12 @@ internal static class PieChart
         var ink = new PartInk(division);
         // A ring has its labels on it: there is room for the share alone, and the names stand in the key.
         bool ring = !members.Hole.Units.IsZero;
-        ChartLabel? Label(int row) => ring ? (workings["share"].Number(row) >= LeastLabelled ? parts.Label(row, LabelText.Share) : null)
-            : parts.Label(row, LabelText.Both) is { } label ? !division.Study.Finish.Axes.Names ? label : label with { Name = division.Parts[row].NameInFigure, Text = $"{division.Parts[row].NameInFigure}  {label.Text}" } : null;
+        ChartLabel? Label(int row) =>
+            ring ? (workings["share"].Number(row) >= LeastLabelled ? parts.Label(row, LabelText.Share) : null)
+            : parts.Label(row, LabelText.Both) is { } label
+                ? !division.Study.Finish.Axes.Names ? label
+                    : label with { Name = division.Parts[row].NameInFigure, Text = $"{division.Parts[row].NameInFigure}  {label.Text}" }
+            : null;
         ChartSeries slices = new(workings["value"].Label, at => parts.Cell("value", rows[at]))
         {
             Fill = Ink.Category(0),
@@ -33,7 +37,18 @@ internal static class PieChart
             Label = at => Label(rows[at]),
             LabelPlace = ring ? ChartLabelPlace.Centre : ChartLabelPlace.Beyond,
         };
-        var whole = new ChartNumber(Rule.Column("value") / Rule.Column("share"), rows[0], division.Value(division.WholeAt(0)), ColumnUnit.Amount);
-        return new NativeChart(parts.Parts(rows), [slices]) { IsPie = true, Hole = members.Hole.ToDouble(), Middle = ring ? parts.Of(whole) : null, HasKey = (ring || !parts.HasLabels) && parts.HasKey };
+        var whole = new ChartNumber(
+            Rule.Column("value") / Rule.Column("share"),
+            rows[0],
+            division.Value(division.WholeAt(0)),
+            ColumnUnit.Amount
+        );
+        return new NativeChart(parts.Parts(rows), [slices])
+        {
+            IsPie = true,
+            Hole = members.Hole.ToDouble(),
+            Middle = ring ? parts.Of(whole) : null,
+            HasKey = (ring || !parts.HasLabels) && parts.HasKey,
+        };
     }
 }

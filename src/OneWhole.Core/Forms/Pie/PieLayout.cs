@@ -23,7 +23,10 @@ internal sealed class PieLayout
         _figure = figure;
         _texts = new LabelTexts(workings, figure);
         _ink = new PartInk(_division);
-        _rows = [.. Enumerable.Range(0, workings.RowCount).Where(row => workings["angle"].Number(row) is > 0 && DrawnParts.Has(_division, row))];
+        _rows =
+        [
+            .. Enumerable.Range(0, workings.RowCount).Where(row => workings["angle"].Number(row) is > 0 && DrawnParts.Has(_division, row)),
+        ];
     }
 
     /// <summary>Slices are named beside them; the key keeps the parts that have none.</summary>
@@ -35,13 +38,19 @@ internal sealed class PieLayout
             return [];
         }
         var ink = new PartInk(division);
-        return [.. Enumerable.Range(0, division.RowCount).Where(row => division.Amount(row).IsZero)
-            .Select(row => new KeyEntry($"{division.Parts[row].NameInFigure}: 0", ink[row]) { Part = division.Parts[row].Key })];
+        return
+        [
+            .. Enumerable
+                .Range(0, division.RowCount)
+                .Where(row => division.Amount(row).IsZero)
+                .Select(row => new KeyEntry($"{division.Parts[row].NameInFigure}: 0", ink[row]) { Part = division.Parts[row].Key }),
+        ];
     }
 
     public void Draw()
     {
-        Font font = _figure.Names, strong = _figure.Shares with { Weight = 600 };
+        Font font = _figure.Names,
+            strong = _figure.Shares with { Weight = 600 };
         double unit = _figure.Unit;
         Box room = _figure.Plot;
         bool text = !_figure.IsMiniature;
@@ -52,21 +61,25 @@ internal sealed class PieLayout
             side = Math.Min(widest + 22 * unit, room.Width * 0.34);
         }
         double radius = Math.Max(6, Math.Min((room.Width - 2 * side) / 2, room.Height / 2 - (text ? font.LineHeight * 0.6 : 0)));
-        double x = room.CentreX, y = room.CentreY;
+        double x = room.CentreX,
+            y = room.CentreY;
         double hole = radius * _members.Hole.ToDouble();
         foreach (int row in _rows)
         {
-            double from = _workings["angleStart"].Number(row)!.Value, angle = _workings["angle"].Number(row)!.Value;
+            double from = _workings["angleStart"].Number(row)!.Value,
+                angle = _workings["angle"].Number(row)!.Value;
             string key = _division.Parts[row].Key;
-            _figure.Add(new PathMark($"bar-{key}", MarkRole.Bar, [Slice(x, y, hole, radius, from, angle)])
-            {
-                Fill = _ink.Row(row),
-                Stroke = Ink.Paper,
-                StrokeWidth = angle < 359.99 && angle > 0.5 ? Math.Max(0.75, unit) : 0,
-                Row = row,
-                Part = key,
-                Edit = text ? TrialEnds.OfSlice(_workings, row, x, y, from, angle) : null,
-            });
+            _figure.Add(
+                new PathMark($"bar-{key}", MarkRole.Bar, [Slice(x, y, hole, radius, from, angle)])
+                {
+                    Fill = _ink.Row(row),
+                    Stroke = Ink.Paper,
+                    StrokeWidth = angle < 359.99 && angle > 0.5 ? Math.Max(0.75, unit) : 0,
+                    Row = row,
+                    Part = key,
+                    Edit = text ? TrialEnds.OfSlice(_workings, row, x, y, from, angle) : null,
+                }
+            );
         }
         if (!text)
         {
@@ -87,14 +100,18 @@ internal sealed class PieLayout
     private double LabelWidth(int row, Font font, Font strong)
     {
         string[] numbers = Numbers(row);
-        double second = numbers.Length == 0 ? 0 : _figure.TextWidth(numbers[0], strong) + (numbers.Length > 1 ? _figure.TextWidth("  " + numbers[1], font) : 0);
+        double second =
+            numbers.Length == 0
+                ? 0
+                : _figure.TextWidth(numbers[0], strong) + (numbers.Length > 1 ? _figure.TextWidth("  " + numbers[1], font) : 0);
         return Math.Max(_figure.TextWidth(_division.Parts[row].NameInFigure, font), second);
     }
 
     private void DrawWhole(double x, double y, double hole)
     {
         Font small = _figure.Small;
-        string amount = _texts.Amount(_division.WholeAt(0)), words = StudyWords.Of(_division).Counted;
+        string amount = _texts.Amount(_division.WholeAt(0)),
+            words = StudyWords.Of(_division).Counted;
         Font large = small with { Size = Math.Round(small.Size * 1.5 * 2) / 2, Weight = 600 };
         if (_figure.TextWidth(amount, large) > hole * 1.7)
         {
@@ -102,8 +119,34 @@ internal sealed class PieLayout
         }
         if (_figure.TextWidth(amount, large) <= hole * 1.8)
         {
-            _figure.Put(_figure.Text("whole", MarkRole.Total, x, y + large.CapHeight / 2 - small.LineHeight * 0.35, "middle", amount, large, Ink.Text));
-            _figure.PutWhereFree([_figure.Text("whole-words", MarkRole.Total, x, y + large.CapHeight / 2 + small.LineHeight * 0.85, "middle", words, small, Ink.Quiet, hole * 1.7)], 0);
+            _figure.Put(
+                _figure.Text(
+                    "whole",
+                    MarkRole.Total,
+                    x,
+                    y + large.CapHeight / 2 - small.LineHeight * 0.35,
+                    "middle",
+                    amount,
+                    large,
+                    Ink.Text
+                )
+            );
+            _figure.PutWhereFree(
+                [
+                    _figure.Text(
+                        "whole-words",
+                        MarkRole.Total,
+                        x,
+                        y + large.CapHeight / 2 + small.LineHeight * 0.85,
+                        "middle",
+                        words,
+                        small,
+                        Ink.Quiet,
+                        hole * 1.7
+                    ),
+                ],
+                0
+            );
         }
     }
 
@@ -123,48 +166,126 @@ internal sealed class PieLayout
             double edge = right ? x + radius + 14 * unit : x - radius - 14 * unit;
             for (int i = 0; i < named.Length; i++)
             {
-                DrawName(named[i], x, y, radius, edge, places[i], right, Math.Max(font.Size * 2, right ? room.Right - edge : edge - room.X), font, strong);
+                DrawName(
+                    named[i],
+                    x,
+                    y,
+                    radius,
+                    edge,
+                    places[i],
+                    right,
+                    Math.Max(font.Size * 2, right ? room.Right - edge : edge - room.X),
+                    font,
+                    strong
+                );
             }
         }
     }
 
     /// <summary>The middle of a slice; a full circle is named at its right.</summary>
-    private double Middle(int row) => _workings["angle"].Number(row)!.Value > 359.99 ? 90 : _workings["angleStart"].Number(row)!.Value + _workings["angle"].Number(row)!.Value / 2;
+    private double Middle(int row) =>
+        _workings["angle"].Number(row)!.Value > 359.99
+            ? 90
+            : _workings["angleStart"].Number(row)!.Value + _workings["angle"].Number(row)!.Value / 2;
 
-    private void DrawName(int row, double x, double y, double radius, double edge, double place, bool right, double room, Font font, Font strong)
+    private void DrawName(
+        int row,
+        double x,
+        double y,
+        double radius,
+        double edge,
+        double place,
+        bool right,
+        double room,
+        Font font,
+        Font strong
+    )
     {
-        string key = _division.Parts[row].Key, name = _division.Parts[row].NameInFigure, anchor = right ? "start" : "end";
+        string key = _division.Parts[row].Key,
+            name = _division.Parts[row].NameInFigure,
+            anchor = right ? "start" : "end";
         string[] numbers = Numbers(row);
         double line = numbers.Length == 0 ? place + font.CapHeight / 2 : place - font.LineHeight / 2 + font.CapHeight / 2;
         double turn = Middle(row) * Math.PI / 180;
-        double fromX = x + Math.Sin(turn) * radius, fromY = y - Math.Cos(turn) * radius, sign = right ? 1 : -1;
-        bool put = _figure.PutWhereFree([_figure.Text($"name-{key}", MarkRole.Name, edge, line, anchor, name, font, Ink.Text, room) with { Row = row, Part = key }], 0);
+        double fromX = x + Math.Sin(turn) * radius,
+            fromY = y - Math.Cos(turn) * radius,
+            sign = right ? 1 : -1;
+        bool put = _figure.PutWhereFree(
+            [_figure.Text($"name-{key}", MarkRole.Name, edge, line, anchor, name, font, Ink.Text, room) with { Row = row, Part = key }],
+            0
+        );
         if (!put)
         {
             return;
         }
-        _figure.Add(new PathMark($"lead-{key}", MarkRole.Leader, [[FigureBuilder.Round(fromX), FigureBuilder.Round(fromY), FigureBuilder.Round(edge - sign * 8 * _figure.Unit), FigureBuilder.Round(place), FigureBuilder.Round(edge - sign * 3 * _figure.Unit), FigureBuilder.Round(place)]])
-        {
-            Stroke = Ink.Quiet,
-            StrokeWidth = 0.75 * _figure.Unit,
-        });
+        _figure.Add(
+            new PathMark(
+                $"lead-{key}",
+                MarkRole.Leader,
+                [
+                    [
+                        FigureBuilder.Round(fromX),
+                        FigureBuilder.Round(fromY),
+                        FigureBuilder.Round(edge - sign * 8 * _figure.Unit),
+                        FigureBuilder.Round(place),
+                        FigureBuilder.Round(edge - sign * 3 * _figure.Unit),
+                        FigureBuilder.Round(place),
+                    ],
+                ]
+            )
+            {
+                Stroke = Ink.Quiet,
+                StrokeWidth = 0.75 * _figure.Unit,
+            }
+        );
         if (numbers.Length == 0)
         {
             return;
         }
-        double below = line + font.LineHeight, width = _figure.TextWidth(numbers[0], strong), gap = font.Size * 0.6;
+        double below = line + font.LineHeight,
+            width = _figure.TextWidth(numbers[0], strong),
+            gap = font.Size * 0.6;
         string? second = numbers.Length > 1 && width + gap + _figure.TextWidth(numbers[1], font) <= room ? numbers[1] : null;
         // At the left the numbers end at the edge: the amount stands last, as it does at the right.
         double secondWidth = second is null ? 0 : _figure.TextWidth(second, font) + gap;
         double first = right ? edge : edge - secondWidth;
-        _figure.PutWhereFree([_figure.Text($"share-{key}", MarkRole.Label, first, below, anchor, numbers[0], strong, Ink.Text) with { Row = row, Part = key }], 0);
+        _figure.PutWhereFree(
+            [
+                _figure.Text($"share-{key}", MarkRole.Label, first, below, anchor, numbers[0], strong, Ink.Text) with
+                {
+                    Row = row,
+                    Part = key,
+                },
+            ],
+            0
+        );
         if (second is not null)
         {
-            _figure.PutWhereFree([_figure.Text($"amount-{key}", MarkRole.Label, right ? edge + width + gap : edge, below, anchor, second, font, Ink.Quiet) with { Row = row, Part = key }], 0);
+            _figure.PutWhereFree(
+                [
+                    _figure.Text(
+                        $"amount-{key}",
+                        MarkRole.Label,
+                        right ? edge + width + gap : edge,
+                        below,
+                        anchor,
+                        second,
+                        font,
+                        Ink.Quiet
+                    ) with
+                    {
+                        Row = row,
+                        Part = key,
+                    },
+                ],
+                0
+            );
         }
     }
 
-    /// <summary>A slice as a closed run of points, a point every two degrees: the difference to the arc is less than 0.02 % of the radius.</summary>
+    /// <summary>
+    /// A slice as a closed run of points, a point every two degrees: the difference to the arc is less than 0.02 % of the radius.
+    /// </summary>
     private static List<double> Slice(double x, double y, double hole, double radius, double from, double angle)
     {
         var run = new List<double>();

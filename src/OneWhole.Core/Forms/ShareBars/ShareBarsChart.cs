@@ -25,6 +25,14 @@ internal static class ShareBarsChart
             Label = at => parts.Label(rows[at], LabelText.Both),
             LabelPlace = parts.Place(ChartLabelPlace.Beyond),
         };
-        return new NativeChart(parts.Parts(rows), [bars]) { IsSideways = lay == BarDirection.Sideways, Unit = ColumnUnit.Share, HasValueAxis = !parts.HasLabels || ShareBarsLayout.HasAxis(division.Study), Gap = parts.Gap(0.52), HasKey = false, Without = parts.NotPlaced(beside: true) };
+        return new NativeChart(parts.Parts(rows), [bars])
+        {
+            IsSideways = lay == BarDirection.Sideways,
+            Unit = ColumnUnit.Share,
+            HasValueAxis = !parts.HasLabels || ShareBarsLayout.HasAxis(division.Study),
+            Gap = parts.Gap(0.52),
+            HasKey = false,
+            Without = parts.NotPlaced(beside: true),
+        };
     }
 }

@@ -13,8 +13,14 @@ public sealed record ShareBarsMembers
 {
     public BarDirection Direction { get; init; }
 
-    public static ObjectShape<ShareBarsMembers> Shape { get; } = new ObjectShape<ShareBarsMembers>("share bars", () => new ShareBarsMembers())
-        .Has("lay", BarDirections.Shape, members => members.Direction, (members, value) => members with { Direction = value }, "which way bars grow");
+    public static ObjectShape<ShareBarsMembers> Shape { get; } =
+        new ObjectShape<ShareBarsMembers>("share bars", () => new ShareBarsMembers()).Has(
+            "lay",
+            BarDirections.Shape,
+            members => members.Direction,
+            (members, value) => members with { Direction = value },
+            "which way bars grow"
+        );
 }
 
 /// <summary>One bar a part, with its share and its amount each in a place of its own.</summary>
@@ -60,7 +66,8 @@ public sealed class ShareBarsForm : Form<ShareBarsMembers>
 
     public override Domains Domains(WorkingsResult workings)
     {
-        double least = 0, most = 0;
+        double least = 0,
+            most = 0;
         for (int row = 0; row < workings.RowCount; row++)
         {
             double share = workings["share"].Number(row) ?? 0;

@@ -38,23 +38,53 @@ public sealed class StackedForm : Form<StackedMembers>
         Study study = Fitted(table, Begin(table, new Axis.Labels(parts.Name, []), null, Likely.Counted(table)));
         if (study.Groups is not null)
         {
-            yield return new Proposal(study, known.Shape == Tables.TableShape.Long ? 6 : known.TogetherIsTime ? 12 : 9);
+            yield return new Proposal(
+                study,
+                known.Shape == Tables.TableShape.Long ? 6
+                    : known.TogetherIsTime ? 12
+                    : 9
+            );
         }
     }
 
     public override IReadOnlyList<FormShape> Shapes =>
-    [
-        new("amount", "Stacked", study => With(study, members => members with { Length = LengthUnit.Amount, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Length: LengthUnit.Amount, Arrange: Arrangement.Stacked })) { AlsoCalled = "column bar chart composition" },
-        new("share", "100 % stacked", study => With(study, members => members with { Length = LengthUnit.Share, Arrange = Arrangement.Stacked }), study => Is(study, members => members is { Length: LengthUnit.Share, Arrange: Arrangement.Stacked })) { AlsoCalled = "percent normalised normalized 100% full" },
-        new("beside", "Side by side", study => With(study, members => members with { Arrange = Arrangement.Beside }), study => Is(study, members => members.Arrange == Arrangement.Beside)) { AlsoCalled = "clustered grouped columns compare" },
-    ];
+        [
+            new(
+                "amount",
+                "Stacked",
+                study => With(study, members => members with { Length = LengthUnit.Amount, Arrange = Arrangement.Stacked }),
+                study => Is(study, members => members is { Length: LengthUnit.Amount, Arrange: Arrangement.Stacked })
+            )
+            {
+                AlsoCalled = "column bar chart composition",
+            },
+            new(
+                "share",
+                "100 % stacked",
+                study => With(study, members => members with { Length = LengthUnit.Share, Arrange = Arrangement.Stacked }),
+                study => Is(study, members => members is { Length: LengthUnit.Share, Arrange: Arrangement.Stacked })
+            )
+            {
+                AlsoCalled = "percent normalised normalized 100% full",
+            },
+            new(
+                "beside",
+                "Side by side",
+                study => With(study, members => members with { Arrange = Arrangement.Beside }),
+                study => Is(study, members => members.Arrange == Arrangement.Beside)
+            )
+            {
+                AlsoCalled = "clustered grouped columns compare",
+            },
+        ];
 
     public override FormWorkings Compute(Division division)
     {
         StackedMembers members = Of(division.Study);
         var columns = new StandardColumns(division);
         var stacking = Stacking.Of(division);
-        bool beside = members.Arrange == Arrangement.Beside, share = members.Length == LengthUnit.Share;
+        bool beside = members.Arrange == Arrangement.Beside,
+            share = members.Length == LengthUnit.Share;
         Fraction? At(int row, ExactInt units)
         {
             if (!division.Has(row))
@@ -62,21 +92,37 @@ public sealed class StackedForm : Form<StackedMembers>
                 return null;
             }
             ExactInt whole = division.GroupTotal(division.GroupOf(row));
-            return !share ? division.Value(units) : whole.Sign <= 0 ? null : new Fraction(units, whole);
+            return !share ? division.Value(units)
+                : whole.Sign <= 0 ? null
+                : new Fraction(units, whole);
         }
         ColumnUnit unit = share ? ColumnUnit.Share : ColumnUnit.Amount;
-        Rule start = new Rule.SameSignBefore("value"), height = Rule.Column("value");
-        Rule baseRule = beside ? new Rule.Constant(0) : share ? start / new Rule.GroupTotal() : start;
+        Rule start = new Rule.SameSignBefore("value"),
+            height = Rule.Column("value");
+        Rule baseRule =
+            beside ? new Rule.Constant(0)
+            : share ? start / new Rule.GroupTotal()
+            : start;
         Rule topRule = Rule.Column("base") + (share ? height / new Rule.GroupTotal() : height);
         return new FormWorkings(
-        [
-            .. columns.GroupAndPart(),
-            columns.Value(),
-            columns.Share(),
-            columns.ShownShare(),
-            WorkingColumn.OfNumber("base", "base", unit, baseRule, row => At(row, beside ? ExactInt.Zero : stacking.Base(row))) with { Quiet = true },
-            WorkingColumn.OfNumber("top", "top", unit, topRule, row => At(row, (beside ? ExactInt.Zero : stacking.Base(row)) + division.Amount(row))) with { Quiet = true },
-        ], columns)
+            [
+                .. columns.GroupAndPart(),
+                columns.Value(),
+                columns.Share(),
+                columns.ShownShare(),
+                WorkingColumn.OfNumber("base", "base", unit, baseRule, row => At(row, beside ? ExactInt.Zero : stacking.Base(row))) with
+                {
+                    Quiet = true,
+                },
+                WorkingColumn.OfNumber("top", "top", unit, topRule, row =>
+                    At(row, (beside ? ExactInt.Zero : stacking.Base(row)) + division.Amount(row))
+                ) with
+                {
+                    Quiet = true,
+                },
+            ],
+            columns
+        )
         {
             Shown = columns.Shown,
         };
@@ -85,17 +131,25 @@ public sealed class StackedForm : Form<StackedMembers>
     public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings)
     {
         StackedMembers members = Of(study);
-        yield return new Phrase("scale",
-        [
-            new Token(", "),
-            Token.Choice("form.scale", "How high is a stack?",
-                ("as amounts", "amount", members.Length == LengthUnit.Amount, "unequal wholes are seen"),
-                ("each as 100 %", "share", members.Length == LengthUnit.Share, "only the mix is seen; each total stands with its name")),
-            new Token(", "),
-            Token.Choice("form.arrange", "How do the parts stand?",
-                ("stacked", "stacked", members.Arrange == Arrangement.Stacked, "on one another, so that they add up"),
-                ("side by side", "beside", members.Arrange == Arrangement.Beside, "each from zero, so that they can be compared")),
-        ]);
+        yield return new Phrase(
+            "scale",
+            [
+                new Token(", "),
+                Token.Choice(
+                    "form.scale",
+                    "How high is a stack?",
+                    ("as amounts", "amount", members.Length == LengthUnit.Amount, "unequal wholes are seen"),
+                    ("each as 100 %", "share", members.Length == LengthUnit.Share, "only the mix is seen; each total stands with its name")
+                ),
+                new Token(", "),
+                Token.Choice(
+                    "form.arrange",
+                    "How do the parts stand?",
+                    ("stacked", "stacked", members.Arrange == Arrangement.Stacked, "on one another, so that they add up"),
+                    ("side by side", "beside", members.Arrange == Arrangement.Beside, "each from zero, so that they can be compared")
+                ),
+            ]
+        );
         yield return BarDirections.Phrase(members.Direction);
     }
 
@@ -110,7 +164,10 @@ public sealed class StackedForm : Form<StackedMembers>
         {
             return new Unsuitable("there is nothing to stack", null);
         }
-        if (Of(division.Study).Length == LengthUnit.Share && Enumerable.Range(0, division.GroupCount).All(group => division.GroupTotal(group).Sign <= 0))
+        if (
+            Of(division.Study).Length == LengthUnit.Share
+            && Enumerable.Range(0, division.GroupCount).All(group => division.GroupTotal(group).Sign <= 0)
+        )
         {
             return new Unsuitable("no total is above 0", null);
         }

@@ -38,7 +38,10 @@ internal sealed class StackedLayout
     public static IReadOnlyList<KeyEntry> KeyOf(WorkingsResult workings)
     {
         StackedMembers members = (StackedMembers)workings.Division.Study.Form.Members;
-        if (NamesBeside(workings, members) is not null || (members.Arrange == Arrangement.Stacked && LabelTexts.PrintsNamesInside(workings.Division)))
+        if (
+            NamesBeside(workings, members) is not null
+            || (members.Arrange == Arrangement.Stacked && LabelTexts.PrintsNamesInside(workings.Division))
+        )
         {
             return [];
         }
@@ -46,14 +49,21 @@ internal sealed class StackedLayout
     }
 
     private static SideNames? NamesBeside(WorkingsResult workings, StackedMembers members) =>
-        members is { Direction: BarDirection.Upright, Arrange: Arrangement.Stacked } && !workings.Division.HasNegative && workings.Find("top") is { } tops
-            && Enumerable.Range(0, workings.Division.PartCount).All(part => tops.Exact((workings.Division.GroupCount - 1) * workings.Division.PartCount + part) is not null)
-            ? SideNames.Of(workings) : null;
+        members is { Direction: BarDirection.Upright, Arrange: Arrangement.Stacked }
+        && !workings.Division.HasNegative
+        && workings.Find("top") is { } tops
+        && Enumerable
+            .Range(0, workings.Division.PartCount)
+            .All(part => tops.Exact((workings.Division.GroupCount - 1) * workings.Division.PartCount + part) is not null)
+            ? SideNames.Of(workings)
+            : null;
 
     public static Domains DomainsOf(WorkingsResult workings, StackedMembers members)
     {
-        double least = 0, most = 0;
-        WorkingColumn bases = workings["base"], tops = workings["top"];
+        double least = 0,
+            most = 0;
+        WorkingColumn bases = workings["base"],
+            tops = workings["top"];
         for (int row = 0; row < workings.RowCount; row++)
         {
             foreach (double? end in (double?[])[bases.Number(row), tops.Number(row)])
@@ -70,12 +80,18 @@ internal sealed class StackedLayout
         }
         double? held = workings.Division.Study.Finish.AmountEnd?.ToDouble();
         // Where no axis is drawn nothing asks for a round end: the tallest stack takes all the room.
-        return held is null && most > 0 && !NeedsAxis(workings.Division, members) ? new Domains(least, most) : Domains.Around(least, most, held);
+        return held is null && most > 0 && !NeedsAxis(workings.Division, members)
+            ? new Domains(least, most)
+            : Domains.Around(least, most, held);
     }
 
     /// <summary>Totals over a few stacks say what an axis would.</summary>
     internal static bool NeedsAxis(Division division, StackedMembers members) =>
-        members.Arrange == Arrangement.Beside || members.Length == LengthUnit.Share || division.GroupCount > 8 || division.Study.Finish.Labels == LabelText.None || division.Study.Finish.Axes.Values == ValueAxis.Shown;
+        members.Arrange == Arrangement.Beside
+        || members.Length == LengthUnit.Share
+        || division.GroupCount > 8
+        || division.Study.Finish.Labels == LabelText.None
+        || division.Study.Finish.Axes.Values == ValueAxis.Shown;
 
     public void Draw()
     {
@@ -94,16 +110,47 @@ internal sealed class StackedLayout
 
         bool needsAxis = text && NeedsAxis(_division, _members);
         double pixels = _figure.AxisLength(_upright ? room.Height : room.Width);
-        IReadOnlyList<Axes.Tick> ticks = !needsAxis ? [] : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2))
+        IReadOnlyList<Axes.Tick> ticks =
+            !needsAxis ? []
+            : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2))
             : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, AxisAmounts.Of(_division));
         double axis = Axes.Room(_figure, ticks, _upright);
-        double most = (_upright ? (groups <= 3 ? 260 : 170) : (groups <= 3 ? 110 : 76)) * unit * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1) * groups;
+        double most =
+            (_upright ? (groups <= 3 ? 260 : 170) : (groups <= 3 ? 110 : 76))
+            * unit
+            * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1)
+            * groups;
         double roughBand = Math.Min(most, _upright ? room.Width - right - axis : room.Height) / groups;
-        var groupNames = new GroupNames(_figure, _division, _upright, roughBand, _division.HasGroups && text ? [.. Enumerable.Range(0, groups).Select(group => _texts.OfGroup(group, under ? LabelText.Amount : LabelText.None))] : []);
+        var groupNames = new GroupNames(
+            _figure,
+            _division,
+            _upright,
+            roughBand,
+            _division.HasGroups && text
+                ? [.. Enumerable.Range(0, groups).Select(group => _texts.OfGroup(group, under ? LabelText.Amount : LabelText.None))]
+                : []
+        );
         bool negatives = _domains.Least < 0;
-        double totalRoom = _figure.Common("totals", !above ? 0 : _upright ? font.LineHeight + 4 * unit : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 10 * unit);
-        double besideRoom = !_beside || !text ? 0 : !_upright ? 56 * unit
-            : LabelFit.HeadRoom(_figure, Enumerable.Range(0, _division.RowCount).Where(row => _division.Has(row)).Select(row => BesideLabel(row) is { } line ? _figure.TextWidth(line) : 0).DefaultIfEmpty(0).Max(), Beside(roughBand).Thickness, room.Height * 0.2);
+        double totalRoom = _figure.Common(
+            "totals",
+            !above ? 0
+                : _upright ? font.LineHeight + 4 * unit
+                : totals.Max(total => _figure.TextWidth(total, _figure.Strong)) + 10 * unit
+        );
+        double besideRoom =
+            !_beside || !text ? 0
+            : !_upright ? 56 * unit
+            : LabelFit.HeadRoom(
+                _figure,
+                Enumerable
+                    .Range(0, _division.RowCount)
+                    .Where(row => _division.Has(row))
+                    .Select(row => BesideLabel(row) is { } line ? _figure.TextWidth(line) : 0)
+                    .DefaultIfEmpty(0)
+                    .Max(),
+                Beside(roughBand).Thickness,
+                room.Height * 0.2
+            );
         Box plot = _upright
             ? room.Inset(axis, totalRoom + besideRoom, right, groupNames.Room + (negatives ? besideRoom : 0))
             : room.Inset(groupNames.Room, 0, Math.Max(totalRoom + besideRoom, Axes.Overhang(_figure, ticks)), axis);
@@ -137,7 +184,16 @@ internal sealed class StackedLayout
             int last = (groups - 1) * _division.PartCount;
             double thickness = Thickness(band);
             double edge = plot.X + (groups - 1) * band + (band + thickness) / 2;
-            names.Draw(_figure, edge, room with { Height = plot.Bottom - room.Y }, part => (field.At(_workings["base"].Number(last + part) ?? 0) + field.At(_workings["top"].Number(last + part) ?? 0)) / 2, _ink);
+            names.Draw(
+                _figure,
+                edge,
+                room with
+                {
+                    Height = plot.Bottom - room.Y,
+                },
+                part => (field.At(_workings["base"].Number(last + part) ?? 0) + field.At(_workings["top"].Number(last + part) ?? 0)) / 2,
+                _ink
+            );
         }
         labels.ForEach(label => label());
     }
@@ -155,7 +211,10 @@ internal sealed class StackedLayout
                 {
                     continue;
                 }
-                double along = group * band + (band + thickness) / 2, next = (group + 1) * band + (band - thickness) / 2, a = field.At(from), b = field.At(to);
+                double along = group * band + (band + thickness) / 2,
+                    next = (group + 1) * band + (band - thickness) / 2,
+                    a = field.At(from),
+                    b = field.At(to);
                 string id = $"connect-{group}-{_division.Parts[part].Key}";
                 if (_upright)
                 {
@@ -169,9 +228,12 @@ internal sealed class StackedLayout
         }
     }
 
-    private double Thickness(double band) => _figure.IsMiniature ? _figure.BarThickness(band, 0.74) : _figure.BarThickness(band, 0.72, 130 * _figure.Unit);
+    private double Thickness(double band) =>
+        _figure.IsMiniature ? _figure.BarThickness(band, 0.74) : _figure.BarThickness(band, 0.72, 130 * _figure.Unit);
 
-    /// <summary>Bars side by side: from one to the next, and how broad each is. Groups are further apart than the bars within one.</summary>
+    /// <summary>
+    /// Bars side by side: from one to the next, and how broad each is. Groups are further apart than the bars within one.
+    /// </summary>
     private (double Step, double Thickness) Beside(double band)
     {
         int bars = _parts.Length;
@@ -180,7 +242,8 @@ internal sealed class StackedLayout
             double step = Math.Min(band * 0.84, bars * 60 * _figure.Unit) / bars;
             return (step, Math.Max(0.5, step - Math.Min(1, step * 0.1)));
         }
-        double gap = _figure.Gap ?? 0.1, apart = gap + Math.Max(0.1, _figure.Finish.GroupGap?.ToDouble() ?? 0.5);
+        double gap = _figure.Gap ?? 0.1,
+            apart = gap + Math.Max(0.1, _figure.Finish.GroupGap?.ToDouble() ?? 0.5);
         double thickness = band / (bars + (bars - 1) * gap + apart);
         return (thickness * (1 + gap), thickness);
     }
@@ -196,23 +259,28 @@ internal sealed class StackedLayout
         bool text = !_figure.IsMiniature && thickness >= 7;
         for (int i = 0; i < _parts.Length; i++)
         {
-            int part = _parts[i], row = group * _division.PartCount + part;
+            int part = _parts[i],
+                row = group * _division.PartCount + part;
             if (_workings["base"].Number(row) is not { } low || _workings["top"].Number(row) is not { } high || low == high)
             {
                 continue;
             }
-            string key = _division.Parts[part].Key, fill = _ink.Row(row), name = _division.Groups?[group].Label ?? "";
+            string key = _division.Parts[part].Key,
+                fill = _ink.Row(row),
+                name = _division.Groups?[group].Label ?? "";
             Box box = field.Bar(from + i * step, thickness, low, high);
             double along = _upright ? box.Height : box.Width;
-            _figure.Add(FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, fill) with
-            {
-                Row = row,
-                Part = key,
-                Group = name,
-                Stroke = along > 4 && thickness > 4 && !_beside ? Ink.Paper : null,
-                StrokeWidth = 1,
-                Edit = text ? TrialEnds.Of(_workings, row, field, low, PerAmount(row)) : null,
-            });
+            _figure.Add(
+                FigureBuilder.Rect($"bar-{name}\u0001{key}", MarkRole.Bar, box, fill) with
+                {
+                    Row = row,
+                    Part = key,
+                    Group = name,
+                    Stroke = along > 4 && thickness > 4 && !_beside ? Ink.Paper : null,
+                    StrokeWidth = 1,
+                    Edit = text ? TrialEnds.Of(_workings, row, field, low, PerAmount(row)) : null,
+                }
+            );
             if (text && (_beside || LabelFit.HasRoom(_figure, box)))
             {
                 IReadOnlyList<LabelLine> lines = LinesOf(row);
@@ -224,7 +292,8 @@ internal sealed class StackedLayout
     private IReadOnlyList<LabelLine> LinesOf(int row) => _texts.Lines(row, _beside && !_share ? LabelText.Amount : LabelText.Share);
 
     /// <summary>What stands over a bar beside others; null where nothing does.</summary>
-    private LabelLine? BesideLabel(int row) => LinesOf(row) is { Count: > 0 } lines && _figure.Finish.LabelPlace != LabelPlace.Inside ? LabelLine.Joined(lines, " ")[0] : null;
+    private LabelLine? BesideLabel(int row) =>
+        LinesOf(row) is { Count: > 0 } lines && _figure.Finish.LabelPlace != LabelPlace.Inside ? LabelLine.Joined(lines, " ")[0] : null;
 
     private void DrawLabel(BarField field, string id, Box box, string fill, IReadOnlyList<LabelLine> lines, int row, string part, bool down)
     {
@@ -251,11 +320,23 @@ internal sealed class StackedLayout
             }
             return;
         }
-        TextMark Mark(double x, double y, string anchor) => _figure.Text(id, MarkRole.Label, x, y, anchor, line, LabelFit.Beside(_figure, fill)) with { Row = row, Part = part };
+        TextMark Mark(double x, double y, string anchor) =>
+            _figure.Text(id, MarkRole.Label, x, y, anchor, line, LabelFit.Beside(_figure, fill)) with
+            {
+                Row = row,
+                Part = part,
+            };
         double gap = 4 * _figure.Unit;
         if (font.LineHeight <= box.Height + 2)
         {
-            _figure.PutWhereFree([down ? Mark(box.X - gap, box.CentreY + font.CapHeight / 2, "end") : Mark(box.Right + gap, box.CentreY + font.CapHeight / 2, "start")], 0);
+            _figure.PutWhereFree(
+                [
+                    down
+                        ? Mark(box.X - gap, box.CentreY + font.CapHeight / 2, "end")
+                        : Mark(box.Right + gap, box.CentreY + font.CapHeight / 2, "start"),
+                ],
+                0
+            );
         }
     }
 

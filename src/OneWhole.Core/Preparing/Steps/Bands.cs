@@ -8,7 +8,10 @@ using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Preparing.Steps;
 
-/// <summary>Cuts a number column into bands as a column of labels: of one width, or between edges. Lower end in, upper end out; the last edge belongs to the last band.</summary>
+/// <summary>
+/// Cuts a number column into bands as a column of labels: of one width, or between edges. Lower end in, upper end out; the last edge
+/// belongs to the last band.
+/// </summary>
 public sealed class Bands : StepKind<Bands.With>
 {
     public sealed record With(string Column, string As)
@@ -29,25 +32,44 @@ public sealed class Bands : StepKind<Bands.With>
     public override string Name => "cut numbers into bands";
 
     public override IReadOnlyList<StepField> Fields =>
-    [
-        new StepField("column", "Column", "column"),
-        new StepField("as", "Heading of the new column", "text"),
-        new StepField("start", "Start", "number") { Optional = true },
-        new StepField("width", "Width", "number") { Optional = true },
-        new StepField("end", "End", "number") { Optional = true },
-        new StepField("edges", "Or edges", "numbers") { Optional = true },
-        new StepField("labels", "Labels", "texts") { Optional = true },
-    ];
+        [
+            new StepField("column", "Column", "column"),
+            new StepField("as", "Heading of the new column", "text"),
+            new StepField("start", "Start", "number") { Optional = true },
+            new StepField("width", "Width", "number") { Optional = true },
+            new StepField("end", "End", "number") { Optional = true },
+            new StepField("edges", "Or edges", "numbers") { Optional = true },
+            new StepField("labels", "Labels", "texts") { Optional = true },
+        ];
 
-    private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("bands", () => new With("", ""))
-        .Has("column", Heading, with => with.Column, (with, value) => with with { Column = value }, "the column", required: true)
-        .Has("as", Heading, with => with.As, (with, value) => with with { As = value }, "the new column's heading", required: true)
-        .May("start", new NumberShape(), with => with.Start, (with, value) => with with { Start = value }, "where the first band begins")
-        .May("width", new NumberShape(above: 0), with => with.Width, (with, value) => with with { Width = value }, "how wide a band is")
-        .May("end", new NumberShape(), with => with.End, (with, value) => with with { End = value }, "where the last band ends")
-        .Has("edges", new ListShape<ExactDecimal>(new NumberShape(), most: 10_001), with => with.Edges, (with, value) => with with { Edges = value }, "rising edges, instead of start and width")
-        .Has("labels", new ListShape<string>(new TextShape("a label", 200)), with => with.Labels, (with, value) => with with { Labels = value }, "one for each band; without them \"0–20\"")
-        .Where(Fault);
+    private protected override ObjectShape<With> Members { get; } =
+        new ObjectShape<With>("bands", () => new With("", ""))
+            .Has("column", Heading, with => with.Column, (with, value) => with with { Column = value }, "the column", required: true)
+            .Has("as", Heading, with => with.As, (with, value) => with with { As = value }, "the new column's heading", required: true)
+            .May(
+                "start",
+                new NumberShape(),
+                with => with.Start,
+                (with, value) => with with { Start = value },
+                "where the first band begins"
+            )
+            .May("width", new NumberShape(above: 0), with => with.Width, (with, value) => with with { Width = value }, "how wide a band is")
+            .May("end", new NumberShape(), with => with.End, (with, value) => with with { End = value }, "where the last band ends")
+            .Has(
+                "edges",
+                new ListShape<ExactDecimal>(new NumberShape(), most: 10_001),
+                with => with.Edges,
+                (with, value) => with with { Edges = value },
+                "rising edges, instead of start and width"
+            )
+            .Has(
+                "labels",
+                new ListShape<string>(new TextShape("a label", 200)),
+                with => with.Labels,
+                (with, value) => with with { Labels = value },
+                "one for each band; without them \"0–20\""
+            )
+            .Where(Fault);
 
     private static string? Fault(With with)
     {
@@ -60,10 +82,14 @@ public sealed class Bands : StepKind<Bands.With>
         {
             return "bands with two or more rising edges";
         }
-        return with.Labels.Length > 0 && with.Edges.Length > 0 && with.Labels.Length != with.Edges.Length - 1 ? "bands with one label for each" : null;
+        return with.Labels.Length > 0 && with.Edges.Length > 0 && with.Labels.Length != with.Edges.Length - 1
+            ? "bands with one label for each"
+            : null;
     }
 
-    /// <summary>Round bands that cover every number: a start at or below the smallest, as many of one width as it takes to pass the largest.</summary>
+    /// <summary>
+    /// Round bands that cover every number: a start at or below the smallest, as many of one width as it takes to pass the largest.
+    /// </summary>
     public override JsonObject? Suggest(Column column)
     {
         if (RoundBands.Suggest(column.Numbers) is not var (start, width) || column.Numbers.Ends() is not var (_, most, _))
@@ -75,17 +101,25 @@ public sealed class Bands : StepKind<Bands.With>
         return Write(with with { End = end > most ? end : null });
     }
 
-    private protected override string Words(With members) => members.Edges.Length > 0
-        ? $"{members.Column} cut at {ColumnMaking.List([.. members.Edges.Select(edge => edge.ToString())])} as {members.As}"
-        : $"{members.Column} in bands of {members.Width} from {members.Start}{(members.End is { } end ? $" to {end}" : "")} as {members.As}";
+    private protected override string Words(With members) =>
+        members.Edges.Length > 0
+            ? $"{members.Column} cut at {ColumnMaking.List([.. members.Edges.Select(edge => edge.ToString())])} as {members.As}"
+            : $"{members.Column} in bands of {members.Width} from "
+                + $"{members.Start}{(members.End is { } end ? $" to {end}" : "")} as {members.As}";
 
     private protected override StepResult Apply(Table table, With members)
     {
         Column column = table.Need(members.Column);
         string name = table.Free(members.As);
         ExactDecimal[] edges = members.Edges.Length > 0 ? [.. members.Edges] : Edges(column, members);
-        string[] labels = [.. Enumerable.Range(0, edges.Length - 1).Select(band => band < members.Labels.Length ? members.Labels[band] : $"{edges[band]}–{edges[band + 1]}")];
-        long outside = 0, banded = 0;
+        string[] labels =
+        [
+            .. Enumerable
+                .Range(0, edges.Length - 1)
+                .Select(band => band < members.Labels.Length ? members.Labels[band] : $"{edges[band]}–{edges[band + 1]}"),
+        ];
+        long outside = 0,
+            banded = 0;
         var texts = new string[table.RowCount];
         for (int row = 0; row < texts.Length; row++)
         {
@@ -95,9 +129,17 @@ public sealed class Bands : StepKind<Bands.With>
             texts[row] = band < 0 ? "" : labels[band];
         }
         Column made = ColumnMaking.OfTexts(name, texts, numbers: false);
-        return new StepResult(table.With([.. table.Columns, made.With(made.Info with { Type = ColumnType.Category })]), table.RowCount, banded)
+        return new StepResult(
+            table.With([.. table.Columns, made.With(made.Info with { Type = ColumnType.Category })]),
+            table.RowCount,
+            banded
+        )
         {
-            Note = outside == 0 ? null : $"{NumberText.Count(outside)} {(outside == 1 ? "row falls" : "rows fall")} outside the bands and {(outside == 1 ? "is" : "are")} blank",
+            Note =
+                outside == 0
+                    ? null
+                    : $"{NumberText.Count(outside)} {(outside == 1 ? "row falls" : "rows fall")} outside the bands and "
+                        + $"{(outside == 1 ? "is" : "are")} blank",
         };
     }
 
@@ -105,12 +147,21 @@ public sealed class Bands : StepKind<Bands.With>
     {
         ExactDecimal last = with.End ?? column.Numbers.Ends()?.Most ?? with.Start!.Value;
         int scale = Math.Max(Math.Max(with.Start!.Value.Scale, with.Width!.Value.Scale), last.Scale);
-        ExactInt start = with.Start.Value.AtScale(scale), width = with.Width.Value.AtScale(scale), end = last.AtScale(scale);
+        ExactInt start = with.Start.Value.AtScale(scale),
+            width = with.Width.Value.AtScale(scale),
+            end = last.AtScale(scale);
         // Without an end the bands run on until the largest value is inside; its band's upper end is out.
-        ExactInt count = end < start ? ExactInt.One : with.End is null ? ExactInt.FloorDivide(end - start, width).Quotient + ExactInt.One : -ExactInt.FloorDivide(start - end, width).Quotient;
+        ExactInt count =
+            end < start ? ExactInt.One
+            : with.End is null ? ExactInt.FloorDivide(end - start, width).Quotient + ExactInt.One
+            : -ExactInt.FloorDivide(start - end, width).Quotient;
         if (count > 10_000)
         {
-            throw new StudyException("too-many-bands", "width", $"{count} bands are too many; at most 10000 can be made: take a larger width.");
+            throw new StudyException(
+                "too-many-bands",
+                "width",
+                $"{count} bands are too many; at most 10000 can be made: take a larger width."
+            );
         }
         var edges = new List<ExactDecimal>();
         for (long i = 0; i <= Math.Max(1, count.Small); i++)

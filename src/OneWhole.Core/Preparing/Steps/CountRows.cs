@@ -14,14 +14,12 @@ public sealed class CountRows : StepKind<CountRows.With>
     public override string Name => "count rows by columns";
 
     public override IReadOnlyList<StepField> Fields =>
-    [
-        new StepField("by", "By", "columns"),
-        new StepField("as", "Heading of the counts", "text"),
-    ];
+        [new StepField("by", "By", "columns"), new StepField("as", "Heading of the counts", "text")];
 
-    private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("counting", () => new With([], ""))
-        .Has("by", Headings, with => with.By, (with, value) => with with { By = value }, "the columns", required: true)
-        .Has("as", Heading, with => with.As, (with, value) => with with { As = value }, "heading of the counts", required: true);
+    private protected override ObjectShape<With> Members { get; } =
+        new ObjectShape<With>("counting", () => new With([], ""))
+            .Has("by", Headings, with => with.By, (with, value) => with with { By = value }, "the columns", required: true)
+            .Has("as", Heading, with => with.As, (with, value) => with with { As = value }, "heading of the counts", required: true);
 
     private protected override string Words(With members) => $"rows counted by {ColumnMaking.List(members.By)} as {members.As}";
 
@@ -35,6 +33,13 @@ public sealed class CountRows : StepKind<CountRows.With>
             counts[kind]++;
         }
         var small = new Table(table.Name, [.. by.Select(column => ColumnMaking.Pick(column, first))]);
-        return new StepResult(small.With([.. small.Columns, ColumnMaking.OfNumbers(small.Free(members.As), counts.Select(count => (Numbers.ExactDecimal?)count))]), table.RowCount, first.Length);
+        return new StepResult(
+            small.With([
+                .. small.Columns,
+                ColumnMaking.OfNumbers(small.Free(members.As), counts.Select(count => (Numbers.ExactDecimal?)count)),
+            ]),
+            table.RowCount,
+            first.Length
+        );
     }
 }

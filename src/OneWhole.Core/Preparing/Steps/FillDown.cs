@@ -15,8 +15,15 @@ public sealed class FillDown : StepKind<FillDown.With>
 
     public override IReadOnlyList<StepField> Fields => [new StepField("columns", "Columns", "columns")];
 
-    private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("filling", () => new With([]))
-        .Has("columns", Headings, with => with.Columns, (with, value) => with with { Columns = value }, "the columns", required: true);
+    private protected override ObjectShape<With> Members { get; } =
+        new ObjectShape<With>("filling", () => new With([])).Has(
+            "columns",
+            Headings,
+            with => with.Columns,
+            (with, value) => with with { Columns = value },
+            "the columns",
+            required: true
+        );
 
     private protected override string Words(With members) => $"blanks of {ColumnMaking.List(members.Columns)} filled from above";
 

@@ -18,6 +18,19 @@ public sealed class HeadingsAreData : StepKind<HeadingsAreData.With>
 
     private protected override string Words(With members) => "the headings taken as the first row";
 
-    private protected override StepResult Apply(Table table, With members) => new(table.With([.. table.Columns.Select((column, at) => ColumnMaking.OfTexts(
-        $"Column {at + 1}", [column.Name, .. Enumerable.Range(0, table.RowCount).Select(row => column.Cells.TextAt(row))], numbers: column.Info.Type == ColumnType.Quantity))]), 1, 0);
+    private protected override StepResult Apply(Table table, With members) =>
+        new(
+            table.With([
+                .. table.Columns.Select(
+                    (column, at) =>
+                        ColumnMaking.OfTexts(
+                            $"Column {at + 1}",
+                            [column.Name, .. Enumerable.Range(0, table.RowCount).Select(row => column.Cells.TextAt(row))],
+                            numbers: column.Info.Type == ColumnType.Quantity
+                        )
+                ),
+            ]),
+            1,
+            0
+        );
 }

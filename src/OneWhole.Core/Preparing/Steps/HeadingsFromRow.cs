@@ -17,10 +17,17 @@ public sealed class HeadingsFromRow : StepKind<HeadingsFromRow.With>
 
     public override IReadOnlyList<StepField> Fields => [new StepField("row", "Row of the headings", "number")];
 
-    private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("headings", () => new With())
-        .Has("row", new CountShape(1, 1000), with => with.Row, (with, value) => with with { Row = value }, "the row, from 1");
+    private protected override ObjectShape<With> Members { get; } =
+        new ObjectShape<With>("headings", () => new With()).Has(
+            "row",
+            new CountShape(1, 1000),
+            with => with.Row,
+            (with, value) => with with { Row = value },
+            "the row, from 1"
+        );
 
-    private protected override string Words(With members) => members.Row == 1 ? "headings from the first row" : $"headings from row {members.Row}";
+    private protected override string Words(With members) =>
+        members.Row == 1 ? "headings from the first row" : $"headings from row {members.Row}";
 
     private protected override StepResult Apply(Table table, With members)
     {
@@ -33,13 +40,18 @@ public sealed class HeadingsFromRow : StepKind<HeadingsFromRow.With>
         var columns = new List<Column>();
         foreach (Column column in table.Columns)
         {
-            string wish = column.Cells.TextAt(members.Row - 1).Trim() is { Length: > 0 } text ? text : column.Name, name = wish;
+            string wish = column.Cells.TextAt(members.Row - 1).Trim() is { Length: > 0 } text ? text : column.Name,
+                name = wish;
             for (int number = 2; !taken.Add(name); number++)
             {
                 name = $"{wish} ({number})";
             }
             // Without the heading among its cells a column may turn out to hold numbers.
-            Column picked = ColumnMaking.OfTexts(name, rows.Select(row => column.Cells.TextAt(row)), numbers: rows.Length > 0 && column.NumberAt(rows[0]) is not null);
+            Column picked = ColumnMaking.OfTexts(
+                name,
+                rows.Select(row => column.Cells.TextAt(row)),
+                numbers: rows.Length > 0 && column.NumberAt(rows[0]) is not null
+            );
             columns.Add(picked);
         }
         return new StepResult(table.With(columns), members.Row, 0);

@@ -18,10 +18,18 @@ public sealed class LeaveOut : StepKind<LeaveOut.With>
 
     public override IReadOnlyList<StepField> Fields => [new StepField("where", "Rows where", "clause")];
 
-    private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("leaving out", () => new With([]))
-        .Has("where", new ListShape<Clause>(StudyShapes.Clause, least: 1), with => with.Where, (with, value) => with with { Where = value }, "conditions that all hold for the rows that are left out", required: true);
+    private protected override ObjectShape<With> Members { get; } =
+        new ObjectShape<With>("leaving out", () => new With([])).Has(
+            "where",
+            new ListShape<Clause>(StudyShapes.Clause, least: 1),
+            with => with.Where,
+            (with, value) => with with { Where = value },
+            "conditions that all hold for the rows that are left out",
+            required: true
+        );
 
-    private protected override string Words(With members) => $"rows left out where {string.Join(" and ", members.Where.Select(clause => Statement.WhereWords(clause, clause.Column)))}";
+    private protected override string Words(With members) =>
+        $"rows left out where {string.Join(" and ", members.Where.Select(clause => Statement.WhereWords(clause, clause.Column)))}";
 
     private protected override StepResult Apply(Table table, With members)
     {

@@ -20,7 +20,12 @@ public sealed class LeaveOutEmpty : StepKind<LeaveOutEmpty.With>
 
     private protected override StepResult Apply(Table table, With members)
     {
-        int[] kept = [.. Enumerable.Range(0, table.RowCount).Where(row => table.Columns.Any(column => column.Cells.TextAt(row).AsSpan().Trim().Length > 0))];
+        int[] kept =
+        [
+            .. Enumerable
+                .Range(0, table.RowCount)
+                .Where(row => table.Columns.Any(column => column.Cells.TextAt(row).AsSpan().Trim().Length > 0)),
+        ];
         return new StepResult(kept.Length == table.RowCount ? table : table.Pick(kept), table.RowCount - kept.Length, 0);
     }
 }

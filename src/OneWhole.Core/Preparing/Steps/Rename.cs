@@ -13,14 +13,12 @@ public sealed class Rename : StepKind<Rename.With>
     public override string Name => "rename a column";
 
     public override IReadOnlyList<StepField> Fields =>
-    [
-        new StepField("column", "Column", "column"),
-        new StepField("to", "New heading", "text"),
-    ];
+        [new StepField("column", "Column", "column"), new StepField("to", "New heading", "text")];
 
-    private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("renaming", () => new With("", ""))
-        .Has("column", Heading, with => with.Column, (with, value) => with with { Column = value }, "the column", required: true)
-        .Has("to", Heading, with => with.To, (with, value) => with with { To = value }, "its new heading", required: true);
+    private protected override ObjectShape<With> Members { get; } =
+        new ObjectShape<With>("renaming", () => new With("", ""))
+            .Has("column", Heading, with => with.Column, (with, value) => with with { Column = value }, "the column", required: true)
+            .Has("to", Heading, with => with.To, (with, value) => with with { To = value }, "its new heading", required: true);
 
     private protected override string Words(With members) => $"{members.Column} renamed {members.To}";
 

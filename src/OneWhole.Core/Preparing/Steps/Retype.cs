@@ -25,23 +25,56 @@ public sealed class Retype : StepKind<Retype.With>
     public override string Name => "take a column for something else";
 
     public override IReadOnlyList<StepField> Fields =>
-    [
-        new StepField("column", "Column", "column"),
-        new StepField("type", "Taken for a", "choice") { Choices = [.. TableShapes.ColumnTypes.Words.Select(word => word.Word)], Optional = true },
-        new StepField("decimalMark", "Decimal mark", "choice") { Choices = [".", ","], Optional = true },
-        new StepField("dates", "Dates are written", "choice") { Choices = [.. TableShapes.DateOrders.Words.Select(word => word.Word)], Optional = true },
-        new StepField("unit", "Unit", "text") { Optional = true },
-        new StepField("multiplier", "Its numbers are in", "choice") { Choices = ["thousand", "million", "billion"], Optional = true },
-    ];
+        [
+            new StepField("column", "Column", "column"),
+            new StepField("type", "Taken for a", "choice")
+            {
+                Choices = [.. TableShapes.ColumnTypes.Words.Select(word => word.Word)],
+                Optional = true,
+            },
+            new StepField("decimalMark", "Decimal mark", "choice") { Choices = [".", ","], Optional = true },
+            new StepField("dates", "Dates are written", "choice")
+            {
+                Choices = [.. TableShapes.DateOrders.Words.Select(word => word.Word)],
+                Optional = true,
+            },
+            new StepField("unit", "Unit", "text") { Optional = true },
+            new StepField("multiplier", "Its numbers are in", "choice") { Choices = ["thousand", "million", "billion"], Optional = true },
+        ];
 
-    private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("retyping", () => new With(""))
-        .Has("column", Heading, with => with.Column, (with, value) => with with { Column = value }, "the column", required: true)
-        .May("type", TableShapes.ColumnTypes, with => with.Type, (with, value) => with with { Type = value }, "what it is taken for")
-        .MayHave("decimalMark", new TextShape("a decimal mark", 1), with => with.DecimalMark, (with, value) => with with { DecimalMark = value }, "a point or a comma")
-        .May("dates", TableShapes.DateOrders, with => with.Dates, (with, value) => with with { Dates = value }, "how its dates are written")
-        .MayHave("unit", new TextShape("a unit", 40), with => with.Unit, (with, value) => with with { Unit = value }, "the unit of its numbers")
-        .MayHave("multiplier", new TextShape("a multiplier", 20), with => with.Multiplier, (with, value) => with with { Multiplier = value }, "in what its numbers are counted: thousand, million; empty for ones")
-        .Where(with => with.DecimalMark is null or "." or "," ? null : "a decimalMark of \".\" or \",\"");
+    private protected override ObjectShape<With> Members { get; } =
+        new ObjectShape<With>("retyping", () => new With(""))
+            .Has("column", Heading, with => with.Column, (with, value) => with with { Column = value }, "the column", required: true)
+            .May("type", TableShapes.ColumnTypes, with => with.Type, (with, value) => with with { Type = value }, "what it is taken for")
+            .MayHave(
+                "decimalMark",
+                new TextShape("a decimal mark", 1),
+                with => with.DecimalMark,
+                (with, value) => with with { DecimalMark = value },
+                "a point or a comma"
+            )
+            .May(
+                "dates",
+                TableShapes.DateOrders,
+                with => with.Dates,
+                (with, value) => with with { Dates = value },
+                "how its dates are written"
+            )
+            .MayHave(
+                "unit",
+                new TextShape("a unit", 40),
+                with => with.Unit,
+                (with, value) => with with { Unit = value },
+                "the unit of its numbers"
+            )
+            .MayHave(
+                "multiplier",
+                new TextShape("a multiplier", 20),
+                with => with.Multiplier,
+                (with, value) => with with { Multiplier = value },
+                "in what its numbers are counted: thousand, million; empty for ones"
+            )
+            .Where(with => with.DecimalMark is null or "." or "," ? null : "a decimalMark of \".\" or \",\"");
 
     private protected override string Words(With members)
     {
@@ -56,7 +89,15 @@ public sealed class Retype : StepKind<Retype.With>
         }
         if (members.Dates is { } dates)
         {
-            words.Add(dates switch { DateOrder.DayMonthYear => "dates as day, month, year", DateOrder.MonthDayYear => "dates as month, day, year", DateOrder.YearMonthDay => "dates as year, month, day", _ => "dates as in ISO 8601" });
+            words.Add(
+                dates switch
+                {
+                    DateOrder.DayMonthYear => "dates as day, month, year",
+                    DateOrder.MonthDayYear => "dates as month, day, year",
+                    DateOrder.YearMonthDay => "dates as year, month, day",
+                    _ => "dates as in ISO 8601",
+                }
+            );
         }
         if (members.Unit is { } unit)
         {
@@ -75,11 +116,23 @@ public sealed class Retype : StepKind<Retype.With>
         ColumnInfo info = column.Info with
         {
             Type = members.Type ?? column.Info.Type,
-            Numbers = members.DecimalMark switch { "," => NumberReading.Comma, "." => NumberReading.Point, _ => column.Info.Numbers },
+            Numbers = members.DecimalMark switch
+            {
+                "," => NumberReading.Comma,
+                "." => NumberReading.Point,
+                _ => column.Info.Numbers,
+            },
             Dates = members.Dates ?? column.Info.Dates,
-            Unit = members.Unit is null ? column.Info.Unit : members.Unit.Trim() is { Length: > 0 } unit ? unit : null,
+            Unit =
+                members.Unit is null ? column.Info.Unit
+                : members.Unit.Trim() is { Length: > 0 } unit ? unit
+                : null,
             Multiplier = members.Multiplier?.Trim() ?? column.Info.Multiplier,
         };
-        return new StepResult(table.Replace(column, column.With(info with { HoldsShares = info.HoldsShares && info.Type == ColumnType.Quantity })), 0, 0);
+        return new StepResult(
+            table.Replace(column, column.With(info with { HoldsShares = info.HoldsShares && info.Type == ColumnType.Quantity })),
+            0,
+            0
+        );
     }
 }

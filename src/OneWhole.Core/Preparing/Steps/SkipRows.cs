@@ -18,14 +18,27 @@ public sealed class SkipRows : StepKind<SkipRows.With>
     public override string Name => "skip rows at the top or at the end";
 
     public override IReadOnlyList<StepField> Fields =>
-    [
-        new StepField("first", "Rows at the top", "number") { Optional = true },
-        new StepField("last", "Rows at the end", "number") { Optional = true },
-    ];
+        [
+            new StepField("first", "Rows at the top", "number") { Optional = true },
+            new StepField("last", "Rows at the end", "number") { Optional = true },
+        ];
 
-    private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("skipping", () => new With())
-        .Has("first", new CountShape(0, int.MaxValue), with => with.First, (with, value) => with with { First = value }, "so many at the top")
-        .Has("last", new CountShape(0, int.MaxValue), with => with.Last, (with, value) => with with { Last = value }, "so many at the end");
+    private protected override ObjectShape<With> Members { get; } =
+        new ObjectShape<With>("skipping", () => new With())
+            .Has(
+                "first",
+                new CountShape(0, int.MaxValue),
+                with => with.First,
+                (with, value) => with with { First = value },
+                "so many at the top"
+            )
+            .Has(
+                "last",
+                new CountShape(0, int.MaxValue),
+                with => with.Last,
+                (with, value) => with with { Last = value },
+                "so many at the end"
+            );
 
     private protected override string Words(With members)
     {
@@ -41,7 +54,8 @@ public sealed class SkipRows : StepKind<SkipRows.With>
 
     private protected override StepResult Apply(Table table, With members)
     {
-        int first = Math.Min(members.First, table.RowCount), count = Math.Max(0, table.RowCount - first - members.Last);
+        int first = Math.Min(members.First, table.RowCount),
+            count = Math.Max(0, table.RowCount - first - members.Last);
         return new StepResult(table.Pick([.. Enumerable.Range(first, count)]), table.RowCount - count, 0);
     }
 }

@@ -30,18 +30,36 @@ public sealed partial class Tidy : StepKind<Tidy.With>
     public override string Name => "trim and unify spelling";
 
     public override IReadOnlyList<StepField> Fields =>
-    [
-        new StepField("columns", "Columns", "columns"),
-        new StepField("letters", "Letters", "choice") { Choices = ["keep", "lower", "upper", "sentence"], Optional = true },
-    ];
+        [
+            new StepField("columns", "Columns", "columns"),
+            new StepField("letters", "Letters", "choice") { Choices = ["keep", "lower", "upper", "sentence"], Optional = true },
+        ];
 
-    private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("tidying", () => new With([]))
-        .Has("columns", Headings, with => with.Columns, (with, value) => with with { Columns = value }, "the columns", required: true)
-        .Has("letters", new ChoiceShape<Letters>(("keep", Letters.Keep), ("lower", Letters.Lower), ("upper", Letters.Upper), ("sentence", Letters.Sentence)),
-            with => with.Letters, (with, value) => with with { Letters = value }, "how letters are written");
+    private protected override ObjectShape<With> Members { get; } =
+        new ObjectShape<With>("tidying", () => new With([]))
+            .Has("columns", Headings, with => with.Columns, (with, value) => with with { Columns = value }, "the columns", required: true)
+            .Has(
+                "letters",
+                new ChoiceShape<Letters>(
+                    ("keep", Letters.Keep),
+                    ("lower", Letters.Lower),
+                    ("upper", Letters.Upper),
+                    ("sentence", Letters.Sentence)
+                ),
+                with => with.Letters,
+                (with, value) => with with { Letters = value },
+                "how letters are written"
+            );
 
     private protected override string Words(With members) =>
-        $"{ColumnMaking.List(members.Columns)} trimmed{members.Letters switch { Letters.Lower => ", in small letters", Letters.Upper => ", in capitals", Letters.Sentence => ", beginning with a capital", _ => "" }}";
+        $"{ColumnMaking.List(members.Columns)} trimmed"
+        + members.Letters switch
+        {
+            Letters.Lower => ", in small letters",
+            Letters.Upper => ", in capitals",
+            Letters.Sentence => ", beginning with a capital",
+            _ => "",
+        };
 
     private static string Written(string label, Letters letters)
     {

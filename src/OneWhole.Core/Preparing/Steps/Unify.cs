@@ -17,17 +17,24 @@ public sealed class Unify : StepKind<Unify.With>
     public override string Name => "unify labels";
 
     public override IReadOnlyList<StepField> Fields =>
-    [
-        new StepField("column", "Column", "column"),
-        new StepField("labels", "Labels and what they become", "labels") { Of = "column" },
-    ];
+        [new StepField("column", "Column", "column"), new StepField("labels", "Labels and what they become", "labels") { Of = "column" }];
 
-    private protected override ObjectShape<With> Members { get; } = new ObjectShape<With>("unifying", () => new With(""))
-        .Has("column", Heading, with => with.Column, (with, value) => with with { Column = value }, "the column", required: true)
-        .Has("labels", new MapShape<string>(new TextShape("a label", 1000)), with => with.Labels, (with, value) => with with { Labels = value }, "from each spelling to the label that is kept", required: true);
+    private protected override ObjectShape<With> Members { get; } =
+        new ObjectShape<With>("unifying", () => new With(""))
+            .Has("column", Heading, with => with.Column, (with, value) => with with { Column = value }, "the column", required: true)
+            .Has(
+                "labels",
+                new MapShape<string>(new TextShape("a label", 1000)),
+                with => with.Labels,
+                (with, value) => with with { Labels = value },
+                "from each spelling to the label that is kept",
+                required: true
+            );
 
     private protected override string Words(With members) =>
-        $"{members.Column}: {string.Join(", ", members.Labels.Take(3).Select(pair => $"“{pair.Key}” is “{pair.Value}”"))}{(members.Labels.Count > 3 ? $" and {members.Labels.Count - 3} more" : "")}";
+        $"{members.Column}: "
+        + $"{string.Join(", ", members.Labels.Take(3).Select(pair => $"“{pair.Key}” is “{pair.Value}”"))}"
+        + $"{(members.Labels.Count > 3 ? $" and {members.Labels.Count - 3} more" : "")}";
 
     private protected override StepResult Apply(Table table, With members)
     {

@@ -58,10 +58,11 @@ internal static class WordList
     /// <summary>"a", "a and b", "a, b and c".</summary>
     public static string And(IReadOnlyList<string> words) => Join(words, "and");
 
-    private static string Join(IReadOnlyList<string> words, string last) => words.Count switch
-    {
-        0 => "nothing",
-        1 => words[0],
-        _ => $"{string.Join(", ", words.Take(words.Count - 1))} {last} {words[^1]}",
-    };
+    private static string Join(IReadOnlyList<string> words, string last) =>
+        words.Count switch
+        {
+            0 => "nothing",
+            1 => words[0],
+            _ => $"{string.Join(", ", words.Take(words.Count - 1))} {last} {words[^1]}",
+        };
 }

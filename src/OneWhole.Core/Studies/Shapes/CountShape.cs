@@ -14,8 +14,14 @@ public sealed class CountShape(int least, int most) : Shape<int>
     public override int Read(JsonElement element, string place)
     {
         string expected = Most == int.MaxValue ? $"a whole number from {Least}" : $"a whole number from {Least} to {Most}";
-        if (element.ValueKind != JsonValueKind.Number || !ExactDecimal.TryParse(element.GetRawText(), out ExactDecimal value)
-            || value.Scale > 0 || !value.Units.IsSmall || value.Units.Small < Least || value.Units.Small > Most)
+        if (
+            element.ValueKind != JsonValueKind.Number
+            || !ExactDecimal.TryParse(element.GetRawText(), out ExactDecimal value)
+            || value.Scale > 0
+            || !value.Units.IsSmall
+            || value.Units.Small < Least
+            || value.Units.Small > Most
+        )
         {
             throw Wrong(element, place, expected);
         }

@@ -6,16 +6,18 @@ namespace OneWhole.Core.Studies.Shapes;
 /// <summary>True or false.</summary>
 public sealed class FlagShape : Shape<bool>
 {
-    public override bool Read(JsonElement element, string place) => element.ValueKind switch
-    {
-        JsonValueKind.True => true,
-        JsonValueKind.False => false,
-        _ => throw Wrong(element, place, "true or false"),
-    };
+    public override bool Read(JsonElement element, string place) =>
+        element.ValueKind switch
+        {
+            JsonValueKind.True => true,
+            JsonValueKind.False => false,
+            _ => throw Wrong(element, place, "true or false"),
+        };
 
     public override JsonNode? Write(bool value) => JsonValue.Create(value);
 
     public override JsonObject Schema() => new() { ["type"] = "boolean" };
 
-    internal override IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) => [(looks.On, JsonValue.Create(true)), (looks.Off, JsonValue.Create(false))];
+    internal override IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) =>
+        [(looks.On, JsonValue.Create(true)), (looks.Off, JsonValue.Create(false))];
 }

@@ -13,9 +13,11 @@ public sealed class ListShape<T>(Shape<T> item, int least = 0, int most = int.Ma
         int count = element.ValueKind == JsonValueKind.Array ? element.GetArrayLength() : -1;
         if (count < least || count > most)
         {
-            string size = least == 0 && most == int.MaxValue ? "a list"
+            string size =
+                least == 0 && most == int.MaxValue ? "a list"
                 : most == int.MaxValue ? $"a list of {least} or more"
-                : least == most ? $"a list of {least}" : $"a list of {least} to {most}";
+                : least == most ? $"a list of {least}"
+                : $"a list of {least} to {most}";
             throw Wrong(element, place, size);
         }
         var items = ImmutableArray.CreateBuilder<T>(count);
@@ -64,10 +66,11 @@ public sealed class MapShape<T>(Shape<T> item) : Shape<ImmutableSortedDictionary
     public override JsonNode? Write(ImmutableSortedDictionary<string, T> value) =>
         new JsonObject(value.Select(pair => KeyValuePair.Create(pair.Key, item.Write(pair.Value))));
 
-    public override JsonObject Schema() => new()
-    {
-        ["type"] = "object",
-        ["propertyNames"] = new JsonObject { [References.Keyword] = References.Word(Reference.Label) },
-        ["additionalProperties"] = item.Schema(),
-    };
+    public override JsonObject Schema() =>
+        new()
+        {
+            ["type"] = "object",
+            ["propertyNames"] = new JsonObject { [References.Keyword] = References.Word(Reference.Label) },
+            ["additionalProperties"] = item.Schema(),
+        };
 }

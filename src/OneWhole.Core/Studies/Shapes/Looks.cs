@@ -65,7 +65,14 @@ public sealed record Looks(string Section, string Name)
 /// <param name="Default">What stands there by itself.</param>
 /// <param name="Schema">Makes the schema of its kind and range: the documentation alone asks for it.</param>
 public sealed record DeclaredSetting(
-    string Path, Looks Looks, string Meaning, IReadOnlyList<(string Text, JsonNode? Value)> Choices, JsonNode? Now, JsonNode? Default, Func<JsonObject> Schema)
+    string Path,
+    Looks Looks,
+    string Meaning,
+    IReadOnlyList<(string Text, JsonNode? Value)> Choices,
+    JsonNode? Now,
+    JsonNode? Default,
+    Func<JsonObject> Schema
+)
 {
     /// <summary>Whether something else stands there than by itself; taking it out resets it.</summary>
     public bool Differs => !JsonNode.DeepEquals(Now, Default);

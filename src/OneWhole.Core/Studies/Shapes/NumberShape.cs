@@ -5,8 +5,12 @@ using OneWhole.Core.Numbers;
 namespace OneWhole.Core.Studies.Shapes;
 
 /// <summary>A number kept as the decimal that was written, within limits.</summary>
-public sealed class NumberShape(ExactDecimal? above = null, ExactDecimal? least = null, ExactDecimal? most = null, ExactDecimal? below = null)
-    : Shape<ExactDecimal>
+public sealed class NumberShape(
+    ExactDecimal? above = null,
+    ExactDecimal? least = null,
+    ExactDecimal? most = null,
+    ExactDecimal? below = null
+) : Shape<ExactDecimal>
 {
     /// <summary>A share in (0, 1].</summary>
     public static NumberShape Share { get; } = new(above: 0, most: 1);
@@ -16,8 +20,14 @@ public sealed class NumberShape(ExactDecimal? above = null, ExactDecimal? least 
 
     public override ExactDecimal Read(JsonElement element, string place)
     {
-        if (element.ValueKind != JsonValueKind.Number || !ExactDecimal.TryParse(element.GetRawText(), out ExactDecimal value)
-            || value <= above || value < least || value > most || value >= below)
+        if (
+            element.ValueKind != JsonValueKind.Number
+            || !ExactDecimal.TryParse(element.GetRawText(), out ExactDecimal value)
+            || value <= above
+            || value < least
+            || value > most
+            || value >= below
+        )
         {
             throw Wrong(element, place, Expected());
         }

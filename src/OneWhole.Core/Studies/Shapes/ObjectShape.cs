@@ -27,14 +27,23 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
         public abstract IEnumerable<DeclaredSetting> Settings(T source, T standard, string place);
     }
 
-    private sealed class Member<TValue>(string name, Shape<TValue> shape, Func<T, TValue> get, Func<T, TValue, T> with, string meaning, bool required, Looks? looks)
-        : Member(name, required)
+    private sealed class Member<TValue>(
+        string name,
+        Shape<TValue> shape,
+        Func<T, TValue> get,
+        Func<T, TValue, T> with,
+        string meaning,
+        bool required,
+        Looks? looks
+    ) : Member(name, required)
     {
         public override IEnumerable<DeclaredSetting> Settings(T source, T standard, string place)
         {
             string path = Place.Member(place, Name);
-            return looks is not null ? [new DeclaredSetting(path, looks, meaning, shape.Choices(looks), Write(source), Write(standard), shape.Schema)]
-                : get(source) is { } value ? shape.Settings(value, path) : [];
+            return looks is not null
+                    ? [new DeclaredSetting(path, looks, meaning, shape.Choices(looks), Write(source), Write(standard), shape.Schema)]
+                : get(source) is { } value ? shape.Settings(value, path)
+                : [];
         }
 
         public override T Read(T target, JsonElement element, string place) => with(target, shape.Read(element, place));
@@ -68,19 +77,40 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
     /// <param name="meaning">One line for the schema.</param>
     /// <param name="required">Whether the document must have it.</param>
     /// <param name="looks">How it is offered as a setting of looks; null where it is none.</param>
-    public ObjectShape<T> Has<TValue>(string name, Shape<TValue> shape, Func<T, TValue> get, Func<T, TValue, T> with, string meaning, bool required = false, Looks? looks = null)
+    public ObjectShape<T> Has<TValue>(
+        string name,
+        Shape<TValue> shape,
+        Func<T, TValue> get,
+        Func<T, TValue, T> with,
+        string meaning,
+        bool required = false,
+        Looks? looks = null
+    )
     {
         _members.Add(new Member<TValue>(name, shape, get, with, meaning, required, looks));
         return this;
     }
 
     /// <summary>A member that may be absent, over a value type.</summary>
-    public ObjectShape<T> May<TValue>(string name, Shape<TValue> shape, Func<T, TValue?> get, Func<T, TValue?, T> with, string meaning, Looks? looks = null)
-        where TValue : struct =>
-        Has(name, new Optional<TValue>(shape), get, with, meaning, looks: looks);
+    public ObjectShape<T> May<TValue>(
+        string name,
+        Shape<TValue> shape,
+        Func<T, TValue?> get,
+        Func<T, TValue?, T> with,
+        string meaning,
+        Looks? looks = null
+    )
+        where TValue : struct => Has(name, new Optional<TValue>(shape), get, with, meaning, looks: looks);
 
     /// <summary>A member that may be absent, over a reference type.</summary>
-    public ObjectShape<T> MayHave<TValue>(string name, Shape<TValue> shape, Func<T, TValue?> get, Func<T, TValue, T> with, string meaning, Looks? looks = null)
+    public ObjectShape<T> MayHave<TValue>(
+        string name,
+        Shape<TValue> shape,
+        Func<T, TValue?> get,
+        Func<T, TValue, T> with,
+        string meaning,
+        Looks? looks = null
+    )
         where TValue : class
     {
         _members.Add(new Member<TValue>(name, shape, source => get(source)!, with, meaning, false, looks));
@@ -104,7 +134,10 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
     {
         try
         {
-            using JsonDocument read = JsonDocument.Parse(json.TrimStart('\uFEFF'), new JsonDocumentOptions { AllowDuplicateProperties = false, MaxDepth = 32 });
+            using JsonDocument read = JsonDocument.Parse(
+                json.TrimStart('\uFEFF'),
+                new JsonDocumentOptions { AllowDuplicateProperties = false, MaxDepth = 32 }
+            );
             return Read(read.RootElement, "");
         }
         catch (JsonException broken)
@@ -132,8 +165,16 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
             string at = Place.Member(place, property.Name);
             if (member is null)
             {
-                throw new StudyException("unknown-member", at,
-                    $"\"{at}\" is not a member of {what}; {(_members.Count == 0 ? "it has none" : $"its members are {WordList.And([.. _members.Select(known => known.Name)])}")}.");
+                throw new StudyException(
+                    "unknown-member",
+                    at,
+                    $"\"{at}\" is not a member of {what}; "
+                        + (
+                            _members.Count == 0
+                                ? "it has none."
+                                : $"its members are {WordList.And([.. _members.Select(known => known.Name)])}."
+                        )
+                );
             }
             value = member.Read(value, property.Value, at);
             required += member.Required ? 1 : 0;
@@ -209,7 +250,12 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
             }
             properties[member.Name] = schema;
         }
-        var result = new JsonObject { ["type"] = "object", ["properties"] = properties, ["additionalProperties"] = false };
+        var result = new JsonObject
+        {
+            ["type"] = "object",
+            ["properties"] = properties,
+            ["additionalProperties"] = false,
+        };
         if (required.Count > 0)
         {
             result["required"] = required;

@@ -54,7 +54,12 @@ public static class References
             case JsonObject parent:
                 foreach ((string member, JsonNode? value) in parent.ToList())
                 {
-                    Meet(value, rules["properties"]?[member] ?? rules["additionalProperties"] as JsonObject, text => parent[member] = text, see);
+                    Meet(
+                        value,
+                        rules["properties"]?[member] ?? rules["additionalProperties"] as JsonObject,
+                        text => parent[member] = text,
+                        see
+                    );
                     if (Of(rules["propertyNames"]) is { } named)
                     {
                         see(named, member, text => Rename(parent, member, text));
@@ -84,14 +89,21 @@ public static class References
         }
     }
 
-    private static Reference? Of(JsonNode? schema) => schema is JsonObject rules && (string?)rules[Keyword] is { } word && Enum.TryParse(word, ignoreCase: true, out Reference reference) ? reference : null;
+    private static Reference? Of(JsonNode? schema) =>
+        schema is JsonObject rules && (string?)rules[Keyword] is { } word && Enum.TryParse(word, ignoreCase: true, out Reference reference)
+            ? reference
+            : null;
 
     /// <summary>Whether one of several schemas can be a value's: by its type, and by the members that have one value only.</summary>
-    private static bool Fits(JsonNode node, JsonNode? schema) => (string?)(schema?["type"] as JsonValue) switch
-    {
-        "object" => node is JsonObject parent && (schema!["properties"] as JsonObject ?? []).All(member => member.Value?["const"] is not { } only || JsonNode.DeepEquals(only, parent[member.Key])),
-        "array" => node is JsonArray,
-        "string" => node is JsonValue value && value.TryGetValue(out string? _),
-        _ => true,
-    };
+    private static bool Fits(JsonNode node, JsonNode? schema) =>
+        (string?)(schema?["type"] as JsonValue) switch
+        {
+            "object" => node is JsonObject parent
+                && (schema!["properties"] as JsonObject ?? []).All(member =>
+                    member.Value?["const"] is not { } only || JsonNode.DeepEquals(only, parent[member.Key])
+                ),
+            "array" => node is JsonArray,
+            "string" => node is JsonValue value && value.TryGetValue(out string? _),
+            _ => true,
+        };
 }

@@ -29,7 +29,12 @@ public sealed class TextShape(string meaning, int longest = 2000, Reference? ref
 
     public override JsonObject Schema()
     {
-        var schema = new JsonObject { ["type"] = "string", ["maxLength"] = longest, ["description"] = meaning };
+        var schema = new JsonObject
+        {
+            ["type"] = "string",
+            ["maxLength"] = longest,
+            ["description"] = meaning,
+        };
         if (refers is { } reference)
         {
             schema[References.Keyword] = References.Word(reference);

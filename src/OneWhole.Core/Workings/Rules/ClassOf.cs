@@ -10,11 +10,15 @@ public abstract partial record Rule
     {
         private static readonly string[] Names = ["A", "B", "C"];
 
-        internal override string Words(RuleWords words) => $"by the {words.LabelOf(Key)} {(CrossingIn ? "before the part" : "with the part")}: {LimitWords}";
+        internal override string Words(RuleWords words) =>
+            $"by the {words.LabelOf(Key)} {(CrossingIn ? "before the part" : "with the part")}: {LimitWords}";
 
-        internal override string Numbers(RuleWords words, int row) => TextOf(words.Cells, row) is { } name
-            ? $"{name}: the running share {(CrossingIn ? "before it" : "with it")} is {NumberText.Percent(RunningShare(words.Cells, row), 2)}; {LimitWords}"
-            : words.Division.IsFolded(row) ? "no class: it stands for many" : "no class: the whole is 0";
+        internal override string Numbers(RuleWords words, int row) =>
+            TextOf(words.Cells, row) is { } name
+                ? $"{name}: the running share {(CrossingIn ? "before it" : "with it")} is "
+                    + $"{NumberText.Percent(RunningShare(words.Cells, row), 2)}; {LimitWords}"
+            : words.Division.IsFolded(row) ? "no class: it stands for many"
+            : "no class: the whole is 0";
 
         public override Fraction? Value(RuleCells cells, int row) => null;
 
@@ -36,7 +40,8 @@ public abstract partial record Rule
                 return null;
             }
             // Rounded, because a decimal limit is no binary fraction.
-            string running = CrossingIn ? $"ROUND({sheet.Own(Key, row)}-{sheet.Own("share", row)},12)" : $"ROUND({sheet.Own(Key, row)},12)", sign = CrossingIn ? "<" : "<=";
+            string running = CrossingIn ? $"ROUND({sheet.Own(Key, row)}-{sheet.Own("share", row)},12)" : $"ROUND({sheet.Own(Key, row)},12)",
+                sign = CrossingIn ? "<" : "<=";
             string rest = $"\"{Names[Limits.Count]}\"";
             for (int i = Limits.Count - 1; i >= 0; i--)
             {
@@ -51,7 +56,8 @@ public abstract partial record Rule
         {
             get
             {
-                string sign = CrossingIn ? "below" : "up to", first = $"A {sign} {NumberText.PlainPercent(Limits[0])}";
+                string sign = CrossingIn ? "below" : "up to",
+                    first = $"A {sign} {NumberText.PlainPercent(Limits[0])}";
                 return Limits.Count == 1 ? $"{first}, B the rest" : $"{first}, B {sign} {NumberText.PlainPercent(Limits[1])}, C the rest";
             }
         }
@@ -64,11 +70,15 @@ public abstract partial record Rule
                 return cells.At(Key, row);
             }
             int first = row;
-            while (first > 0 && cells.Division.Study.Running.Ties == Ties.Together && cells.At("value", first - 1) == cells.At("value", row))
+            while (
+                first > 0 && cells.Division.Study.Running.Ties == Ties.Together && cells.At("value", first - 1) == cells.At("value", row)
+            )
             {
                 first--;
             }
-            return cells.At(Key, row) is null ? null : first == 0 ? Fraction.Zero : cells.At(Key, first - 1);
+            return cells.At(Key, row) is null ? null
+                : first == 0 ? Fraction.Zero
+                : cells.At(Key, first - 1);
         }
     }
 }

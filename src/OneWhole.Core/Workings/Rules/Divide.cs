@@ -9,7 +9,8 @@ public abstract partial record Rule
     {
         internal override string Words(RuleWords words) => $"{words.Term(Dividend)} ÷ {words.Term(Divisor)}";
 
-        internal override string Numbers(RuleWords words, int row) => $"{words.NumberTerm(Dividend, row)} ÷ {words.NumberTerm(Divisor, row)}";
+        internal override string Numbers(RuleWords words, int row) =>
+            $"{words.NumberTerm(Dividend, row)} ÷ {words.NumberTerm(Divisor, row)}";
 
         public override Fraction? Value(RuleCells cells, int row) =>
             Divisor.Value(cells, row) is { Sign: not 0 } divisor ? Dividend.Value(cells, row) / divisor : null;

@@ -7,7 +7,8 @@ public abstract partial record Rule
     /// <summary>Another column's value in the first row of the group.</summary>
     public sealed record FirstOfGroup(string Key) : Rule
     {
-        internal override string Words(RuleWords words) => $"{words.LabelOf(Key)} of the first row{(words.Division.HasGroups ? " of the group" : "")}";
+        internal override string Words(RuleWords words) =>
+            $"{words.LabelOf(Key)} of the first row{(words.Division.HasGroups ? " of the group" : "")}";
 
         internal override string Numbers(RuleWords words, int row) => words.Cell(Key, words.Cells.FirstOfGroup(row));
 

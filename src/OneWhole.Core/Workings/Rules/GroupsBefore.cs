@@ -13,7 +13,8 @@ public abstract partial record Rule
 
         public override Fraction? Value(RuleCells cells, int row) => cells.Division.Value(SumBefore(cells, row));
 
-        public override string? Formula(IFormulaSheet sheet, int row) => sheet.Sum(Enumerable.Range(0, sheet.GroupOf(row)).Select(sheet.Subtotal));
+        public override string? Formula(IFormulaSheet sheet, int row) =>
+            sheet.Sum(Enumerable.Range(0, sheet.GroupOf(row)).Select(sheet.Subtotal));
 
         private static ExactInt SumBefore(RuleCells cells, int row)
         {

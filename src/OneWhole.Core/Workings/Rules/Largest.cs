@@ -4,7 +4,10 @@ namespace OneWhole.Core.Workings.Rules;
 
 public abstract partial record Rule
 {
-    /// <summary>The largest of a column, at least 0 unless it is said otherwise, over "all rows", "the group", "the lane" (rows of the same part), "the side" (the column), or "left and right".</summary>
+    /// <summary>
+    /// The largest of a column, at least 0 unless it is said otherwise, over "all rows", "the group", "the lane" (rows of the same part),
+    /// "the side" (the column), or "left and right".
+    /// </summary>
     public sealed record Largest(string Key, string Over, bool AtLeastZero = true) : Rule
     {
         private const string BothSides = "left and right";
@@ -12,18 +15,24 @@ public abstract partial record Rule
         internal override string Words(RuleWords words) => $"largest {words.LabelOf(Key)} of {Over}";
 
         public override Fraction? Value(RuleCells cells, int row) =>
-            RowsOf(cells.Division, cells.RowCount, row).SelectMany(at => Over == BothSides ? (Fraction?[])[cells.At("left", at), cells.At("right", at)] : [cells.At(Key, at)])
-                .OfType<Fraction>().Concat(AtLeastZero ? [Fraction.Zero] : []).DefaultIfEmpty(Fraction.Zero).Max();
+            RowsOf(cells.Division, cells.RowCount, row)
+                .SelectMany(at => Over == BothSides ? (Fraction?[])[cells.At("left", at), cells.At("right", at)] : [cells.At(Key, at)])
+                .OfType<Fraction>()
+                .Concat(AtLeastZero ? [Fraction.Zero] : [])
+                .DefaultIfEmpty(Fraction.Zero)
+                .Max();
 
-        public override string? Formula(IFormulaSheet sheet, int row) => Over == BothSides
-            ? $"MAX(0,{sheet.Column("left")},{sheet.Column("right")})"
-            : sheet.Most(sheet.Ranges(Key, RowsOf(sheet.Division, sheet.RowCount, row), fixedRows: true), AtLeastZero);
+        public override string? Formula(IFormulaSheet sheet, int row) =>
+            Over == BothSides
+                ? $"MAX(0,{sheet.Column("left")},{sheet.Column("right")})"
+                : sheet.Most(sheet.Ranges(Key, RowsOf(sheet.Division, sheet.RowCount, row), fixedRows: true), AtLeastZero);
 
-        private IEnumerable<int> RowsOf(Division division, int count, int row) => Over switch
-        {
-            "the group" => Enumerable.Range(0, count).Where(at => division.GroupOf(at) == division.GroupOf(row)),
-            "the lane" => Enumerable.Range(0, count).Where(at => division.PartOf(at) == division.PartOf(row)),
-            _ => Enumerable.Range(0, count),
-        };
+        private IEnumerable<int> RowsOf(Division division, int count, int row) =>
+            Over switch
+            {
+                "the group" => Enumerable.Range(0, count).Where(at => division.GroupOf(at) == division.GroupOf(row)),
+                "the lane" => Enumerable.Range(0, count).Where(at => division.PartOf(at) == division.PartOf(row)),
+                _ => Enumerable.Range(0, count),
+            };
     }
 }

@@ -9,9 +9,11 @@ public abstract partial record Rule
     {
         internal override string Words(RuleWords words) => $"{words.LabelOf(Key)}, negative for the part at the left";
 
-        internal override string Numbers(RuleWords words, int row) => words.Division.PartOf(row) == 0 ? $"−1 × {words.Cell(Key, row)}" : words.Cell(Key, row);
+        internal override string Numbers(RuleWords words, int row) =>
+            words.Division.PartOf(row) == 0 ? $"−1 × {words.Cell(Key, row)}" : words.Cell(Key, row);
 
-        public override Fraction? Value(RuleCells cells, int row) => cells.Division.PartOf(row) == 0 ? -cells.At(Key, row) : cells.At(Key, row);
+        public override Fraction? Value(RuleCells cells, int row) =>
+            cells.Division.PartOf(row) == 0 ? -cells.At(Key, row) : cells.At(Key, row);
 
         public override string? Formula(IFormulaSheet sheet, int row) => (sheet.Division.PartOf(row) == 0 ? "-" : "") + sheet.Own(Key, row);
 

@@ -12,7 +12,8 @@ public abstract partial record Rule
         internal override string Numbers(RuleWords words, int row) =>
             $"the largest of {(Of.Count > 4 ? $"{Of.Count} groups" : string.Join(", ", Of.Select(other => other.Numbers(words, row))))}";
 
-        public override Fraction? Value(RuleCells cells, int row) => Of.Select(other => other.Value(cells, row)).OfType<Fraction>().Append(Fraction.Zero).Max();
+        public override Fraction? Value(RuleCells cells, int row) =>
+            Of.Select(other => other.Value(cells, row)).OfType<Fraction>().Append(Fraction.Zero).Max();
 
         public override string? Formula(IFormulaSheet sheet, int row)
         {

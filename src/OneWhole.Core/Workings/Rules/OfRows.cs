@@ -20,7 +20,8 @@ public abstract partial record Rule
 
         public override string? Formula(IFormulaSheet sheet, int row)
         {
-            string? above = sheet.RowsSum(Above, row), below = Below is null ? sheet.RowsCount(Above, row) : sheet.RowsSum(Below, row);
+            string? above = sheet.RowsSum(Above, row),
+                below = Below is null ? sheet.RowsCount(Above, row) : sheet.RowsSum(Below, row);
             return above is null || below is null ? null : $"IFERROR({above}/{below},\"\")";
         }
     }

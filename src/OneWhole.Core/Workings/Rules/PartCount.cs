@@ -11,9 +11,10 @@ public abstract partial record Rule
 
         public override Fraction? Value(RuleCells cells, int row) => cells.Division.CountedParts;
 
-        public override string? Formula(IFormulaSheet sheet, int row) => sheet.Division.Folded is null
-            ? $"COUNT({sheet.Column("value")})"
-            : FormattableString.Invariant($"COUNT({sheet.Column("value")})+{sheet.Division.CountedParts - sheet.Division.PartCount}");
+        public override string? Formula(IFormulaSheet sheet, int row) =>
+            sheet.Division.Folded is null
+                ? $"COUNT({sheet.Column("value")})"
+                : FormattableString.Invariant($"COUNT({sheet.Column("value")})+{sheet.Division.CountedParts - sheet.Division.PartCount}");
 
         internal override bool IsSumInFormulas => true;
     }

@@ -4,14 +4,20 @@ namespace OneWhole.Core.Workings.Rules;
 
 public abstract partial record Rule
 {
-    /// <summary>1 for the largest of all parts, folded ones among them; equal values have the same rank and the next skips. The folded part has none.</summary>
+    /// <summary>
+    /// 1 for the largest of all parts, folded ones among them; equal values have the same rank and the next skips. The folded part has
+    /// none.
+    /// </summary>
     public sealed record Rank(string Key) : Rule
     {
         internal override string Words(RuleWords words) =>
-            $"1 for the largest {words.LabelOf(Key)}; equal ones share a rank{(words.Division.Folded is null ? "" : ", and folded ones count")}";
+            $"1 for the largest {words.LabelOf(Key)}; equal ones share a "
+            + $"rank{(words.Division.Folded is null ? "" : ", and folded ones count")}";
 
-        public override Fraction? Value(RuleCells cells, int row) => cells.Division.IsFolded(row) || cells.At(Key, row) is not { } own ? null
-            : 1 + Enumerable.Range(0, cells.Division.KeptParts).Count(at => cells.At(Key, at) > own) + FoldedAbove(cells.Division, row);
+        public override Fraction? Value(RuleCells cells, int row) =>
+            cells.Division.IsFolded(row) || cells.At(Key, row) is not { } own
+                ? null
+                : 1 + Enumerable.Range(0, cells.Division.KeptParts).Count(at => cells.At(Key, at) > own) + FoldedAbove(cells.Division, row);
 
         public override string? Formula(IFormulaSheet sheet, int row)
         {
@@ -19,7 +25,9 @@ public abstract partial record Rule
             {
                 return null;
             }
-            string listed = sheet.Division.Folded is null ? sheet.Column(Key) : sheet.Ranges(Key, Enumerable.Range(0, sheet.Division.KeptParts), fixedRows: true)[0];
+            string listed = sheet.Division.Folded is null
+                ? sheet.Column(Key)
+                : sheet.Ranges(Key, Enumerable.Range(0, sheet.Division.KeptParts), fixedRows: true)[0];
             return FormattableString.Invariant($"{1 + FoldedAbove(sheet.Division, row)}+COUNTIF({listed},\">\"&{sheet.Own(Key, row)})");
         }
 

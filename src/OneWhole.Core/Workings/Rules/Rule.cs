@@ -8,9 +8,7 @@ namespace OneWhole.Core.Workings.Rules;
 /// </summary>
 public abstract partial record Rule
 {
-    private Rule()
-    {
-    }
+    private Rule() { }
 
     /// <summary>The rule in words, the same for all rows: "minutes ÷ 4,821".</summary>
     internal abstract string Words(RuleWords words);
@@ -45,9 +43,13 @@ public abstract partial record Rule
     /// <summary>The cells without which it has no value, for a row.</summary>
     public IEnumerable<(string Key, int Row)> AllReads(int row) => All(row).Select(rule => rule.Reads(row)).OfType<(string, int)>();
 
-    private static string? Term(Rule rule, IFormulaSheet sheet, int row) => rule.Formula(sheet, row) is not { } formula ? null : rule.IsSumInFormulas ? $"({formula})" : formula;
+    private static string? Term(Rule rule, IFormulaSheet sheet, int row) =>
+        rule.Formula(sheet, row) is not { } formula ? null
+        : rule.IsSumInFormulas ? $"({formula})"
+        : formula;
 
-    private static string? Both(string? first, string sign, string? second) => first is null || second is null ? null : $"{first}{sign}{second}";
+    private static string? Both(string? first, string sign, string? second) =>
+        first is null || second is null ? null : $"{first}{sign}{second}";
 
     public static Rule Column(string key) => new Cell(key);
 

@@ -26,7 +26,15 @@ public sealed class RuleCells
 
     public Division Division { get; }
 
-    public int RowCount => Division.IsEmpty ? 0 : _rows switch { RowKind.Groups => Division.GroupCount, RowKind.Parts => Division.PartCount, _ => Division.RowCount };
+    public int RowCount =>
+        Division.IsEmpty
+            ? 0
+            : _rows switch
+            {
+                RowKind.Groups => Division.GroupCount,
+                RowKind.Parts => Division.PartCount,
+                _ => Division.RowCount,
+            };
 
     /// <summary>Makes a column known to the rules of later ones.</summary>
     public WorkingColumn Add(WorkingColumn column) => _columns[column.Key] = column;
@@ -39,11 +47,18 @@ public sealed class RuleCells
     public Fraction? At(string key, int row) => _columns[key].Exact(row);
 
     /// <summary>A column's values in rows from one to another, those that there are.</summary>
-    public IEnumerable<Fraction> Over(string key, int first, int last) => Enumerable.Range(first, Math.Max(0, last - first + 1)).Select(row => At(key, row)).OfType<Fraction>();
+    public IEnumerable<Fraction> Over(string key, int first, int last) =>
+        Enumerable.Range(first, Math.Max(0, last - first + 1)).Select(row => At(key, row)).OfType<Fraction>();
 
     public Fraction Sum(string key, int first, int last) => Over(key, first, last).Aggregate(Fraction.Zero, (sum, value) => sum + value);
 
-    public int GroupOf(int row) => _rows switch { RowKind.Groups => row, RowKind.Parts => 0, _ => Division.GroupOf(row) };
+    public int GroupOf(int row) =>
+        _rows switch
+        {
+            RowKind.Groups => row,
+            RowKind.Parts => 0,
+            _ => Division.GroupOf(row),
+        };
 
     /// <summary>The first row of a row's group.</summary>
     public int FirstOfGroup(int row) => row - Division.PartOf(row);

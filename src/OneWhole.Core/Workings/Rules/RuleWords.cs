@@ -32,16 +32,22 @@ public sealed class RuleWords(WorkingsResult workings)
         int decimals = Division.Study.Rounding.Decimals;
         // A share that is shown by itself is one more step from the exact one, which has its own arithmetic.
         return column.Rule is Rule.Shown { Of: Rule.Cell share }
-            ? $"{NumberText.InPercent(NumberText.Rounded(Cells.At(share.Key, row)!.Value * 100, Math.Max(4, decimals + 2), true))}, {ShownAs(Cells.At(share.Key, row)!.Value * 100, value)}"
-            : column.Key == "share" && workings.Find("shownShare")?.Exact(row) is { } percent ? $"{numbers} = {Value(column.Unit, value)}, {ShownAs(value * 100, percent)}"
+                ? NumberText.InPercent(NumberText.Rounded(Cells.At(share.Key, row)!.Value * 100, Math.Max(4, decimals + 2), true))
+                    + $", {ShownAs(Cells.At(share.Key, row)!.Value * 100, value)}"
+            : column.Key == "share" && workings.Find("shownShare")?.Exact(row) is { } percent
+                ? $"{numbers} = {Value(column.Unit, value)}, {ShownAs(value * 100, percent)}"
             : $"{numbers} = {Value(column.Unit, value)}{RunningRemark(column, row, value)}";
     }
 
     private string NoValue(WorkingColumn column, int row)
     {
         bool folded = workings.RowsAreCells && Division.IsFolded(row);
-        string why = !workings.RowsAreCells ? Of(column) : !Division.Has(row) ? "there is no such row"
-            : Division.Whole(row).IsZero ? "the whole is 0" : folded && column.Rule is Rule.Rank ? "it stands for many" : Of(column);
+        string why =
+            !workings.RowsAreCells ? Of(column)
+            : !Division.Has(row) ? "there is no such row"
+            : Division.Whole(row).IsZero ? "the whole is 0"
+            : folded && column.Rule is Rule.Rank ? "it stands for many"
+            : Of(column);
         return $"no value: {why}";
     }
 
@@ -49,7 +55,8 @@ public sealed class RuleWords(WorkingsResult workings)
     private string ShownAs(Fraction percent, Fraction shown)
     {
         string result = NumberText.Rounded(shown, Division.Study.Rounding.Decimals);
-        return $"shown as {NumberText.InPercent(result)}{(NumberText.Rounded(percent, Division.Study.Rounding.Decimals) != result ? " so that all make 100" : "")}";
+        bool isBent = NumberText.Rounded(percent, Division.Study.Rounding.Decimals) != result;
+        return $"shown as {NumberText.InPercent(result)}{(isBent ? " so that all make 100" : "")}";
     }
 
     /// <summary>A running share is rounded from its exact value: where that is not what the shown shares add up to, it says so.</summary>
@@ -60,8 +67,11 @@ public sealed class RuleWords(WorkingsResult workings)
         {
             return "";
         }
-        string shown = NumberText.Rounded(value * 100, decimals), sum = NumberText.Rounded(Cells.Sum("shownShare", 0, row), decimals);
-        return shown == sum ? "" : $", shown as {NumberText.InPercent(shown)}; the shown shares to here add up to {sum}, because each is rounded";
+        string shown = NumberText.Rounded(value * 100, decimals),
+            sum = NumberText.Rounded(Cells.Sum("shownShare", 0, row), decimals);
+        return shown == sum
+            ? ""
+            : $", shown as {NumberText.InPercent(shown)}; the shown shares to here add up to {sum}, because each is rounded";
     }
 
     internal string LabelOf(string key) => workings.Find(key)?.Label ?? key;
@@ -84,24 +94,30 @@ public sealed class RuleWords(WorkingsResult workings)
         return Terms(workings[key].Unit, [.. Cells.Over(key, first, row - 1).Where(value => !sameSign || value.Sign < 0 == negative)]);
     }
 
-    internal string Terms(string key, IEnumerable<int> rows) => Terms(workings[key].Unit, [.. rows.Select(row => Cells.At(key, row)).OfType<Fraction>()]);
+    internal string Terms(string key, IEnumerable<int> rows) =>
+        Terms(workings[key].Unit, [.. rows.Select(row => Cells.At(key, row)).OfType<Fraction>()]);
 
-    private string Terms(ColumnUnit unit, Fraction[] terms) => terms.Length switch
-    {
-        0 => "0",
-        1 => Value(unit, terms[0]),
-        <= 4 => $"({string.Join(" + ", terms.Select(term => Value(unit, term)))})",
-        _ => $"({Value(unit, terms[0])} + … + {Value(unit, terms[^1])})",
-    };
+    private string Terms(ColumnUnit unit, Fraction[] terms) =>
+        terms.Length switch
+        {
+            0 => "0",
+            1 => Value(unit, terms[0]),
+            <= 4 => $"({string.Join(" + ", terms.Select(term => Value(unit, term)))})",
+            _ => $"({Value(unit, terms[0])} + … + {Value(unit, terms[^1])})",
+        };
 
     /// <summary>A value as the arithmetic prints it.</summary>
-    public string Value(ColumnUnit unit, Fraction value) => unit switch
-    {
-        ColumnUnit.Amount => NumberText.Rounded(Division.Printed(value), Math.Max(Division.Scale, 4), trimZeros: true) is var text && Division.SumsShares ? NumberText.InPercent(text) : text,
-        ColumnUnit.Share => NumberText.InPercent(NumberText.Rounded(value * 100, 4, trimZeros: true)),
-        ColumnUnit.Percent => NumberText.InPercent(NumberText.Rounded(value, Division.Study.Rounding.Decimals)),
-        ColumnUnit.Points => NumberText.Rounded(value, Division.Study.Rounding.Decimals + 1, trimZeros: true) + " points",
-        ColumnUnit.Count => NumberText.Rounded(value, 0),
-        _ => NumberText.Rounded(value, 4, trimZeros: true),
-    };
+    public string Value(ColumnUnit unit, Fraction value) =>
+        unit switch
+        {
+            ColumnUnit.Amount => NumberText.Rounded(Division.Printed(value), Math.Max(Division.Scale, 4), trimZeros: true) is var text
+            && Division.SumsShares
+                ? NumberText.InPercent(text)
+                : text,
+            ColumnUnit.Share => NumberText.InPercent(NumberText.Rounded(value * 100, 4, trimZeros: true)),
+            ColumnUnit.Percent => NumberText.InPercent(NumberText.Rounded(value, Division.Study.Rounding.Decimals)),
+            ColumnUnit.Points => NumberText.Rounded(value, Division.Study.Rounding.Decimals + 1, trimZeros: true) + " points",
+            ColumnUnit.Count => NumberText.Rounded(value, 0),
+            _ => NumberText.Rounded(value, 4, trimZeros: true),
+        };
 }

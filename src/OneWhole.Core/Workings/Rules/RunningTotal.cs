@@ -9,7 +9,8 @@ public abstract partial record Rule
     {
         private const int MostTerms = 6;
 
-        internal override string Words(RuleWords words) => $"{words.LabelOf(Key)} added up from the top{(TiesTogether ? ", equal ones in one step" : "")}";
+        internal override string Words(RuleWords words) =>
+            $"{words.LabelOf(Key)} added up from the top{(TiesTogether ? ", equal ones in one step" : "")}";
 
         internal override string Numbers(RuleWords words, int row)
         {
@@ -24,7 +25,9 @@ public abstract partial record Rule
         {
             string own = $"SUM({sheet.FromFirst(Key, row)})";
             // Equal neighbours count as one step: they have the last one's.
-            return TiesTogether && row + 1 < sheet.Division.KeptParts ? $"IF({sheet.Own(Key, row + 1)}={sheet.Own(Key, row)},{sheet.Own("running", row + 1)},{own})" : own;
+            return TiesTogether && row + 1 < sheet.Division.KeptParts
+                ? $"IF({sheet.Own(Key, row + 1)}={sheet.Own(Key, row)},{sheet.Own("running", row + 1)},{own})"
+                : own;
         }
 
         private int LastOfStep(RuleCells cells, int row)

@@ -11,7 +11,8 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => words.Terms(Key, Rows);
 
-        public override Fraction? Value(RuleCells cells, int row) => Rows.Aggregate(Fraction.Zero, (sum, at) => sum + (cells.At(Key, at) ?? Fraction.Zero));
+        public override Fraction? Value(RuleCells cells, int row) =>
+            Rows.Aggregate(Fraction.Zero, (sum, at) => sum + (cells.At(Key, at) ?? Fraction.Zero));
 
         public override string? Formula(IFormulaSheet sheet, int row) => sheet.Sum(sheet.Ranges(Key, Rows, fixedRows: false));
     }
