@@ -391,7 +391,7 @@ public sealed class CellStore(Database database)
         ExactInt?[]? wide = numbers.Narrow
             ? null
             : Array.ConvertAll(JsonSerializer.Deserialize<string?[]>(Unpack(ReadBlob(connection, import, $"{name}:wide")!))!, text =>
-                text is null ? (ExactInt?)null : new ExactInt(System.Numerics.BigInteger.Parse(text))
+                text is null ? (ExactInt?)null : new ExactInt(System.Numerics.BigInteger.Parse(text, CultureInfo.InvariantCulture))
             );
         Dictionary<int, string> spellings = ReadBlob(connection, import, $"{name}:spellings") is { } spelled
             ? JsonSerializer.Deserialize<Dictionary<int, string>>(Unpack(spelled))!

@@ -58,7 +58,7 @@ public sealed class DataLock : IDisposable
         }
         var bytes = new byte[32];
         nint read = Math.Max(0, LibC.read(file, bytes, bytes.Length));
-        LibC.close(file);
+        _ = LibC.close(file);
         return int.TryParse(System.Text.Encoding.ASCII.GetString(bytes, 0, (int)read).Trim(), CultureInfo.InvariantCulture, out int process)
             ? $"process {process}"
             : "a process";
@@ -72,11 +72,14 @@ public sealed class DataLock : IDisposable
 internal static partial class LibC
 {
     [LibraryImport("libc", StringMarshalling = StringMarshalling.Utf8)]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.SafeDirectories)]
     internal static partial int open(string path, int flags);
 
     [LibraryImport("libc")]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.SafeDirectories)]
     internal static partial nint read(int file, byte[] buffer, nint count);
 
     [LibraryImport("libc")]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.SafeDirectories)]
     internal static partial int close(int file);
 }

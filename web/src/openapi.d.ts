@@ -4464,7 +4464,10 @@ export interface components {
         Edit: {
             /** @description The place in the study ("form.cuts[0].share"). */
             path: string;
-            /** @description "drag-x", "drag-y", "move" (then double Edit.FromPixel and double Edit.ToPixel are the plot's width and height), or "turn" (then they are degrees clockwise from the top, about double Edit.Across and double Edit.Down). */
+            /**
+             * @description "drag-x", "drag-y", "move" (then double Edit.FromPixel and double Edit.ToPixel are the plot's width and
+             *                 height), or "turn" (then they are degrees clockwise from the top, about double Edit.Across and double Edit.Down).
+             */
             control: string;
             /**
              * Format: double
@@ -5376,7 +5379,10 @@ export interface components {
             path: string;
             /** @description What is asked. */
             label: string;
-            /** @description "column", "columns", "text", "number", "numbers", "texts", "choice", "labels" (from a label to a label), "terms" or "clause". */
+            /**
+             * @description "column", "columns", "text", "number", "numbers", "texts", "choice", "labels" (from a label to a label), "terms"
+             *                 or "clause".
+             */
             control: string;
             /** @description For a choice. */
             choices?: string[];
@@ -5617,7 +5623,10 @@ export interface components {
             text: string;
             /** @description The place in the study that the word stands for ("whole"); null for plain text. */
             path?: null | string;
-            /** @description How it is changed: "options", "number", "percent", "text", "labels", "bands", "levels" (labels in order, each with its side); "swap" is done at once. */
+            /**
+             * @description How it is changed: "options", "number", "percent", "text", "labels", "bands", "levels" (labels in order, each with its side); "swap"
+             *     is done at once.
+             */
             control?: null | string;
             /** @description What to ask ("What is 100 %?"). */
             ask?: null | string;

@@ -106,7 +106,7 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
 
     private static string Words(Clause clause) => HandedBriefing.WordsOf(clause);
 
-    private BlockView View(Computed computed, int columns, IReadOnlyDictionary<string, string> readings)
+    private static BlockView View(Computed computed, int columns, IReadOnlyDictionary<string, string> readings)
     {
         BriefingBlock block = computed.Block;
         var view = new BlockView(

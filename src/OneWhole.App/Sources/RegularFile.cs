@@ -35,5 +35,6 @@ internal static partial class RegularFile
     }
 
     [LibraryImport("libc", StringMarshalling = StringMarshalling.Utf8)]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.SafeDirectories)]
     private static partial int open(string path, int flags);
 }

@@ -142,7 +142,7 @@ public sealed class SourceService(
             ?? throw new AppException("no-source", "The table came from a file that was brought in by hand: give it a file.");
         if (IsOfEngine(tables.Document(tableId), link))
         {
-            return refresh.Look(tableId, left.ReadAgain(null, link, cancel), link);
+            return refresh.Look(tableId, left.ReadAgain(null, link, cancel), link, cancel);
         }
         FetchedFile file = await SourcePlace
             .Fetch(SourceDocuments.Read(sources.Find(link.Source)).Place, link.Item, mostBytes, cancel)

@@ -50,7 +50,7 @@ public sealed class StudyQuestions(
             StudyEdits.Set(json, path, value, document.Study.Form.Form);
             return Drawn(studies.Format.Read(json.ToJsonString()));
         }
-        WorkingsResult workings = computing.Compute(document);
+        WorkingsResult workings = computing.Compute(document, cancel);
         Figure now = Drawn(document.Study);
         (IReadOnlyList<Setting> acting, IReadOnlyList<string> idle) = ActingSettings.Of(Statement.Of(workings).Settings, now, With);
         // What was tried last is not what is kept of the study.

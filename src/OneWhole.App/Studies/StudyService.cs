@@ -254,7 +254,7 @@ public sealed class StudyService(
         edit(json);
         Study study = studies.Format.Read(json.ToJsonString());
         computing.Compute(document.TableId, study, cancel);
-        return views.Of(document.With(studies.Format.Write(study), study), width, height);
+        return views.Of(document.With(studies.Format.Write(study), study), width, height, cancel);
     }
 
     // ---- Changing ----

@@ -185,7 +185,7 @@ internal sealed class ChartParts(WorkingsResult workings)
     private ExactInt AmountOf(Fraction value) => (value * new Fraction(_division.Divisor)).Round();
 
     /// <summary>A room that is drawn nowhere, as a part of the largest amount of a column.</summary>
-    public ChartSeries Room(string name, double part, string key, string over, Fraction largest, ColumnUnit unit)
+    public static ChartSeries Room(string name, double part, string key, string over, Fraction largest, ColumnUnit unit)
     {
         var rule = new Rule.Multiply(new Rule.Constant(part), new Rule.Largest(key, over));
         Fraction value = largest * ExactDecimal.FromDouble(part).ToFraction();

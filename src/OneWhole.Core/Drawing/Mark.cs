@@ -35,6 +35,7 @@ public sealed record RectMark(string Id, MarkRole Role, double X, double Y, doub
 
     public double StrokeWidth { get; init; }
 
+    /// <inheritdoc/>
     [JsonIgnore]
     public override Box Bounds => new(X, Y, Width, Height);
 }
@@ -55,6 +56,7 @@ public sealed record PathMark(string Id, MarkRole Role, IReadOnlyList<IReadOnlyL
     /// <summary>For many neighbours in one path: how a place becomes a row.</summary>
     public RowStrip? Strip { get; init; }
 
+    /// <inheritdoc/>
     [JsonIgnore]
     public override Box Bounds
     {
@@ -108,6 +110,7 @@ public sealed record TextMark(
     /// <summary>The measured width in pixels.</summary>
     public double Width { get; init; }
 
+    /// <inheritdoc/>
     [JsonIgnore]
     public override Box Bounds
     {

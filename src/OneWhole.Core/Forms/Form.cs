@@ -287,6 +287,7 @@ public abstract class Form<TMembers> : Form
 
     protected abstract TMembers Default { get; }
 
+    /// <inheritdoc/>
     public sealed override object DefaultMembers => Default;
 
     internal sealed override object ReadMembers(System.Text.Json.JsonElement element, string place) =>
@@ -296,6 +297,7 @@ public abstract class Form<TMembers> : Form
 
     internal sealed override JsonObject Schema() => Members.SchemaAs("kind", Kind);
 
+    /// <inheritdoc/>
     public sealed override JsonNode? DefaultOf(string member) => Members.DefaultOf(member);
 
     internal sealed override IEnumerable<DeclaredSetting> MemberSettings(object members, string place) =>

@@ -60,8 +60,10 @@ public readonly struct ExactDecimal : IComparable<ExactDecimal>, IEquatable<Exac
 
     public bool Equals(ExactDecimal other) => Scale == other.Scale && Units == other.Units;
 
+    /// <inheritdoc/>
     public override bool Equals(object? obj) => obj is ExactDecimal other && Equals(other);
 
+    /// <inheritdoc/>
     public override int GetHashCode() => HashCode.Combine(Units, Scale);
 
     public static bool operator ==(ExactDecimal a, ExactDecimal b) => a.Equals(b);

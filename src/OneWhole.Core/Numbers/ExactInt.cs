@@ -149,8 +149,10 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
 
     public bool Equals(ExactInt other) => _small == other._small && _large.Equals(other._large);
 
+    /// <inheritdoc/>
     public override bool Equals(object? obj) => obj is ExactInt other && Equals(other);
 
+    /// <inheritdoc/>
     public override int GetHashCode() => HashCode.Combine(_small, _large);
 
     public static bool operator ==(ExactInt a, ExactInt b) => a.Equals(b);
@@ -167,7 +169,11 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
 
     public static bool operator >=(ExactInt a, ExactInt b) => a.CompareTo(b) >= 0;
 
-    public override string ToString() => IsSmall ? _small.ToString() : _large.ToString();
+    /// <inheritdoc/>
+    public override string ToString() =>
+        IsSmall
+            ? _small.ToString(System.Globalization.CultureInfo.InvariantCulture)
+            : _large.ToString(System.Globalization.CultureInfo.InvariantCulture);
 
     /// <summary>10 to the power of <paramref name="exponent"/> (0 or above).</summary>
     public static ExactInt PowerOfTen(int exponent) =>

@@ -63,8 +63,10 @@ public readonly struct Fraction : IComparable<Fraction>, IEquatable<Fraction>
 
     public bool Equals(Fraction other) => CompareTo(other) == 0;
 
+    /// <inheritdoc/>
     public override bool Equals(object? obj) => obj is Fraction other && Equals(other);
 
+    /// <inheritdoc/>
     public override int GetHashCode() => ToDouble().GetHashCode();
 
     public static bool operator ==(Fraction a, Fraction b) => a.Equals(b);
@@ -175,5 +177,6 @@ public readonly struct Fraction : IComparable<Fraction>, IEquatable<Fraction>
             : new Fraction(new ExactInt(Dividend.ToBigInteger() / common), new ExactInt(Divisor.ToBigInteger() / common));
     }
 
+    /// <inheritdoc/>
     public override string ToString() => $"{Dividend}/{Divisor}";
 }

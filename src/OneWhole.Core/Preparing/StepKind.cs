@@ -81,8 +81,10 @@ public abstract class StepKind<T> : StepKind
         return schema;
     }
 
+    /// <inheritdoc/>
     public sealed override string Words(object members) => Words((T)members);
 
+    /// <inheritdoc/>
     public sealed override StepResult Apply(Table table, object members) => Apply(table, (T)members);
 
     private protected abstract string Words(T members);

@@ -608,7 +608,7 @@ public sealed class Statement
         return labels.Count == 1 ? labels[0] : $"{string.Join(", ", labels.Take(labels.Count - 1))} {last} {labels[^1]}";
     }
 
-    private string FoldWords(Fold fold) =>
+    private static string FoldWords(Fold fold) =>
         fold switch
         {
             { Keep: { } keep } => $"past the {Ordinal(keep)}",

@@ -961,9 +961,10 @@ public sealed record CutFinish
 /// <summary>A colour as "#rrggbb".</summary>
 public sealed class ColourShape : Shape<string>
 {
+    private static readonly System.Buffers.SearchValues<char> Digits = System.Buffers.SearchValues.Create("0123456789abcdefABCDEF");
+
     /// <summary>Whether a text is a colour as it is written here.</summary>
-    public static bool IsColour(string text) =>
-        text.Length == 7 && text[0] == '#' && text.AsSpan(1).IndexOfAnyExcept("0123456789abcdefABCDEF") < 0;
+    public static bool IsColour(string text) => text.Length == 7 && text[0] == '#' && text.AsSpan(1).IndexOfAnyExcept(Digits) < 0;
 
     public override string Read(System.Text.Json.JsonElement element, string place)
     {
@@ -971,6 +972,7 @@ public sealed class ColourShape : Shape<string>
         return text is not null && IsColour(text) ? text.ToLowerInvariant() : throw Wrong(element, place, "a colour like \"#1d6b60\"");
     }
 
+    /// <inheritdoc/>
     public override System.Text.Json.Nodes.JsonNode? Write(string value) => System.Text.Json.Nodes.JsonValue.Create(value);
 
     public override System.Text.Json.Nodes.JsonObject Schema() => new() { ["type"] = "string", ["pattern"] = "^#[0-9a-fA-F]{6}$" };

@@ -271,6 +271,7 @@ public sealed class CultureShape : Shape<string>
         ("en-IN", "India"),
     ];
 
+    /// <inheritdoc/>
     public override string Read(JsonElement element, string place)
     {
         if (element.ValueKind != JsonValueKind.String || NumberStyle.Of(element.GetString()!) is null)
@@ -280,8 +281,10 @@ public sealed class CultureShape : Shape<string>
         return element.GetString()!;
     }
 
+    /// <inheritdoc/>
     public override JsonNode? Write(string value) => JsonValue.Create(value);
 
+    /// <inheritdoc/>
     public override JsonObject Schema() => new() { ["type"] = "string", ["pattern"] = "^[a-zA-Z]{2,3}(-[A-Za-z0-9]{2,8})*$" };
 
     internal override IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) =>

@@ -44,6 +44,7 @@ public sealed class LabelCells(IReadOnlyList<string> labels, Codes codes) : Cell
 
     public Codes Codes { get; } = codes;
 
+    /// <inheritdoc/>
     public override int Count => Codes.Count;
 
     private long _labelBytes = -1;
@@ -51,18 +52,21 @@ public sealed class LabelCells(IReadOnlyList<string> labels, Codes codes) : Cell
     /// <summary>What the labels take; added up once.</summary>
     internal long LabelBytes => _labelBytes < 0 ? _labelBytes = MemoryCount.OfTexts(Labels) : _labelBytes;
 
+    /// <inheritdoc/>
     public override void Measure(MemoryCount count)
     {
         count.Add(Labels, LabelBytes);
         count.Add(Codes.Values, (long)Codes.Count * Codes.Width);
     }
 
+    /// <inheritdoc/>
     public override string TextAt(int row)
     {
         string label = Labels[Codes[row]];
         return label == Label.Blank ? "" : label;
     }
 
+    /// <inheritdoc/>
     public override Cells With(IReadOnlyDictionary<int, string> texts, NumberReading reading)
     {
         Dictionary<int, string> wanted = texts.ToDictionary(pair => pair.Key, pair => Label.Of(pair.Value));
@@ -75,6 +79,7 @@ public sealed class LabelCells(IReadOnlyList<string> labels, Codes codes) : Cell
         return new LabelCells(labels, Codes.From(codes, codes.Length, labels.Count));
     }
 
+    /// <inheritdoc/>
     public override Cells Splice(int at, int removed, int inserted)
     {
         (List<string> labels, Dictionary<string, int> codeOf) = Including(inserted == 0 ? [] : [Label.Blank]);
@@ -142,8 +147,10 @@ public sealed class NumberCells : Cells
 
     public IReadOnlyDictionary<int, string> Spellings { get; }
 
+    /// <inheritdoc/>
     public override int Count => Units?.Length ?? Wide!.Length;
 
+    /// <inheritdoc/>
     public override void Measure(MemoryCount count)
     {
         count.Add(Units, 8L * Count);
@@ -161,6 +168,7 @@ public sealed class NumberCells : Cells
         return Units[row] == Missing ? null : Units[row];
     }
 
+    /// <inheritdoc/>
     public override string TextAt(int row)
     {
         if (Spellings.Count > 0 && Spellings.TryGetValue(row, out string? text))
@@ -171,6 +179,7 @@ public sealed class NumberCells : Cells
         return number is null ? "" : Spell(number.Value, Scale, Decimals?[row] ?? 0);
     }
 
+    /// <inheritdoc/>
     public override Cells With(IReadOnlyDictionary<int, string> texts, NumberReading reading)
     {
         long[]? units = (long[]?)Units?.Clone();
@@ -206,6 +215,7 @@ public sealed class NumberCells : Cells
             reading
         );
 
+    /// <inheritdoc/>
     public override Cells Splice(int at, int removed, int inserted) =>
         new NumberCells(
             Scale,

@@ -83,6 +83,7 @@ public sealed record CellsElsewhere(long Rows, long? Labels, bool TellsRowsApart
         && TellsRowsApart == other.TellsRowsApart
         && Listed.SequenceEqual(other.Listed);
 
+    /// <inheritdoc/>
     public override int GetHashCode() => HashCode.Combine(Rows, Labels, TellsRowsApart, Listed.Count);
 }
 

@@ -510,7 +510,7 @@ internal sealed class TableReader(
             ? Core.Numbers.ExactDecimal.Format(units, scale)
             : cell;
 
-    private ReadNote DateQuestion(int at, Column column, DateOrder read)
+    private static ReadNote DateQuestion(int at, Column column, DateOrder read)
     {
         DateOrder[] orders = [DateOrder.DayMonthYear, DateOrder.MonthDayYear];
         // The first date that would be another day the other way round.

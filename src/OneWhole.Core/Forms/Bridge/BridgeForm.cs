@@ -12,7 +12,7 @@ using OneWhole.Core.Workings;
 namespace OneWhole.Core.Forms.Bridge;
 
 /// <summary>Floating bars: up to one whole, part by part, or from what was to what is, by how much each part rose or fell.</summary>
-public sealed class BridgeForm : Form<BridgeMembers>
+internal sealed class BridgeForm : Form<BridgeMembers>
 {
     public override string Kind => "bridge";
 

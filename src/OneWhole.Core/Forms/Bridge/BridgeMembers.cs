@@ -3,7 +3,7 @@ using OneWhole.Core.Studies.Shapes;
 namespace OneWhole.Core.Forms.Bridge;
 
 /// <summary>What the bars between two wholes stand for.</summary>
-public enum BridgeSteps
+internal enum BridgeSteps
 {
     /// <summary>One a part: by how much it rose or fell.</summary>
     Parts,
@@ -13,7 +13,7 @@ public enum BridgeSteps
 }
 
 /// <summary>The bridge's members.</summary>
-public sealed record BridgeMembers
+internal sealed record BridgeMembers
 {
     /// <summary>The column with how many there were, for volume, mix and rate.</summary>
     public string? Volume { get; init; }

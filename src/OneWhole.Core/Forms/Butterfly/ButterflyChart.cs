@@ -33,7 +33,7 @@ internal static class ButterflyChart
                     LabelFill = ink[0],
                 },
                 Side(0, "left"),
-                chart.Room("names", 0.4, "left", "left and right", largest, ColumnUnit.Amount) with
+                ChartParts.Room("names", 0.4, "left", "left and right", largest, ColumnUnit.Amount) with
                 {
                     Label = group => names[group],
                 },

@@ -11,7 +11,7 @@ using OneWhole.Core.Workings.Rules;
 namespace OneWhole.Core.Forms.Butterfly;
 
 /// <summary>The butterfly's members.</summary>
-public sealed record ButterflyMembers
+internal sealed record ButterflyMembers
 {
     public ScaleSharing Scales { get; init; }
 
@@ -29,7 +29,7 @@ public sealed record ButterflyMembers
 internal sealed record ButterflyEnds(ExactInt Left, ExactInt Right);
 
 /// <summary>Two parts of each group back to back, the group's name between them.</summary>
-public sealed class ButterflyForm : Form<ButterflyMembers>
+internal sealed class ButterflyForm : Form<ButterflyMembers>
 {
     public override string Kind => "butterfly";
 

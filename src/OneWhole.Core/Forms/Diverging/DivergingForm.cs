@@ -21,7 +21,7 @@ internal sealed record DivergingComputed(
 );
 
 /// <summary>Ordered levels around zero: low ones to the left, high ones to the right, neutral ones between.</summary>
-public sealed class DivergingForm : Form<DivergingMembers>
+internal sealed class DivergingForm : Form<DivergingMembers>
 {
     public override string Kind => "diverging";
 

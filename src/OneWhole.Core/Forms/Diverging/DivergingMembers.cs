@@ -4,7 +4,7 @@ using OneWhole.Core.Studies.Shapes;
 namespace OneWhole.Core.Forms.Diverging;
 
 /// <summary>The side of a level.</summary>
-public enum Side
+internal enum Side
 {
     Low,
     Neutral,
@@ -12,7 +12,7 @@ public enum Side
 }
 
 /// <summary>Where neutral levels stand.</summary>
-public enum NeutralPlace
+internal enum NeutralPlace
 {
     /// <summary>Centred on zero, half to each side.</summary>
     Split,
@@ -25,7 +25,7 @@ public enum NeutralPlace
 }
 
 /// <summary>The members of diverging bars.</summary>
-public sealed record DivergingMembers
+internal sealed record DivergingMembers
 {
     public LengthUnit Length { get; init; }
 

@@ -44,7 +44,7 @@ internal static class FunnelChart
             );
             series.Add(new ChartSeries($"spacer after {name}", stage => chart.Cell("spacer", Row(stage))));
             series.Add(
-                chart.Room($"rate {name}", 0.25, "value", "all rows", largest, ColumnUnit.Amount) with
+                ChartParts.Room($"rate {name}", 0.25, "value", "all rows", largest, ColumnUnit.Amount) with
                 {
                     Label = stage => chart.HasLabels ? chart.Of(chart.Cell(rate, Row(stage))) : null,
                     LabelPlace = ChartLabelPlace.Centre,

@@ -10,14 +10,14 @@ using OneWhole.Core.Workings.Rules;
 namespace OneWhole.Core.Forms.Funnel;
 
 /// <summary>Which rate the labels print.</summary>
-public enum FunnelBase
+internal enum FunnelBase
 {
     First,
     Previous,
 }
 
 /// <summary>The funnel's members.</summary>
-public sealed record FunnelMembers
+internal sealed record FunnelMembers
 {
     public FunnelBase Base { get; init; }
 
@@ -42,7 +42,7 @@ public sealed record FunnelMembers
 }
 
 /// <summary>Stages one under the other, centred: what is left of the first, and of the stage before.</summary>
-public sealed class FunnelForm : Form<FunnelMembers>
+internal sealed class FunnelForm : Form<FunnelMembers>
 {
     public override string Kind => "funnel";
 

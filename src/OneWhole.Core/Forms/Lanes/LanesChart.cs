@@ -45,7 +45,7 @@ internal static class LanesChart
                 }
             );
             // Room for the number of the longest bar, which has no spacer.
-            series.Add(chart.Room($"gap {division.Parts[part].Label}", 0.25, "value", "all rows", largest, ColumnUnit.Amount));
+            series.Add(ChartParts.Room($"gap {division.Parts[part].Label}", 0.25, "value", "all rows", largest, ColumnUnit.Amount));
         }
         return new NativeChart(chart.Groups(), series)
         {

@@ -11,7 +11,7 @@ using OneWhole.Core.Workings.Rules;
 namespace OneWhole.Core.Forms.Lanes;
 
 /// <summary>The members of lanes.</summary>
-public sealed record LanesMembers
+internal sealed record LanesMembers
 {
     public ScaleSharing Scales { get; init; }
 
@@ -26,7 +26,7 @@ public sealed record LanesMembers
 }
 
 /// <summary>A row a group and a lane a part: all bars grow the same way, each from its lane's own line.</summary>
-public sealed class LanesForm : Form<LanesMembers>
+internal sealed class LanesForm : Form<LanesMembers>
 {
     public override string Kind => "lanes";
 

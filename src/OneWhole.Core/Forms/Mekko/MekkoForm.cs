@@ -10,7 +10,7 @@ using OneWhole.Core.Workings.Rules;
 namespace OneWhole.Core.Forms.Mekko;
 
 /// <summary>A height of its own for each group: the mean of a column over its rows, or the quotient of two columns' sums.</summary>
-public sealed record MekkoHeight
+internal sealed record MekkoHeight
 {
     public string? Mean { get; init; }
 
@@ -41,7 +41,7 @@ public sealed record MekkoHeight
 }
 
 /// <summary>The Mekko's members.</summary>
-public sealed record MekkoMembers
+internal sealed record MekkoMembers
 {
     /// <summary>Null for the parts, stacked to 100 %.</summary>
     public MekkoHeight? Height { get; init; }
@@ -57,7 +57,7 @@ public sealed record MekkoMembers
 }
 
 /// <summary>Columns as wide as their group's share, cut into their parts; or as high as a second quantity.</summary>
-public sealed class MekkoForm : Form<MekkoMembers>
+internal sealed class MekkoForm : Form<MekkoMembers>
 {
     public override string Kind => "mekko";
 

@@ -8,7 +8,7 @@ using OneWhole.Core.Workings;
 namespace OneWhole.Core.Forms.Nested;
 
 /// <summary>The members of nested bars.</summary>
-public sealed record NestedMembers
+internal sealed record NestedMembers
 {
     public BarDirection Direction { get; init; }
 
@@ -26,7 +26,7 @@ public sealed record NestedMembers
 /// One broad bar a group with its parts as narrow bars in front, all on one amount axis: groups and parts can both be compared,
 /// where a Mekko's uneven widths mislead.
 /// </summary>
-public sealed class NestedForm : Form<NestedMembers>
+internal sealed class NestedForm : Form<NestedMembers>
 {
     public override string Kind => "nested";
 

@@ -17,7 +17,7 @@ namespace OneWhole.Core.Forms.Pareto;
 /// Bars by size and the running share over them, with cuts; or, along position, the concentration curve
 /// (Lorenz, 1905, with the largest first).
 /// </summary>
-public sealed class ParetoForm : Form<ParetoMembers>
+internal sealed class ParetoForm : Form<ParetoMembers>
 {
     public override string Kind => "pareto";
 

@@ -5,7 +5,7 @@ using OneWhole.Core.Studies.Shapes;
 namespace OneWhole.Core.Forms.Pareto;
 
 /// <summary>How the amount axis relates to the share axis.</summary>
-public enum ParetoAxes
+internal enum ParetoAxes
 {
     /// <summary>The amount axis ends at the whole, so that both share one scale.</summary>
     Aligned,
@@ -15,7 +15,7 @@ public enum ParetoAxes
 }
 
 /// <summary>What the x axis counts.</summary>
-public enum ParetoAlong
+internal enum ParetoAlong
 {
     Parts,
 
@@ -24,14 +24,14 @@ public enum ParetoAlong
 }
 
 /// <summary>Whether the part that carries the running share across a limit still belongs to the class below it.</summary>
-public enum ParetoCrossing
+internal enum ParetoCrossing
 {
     In,
     Out,
 }
 
 /// <summary>One cut: across the running share, along the parts, or after so many parts. Exactly one is set.</summary>
-public sealed record Cut
+internal sealed record Cut
 {
     public ExactDecimal? Share { get; init; }
 
@@ -70,7 +70,7 @@ public sealed record Cut
 }
 
 /// <summary>The Pareto's members.</summary>
-public sealed record ParetoMembers
+internal sealed record ParetoMembers
 {
     public ParetoAxes Axes { get; init; }
 

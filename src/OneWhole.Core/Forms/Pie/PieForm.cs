@@ -10,7 +10,7 @@ using OneWhole.Core.Workings.Rules;
 namespace OneWhole.Core.Forms.Pie;
 
 /// <summary>The pie's members.</summary>
-public sealed record PieMembers
+internal sealed record PieMembers
 {
     /// <summary>The ring's inner radius as a share of the outer one, 0 to 0.8.</summary>
     public ExactDecimal Hole { get; init; }
@@ -26,7 +26,7 @@ public sealed record PieMembers
 }
 
 /// <summary>Slices of a circle, clockwise from 12 o'clock; with a hole a ring around the whole.</summary>
-public sealed class PieForm : Form<PieMembers>
+internal sealed class PieForm : Form<PieMembers>
 {
     /// <summary>Beyond so many slices bars are compared more easily (common practice).</summary>
     public const int MostSlices = 5;

@@ -13,7 +13,7 @@ using OneWhole.Core.Workings.Rules;
 namespace OneWhole.Core.Forms.Pyramid;
 
 /// <summary>The pyramid's members.</summary>
-public sealed record PyramidMembers
+internal sealed record PyramidMembers
 {
     public LengthUnit Length { get; init; }
 
@@ -41,7 +41,7 @@ public sealed record PyramidMembers
 internal sealed record PyramidComputed(AgeReadings Ages, WorkingsResult? Against);
 
 /// <summary>Bands of age with one part to the left and one to the right, the youngest at the bottom.</summary>
-public sealed class PyramidForm : Form<PyramidMembers>
+internal sealed class PyramidForm : Form<PyramidMembers>
 {
     public override string Kind => "pyramid";
 

@@ -9,7 +9,7 @@ using OneWhole.Core.Workings;
 namespace OneWhole.Core.Forms.ShareBars;
 
 /// <summary>The share bars' members.</summary>
-public sealed record ShareBarsMembers
+internal sealed record ShareBarsMembers
 {
     public BarDirection Direction { get; init; }
 
@@ -24,7 +24,7 @@ public sealed record ShareBarsMembers
 }
 
 /// <summary>One bar a part, with its share and its amount each in a place of its own.</summary>
-public sealed class ShareBarsForm : Form<ShareBarsMembers>
+internal sealed class ShareBarsForm : Form<ShareBarsMembers>
 {
     public override string Kind => "sharebars";
 

@@ -11,7 +11,7 @@ using OneWhole.Core.Workings.Rules;
 namespace OneWhole.Core.Forms.Stacked;
 
 /// <summary>Groups side by side, their parts on one another (or beside), as amounts or as 100 % of each group.</summary>
-public sealed class StackedForm : Form<StackedMembers>
+internal sealed class StackedForm : Form<StackedMembers>
 {
     public override string Kind => "stacked";
 

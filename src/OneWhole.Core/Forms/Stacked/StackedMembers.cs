@@ -3,14 +3,14 @@ using OneWhole.Core.Studies.Shapes;
 namespace OneWhole.Core.Forms.Stacked;
 
 /// <summary>How the parts of a group stand.</summary>
-public enum Arrangement
+internal enum Arrangement
 {
     Stacked,
     Beside,
 }
 
 /// <summary>The members of stacked bars.</summary>
-public sealed record StackedMembers
+internal sealed record StackedMembers
 {
     public LengthUnit Length { get; init; } = LengthUnit.Amount;
 

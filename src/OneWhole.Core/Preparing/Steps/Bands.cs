@@ -12,7 +12,7 @@ namespace OneWhole.Core.Preparing.Steps;
 /// Cuts a number column into bands as a column of labels: of one width, or between edges. Lower end in, upper end out; the last edge
 /// belongs to the last band.
 /// </summary>
-public sealed class Bands : StepKind<Bands.With>
+internal sealed class Bands : StepKind<Bands.With>
 {
     public sealed record With(string Column, string As)
     {

@@ -5,7 +5,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Makes rows of columns: each row becomes one row for each of them, the heading in one new column, the cell in another.</summary>
-public sealed class ColumnsToRows : StepKind<ColumnsToRows.With>
+internal sealed class ColumnsToRows : StepKind<ColumnsToRows.With>
 {
     public sealed record With(ImmutableArray<string> Columns, string Names, string Values);
 

@@ -5,7 +5,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Counts rows by columns into a small table.</summary>
-public sealed class CountRows : StepKind<CountRows.With>
+internal sealed class CountRows : StepKind<CountRows.With>
 {
     public sealed record With(ImmutableArray<string> By, string As);
 

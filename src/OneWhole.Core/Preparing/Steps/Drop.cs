@@ -5,7 +5,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Takes columns out.</summary>
-public sealed class Drop : StepKind<Drop.With>
+internal sealed class Drop : StepKind<Drop.With>
 {
     public sealed record With(ImmutableArray<string> Columns);
 

@@ -5,7 +5,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Repeats what stands in a cell over the blank cells below it.</summary>
-public sealed class FillDown : StepKind<FillDown.With>
+internal sealed class FillDown : StepKind<FillDown.With>
 {
     public sealed record With(ImmutableArray<string> Columns);
 

@@ -4,7 +4,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Makes the headings the first row again, where they were data; the columns are called by their places.</summary>
-public sealed class HeadingsAreData : StepKind<HeadingsAreData.With>
+internal sealed class HeadingsAreData : StepKind<HeadingsAreData.With>
 {
     public sealed record With;
 

@@ -4,7 +4,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Takes the headings from a row; that row and those above it are no rows of the table any more.</summary>
-public sealed class HeadingsFromRow : StepKind<HeadingsFromRow.With>
+internal sealed class HeadingsFromRow : StepKind<HeadingsFromRow.With>
 {
     public sealed record With
     {

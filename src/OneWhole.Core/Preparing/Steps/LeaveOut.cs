@@ -8,7 +8,7 @@ using OneWhole.Core.Workings;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Leaves out the rows for which all conditions hold.</summary>
-public sealed class LeaveOut : StepKind<LeaveOut.With>
+internal sealed class LeaveOut : StepKind<LeaveOut.With>
 {
     public sealed record With(ImmutableArray<Clause> Where);
 

@@ -4,7 +4,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Leaves out the rows in which no cell is filled.</summary>
-public sealed class LeaveOutEmpty : StepKind<LeaveOutEmpty.With>
+internal sealed class LeaveOutEmpty : StepKind<LeaveOutEmpty.With>
 {
     public sealed record With;
 

@@ -6,7 +6,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Leaves out the rows that add up others: found anew whenever the rows are read, so that a total may move.</summary>
-public sealed class LeaveOutTotals : StepKind<LeaveOutTotals.With>
+internal sealed class LeaveOutTotals : StepKind<LeaveOutTotals.With>
 {
     /// <param name="Labels">What totals were called when they were found: such rows are left out even where others were changed, and they
     /// no longer add them up.</param>

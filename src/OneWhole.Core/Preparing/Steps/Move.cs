@@ -4,7 +4,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Puts a column before another one, or at the end.</summary>
-public sealed class Move : StepKind<Move.With>
+internal sealed class Move : StepKind<Move.With>
 {
     public sealed record With(string Column)
     {

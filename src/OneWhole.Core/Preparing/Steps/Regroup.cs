@@ -5,7 +5,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Makes a column of fewer labels: many into few, with one for everything else.</summary>
-public sealed class Regroup : StepKind<Regroup.With>
+internal sealed class Regroup : StepKind<Regroup.With>
 {
     public sealed record With(string Column, string As)
     {

@@ -5,7 +5,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Keeps the first of rows that are alike, in all columns or in some.</summary>
-public sealed class RemoveRepeats : StepKind<RemoveRepeats.With>
+internal sealed class RemoveRepeats : StepKind<RemoveRepeats.With>
 {
     public sealed record With
     {

@@ -4,7 +4,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Gives a column another heading.</summary>
-public sealed class Rename : StepKind<Rename.With>
+internal sealed class Rename : StepKind<Rename.With>
 {
     public sealed record With(string Column, string To);
 

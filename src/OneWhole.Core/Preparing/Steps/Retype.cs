@@ -4,7 +4,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Takes a column for something else: its type, how its numbers and dates are written, its unit and nouns.</summary>
-public sealed class Retype : StepKind<Retype.With>
+internal sealed class Retype : StepKind<Retype.With>
 {
     public sealed record With(string Column)
     {

@@ -7,7 +7,7 @@ namespace OneWhole.Core.Preparing.Steps;
 /// <summary>
 /// Makes columns of rows: one for each label of a column, with the sum of another; rows alike in all other columns become one.
 /// </summary>
-public sealed class RowsToColumns : StepKind<RowsToColumns.With>
+internal sealed class RowsToColumns : StepKind<RowsToColumns.With>
 {
     private const int MostColumns = 1000;
 

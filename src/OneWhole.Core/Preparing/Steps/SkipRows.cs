@@ -4,7 +4,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Leaves out rows at the top or at the end: titles, a total.</summary>
-public sealed class SkipRows : StepKind<SkipRows.With>
+internal sealed class SkipRows : StepKind<SkipRows.With>
 {
     public sealed record With
     {

@@ -9,7 +9,7 @@ namespace OneWhole.Core.Preparing.Steps;
 /// Lays blocks of columns that stand side by side under one another; each block's title becomes a label in a new column. Rows that are
 /// blank in a block don't come.
 /// </summary>
-public sealed class StackBlocks : StepKind<StackBlocks.With>
+internal sealed class StackBlocks : StepKind<StackBlocks.With>
 {
     public sealed record With(ImmutableArray<string> Columns, int Wide, ImmutableArray<string> Titles, string As);
 

@@ -6,7 +6,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>How letters are written.</summary>
-public enum Letters
+internal enum Letters
 {
     Keep,
     Lower,
@@ -15,7 +15,7 @@ public enum Letters
 }
 
 /// <summary>Trims labels, makes runs of white space one space, and writes letters alike.</summary>
-public sealed partial class Tidy : StepKind<Tidy.With>
+internal sealed partial class Tidy : StepKind<Tidy.With>
 {
     public sealed record With(ImmutableArray<string> Columns)
     {

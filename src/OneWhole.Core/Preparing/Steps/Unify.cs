@@ -5,7 +5,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Exchanges labels for the ones that are kept: spellings of one thing become one. Works on at every refresh.</summary>
-public sealed class Unify : StepKind<Unify.With>
+internal sealed class Unify : StepKind<Unify.With>
 {
     public sealed record With(string Column)
     {

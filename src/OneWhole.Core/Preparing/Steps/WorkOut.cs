@@ -7,7 +7,7 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>How a column is worked out.</summary>
-public enum Working
+internal enum Working
 {
     Add,
     Subtract,
@@ -22,7 +22,7 @@ public enum Working
 }
 
 /// <summary>One term: a column, a number, or a text. Exactly one is set.</summary>
-public sealed record Term
+internal sealed record Term
 {
     public string? Column { get; init; }
 
@@ -53,7 +53,7 @@ public sealed record Term
 /// <summary>
 /// Works a column out from others. A blank or unreadable term gives a blank, and so does a division by zero, which is counted.
 /// </summary>
-public sealed class WorkOut : StepKind<WorkOut.With>
+internal sealed class WorkOut : StepKind<WorkOut.With>
 {
     public sealed record With(string As)
     {

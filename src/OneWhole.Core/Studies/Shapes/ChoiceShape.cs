@@ -27,6 +27,7 @@ public sealed class ChoiceShape<T> : Shape<T>
     internal override IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) =>
         [.. Words.Zip(_texts, (word, text) => (text, (JsonNode?)JsonValue.Create(word.Word)))];
 
+    /// <inheritdoc/>
     public override T Read(JsonElement element, string place)
     {
         if (element.ValueKind == JsonValueKind.String)
@@ -45,8 +46,10 @@ public sealed class ChoiceShape<T> : Shape<T>
 
     public string WordOf(T value) => Words.First(word => word.Value.Equals(value)).Word;
 
+    /// <inheritdoc/>
     public override JsonNode? Write(T value) => JsonValue.Create(WordOf(value));
 
+    /// <inheritdoc/>
     public override JsonObject Schema() => new() { ["enum"] = new JsonArray([.. Words.Select(word => JsonValue.Create(word.Word))]) };
 }
 

@@ -11,6 +11,7 @@ public sealed class CountShape(int least, int most) : Shape<int>
 
     public int Most { get; } = most;
 
+    /// <inheritdoc/>
     public override int Read(JsonElement element, string place)
     {
         string expected = Most == int.MaxValue ? $"a whole number from {Least}" : $"a whole number from {Least} to {Most}";
@@ -28,8 +29,10 @@ public sealed class CountShape(int least, int most) : Shape<int>
         return (int)value.Units.Small;
     }
 
+    /// <inheritdoc/>
     public override JsonNode? Write(int value) => JsonValue.Create(value);
 
+    /// <inheritdoc/>
     public override JsonObject Schema()
     {
         var schema = new JsonObject { ["type"] = "integer", ["minimum"] = Least };

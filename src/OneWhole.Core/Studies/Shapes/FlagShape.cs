@@ -6,6 +6,7 @@ namespace OneWhole.Core.Studies.Shapes;
 /// <summary>True or false.</summary>
 public sealed class FlagShape : Shape<bool>
 {
+    /// <inheritdoc/>
     public override bool Read(JsonElement element, string place) =>
         element.ValueKind switch
         {
@@ -14,8 +15,10 @@ public sealed class FlagShape : Shape<bool>
             _ => throw Wrong(element, place, "true or false"),
         };
 
+    /// <inheritdoc/>
     public override JsonNode? Write(bool value) => JsonValue.Create(value);
 
+    /// <inheritdoc/>
     public override JsonObject Schema() => new() { ["type"] = "boolean" };
 
     internal override IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) =>

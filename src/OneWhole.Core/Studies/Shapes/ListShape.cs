@@ -8,6 +8,7 @@ namespace OneWhole.Core.Studies.Shapes;
 public sealed class ListShape<T>(Shape<T> item, int least = 0, int most = int.MaxValue, Func<ImmutableArray<T>, string?>? fault = null)
     : Shape<ImmutableArray<T>>
 {
+    /// <inheritdoc/>
     public override ImmutableArray<T> Read(JsonElement element, string place)
     {
         int count = element.ValueKind == JsonValueKind.Array ? element.GetArrayLength() : -1;
@@ -29,8 +30,10 @@ public sealed class ListShape<T>(Shape<T> item, int least = 0, int most = int.Ma
         return fault?.Invoke(list) is { } expected ? throw Wrong(element, place, expected) : list;
     }
 
+    /// <inheritdoc/>
     public override JsonNode? Write(ImmutableArray<T> value) => new JsonArray([.. value.Select(item.Write)]);
 
+    /// <inheritdoc/>
     public override JsonObject Schema()
     {
         var schema = new JsonObject { ["type"] = "array", ["items"] = item.Schema() };
@@ -49,6 +52,7 @@ public sealed class ListShape<T>(Shape<T> item, int least = 0, int most = int.Ma
 /// <summary>An object whose member names are free (labels), with values of one shape.</summary>
 public sealed class MapShape<T>(Shape<T> item) : Shape<ImmutableSortedDictionary<string, T>>
 {
+    /// <inheritdoc/>
     public override ImmutableSortedDictionary<string, T> Read(JsonElement element, string place)
     {
         if (element.ValueKind != JsonValueKind.Object)
@@ -63,9 +67,11 @@ public sealed class MapShape<T>(Shape<T> item) : Shape<ImmutableSortedDictionary
         return map.ToImmutable();
     }
 
+    /// <inheritdoc/>
     public override JsonNode? Write(ImmutableSortedDictionary<string, T> value) =>
         new JsonObject(value.Select(pair => KeyValuePair.Create(pair.Key, item.Write(pair.Value))));
 
+    /// <inheritdoc/>
     public override JsonObject Schema() =>
         new()
         {

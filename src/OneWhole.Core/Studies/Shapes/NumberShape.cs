@@ -18,6 +18,7 @@ public sealed class NumberShape(
     /// <summary>A share in (0, 1).</summary>
     public static NumberShape ShareBelowOne { get; } = new(above: 0, below: 1);
 
+    /// <inheritdoc/>
     public override ExactDecimal Read(JsonElement element, string place)
     {
         if (
@@ -56,8 +57,10 @@ public sealed class NumberShape(
         return limits.Count == 0 ? "a number" : "a number " + string.Join(" and ", limits);
     }
 
+    /// <inheritdoc/>
     public override JsonNode? Write(ExactDecimal value) => JsonNode.Parse(value.ToString());
 
+    /// <inheritdoc/>
     public override JsonObject Schema()
     {
         var schema = new JsonObject { ["type"] = "number" };

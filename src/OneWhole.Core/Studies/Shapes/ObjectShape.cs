@@ -124,6 +124,7 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
         return this;
     }
 
+    /// <inheritdoc/>
     public override T Read(JsonElement element, string place) => ReadExcept(element, place);
 
     /// <summary>Reads a whole document.</summary>
@@ -211,6 +212,7 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
         return schema;
     }
 
+    /// <inheritdoc/>
     public override JsonNode? Write(T value)
     {
         T standard = start();
@@ -232,6 +234,7 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
         return _members.SelectMany(member => member.Settings(value, standard, place));
     }
 
+    /// <inheritdoc/>
     public override JsonObject Schema()
     {
         T standard = start();

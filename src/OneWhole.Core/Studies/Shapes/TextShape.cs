@@ -15,6 +15,7 @@ public sealed class TextShape(string meaning, int longest = 2000, Reference? ref
     /// <summary>Another table's name.</summary>
     public static TextShape Table { get; } = new("a table", 1000, Reference.Table);
 
+    /// <inheritdoc/>
     public override string Read(JsonElement element, string place)
     {
         if (element.ValueKind != JsonValueKind.String)
@@ -25,8 +26,10 @@ public sealed class TextShape(string meaning, int longest = 2000, Reference? ref
         return text.Length <= longest ? text : throw Wrong(element, place, $"{meaning}, of at most {longest} characters");
     }
 
+    /// <inheritdoc/>
     public override JsonNode? Write(string value) => JsonValue.Create(value);
 
+    /// <inheritdoc/>
     public override JsonObject Schema()
     {
         var schema = new JsonObject

@@ -11,12 +11,14 @@ public abstract partial record Rule
     {
         internal override string Words(RuleWords words) => Text;
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row)
         {
             (int group, int part) = Of(row);
             return cells.Division.Has(group, part) ? cells.Division.Value(cells.Division.Amount(group, part)) : null;
         }
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => sheet.Amount(Of(row), row);
     }
 }

@@ -19,9 +19,11 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => words.Above(Key, row, InGroup, sameSign: false);
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) =>
             cells.At(Key, row) is null ? null : cells.Sum(Key, InGroup ? cells.FirstOfGroup(row) : 0, row - 1);
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) =>
             $"SUM({(InGroup ? sheet.FromGroup(Key, row) : sheet.FromFirst(Key, row))})-{sheet.Own(Key, row)}";
 

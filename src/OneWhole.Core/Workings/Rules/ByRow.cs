@@ -20,8 +20,10 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => Of(row)?.Numbers(words, row) ?? Text;
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => Of(row)?.Value(cells, row);
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => InFormulas(row)?.Formula(sheet, row);
 
         internal override IEnumerable<Rule> Inner(int row) => InFormulas(row) is { } own ? [own] : [];

@@ -11,8 +11,10 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => words.Cell(Key, row);
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => cells.At(Key, row);
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => sheet.Own(Key, row);
 
         internal override (string Key, int Row)? Reads(int row) => (Key, row);

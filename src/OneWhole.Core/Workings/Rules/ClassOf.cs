@@ -20,6 +20,7 @@ public abstract partial record Rule
             : words.Division.IsFolded(row) ? "no class: it stands for many"
             : "no class: the whole is 0";
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => null;
 
         /// <summary>The class; null where there is none.</summary>
@@ -33,6 +34,7 @@ public abstract partial record Rule
             return Names[at < 0 ? Limits.Count : at];
         }
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row)
         {
             if (sheet.Division.IsFolded(row))

@@ -10,8 +10,10 @@ public abstract partial record Rule
     {
         internal override string Words(RuleWords words) => NumberText.Exact(ExactDecimal.FromDouble(Number));
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => ExactDecimal.FromDouble(Number).ToFraction();
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => Number.ToString("R", CultureInfo.InvariantCulture);
     }
 }

@@ -12,9 +12,11 @@ public abstract partial record Rule
         internal override string Numbers(RuleWords words, int row) =>
             $"{words.NumberTerm(Dividend, row)} ÷ {words.NumberTerm(Divisor, row)}";
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) =>
             Divisor.Value(cells, row) is { Sign: not 0 } divisor ? Dividend.Value(cells, row) / divisor : null;
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row)
         {
             string? divisor = Divisor.IsProduct && Divisor.Formula(sheet, row) is { } product ? $"({product})" : Term(Divisor, sheet, row);

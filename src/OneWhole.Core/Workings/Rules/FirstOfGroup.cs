@@ -12,8 +12,10 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => words.Cell(Key, words.Cells.FirstOfGroup(row));
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => cells.At(Key, cells.FirstOfGroup(row));
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => sheet.OwnInFixedRow(Key, row - sheet.Division.PartOf(row));
     }
 }

@@ -9,8 +9,10 @@ public abstract partial record Rule
     {
         internal override string Words(RuleWords words) => Text;
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => null;
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => null;
     }
 }

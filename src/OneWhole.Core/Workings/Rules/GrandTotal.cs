@@ -9,8 +9,10 @@ public abstract partial record Rule
     {
         internal override string Words(RuleWords words) => words.Amount(words.Division.Total);
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => cells.Division.Value(cells.Division.Total);
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => sheet.TotalName;
     }
 }

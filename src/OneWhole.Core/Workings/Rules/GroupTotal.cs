@@ -12,8 +12,10 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => words.Amount(words.Division.GroupTotal(words.Cells.GroupOf(row)));
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => cells.Division.Value(cells.Division.GroupTotal(cells.GroupOf(row)));
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => sheet.GroupTotal(row);
     }
 }

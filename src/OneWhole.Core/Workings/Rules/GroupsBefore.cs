@@ -11,8 +11,10 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => words.Amount(SumBefore(words.Cells, row));
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => cells.Division.Value(SumBefore(cells, row));
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) =>
             sheet.Sum(Enumerable.Range(0, sheet.GroupOf(row)).Select(sheet.Subtotal));
 

@@ -14,6 +14,7 @@ public abstract partial record Rule
 
         internal override string Words(RuleWords words) => $"largest {words.LabelOf(Key)} of {Over}";
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) =>
             RowsOf(cells.Division, cells.RowCount, row)
                 .SelectMany(at => Over == BothSides ? (Fraction?[])[cells.At("left", at), cells.At("right", at)] : [cells.At(Key, at)])
@@ -22,6 +23,7 @@ public abstract partial record Rule
                 .DefaultIfEmpty(Fraction.Zero)
                 .Max();
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) =>
             Over == BothSides
                 ? $"MAX(0,{sheet.Column("left")},{sheet.Column("right")})"

@@ -12,9 +12,11 @@ public abstract partial record Rule
         internal override string Numbers(RuleWords words, int row) =>
             words.Division.PartOf(row) == 0 ? $"−1 × {words.Cell(Key, row)}" : words.Cell(Key, row);
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) =>
             cells.Division.PartOf(row) == 0 ? -cells.At(Key, row) : cells.At(Key, row);
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => (sheet.Division.PartOf(row) == 0 ? "-" : "") + sheet.Own(Key, row);
 
         internal override (string Key, int Row)? Reads(int row) => (Key, row);

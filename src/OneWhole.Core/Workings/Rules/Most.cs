@@ -12,9 +12,11 @@ public abstract partial record Rule
         internal override string Numbers(RuleWords words, int row) =>
             $"the largest of {(Of.Count > 4 ? $"{Of.Count} groups" : string.Join(", ", Of.Select(other => other.Numbers(words, row))))}";
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) =>
             Of.Select(other => other.Value(cells, row)).OfType<Fraction>().Append(Fraction.Zero).Max();
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row)
         {
             string?[] terms = [.. Of.Select(other => other.Formula(sheet, row))];

@@ -11,8 +11,10 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => $"{words.NumberTerm(First, row)} × {words.NumberTerm(Second, row)}";
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => First.Value(cells, row) * Second.Value(cells, row);
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => Both(Term(First, sheet, row), "*", Term(Second, sheet, row));
 
         internal override IEnumerable<Rule> Inner(int row) => [First, Second];

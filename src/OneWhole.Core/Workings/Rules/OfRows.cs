@@ -16,8 +16,10 @@ public abstract partial record Rule
 
         internal override string Words(RuleWords words) => Text;
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => ByGroup[row];
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row)
         {
             string? above = sheet.RowsSum(Above, row),

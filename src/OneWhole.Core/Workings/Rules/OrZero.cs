@@ -11,8 +11,10 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => words.HasValue(Key, row) ? words.Cell(Key, row) : "0";
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => cells.At(Key, row) ?? Fraction.Zero;
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => $"N({sheet.Own(Key, row)})";
     }
 }

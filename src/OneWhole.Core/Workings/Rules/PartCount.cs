@@ -9,8 +9,10 @@ public abstract partial record Rule
     {
         internal override string Words(RuleWords words) => NumberText.Count(words.Division.CountedParts);
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => cells.Division.CountedParts;
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) =>
             sheet.Division.Folded is null
                 ? $"COUNT({sheet.Column("value")})"

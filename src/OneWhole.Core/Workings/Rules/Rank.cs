@@ -14,11 +14,13 @@ public abstract partial record Rule
             $"1 for the largest {words.LabelOf(Key)}; equal ones share a "
             + $"rank{(words.Division.Folded is null ? "" : ", and folded ones count")}";
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) =>
             cells.Division.IsFolded(row) || cells.At(Key, row) is not { } own
                 ? null
                 : 1 + Enumerable.Range(0, cells.Division.KeptParts).Count(at => cells.At(Key, at) > own) + FoldedAbove(cells.Division, row);
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row)
         {
             if (sheet.Division.IsFolded(row))

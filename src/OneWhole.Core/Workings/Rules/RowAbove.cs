@@ -11,8 +11,10 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => words.Cell(Key, row - 1);
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => cells.Division.PartOf(row) == 0 ? null : cells.At(Key, row - 1);
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => sheet.Division.PartOf(row) == 0 ? null : sheet.Own(Key, row - 1);
 
         internal override (string Key, int Row)? Reads(int row) => (Key, row - 1);

@@ -11,8 +11,10 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => NumberText.Count(row + 1);
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => row + 1;
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => $"COUNT({sheet.FromFirst("value", row)})";
     }
 }

@@ -19,8 +19,10 @@ public abstract partial record Rule
             return string.Join(" + ", terms.Length > MostTerms ? [terms[0], terms[1], "…", terms[^2], terms[^1]] : terms);
         }
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => cells.Sum(Key, 0, LastOfStep(cells, row));
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row)
         {
             string own = $"SUM({sheet.FromFirst(Key, row)})";

@@ -12,6 +12,7 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => words.Above(Key, row, inGroup: true, sameSign: true);
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) =>
             cells.At(Key, row) is not { } own
                 ? null
@@ -20,6 +21,7 @@ public abstract partial record Rule
                     .Where(value => value.Sign < 0 == own.Sign < 0)
                     .Aggregate(Fraction.Zero, (sum, value) => sum + value);
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row)
         {
             string above = sheet.FromGroup(Key, row),

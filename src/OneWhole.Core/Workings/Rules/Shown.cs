@@ -17,6 +17,7 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => Of.Numbers(words, row);
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) =>
             Of.Value(cells, row) is not { } share ? null
             : Shares.IsReconciled(row) ? Shares.Percent(row)

@@ -11,9 +11,11 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => words.Terms(Key, Rows);
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) =>
             Rows.Aggregate(Fraction.Zero, (sum, at) => sum + (cells.At(Key, at) ?? Fraction.Zero));
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => sheet.Sum(sheet.Ranges(Key, Rows, fixedRows: false));
     }
 }

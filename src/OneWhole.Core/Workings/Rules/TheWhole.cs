@@ -18,8 +18,10 @@ public abstract partial record Rule
 
         internal override string Numbers(RuleWords words, int row) => words.Amount(words.Division.Whole(row));
 
+        /// <inheritdoc/>
         public override Fraction? Value(RuleCells cells, int row) => cells.Division.Value(cells.Division.Whole(row));
 
+        /// <inheritdoc/>
         public override string? Formula(IFormulaSheet sheet, int row) => sheet.Whole(row);
     }
 }
