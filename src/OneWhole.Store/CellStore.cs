@@ -391,7 +391,9 @@ public sealed class CellStore(Database database)
         ExactInt?[]? wide = numbers.Narrow
             ? null
             : Array.ConvertAll(JsonSerializer.Deserialize<string?[]>(Unpack(ReadBlob(connection, import, $"{name}:wide")!))!, text =>
-                text is null ? (ExactInt?)null : new ExactInt(System.Numerics.BigInteger.Parse(text, CultureInfo.InvariantCulture))
+                text is null
+                    ? (ExactInt?)null
+                    : new ExactInt(System.Numerics.BigInteger.Parse(text, System.Globalization.CultureInfo.InvariantCulture))
             );
         Dictionary<int, string> spellings = ReadBlob(connection, import, $"{name}:spellings") is { } spelled
             ? JsonSerializer.Deserialize<Dictionary<int, string>>(Unpack(spelled))!

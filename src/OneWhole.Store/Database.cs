@@ -120,6 +120,46 @@ public sealed class Database
         }
     }
 
+    /// <summary>
+    /// Writes a consistent copy of the file while it may be in use, by the backup of SQLite: what was saved when it began is in it, and
+    /// nothing half.
+    /// </summary>
+    /// <param name="to">The copy; it must not be there yet.</param>
+    /// <exception cref="StoreException">There is no such database, or the copy can't be written; then none is left.</exception>
+    public void BackUp(string to)
+    {
+        if (!File.Exists(Path))
+        {
+            throw new StoreException($"{Path} is not there: name the database with --data.");
+        }
+        if (File.Exists(to))
+        {
+            throw new StoreException($"{to} is there already: name another file, so that no earlier copy is lost.");
+        }
+        string draft = to + ".part";
+        try
+        {
+            PrivateFile.Open(draft, FileMode.Create, FileAccess.Write, FileShare.ReadWrite).Dispose();
+            using (SqliteConnection from = Open())
+            using (var copy = new SqliteConnection($"Data Source={draft};Pooling=false"))
+            {
+                copy.Open();
+                from.BackupDatabase(copy);
+            }
+            File.Move(draft, to);
+        }
+        catch (Exception fault) when (fault is SqliteException or IOException or UnauthorizedAccessException)
+        {
+            File.Delete(draft);
+            throw new StoreException(
+                fault is SqliteException broken
+                    ? StoreException.Words(broken, Path)
+                    : $"{to} can't be written: its folder must be there, with room on the disk, and this user must have the right to write it.",
+                fault
+            );
+        }
+    }
+
     /// <summary>Closes the connections to this file that are kept for the next use.</summary>
     public void Close()
     {

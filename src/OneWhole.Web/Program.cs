@@ -7,6 +7,13 @@ System.Globalization.CultureInfo.DefaultThreadCurrentCulture = System.Globalizat
 System.Globalization.CultureInfo.CurrentCulture = System.Globalization.CultureInfo.InvariantCulture;
 try
 {
+    IConfiguration asked = new ConfigurationBuilder().AddCommandLine(args).Build();
+    if (asked["back-up"] is { } copy)
+    {
+        new Database(asked["data"] ?? Server.DefaultData).BackUp(copy);
+        Console.WriteLine($"{copy} is a copy of everything that was saved.");
+        return 0;
+    }
     Server.Build(args).Run();
     return 0;
 }

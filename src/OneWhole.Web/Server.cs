@@ -29,6 +29,9 @@ public static class Server
 {
     public const string DefaultAddress = "http://127.0.0.1:5170";
 
+    /// <summary>Where everything is kept, unless --data says otherwise.</summary>
+    public static string DefaultData => Path.Combine(Directory.GetCurrentDirectory(), "data", "onewhole.db");
+
     public static WebApplication Build(string[] args)
     {
         WebApplicationBuilder builder = WebApplication.CreateBuilder(
@@ -76,7 +79,7 @@ public static class Server
     private static void ConfigureServices(WebApplicationBuilder builder, long mostUpload)
     {
         IServiceCollection services = builder.Services;
-        string data = builder.Configuration["data"] ?? Path.Combine(Directory.GetCurrentDirectory(), "data", "onewhole.db");
+        string data = builder.Configuration["data"] ?? DefaultData;
         services.AddSingleton(new Database(data));
         services.AddSingleton<DocumentStore>();
         services.AddSingleton<CellStore>();

@@ -13,8 +13,6 @@ public sealed class LeftTableTests : AppTest
 {
     private const int Rows0 = 5_000;
 
-    private static readonly string[] Causes = ["Fog", "Crew short", "Engine", "Tide", "Late stock"];
-
     private string Database0 => Path.Combine(Folder, "ferry.sqlite");
 
     private void Fill(string sql)

@@ -154,7 +154,12 @@ public sealed class BriefingDocuments(DocumentStore documents, Changes changes, 
                 .Distinct(),
         ];
 
-    private static string Written(Briefing page, IEnumerable<string> pageTables, BriefingDocument? before, Func<string, string, string?> idOf)
+    private static string Written(
+        Briefing page,
+        IEnumerable<string> pageTables,
+        BriefingDocument? before,
+        Func<string, string, string?> idOf
+    )
     {
         var columns = new List<IReadOnlyDictionary<string, string>>();
         foreach (Clause clause in page.Filter)

@@ -8,15 +8,23 @@ namespace OneWhole.Core.Briefings;
 /// <summary>What a block of a briefing is.</summary>
 public enum BlockKind
 {
+    /// <summary>Running text with readings in it.</summary>
     Text,
+
+    /// <summary>A study, shown.</summary>
     Study,
 }
 
 /// <summary>What is shown of a study.</summary>
 public enum BlockShow
 {
+    /// <summary>The figure alone.</summary>
     Figure,
+
+    /// <summary>The workings alone.</summary>
     Workings,
+
+    /// <summary>The figure with its workings below.</summary>
     Both,
 }
 
@@ -24,6 +32,7 @@ public enum BlockShow
 /// <param name="Key">Its name on this page, by which text refers to its readings.</param>
 public sealed record BriefingBlock(string Key)
 {
+    /// <summary>What it shows.</summary>
     public BlockKind Kind { get; init; }
 
     /// <summary>Running text; "[[b2.whole]]" is replaced by that reading of that block.</summary>
@@ -32,6 +41,7 @@ public sealed record BriefingBlock(string Key)
     /// <summary>The study, by its id or, in a bundle, its name.</summary>
     public string Study { get; init; } = "";
 
+    /// <summary>What of a study is shown.</summary>
     public BlockShow Show { get; init; }
 
     /// <summary>How many columns it takes, at most as many as there are.</summary>
@@ -41,6 +51,7 @@ public sealed record BriefingBlock(string Key)
 /// <summary>A page of several studies and text, with a filter that all of them share. Documented as <c>onewhole.briefing/1</c>.</summary>
 public sealed record Briefing
 {
+    /// <summary>The format's name and version, in every document.</summary>
     public const string Format = "onewhole.briefing/1";
 
     /// <summary>More than this no page shows.</summary>
@@ -89,6 +100,7 @@ public sealed record Briefing
             block.Kind == BlockKind.Study && block.Study.Length == 0 ? "a block of kind study with the study that it shows" : null
         );
 
+    /// <summary>Reads, writes and describes a briefing.</summary>
     public static ObjectShape<Briefing> Shape { get; } =
         new ObjectShape<Briefing>("a briefing", () => new Briefing())
             .Has("format", new FormatShape(Format), _ => Format, (briefing, _) => briefing, "the version of the format", required: true)
@@ -126,16 +138,21 @@ public sealed record Briefing
                     : null
             );
 
+    /// <summary>The heading of the page.</summary>
     public string Title { get; init; } = "";
 
+    /// <summary>How many columns the blocks stand in: 1 to 4.</summary>
     public int Columns { get; init; } = 2;
 
+    /// <summary>What holds for all its studies; each clause acts where a study's table has the column.</summary>
     public ImmutableArray<Clause> Filter { get; init; } = [];
 
+    /// <summary>In reading order.</summary>
     public ImmutableArray<BriefingBlock> Blocks { get; init; } = [];
 
     /// <exception cref="StudyException">The text is not JSON, or not a briefing.</exception>
     public static Briefing Read(string json) => Shape.ReadDocument(json, "briefing");
 
+    /// <summary>The document.</summary>
     public JsonObject Write() => (JsonObject)Shape.Write(this)!;
 }

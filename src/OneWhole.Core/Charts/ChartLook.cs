@@ -17,6 +17,7 @@ public sealed record ChartLook(Finish Finish)
     /// <summary>What is written beside an axis of amounts and one of shares; null for nothing.</summary>
     public (string Amounts, string Shares)? AxisTitles { get; init; }
 
+    /// <summary>The looks that a study's finish gives its chart.</summary>
     public static ChartLook Of(WorkingsResult workings) =>
         new(workings.Division.Study.Finish)
         {
@@ -37,6 +38,7 @@ public sealed record ChartLook(Finish Finish)
             ? (Sized(usual, Finish.Print.Amounts), Finish.Print.StrongAmounts)
             : (Sized(usual, Finish.Print.Shares), Finish.Print.StrongShares);
 
+    /// <summary>The title's size in points.</summary>
     public int TitleSize(int usual) => Sized(usual, Finish.Print.Title);
 
     /// <summary>The colour of a label on a fill, or beside it.</summary>

@@ -20,6 +20,7 @@ public enum ChartArrangement
 /// <summary>Where a label stands.</summary>
 public enum ChartLabelPlace
 {
+    /// <summary>In the middle of the bar, slice or piece.</summary>
     Centre,
 
     /// <summary>Beyond the end of its bar; only for bars that stand beside one another, slices and lines; over a line.</summary>
@@ -81,8 +82,10 @@ public sealed record ChartSeries(string Name, Func<int, ChartNumber?> At)
     /// <summary>Bars are drawn by their edge alone, over the others.</summary>
     public bool IsOutline { get; init; }
 
+    /// <summary>The label of a point; null for no labels, a null label for none at that point.</summary>
     public Func<int, ChartLabel?>? Label { get; init; }
 
+    /// <summary>Where labels stand.</summary>
     public ChartLabelPlace LabelPlace { get; init; }
 
     /// <summary>The colour of the bar that a label on a spacer belongs to; null where the series has it itself.</summary>
@@ -91,6 +94,7 @@ public sealed record ChartSeries(string Name, Func<int, ChartNumber?> At)
     /// <summary>Whether a label on a spacer lies over that bar.</summary>
     public bool LabelIsOnFill { get; init; }
 
+    /// <summary>Whether the key names it.</summary>
     public bool InKey { get; init; } = true;
 }
 
@@ -114,6 +118,7 @@ public sealed record NativeChart(IReadOnlyList<ChartLabel> Categories, IReadOnly
     /// <summary>The first category stands at the top of lying bars.</summary>
     public bool FirstOnTop { get; init; } = true;
 
+    /// <summary>How series stand to each other.</summary>
     public ChartArrangement Arrangement { get; init; }
 
     /// <summary>Between the bars, or the groups of bars that stand beside one another, in bars' widths.</summary>
@@ -140,6 +145,7 @@ public sealed record NativeChart(IReadOnlyList<ChartLabel> Categories, IReadOnly
     /// <summary>What stands in the middle of a ring; null for nothing.</summary>
     public ChartLabel? Middle { get; init; }
 
+    /// <summary>Whether the axis of amounts or shares is drawn.</summary>
     public bool HasValueAxis { get; init; } = true;
 
     /// <summary>Whether names stand along the axis; without them a label names each category.</summary>

@@ -205,14 +205,20 @@ public static class Axes
     /// <summary>How the names under upright bars are set.</summary>
     public enum NameSetting
     {
+        /// <summary>No names.</summary>
         None,
+
+        /// <summary>In lines, each as wide as its place.</summary>
         Wrapped,
+
+        /// <summary>Turned by a right angle.</summary>
         Turned,
     }
 
     /// <summary>What was decided about names, and the height they take.</summary>
     public sealed record Names(NameSetting Setting, double Height, IReadOnlyList<IReadOnlyList<string>> Lines, Font Font)
     {
+        /// <summary>No names, in a font that would be theirs.</summary>
         public static Names Nothing(Font font) => new(NameSetting.None, 0, [], font);
 
         /// <summary>Where turned names stand, from the plot's left edge; empty where names are wrapped.</summary>
@@ -273,6 +279,12 @@ public static class Axes
 
     /// <summary>Draws fitted names under their bars.</summary>
     /// <param name="row">The row that all of them stand for; null where each stands for its own.</param>
+    /// <param name="figure">Takes the marks.</param>
+    /// <param name="fitted">How the names fit.</param>
+    /// <param name="names">The texts, a place each.</param>
+    /// <param name="keys">Of the places, for the marks' ids.</param>
+    /// <param name="plot">The area of bars.</param>
+    /// <param name="bottom">Where the names begin, in pixels.</param>
     public static void Under(
         FigureBuilder figure,
         Names fitted,

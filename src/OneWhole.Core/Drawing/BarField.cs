@@ -34,6 +34,8 @@ internal readonly record struct BarField(Box Plot, bool Upright, double Least, d
     /// <summary>A bar from one value to another.</summary>
     /// <param name="from">Where it begins along the names, from the plot's edge.</param>
     /// <param name="thickness">How broad it is.</param>
+    /// <param name="value">Where it ends, as a value.</param>
+    /// <param name="other">Where it begins, as a value.</param>
     public Box Bar(double from, double thickness, double value, double other)
     {
         double a = At(value),
@@ -71,6 +73,9 @@ internal readonly record struct BarField(Box Plot, bool Upright, double Least, d
     /// <summary>A total where a bar ends: above upright bars, at the right of lying ones.</summary>
     /// <param name="middle">The bar's middle along the names, from the plot's edge.</param>
     /// <param name="value">Where the bar ends.</param>
+    /// <param name="figure">Takes the mark.</param>
+    /// <param name="id">Of the mark.</param>
+    /// <param name="text">Of the label.</param>
     public TextMark Beyond(FigureBuilder figure, string id, double middle, double value, string text)
     {
         Font font = figure.Strong;

@@ -2,6 +2,10 @@ namespace OneWhole.Core.Drawing;
 
 /// <summary>A figure laid out to marks in pixels. The screen, SVG, PNG and PDF are painted from the same marks.</summary>
 /// <param name="Description">One sentence for those who don't see it.</param>
+/// <param name="Width">In pixels.</param>
+/// <param name="Height">In pixels.</param>
+/// <param name="Title">Of the figure.</param>
+/// <param name="Marks">In the order in which they are painted.</param>
 public sealed record Figure(double Width, double Height, string Title, string Description, IReadOnlyList<Mark> Marks)
 {
     /// <summary>Names and labels that have no room; null where all have.</summary>
@@ -16,6 +20,7 @@ public sealed record Domains(double Least, double Most)
     /// <summary>The ends of shares (1 is 100 %).</summary>
     public double ShareLeast { get; init; }
 
+    /// <summary>The largest share, in shares of 1.</summary>
     public double ShareMost { get; init; } = 1;
 
     /// <summary>An axis from 0 to round ends beyond the values; it has some length where all of them are 0.</summary>

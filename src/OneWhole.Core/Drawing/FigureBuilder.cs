@@ -4,8 +4,10 @@ namespace OneWhole.Core.Drawing;
 
 /// <summary>One entry of the key.</summary>
 /// <param name="Fill">A colour's name.</param>
+/// <param name="Text">The name.</param>
 public sealed record KeyEntry(string Text, string Fill)
 {
+    /// <summary>The part that it stands for; null for none.</summary>
     public string? Part { get; init; }
 
     /// <summary>Whether its bars are outlined, not filled.</summary>
@@ -32,6 +34,7 @@ public sealed class FigureBuilder
     /// <summary>Under this width, or under <see cref="MiniatureHeight"/>, only the shape is drawn.</summary>
     public const double MiniatureWidth = 240;
 
+    /// <summary>The height of a miniature before it is made small, in pixels.</summary>
     public const double MiniatureHeight = 150;
 
     /// <summary>One of several small figures has axes and names as long as it is so wide and so high.</summary>
@@ -68,12 +71,16 @@ public sealed class FigureBuilder
     public static FigureBuilder Page(double width, double height, ITextMeasurer measurer, Finish finish) =>
         new(width, height, measurer, finish);
 
+    /// <summary>Of the whole figure, in pixels.</summary>
     public double Width { get; }
 
+    /// <summary>Of the whole figure, in pixels.</summary>
     public double Height { get; }
 
+    /// <summary>Measures texts as they will be drawn.</summary>
     public ITextMeasurer Measurer { get; }
 
+    /// <summary>The looks of the study.</summary>
     public Finish Finish { get; }
 
     /// <summary>How labels were made to fit, where in their own print they don't.</summary>
@@ -115,15 +122,19 @@ public sealed class FigureBuilder
     /// </summary>
     internal Box? Field { get; set; }
 
+    /// <summary>What labels must keep off.</summary>
     public Obstacles Obstacles { get; } = new();
 
+    /// <summary>What has been drawn so far, in the order of painting.</summary>
     public IReadOnlyList<Mark> Marks => _marks;
 
     /// <summary>The text of axes, names and labels; never under 9 pixels.</summary>
     public Font Small => new(Typeface.Sans, Math.Max(9, Math.Round(12 * Unit * 2) / 2));
 
+    /// <summary>Of totals and headings.</summary>
     public Font Strong => Small with { Weight = 600 };
 
+    /// <summary>Of the figure's title.</summary>
     public Font Title => new(Typeface.Serif, Math.Round(20 * Unit * PrintFinish.Step(Finish.Print.Title)), 500);
 
     /// <summary>The print of names along the bars.</summary>
@@ -190,8 +201,10 @@ public sealed class FigureBuilder
     public double BarThickness(double room, double share, double most = double.PositiveInfinity) =>
         Gap is { } gap ? room / (1 + gap) : Math.Min(room * share, most);
 
+    /// <summary>The width of a text, in pixels.</summary>
     public double TextWidth(string text, Font font) => Measurer.Width(text, font);
 
+    /// <summary>The width of a line of a label, in pixels.</summary>
     public double TextWidth(LabelLine line) => Measurer.Width(line.Text, line.Font);
 
     /// <summary>Adds a mark, unless the finish hides what it is.</summary>
@@ -214,6 +227,7 @@ public sealed class FigureBuilder
             _ => false,
         };
 
+    /// <summary>Adds a text.</summary>
     public TextMark Text(string id, MarkRole role, double x, double y, string anchor, string text, Font font, string fill)
     {
         var mark = new TextMark(
@@ -275,6 +289,7 @@ public sealed class FigureBuilder
         return false;
     }
 
+    /// <summary>Adds a line.</summary>
     public void Line(
         string id,
         MarkRole role,

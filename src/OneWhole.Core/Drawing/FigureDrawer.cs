@@ -14,6 +14,7 @@ public static class FigureDrawer
     /// <summary>The smallest and the largest sheet.</summary>
     public const int SmallestSide = 24;
 
+    /// <summary>The longest side of a figure, in pixels.</summary>
     public const int LargestSide = 8192;
 
     /// <summary>How labels and names give way as a set before any is left out: fewer decimals of amounts, then smaller print.</summary>

@@ -12,8 +12,11 @@ public enum Typeface
 
 /// <summary>A typeface at a size in pixels.</summary>
 /// <param name="Weight">400, 500 or 600.</param>
+/// <param name="Typeface">One of the two that ship.</param>
+/// <param name="Size">In pixels.</param>
 public readonly record struct Font(Typeface Typeface, double Size, int Weight = 400)
 {
+    /// <summary>From one line to the next, in pixels.</summary>
     public double LineHeight => Math.Round(Size * 1.3);
 
     /// <summary>How far capitals rise above the baseline.</summary>

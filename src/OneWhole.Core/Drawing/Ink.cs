@@ -9,15 +9,34 @@ namespace OneWhole.Core.Drawing;
 /// </summary>
 public static class Ink
 {
+    /// <summary>Texts and axes.</summary>
     public const string Text = "ink";
+
+    /// <summary>What is said by the way.</summary>
     public const string Quiet = "quiet";
+
+    /// <summary>Rules of tables, lines of a grid.</summary>
     public const string Hairline = "hairline";
+
+    /// <summary>The sheet that a figure lies on.</summary>
     public const string Paper = "sheet";
+
+    /// <summary>Texts on a dark fill.</summary>
     public const string OnFill = "onfill";
+
+    /// <summary>Cuts and their words.</summary>
     public const string Cut = "cut";
+
+    /// <summary>The largest parts of a Pareto.</summary>
     public const string ClassA = "class-a";
+
+    /// <summary>Its middle parts.</summary>
     public const string ClassB = "class-b";
+
+    /// <summary>Its small parts.</summary>
     public const string ClassC = "class-c";
+
+    /// <summary>Behind what is chosen or tried.</summary>
     public const string Wash = "wash";
 
     /// <summary>The folded part, which is many and has no class.</summary>
@@ -25,10 +44,14 @@ public static class Ink
 
     /// <summary>A broad bar behind others.</summary>
     public const string Behind = "behind";
+
+    /// <summary>What wants to be looked at.</summary>
     public const string Warn = "warn";
 
     /// <summary>Text on a fill whose colour is the same on a light and on a dark page.</summary>
     public const string OnDarkFill = "on-dark";
+
+    /// <summary>Texts on a light fill.</summary>
     public const string OnLightFill = "on-light";
 
     /// <summary>How many categorical colours there are: eight, then their lighter sisters.</summary>

@@ -121,6 +121,13 @@ internal static class LabelFit
     /// <summary>The share at a bar's foot, in it, and the amount past its end, where the finish wants them apart.</summary>
     /// <param name="lines">The amount and the share.</param>
     /// <returns>Whether they stand so; where not, nothing was put.</returns>
+    /// <param name="figure">Takes the mark, and measures.</param>
+    /// <param name="id">Of the mark.</param>
+    /// <param name="box">Of the bar or piece.</param>
+    /// <param name="fill">Of the bar or piece.</param>
+    /// <param name="row">Of the workings.</param>
+    /// <param name="part">That it stands for.</param>
+    /// <param name="growth">The way in which the bar grows.</param>
     public static bool Apart(
         FigureBuilder figure,
         string id,
@@ -245,6 +252,8 @@ internal static class LabelFit
 
     /// <summary>The ink of a label on the sheet, beside its bar: the chosen one, the bar's own, or the text's.</summary>
     /// <param name="own">Whether the form itself would have the bar's own, as dark as it has to be to be read.</param>
+    /// <param name="figure">Knows the finish.</param>
+    /// <param name="fill">Of the bar.</param>
     public static string Beside(FigureBuilder figure, string fill, bool own = false) =>
         figure.Finish.LabelInk switch
         {

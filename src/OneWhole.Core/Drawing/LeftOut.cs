@@ -14,8 +14,10 @@ namespace OneWhole.Core.Drawing;
 /// <param name="AllCuts">How many should have them.</param>
 public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels, int Cuts, int AllCuts)
 {
+    /// <summary>Everything had room.</summary>
     public static LeftOut Nothing { get; } = new(0, 0, 0, 0, 0, 0);
 
+    /// <summary>Whether everything had room.</summary>
     public bool IsNothing => Names == 0 && Labels == 0 && Cuts == 0;
 
     /// <summary>"14 of 45 names and 20 of 45 labels have no room"; empty where all have.</summary>

@@ -18,6 +18,7 @@ public abstract record Mark(string Id, MarkRole Role)
     /// <summary>The key of the part, for colours and the key.</summary>
     public string? Part { get; init; }
 
+    /// <summary>The group that it stands for; null for none.</summary>
     public string? Group { get; init; }
 
     /// <summary>How the mark is dragged or clicked to change the study.</summary>
@@ -31,8 +32,10 @@ public abstract record Mark(string Id, MarkRole Role)
 /// <summary>A rectangle.</summary>
 public sealed record RectMark(string Id, MarkRole Role, double X, double Y, double Width, double Height, string? Fill) : Mark(Id, Role)
 {
+    /// <summary>The colour of its edge; null for none.</summary>
     public string? Stroke { get; init; }
 
+    /// <summary>Of its edge, in pixels.</summary>
     public double StrokeWidth { get; init; }
 
     /// <inheritdoc/>
@@ -46,8 +49,10 @@ public sealed record PathMark(string Id, MarkRole Role, IReadOnlyList<IReadOnlyL
     /// <summary>Filled and closed where there is a fill.</summary>
     public string? Fill { get; init; }
 
+    /// <summary>The colour of its line; null for none.</summary>
     public string? Stroke { get; init; }
 
+    /// <summary>Of its line, in pixels.</summary>
     public double StrokeWidth { get; init; } = 1;
 
     /// <summary>Dash and gap lengths in pixels, or null.</summary>
@@ -88,6 +93,13 @@ public sealed record RowStrip(string Axis, double From, double To, int Count);
 /// <param name="X">The anchor.</param>
 /// <param name="Y">The baseline.</param>
 /// <param name="Anchor">"start", "middle" or "end".</param>
+/// <param name="Id">Stable: marks that stay can move.</param>
+/// <param name="Role">What it is for.</param>
+/// <param name="Text">What is written.</param>
+/// <param name="Size">In pixels.</param>
+/// <param name="Weight">100 to 900.</param>
+/// <param name="Typeface">Of the text.</param>
+/// <param name="Fill">The ink.</param>
 public sealed record TextMark(
     string Id,
     MarkRole Role,
@@ -158,14 +170,19 @@ public sealed record Edit(string Path, string Control)
     /// <summary>The pixel that stands for <see cref="FromValue"/>.</summary>
     public double FromPixel { get; init; }
 
+    /// <summary>The pixel that is <see cref="ToValue"/>.</summary>
     public double ToPixel { get; init; }
 
+    /// <summary>The value at the first pixel.</summary>
     public double FromValue { get; init; }
 
+    /// <summary>The value at the last pixel.</summary>
     public double ToValue { get; init; }
 
+    /// <summary>The smallest value that it takes.</summary>
     public double Least { get; init; }
 
+    /// <summary>The largest value that it takes.</summary>
     public double Most { get; init; }
 
     /// <summary>The value snaps to multiples of this.</summary>

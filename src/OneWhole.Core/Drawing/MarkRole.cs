@@ -47,6 +47,8 @@ public enum MarkRole
 
     /// <summary>The running share, and the ground beneath it.</summary>
     Curve,
+
+    /// <summary>A surface under a curve.</summary>
     Area,
 
     /// <summary>One point of the running share.</summary>
@@ -78,7 +80,13 @@ public enum MarkRole
 
     /// <summary>Pages of text and tables after a figure: a line of text, a cell, a line between rows, a frame.</summary>
     Line,
+
+    /// <summary>A cell of a table on a sheet.</summary>
     Cell,
+
+    /// <summary>A ruled line of a table on a sheet.</summary>
     Rule,
+
+    /// <summary>The edge of one figure among several.</summary>
     Frame,
 }

@@ -10,6 +10,7 @@ public static class Miniature
     /// <summary>A tenth of a pixel: nobody sees less.</summary>
     private const int Decimals = 1;
 
+    /// <summary>The figure without its texts, thinned out.</summary>
     public static Figure Of(Figure figure)
     {
         var marks = new List<Mark?>();

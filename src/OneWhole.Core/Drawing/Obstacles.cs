@@ -9,6 +9,7 @@ public sealed class Obstacles
     private readonly Dictionary<int, List<Box>> _strips = [];
     private readonly List<(double Ax, double Ay, double Bx, double By)> _lines = [];
 
+    /// <summary>Adds a box.</summary>
     public void Add(Box box)
     {
         for (int strip = StripOf(box.Y); strip <= StripOf(box.Bottom); strip++)
@@ -21,8 +22,10 @@ public sealed class Obstacles
         }
     }
 
+    /// <summary>Adds a straight line between two points.</summary>
     public void AddLine(double ax, double ay, double bx, double by) => _lines.Add((ax, ay, bx, by));
 
+    /// <summary>Adds a line through points: across and down by turns, in pixels.</summary>
     public void AddRun(IReadOnlyList<double> run)
     {
         for (int i = 0; i + 3 < run.Count; i += 2)
@@ -31,6 +34,7 @@ public sealed class Obstacles
         }
     }
 
+    /// <summary>Whether a box keeps off everything by a gap, in pixels.</summary>
     public bool IsFree(Box box, double gap = 2)
     {
         for (int strip = StripOf(box.Y - gap); strip <= StripOf(box.Bottom + gap); strip++)

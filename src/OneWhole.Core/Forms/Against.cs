@@ -9,12 +9,16 @@ namespace OneWhole.Core.Forms;
 /// <summary>What a study is held against: other rows of the same table, or another table with the same columns.</summary>
 public sealed record Against
 {
+    /// <summary>The rows of the second population; null where another table has them.</summary>
     public ImmutableArray<Clause>? Where { get; init; }
 
+    /// <summary>The second table's name; null where the rows are in the same one.</summary>
     public string? Table { get; init; }
 
+    /// <summary>As the key names it.</summary>
     public string Label { get; init; } = "";
 
+    /// <summary>Reads, writes and describes it.</summary>
     public static ObjectShape<Against> Shape { get; } =
         new ObjectShape<Against>("what it is held against", () => new Against())
             .May(

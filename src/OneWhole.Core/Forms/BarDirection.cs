@@ -6,7 +6,10 @@ namespace OneWhole.Core.Forms;
 /// <summary>Which way bars grow.</summary>
 public enum BarDirection
 {
+    /// <summary>Bars lie, names stand at their left.</summary>
     Sideways,
+
+    /// <summary>Bars stand, names are beneath.</summary>
     Upright,
 }
 

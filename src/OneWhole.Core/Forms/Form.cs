@@ -15,7 +15,11 @@ public enum GroupUse
 {
     /// <summary>Reads every study as though it had none.</summary>
     None,
+
+    /// <summary>Reads them where a study has them.</summary>
     Optional,
+
+    /// <summary>Can't do without.</summary>
     Required,
 }
 
@@ -73,8 +77,10 @@ public abstract class Form
     /// <summary>The name on the screen.</summary>
     public abstract string Name { get; }
 
+    /// <summary>Whether it reads groups.</summary>
     public virtual GroupUse Groups => GroupUse.None;
 
+    /// <summary>Whether small parts can be folded into one.</summary>
     public virtual bool TakesFold => true;
 
     /// <summary>How many parts it must have; null for any number.</summary>
@@ -86,6 +92,7 @@ public abstract class Form
     /// <summary>Whether colours mean something of the form's own (classes, sides) instead of telling parts apart.</summary>
     public virtual bool HasOwnColours => false;
 
+    /// <summary>What 100 % is where a study says nothing.</summary>
     public virtual WholeOf DefaultWhole => WholeOf.All;
 
     /// <summary>Whether the whole of a group is its first part: stages of a way, that are no parts that add up.</summary>
@@ -94,6 +101,7 @@ public abstract class Form
     /// <summary>Whether the study's own whole means anything here.</summary>
     public virtual bool UsesWhole(Study study) => !WholeIsFirstPart;
 
+    /// <summary>The order of parts where a study says none.</summary>
     public virtual Order PartOrder => Order.Largest;
 
     /// <summary>The order of parts where the study says none.</summary>
@@ -108,6 +116,7 @@ public abstract class Form
     /// <param name="groups">The groups in display order.</param>
     internal virtual Func<int, Fraction?>? PartKey(string name, Amounts amounts, int[]? groups) => null;
 
+    /// <summary>The order of groups where a study says none.</summary>
     public virtual Order GroupOrder => Order.Table;
 
     /// <summary>Whether groups can stand by the share that one part has in them.</summary>
@@ -285,6 +294,7 @@ public abstract class Form<TMembers> : Form
     /// <summary>Reads, writes and describes the members.</summary>
     protected abstract ObjectShape<TMembers> Members { get; }
 
+    /// <summary>The members where a study says nothing.</summary>
     protected abstract TMembers Default { get; }
 
     /// <inheritdoc/>

@@ -6,6 +6,7 @@ namespace OneWhole.Core.Forms;
 /// <summary>The forms there are, in the order of the strip.</summary>
 public sealed class FormList(IReadOnlyList<Form> forms)
 {
+    /// <summary>The forms that ship.</summary>
     public static FormList Standard { get; } =
         new([
             new Pareto.ParetoForm(),
@@ -22,6 +23,7 @@ public sealed class FormList(IReadOnlyList<Form> forms)
             new Bridge.BridgeForm(),
         ]);
 
+    /// <summary>In the order of the strip.</summary>
     public IReadOnlyList<Form> Forms { get; } = forms;
 
     /// <summary>

@@ -12,6 +12,7 @@ public sealed class StandardColumns
     private readonly StudyWords _words;
     private readonly Lazy<int[]> _descending;
 
+    /// <summary>The columns of a division.</summary>
     public StandardColumns(Division division)
     {
         _division = division;
@@ -23,11 +24,13 @@ public sealed class StandardColumns
     /// <summary>The shown shares behind <see cref="ShownShare"/>.</summary>
     public ShownShares Shown { get; }
 
+    /// <summary>The group of a row.</summary>
     public WorkingColumn Group() =>
         WorkingColumn.OfText("group", _words.GroupOne, new Rule.Given($"each {_words.GroupOne}"), row =>
             _division.Groups![_division.GroupOf(row)].Label
         );
 
+    /// <summary>The part of a row.</summary>
     public WorkingColumn Part() =>
         WorkingColumn.OfText("part", _words.PartOne, new Rule.Given($"each {_words.PartOne}"), row =>
             _division.Parts[_division.PartOf(row)].Label
@@ -52,6 +55,7 @@ public sealed class StandardColumns
         }
     }
 
+    /// <summary>What was counted.</summary>
     public WorkingColumn Value() =>
         WorkingColumn.OfNumber(
             "value",
@@ -61,17 +65,21 @@ public sealed class StandardColumns
             row => _division.Has(row) ? _division.Value(_division.Amount(row)) : null
         );
 
+    /// <summary>The place by size, 1 for the largest; equal amounts have one place.</summary>
     public WorkingColumn Rank() =>
         WorkingColumn.OfNumber("rank", "rank", ColumnUnit.Count, new Rule.Rank("value"), row =>
             _division.IsFolded(row) ? null : new Fraction(1L + _division.LargerThan(_division.Amount(row)))
         );
 
+    /// <summary>The exact share, of 1.</summary>
     public WorkingColumn Share() =>
         WorkingColumn.OfNumber("share", "share", ColumnUnit.Share, Rule.Column("value") / new Rule.TheWhole(), _division.Share);
 
+    /// <summary>The share as it is shown, in percent.</summary>
     public WorkingColumn ShownShare() =>
         WorkingColumn.OfNumber("shownShare", "shown share", ColumnUnit.Percent, new Rule.Shown(Rule.Column("share"), Shown), Shown.Percent);
 
+    /// <summary>The sum of amounts so far.</summary>
     public WorkingColumn Running(RunningTotals totals) =>
         WorkingColumn.OfNumber(
             "running",
@@ -81,6 +89,7 @@ public sealed class StandardColumns
             row => _division.Value(totals.At(row))
         );
 
+    /// <summary>The share of amounts so far, of 1.</summary>
     public WorkingColumn RunningShare(RunningTotals totals) =>
         WorkingColumn.OfNumber("runningShare", "running share", ColumnUnit.Share, Rule.Column("running") / new Rule.TheWhole(), row =>
             _division.Whole(row) is { IsZero: false } whole ? new Fraction(totals.At(row), whole) : null
@@ -88,6 +97,7 @@ public sealed class StandardColumns
 
     private static Rule PositionRule { get; } = new Rule.RowNumber() / new Rule.PartCount();
 
+    /// <summary>How many of the parts so far, of 1.</summary>
     public WorkingColumn Position() =>
         WorkingColumn.OfNumber(
             "position",

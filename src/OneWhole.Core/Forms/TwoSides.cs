@@ -12,14 +12,20 @@ namespace OneWhole.Core.Forms;
 /// <summary>Whether all sides, lanes or funnels share one scale.</summary>
 public enum ScaleSharing
 {
+    /// <summary>One scale for both sides.</summary>
     Common,
+
+    /// <summary>Each side on its own scale.</summary>
     Own,
 }
 
 /// <summary>What a bar's length stands for: a share, or an amount.</summary>
 public enum LengthUnit
 {
+    /// <summary>Lengths are shares.</summary>
     Share,
+
+    /// <summary>Lengths are amounts.</summary>
     Amount,
 }
 
@@ -147,6 +153,7 @@ internal static class TwoSides
     /// <summary>", as shares".</summary>
     /// <param name="shares">What is said of shares.</param>
     /// <param name="amounts">What is said of amounts; null for nothing.</param>
+    /// <param name="scale">As the study has it.</param>
     public static Token ScaleChoice(LengthUnit scale, string shares, string? amounts) =>
         Token.Choice(
             "form.scale",

@@ -11,6 +11,7 @@ public readonly struct ExactDecimal : IComparable<ExactDecimal>, IEquatable<Exac
     /// <summary>The longest exponent that is read; beyond it a number is not finite (or not other than 0) as a double.</summary>
     public const int LargestExponent = 400;
 
+    /// <summary>A number of units of 10 to the power of -<paramref name="scale"/>.</summary>
     public ExactDecimal(ExactInt units, int scale)
     {
         if (units.IsZero)
@@ -36,17 +37,22 @@ public readonly struct ExactDecimal : IComparable<ExactDecimal>, IEquatable<Exac
         Scale = scale;
     }
 
+    /// <summary>The number without its point.</summary>
     public ExactInt Units { get; }
 
     /// <summary>Decimals that are not zero at the end; 0 or above.</summary>
     public int Scale { get; }
 
+    /// <summary>-1, 0 or 1.</summary>
     public int Sign => Units.Sign;
 
+    /// <summary>A whole number.</summary>
     public static implicit operator ExactDecimal(long value) => new(value, 0);
 
+    /// <summary>The same number as a fraction.</summary>
     public Fraction ToFraction() => new(Units, ExactInt.PowerOfTen(Scale));
 
+    /// <summary>The nearest double.</summary>
     public double ToDouble() => ToFraction().ToDouble();
 
     /// <summary>A share as so many hundredths: 80 for 0.8.</summary>
@@ -55,9 +61,11 @@ public readonly struct ExactDecimal : IComparable<ExactDecimal>, IEquatable<Exac
     /// <summary>The number in units of 10^−<paramref name="scale"/>, which must be at least <see cref="Scale"/>.</summary>
     public ExactInt AtScale(int scale) => Units * ExactInt.PowerOfTen(scale - Scale);
 
+    /// <inheritdoc/>
     public int CompareTo(ExactDecimal other) =>
         Scale == other.Scale ? Units.CompareTo(other.Units) : ToFraction().CompareTo(other.ToFraction());
 
+    /// <inheritdoc/>
     public bool Equals(ExactDecimal other) => Scale == other.Scale && Units == other.Units;
 
     /// <inheritdoc/>
@@ -66,16 +74,22 @@ public readonly struct ExactDecimal : IComparable<ExactDecimal>, IEquatable<Exac
     /// <inheritdoc/>
     public override int GetHashCode() => HashCode.Combine(Units, Scale);
 
+    /// <summary>Whether both are equal.</summary>
     public static bool operator ==(ExactDecimal a, ExactDecimal b) => a.Equals(b);
 
+    /// <summary>Whether they differ.</summary>
     public static bool operator !=(ExactDecimal a, ExactDecimal b) => !a.Equals(b);
 
+    /// <summary>Whether the first is smaller.</summary>
     public static bool operator <(ExactDecimal a, ExactDecimal b) => a.CompareTo(b) < 0;
 
+    /// <summary>Whether the first is larger.</summary>
     public static bool operator >(ExactDecimal a, ExactDecimal b) => a.CompareTo(b) > 0;
 
+    /// <summary>Whether the first is not larger.</summary>
     public static bool operator <=(ExactDecimal a, ExactDecimal b) => a.CompareTo(b) <= 0;
 
+    /// <summary>Whether the first is not smaller.</summary>
     public static bool operator >=(ExactDecimal a, ExactDecimal b) => a.CompareTo(b) >= 0;
 
     /// <summary>The shortest decimal text: no exponent, no trailing zeros, a point.</summary>

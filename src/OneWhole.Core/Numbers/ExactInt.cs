@@ -14,12 +14,14 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
     private readonly long _small;
     private readonly BigInteger _large;
 
+    /// <summary>A number of 64 bits.</summary>
     public ExactInt(long value)
     {
         _small = value;
         _large = BigInteger.Zero;
     }
 
+    /// <summary>A number of any length.</summary>
     public ExactInt(BigInteger value)
     {
         if (value >= long.MinValue && value <= long.MaxValue)
@@ -34,6 +36,7 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
         }
     }
 
+    /// <summary>A number of 128 bits.</summary>
     public ExactInt(Int128 value)
         : this(value >= long.MinValue && value <= long.MaxValue ? (long)value : 0)
     {
@@ -43,8 +46,10 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
         }
     }
 
+    /// <summary>0.</summary>
     public static ExactInt Zero => default;
 
+    /// <summary>1.</summary>
     public static ExactInt One => new(1L);
 
     /// <summary>Whether the value fits a <see cref="long"/>.</summary>
@@ -57,14 +62,19 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
     /// <summary>The value as a <see cref="long"/>; only meaningful where <see cref="IsSmall"/> holds.</summary>
     public long Small => _small;
 
+    /// <summary>-1, 0 or 1.</summary>
     public int Sign => IsSmall ? Math.Sign(_small) : _large.Sign;
 
+    /// <summary>Whether it is 0.</summary>
     public bool IsZero => IsSmall && _small == 0;
 
+    /// <summary>The same number.</summary>
     public BigInteger ToBigInteger() => IsSmall ? _small : _large;
 
+    /// <summary>A number of 64 bits.</summary>
     public static implicit operator ExactInt(long value) => new(value);
 
+    /// <summary>The sum.</summary>
     public static ExactInt operator +(ExactInt a, ExactInt b)
     {
         if (a.IsSmall && b.IsSmall)
@@ -78,11 +88,14 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
         return new ExactInt(a.ToBigInteger() + b.ToBigInteger());
     }
 
+    /// <summary>The opposite.</summary>
     public static ExactInt operator -(ExactInt a) =>
         a.IsSmall && a._small != long.MinValue ? new ExactInt(-a._small) : new ExactInt(-a.ToBigInteger());
 
+    /// <summary>The difference.</summary>
     public static ExactInt operator -(ExactInt a, ExactInt b) => a + -b;
 
+    /// <summary>The product.</summary>
     public static ExactInt operator *(ExactInt a, ExactInt b)
     {
         if (a.IsSmall && b.IsSmall)
@@ -132,6 +145,7 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
         return new Fraction(dividend, divisor).Round();
     }
 
+    /// <summary>Without its sign.</summary>
     public ExactInt Abs() => Sign < 0 ? -this : this;
 
     /// <summary>Compares a·b with c·d without rounding.</summary>
@@ -144,9 +158,11 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
         return (a.ToBigInteger() * b.ToBigInteger()).CompareTo(c.ToBigInteger() * d.ToBigInteger());
     }
 
+    /// <inheritdoc/>
     public int CompareTo(ExactInt other) =>
         IsSmall && other.IsSmall ? _small.CompareTo(other._small) : ToBigInteger().CompareTo(other.ToBigInteger());
 
+    /// <inheritdoc/>
     public bool Equals(ExactInt other) => _small == other._small && _large.Equals(other._large);
 
     /// <inheritdoc/>
@@ -155,18 +171,25 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
     /// <inheritdoc/>
     public override int GetHashCode() => HashCode.Combine(_small, _large);
 
+    /// <summary>Whether both are equal.</summary>
     public static bool operator ==(ExactInt a, ExactInt b) => a.Equals(b);
 
+    /// <summary>Whether they differ.</summary>
     public static bool operator !=(ExactInt a, ExactInt b) => !a.Equals(b);
 
+    /// <summary>The larger one.</summary>
     public static ExactInt Max(ExactInt a, ExactInt b) => a >= b ? a : b;
 
+    /// <summary>Whether the first is smaller.</summary>
     public static bool operator <(ExactInt a, ExactInt b) => a.CompareTo(b) < 0;
 
+    /// <summary>Whether the first is larger.</summary>
     public static bool operator >(ExactInt a, ExactInt b) => a.CompareTo(b) > 0;
 
+    /// <summary>Whether the first is not larger.</summary>
     public static bool operator <=(ExactInt a, ExactInt b) => a.CompareTo(b) <= 0;
 
+    /// <summary>Whether the first is not smaller.</summary>
     public static bool operator >=(ExactInt a, ExactInt b) => a.CompareTo(b) >= 0;
 
     /// <inheritdoc/>

@@ -22,25 +22,32 @@ public readonly struct Fraction : IComparable<Fraction>, IEquatable<Fraction>
         _divisorLessOne = (sign < 0 ? -divisor : divisor) - ExactInt.One;
     }
 
+    /// <summary>A whole number.</summary>
     public Fraction(ExactInt value)
     {
         Dividend = value;
         _divisorLessOne = ExactInt.Zero;
     }
 
+    /// <summary>0.</summary>
     public static Fraction Zero => default;
 
+    /// <summary>1.</summary>
     public static Fraction One => new(ExactInt.One);
 
+    /// <summary>Above the line, with the sign.</summary>
     public ExactInt Dividend { get; }
 
     /// <summary>Always above 0. (Stored less one, so that the default value is 0 ÷ 1.)</summary>
     public ExactInt Divisor => _divisorLessOne + ExactInt.One;
 
+    /// <summary>-1, 0 or 1.</summary>
     public int Sign => Dividend.Sign;
 
+    /// <summary>A whole number.</summary>
     public static implicit operator Fraction(long value) => new(value);
 
+    /// <summary>The sum.</summary>
     public static Fraction operator +(Fraction a, Fraction b)
     {
         if (a.Divisor == b.Divisor)
@@ -50,17 +57,22 @@ public readonly struct Fraction : IComparable<Fraction>, IEquatable<Fraction>
         return new Fraction(a.Dividend * b.Divisor + b.Dividend * a.Divisor, a.Divisor * b.Divisor).Reduced();
     }
 
+    /// <summary>The opposite.</summary>
     public static Fraction operator -(Fraction a) => new(-a.Dividend, a.Divisor);
 
+    /// <summary>The difference.</summary>
     public static Fraction operator -(Fraction a, Fraction b) => a + -b;
 
+    /// <summary>The product.</summary>
     public static Fraction operator *(Fraction a, Fraction b) => new Fraction(a.Dividend * b.Dividend, a.Divisor * b.Divisor).Reduced();
 
     /// <exception cref="DivideByZeroException"><paramref name="b"/> is 0.</exception>
     public static Fraction operator /(Fraction a, Fraction b) => new Fraction(a.Dividend * b.Divisor, a.Divisor * b.Dividend).Reduced();
 
+    /// <inheritdoc/>
     public int CompareTo(Fraction other) => ExactInt.CompareProducts(Dividend, other.Divisor, other.Dividend, Divisor);
 
+    /// <inheritdoc/>
     public bool Equals(Fraction other) => CompareTo(other) == 0;
 
     /// <inheritdoc/>
@@ -69,22 +81,31 @@ public readonly struct Fraction : IComparable<Fraction>, IEquatable<Fraction>
     /// <inheritdoc/>
     public override int GetHashCode() => ToDouble().GetHashCode();
 
+    /// <summary>Whether both are equal.</summary>
     public static bool operator ==(Fraction a, Fraction b) => a.Equals(b);
 
+    /// <summary>Whether they differ.</summary>
     public static bool operator !=(Fraction a, Fraction b) => !a.Equals(b);
 
+    /// <summary>Whether the first is smaller.</summary>
     public static bool operator <(Fraction a, Fraction b) => a.CompareTo(b) < 0;
 
+    /// <summary>Whether the first is larger.</summary>
     public static bool operator >(Fraction a, Fraction b) => a.CompareTo(b) > 0;
 
+    /// <summary>Whether the first is not larger.</summary>
     public static bool operator <=(Fraction a, Fraction b) => a.CompareTo(b) <= 0;
 
+    /// <summary>Whether the first is not smaller.</summary>
     public static bool operator >=(Fraction a, Fraction b) => a.CompareTo(b) >= 0;
 
+    /// <summary>Without its sign.</summary>
     public Fraction Abs() => Sign < 0 ? -this : this;
 
+    /// <summary>The larger one.</summary>
     public static Fraction Max(Fraction a, Fraction b) => a >= b ? a : b;
 
+    /// <summary>The smaller one.</summary>
     public static Fraction Min(Fraction a, Fraction b) => a <= b ? a : b;
 
     /// <summary>The greatest integer not above the value, and what is left of it (0 ≤ rest &lt; 1).</summary>

@@ -26,6 +26,7 @@ public sealed record NumberStyle
     /// </summary>
     public int LeastBefore { get; init; } = 1;
 
+    /// <summary>The sign before a number below zero.</summary>
     public string Minus { get; init; } = "\u2212";
 
     /// <summary>Between a number and the percent sign.</summary>

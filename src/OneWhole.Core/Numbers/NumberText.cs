@@ -68,6 +68,7 @@ public static class NumberText
             ? $"{minus}{unit}{number[minus.Length..]}"
             : unit + number;
 
+    /// <summary>A number of things, in groups of digits.</summary>
     public static string Count(long count) => Group(count.ToString(System.Globalization.CultureInfo.InvariantCulture));
 
     /// <summary>A number with so many decimals, of a double: for axes.</summary>

@@ -9,13 +9,17 @@ namespace OneWhole.Core.Preparing;
 
 /// <summary>One step of a preparation.</summary>
 /// <param name="Off">Switched off: it stays in the list and does nothing.</param>
+/// <param name="Kind">What is done.</param>
+/// <param name="Members">How, as its kind reads them.</param>
 public sealed record Step(StepKind Kind, object Members, bool Off = false)
 {
     /// <summary>By which the columns that it makes are referred to; empty where nothing refers to them.</summary>
     public string Id { get; init; } = "";
 
+    /// <summary>What it does, in words.</summary>
     public string Words => Kind.Words(Members);
 
+    /// <summary>As it stands in a document.</summary>
     public JsonObject Write()
     {
         JsonObject written = Kind.Write(Members);
@@ -36,6 +40,8 @@ public sealed record Step(StepKind Kind, object Members, bool Off = false)
 /// <param name="Rows">Rows that it touched.</param>
 /// <param name="Cells">Cells that it touched.</param>
 /// <param name="Problem">Why it could not be done; the steps after it are not tried.</param>
+/// <param name="Off">Whether it was left out.</param>
+/// <param name="Note">What is to be said; null for nothing.</param>
 public sealed record StepReport(string Words, bool Off, long Rows, long Cells, string? Note, string? Problem);
 
 /// <summary>
@@ -44,8 +50,10 @@ public sealed record StepReport(string Words, bool Off, long Rows, long Cells, s
 /// </summary>
 public sealed record Preparation(ImmutableArray<Step> Steps)
 {
+    /// <summary>The format's name and version, in every document.</summary>
     public const string Format = "onewhole.prepare/1";
 
+    /// <summary>No step.</summary>
     public static Preparation None { get; } = new(ImmutableArray<Step>.Empty);
 
     private static readonly ObjectShape<Preparation> Shape = new ObjectShape<Preparation>("a preparation", () => None)
@@ -62,6 +70,7 @@ public sealed record Preparation(ImmutableArray<Step> Steps)
     /// <exception cref="StudyException">The text is not JSON, or not a preparation.</exception>
     public static Preparation Read(string json) => Shape.ReadDocument(json, "preparation");
 
+    /// <summary>The document.</summary>
     public JsonObject Write() => (JsonObject)Shape.Write(this)!;
 
     /// <summary>The JSON Schema of preparations (draft 2020-12).</summary>

@@ -9,6 +9,7 @@ namespace OneWhole.Core.Preparing;
 /// <summary>What a step made, and how much it touched.</summary>
 /// <param name="Rows">Rows that were left out, added or changed.</param>
 /// <param name="Cells">Cells that were changed or worked out.</param>
+/// <param name="Table">After the step.</param>
 public sealed record StepResult(Table Table, long Rows, long Cells)
 {
     /// <summary>What there is to tell besides ("3 divisions by zero are blank").</summary>
@@ -25,6 +26,7 @@ public sealed record StepField(string Path, string Label, string Control)
     /// <summary>For a choice.</summary>
     public IReadOnlyList<string> Choices { get; init; } = [];
 
+    /// <summary>Whether it can be left out.</summary>
     public bool Optional { get; init; }
 
     /// <summary>For "labels": the member that names their column.</summary>

@@ -6,6 +6,7 @@ namespace OneWhole.Core.Preparing;
 /// <summary>The kinds of steps there are, in the order of the list to choose from.</summary>
 public static class StepList
 {
+    /// <summary>The steps that ship.</summary>
     public static IReadOnlyList<StepKind> Standard { get; } =
     [
         new Rename(),

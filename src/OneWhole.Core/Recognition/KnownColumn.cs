@@ -88,8 +88,10 @@ public sealed record KnownColumn(Column Column, ColumnRole Role, string Why)
         "paid",
     ];
 
+    /// <summary>Of the column.</summary>
     public string Name => Column.Name;
 
+    /// <summary>Whether its labels can be parts or groups.</summary>
     public bool IsLabel => Role is ColumnRole.Label or ColumnRole.Ordered;
 
     /// <summary>How many labels there are, blanks aside.</summary>

@@ -14,6 +14,7 @@ public static partial class Periods
     )]
     private static partial Regex Period { get; }
 
+    /// <summary>Whether a label is a year, a quarter, a month or a week.</summary>
     public static bool IsPeriod(string label) => Period.IsMatch(label.Trim());
 
     /// <summary>

@@ -23,6 +23,7 @@ public static class Remarks
     /// <summary>Of so large an amount a sum to the last digit is no chance.</summary>
     private const double SureAmount = 100;
 
+    /// <summary>What is to be said of a division.</summary>
     public static IReadOnlyList<Remark> Of(Division division)
     {
         Study study = division.Study;

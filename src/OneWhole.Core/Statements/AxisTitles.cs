@@ -6,6 +6,7 @@ namespace OneWhole.Core.Statements;
 /// <summary>What an axis of amounts and one of shares are called.</summary>
 public static class AxisTitles
 {
+    /// <summary>What an axis of amounts, and one of shares, would be called.</summary>
     public static (string Amounts, string Shares) Of(Division division)
     {
         var words = StudyWords.Of(division);

@@ -66,8 +66,10 @@ public sealed class LabelNumbers
         return ShareText.Of(percent, _workings.Division.Amount(row).IsZero, _workings.Division.Study.Rounding.Decimals, _finish.TrimZeros);
     }
 
+    /// <summary>The amount of a row as its label prints it.</summary>
     public string Amount(int row) => Amount(_workings.Division.Amount(row));
 
+    /// <summary>An amount as a label prints it, in the table's smallest unit.</summary>
     public string Amount(ExactInt units)
     {
         if (_workings.Division.SumsShares)

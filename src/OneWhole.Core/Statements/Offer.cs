@@ -17,11 +17,13 @@ public sealed record Offer(string Text, string Detail, string Path, JsonNode Val
 /// <summary>A setting of looks: one choice of several, or something filled in.</summary>
 /// <param name="Path">The place in the study.</param>
 /// <param name="Name">What is set ("labels").</param>
+/// <param name="Choices">Its values, where it has few.</param>
 public sealed record Setting(string Path, string Name, IReadOnlyList<SettingChoice> Choices)
 {
     /// <summary>What is written there now, for a setting that is a text instead of choices.</summary>
     public string? Text { get; init; }
 
+    /// <summary>By what it is set.</summary>
     public SettingKind Kind { get; init; }
 
     /// <summary>Under which heading it is listed.</summary>
@@ -46,6 +48,7 @@ public sealed record Setting(string Path, string Name, IReadOnlyList<SettingChoi
 /// <summary>One choice of a setting.</summary>
 /// <param name="Value">What it sets; null takes the member out.</param>
 /// <param name="Chosen">Whether it holds now.</param>
+/// <param name="Text">In words.</param>
 public sealed record SettingChoice(string Text, JsonNode? Value, bool Chosen)
 {
     /// <summary>Names of the colours that it would give the parts, in their order.</summary>

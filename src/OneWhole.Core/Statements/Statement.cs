@@ -33,6 +33,7 @@ public sealed class Statement
         Build();
     }
 
+    /// <summary>The sentence in pieces: text, and words that can be changed.</summary>
     public IReadOnlyList<Phrase> Phrases => _phrases;
 
     /// <summary>The whole sentence.</summary>
@@ -44,6 +45,7 @@ public sealed class Statement
     /// <summary>The study's own title, or what stands for it.</summary>
     public string Title => _study.Title.Length > 0 ? _study.Title : Heading;
 
+    /// <summary>The sentence of a study that was computed, which can say what its choices do.</summary>
     public static Statement Of(WorkingsResult workings) => new(workings.Division.Table, workings.Division.Study, workings);
 
     /// <summary>The statement of a study that can't be computed (yet).</summary>

@@ -10,12 +10,20 @@ public enum LabelText
 {
     /// <summary>What the form finds fit.</summary>
     Auto,
+
+    /// <summary>The share.</summary>
     Share,
+
+    /// <summary>The amount.</summary>
     Amount,
+
+    /// <summary>Amount and share.</summary>
     Both,
 
     /// <summary>The part's name, and its share.</summary>
     Name,
+
+    /// <summary>No labels.</summary>
     None,
 }
 
@@ -24,6 +32,8 @@ public enum LabelPlace
 {
     /// <summary>Where the form finds fit.</summary>
     Auto,
+
+    /// <summary>In the bar, slice or piece.</summary>
     Inside,
 
     /// <summary>Past the bar's end, on the spacer where the form has one.</summary>
@@ -36,8 +46,13 @@ public enum LabelPlace
 /// <summary>In what amounts are printed.</summary>
 public enum AmountIn
 {
+    /// <summary>As they are.</summary>
     Ones,
+
+    /// <summary>In thousands.</summary>
     Thousands,
+
+    /// <summary>In millions.</summary>
     Millions,
 
     /// <summary>Shares of a column that holds them; not chosen, but found.</summary>
@@ -47,8 +62,13 @@ public enum AmountIn
 /// <summary>Where the unit of an amount is printed.</summary>
 public enum UnitPlace
 {
+    /// <summary>No prefix or suffix.</summary>
     None,
+
+    /// <summary>Before the number.</summary>
     Before,
+
+    /// <summary>After the number.</summary>
     After,
 }
 
@@ -70,9 +90,17 @@ public enum Palette
 {
     /// <summary>What fits the parts: the ordered set for bands and levels, else the categories.</summary>
     Auto,
+
+    /// <summary>Colours that tell parts apart.</summary>
     Categories,
+
+    /// <summary>Light to dark, for levels and bands.</summary>
     Ordered,
+
+    /// <summary>Two colours that meet in the middle.</summary>
     TwoSided,
+
+    /// <summary>Shades of one colour.</summary>
     OneHue,
 
     /// <summary>For print without colours.</summary>
@@ -82,6 +110,7 @@ public enum Palette
 /// <summary>A rule by which parts stand out and the rest is grey; it follows the numbers.</summary>
 public enum EmphasisRule
 {
+    /// <summary>Nothing stands out.</summary>
     None,
 
     /// <summary>The largest part of each group.</summary>
@@ -96,8 +125,14 @@ public enum KeyPlace
 {
     /// <summary>As names beside the last stack where they fit, else beneath.</summary>
     Auto,
+
+    /// <summary>Beside the figure.</summary>
     Right,
+
+    /// <summary>Above the figure.</summary>
     Above,
+
+    /// <summary>Beneath the figure.</summary>
     Beneath,
 }
 
@@ -119,15 +154,24 @@ public enum LabelTurn
 {
     /// <summary>Turned by a quarter where only that fits.</summary>
     Auto,
+
+    /// <summary>As they are read.</summary>
     Level,
+
+    /// <summary>By a right angle.</summary>
     Turned,
 }
 
 /// <summary>A step of the size of print.</summary>
 public enum PrintSize
 {
+    /// <summary>A step smaller.</summary>
     Small,
+
+    /// <summary>As it is.</summary>
     Normal,
+
+    /// <summary>A step larger.</summary>
     Large,
 }
 
@@ -144,26 +188,33 @@ public enum ValueAxis
 /// <summary>What stands around the bars, each hidden by itself.</summary>
 public sealed record AxisFinish
 {
+    /// <summary>As a form has them by itself.</summary>
     public static AxisFinish Standard { get; } = new();
 
     /// <summary>The line that bars stand on.</summary>
     public bool Line { get; init; } = true;
 
+    /// <summary>Short lines at the numbers.</summary>
     public bool Ticks { get; init; }
 
+    /// <summary>Numbers along the axis of amounts or shares.</summary>
     public bool Numbers { get; init; } = true;
 
+    /// <summary>Names along the axis of parts or groups.</summary>
     public bool Names { get; init; } = true;
 
+    /// <summary>Lines across the figure at the numbers.</summary>
     public bool Grid { get; init; } = true;
 
     /// <summary>Whether axes of values have titles.</summary>
     public bool Titles { get; init; }
 
+    /// <summary>Amounts, shares, or as the form has it.</summary>
     public ValueAxis Values { get; init; }
 
     internal const string AxesAndRoom = "axes and room";
 
+    /// <summary>Reads, writes and describes it.</summary>
     public static ObjectShape<AxisFinish> Shape { get; } =
         new ObjectShape<AxisFinish>("axes", () => Standard)
             .Has(
@@ -230,20 +281,28 @@ public sealed record AxisFinish
 /// <summary>The size and weight of print, apart for what it says.</summary>
 public sealed record PrintFinish
 {
+    /// <summary>Everything as it is.</summary>
     public static PrintFinish Standard { get; } = new();
 
+    /// <summary>Of the figure's title.</summary>
     public PrintSize Title { get; init; } = PrintSize.Normal;
 
+    /// <summary>Of the names of parts and groups.</summary>
     public PrintSize Names { get; init; } = PrintSize.Normal;
 
+    /// <summary>Of amounts.</summary>
     public PrintSize Amounts { get; init; } = PrintSize.Normal;
 
+    /// <summary>Of shares.</summary>
     public PrintSize Shares { get; init; } = PrintSize.Normal;
 
+    /// <summary>Whether names are heavy.</summary>
     public bool StrongNames { get; init; }
 
+    /// <summary>Whether amounts are heavy.</summary>
     public bool StrongAmounts { get; init; }
 
+    /// <summary>Whether shares are heavy.</summary>
     public bool StrongShares { get; init; }
 
     /// <summary>By how much a size is larger than the normal one.</summary>
@@ -261,6 +320,7 @@ public sealed record PrintFinish
         ("large", PrintSize.Large)
     );
 
+    /// <summary>Reads, writes and describes it.</summary>
     public static ObjectShape<PrintFinish> Shape { get; } =
         new ObjectShape<PrintFinish>("print", () => Standard)
             .Has(
@@ -324,6 +384,7 @@ public sealed record PrintFinish
 /// <summary>Looks only: nothing here changes a number of the workings.</summary>
 public sealed record Finish
 {
+    /// <summary>What labels say.</summary>
     public LabelText Labels { get; init; }
 
     /// <summary>
@@ -376,18 +437,22 @@ public sealed record Finish
     /// <summary>Groups that stand out, all others grey; none where all have their colours.</summary>
     public ImmutableArray<string> EmphasisGroups { get; init; } = [];
 
+    /// <summary>What stands out.</summary>
     public EmphasisRule EmphasisRule { get; init; }
 
     /// <summary>The least share, 0 to 1, that stands out by <see cref="EmphasisRule.AtLeast"/>.</summary>
     public ExactDecimal EmphasisLimit { get; init; } = ExactDecimal.Parse("0.2");
 
+    /// <summary>The set of colours.</summary>
     public Palette Palette { get; init; }
 
     /// <summary>Colours of one's own for the parts in their order, over and over; none where a set of the program's is taken.</summary>
     public ImmutableArray<string> OwnColours { get; init; } = [];
 
+    /// <summary>What axes show.</summary>
     public AxisFinish Axes { get; init; } = AxisFinish.Standard;
 
+    /// <summary>The size and weight of prints.</summary>
     public PrintFinish Print { get; init; } = PrintFinish.Standard;
 
     /// <summary>The room between bars, 0 (they touch) to 1 (as wide as a bar); null for the form's own.</summary>
@@ -398,10 +463,13 @@ public sealed record Finish
     /// </summary>
     public ExactDecimal? GroupGap { get; init; }
 
+    /// <summary>Where the key stands.</summary>
     public KeyPlace KeyPlace { get; init; }
 
+    /// <summary>The ink of labels.</summary>
     public LabelInk LabelInk { get; init; }
 
+    /// <summary>Where labels stand.</summary>
     public LabelPlace LabelPlace { get; init; }
 
     /// <summary>What stands with a group's name.</summary>
@@ -410,6 +478,7 @@ public sealed record Finish
     /// <summary>The colour of labels by <see cref="LabelInk.Chosen"/>.</summary>
     public string LabelColour { get; init; } = "#20302e";
 
+    /// <summary>How labels are turned.</summary>
     public LabelTurn LabelTurn { get; init; }
 
     /// <summary>What the note at the pointer says of a bar.</summary>
@@ -466,6 +535,7 @@ public sealed record Finish
 
     private static readonly TextShape Label = new("a label", 1000, Reference.Label);
 
+    /// <summary>Reads, writes and describes it.</summary>
     public static ObjectShape<Finish> Shape { get; } =
         new ObjectShape<Finish>("finish", () => new Finish())
             .Has(
@@ -937,6 +1007,7 @@ public sealed record CutFinish
     /// <summary>How far the words are moved from their place, in hundredths of the plot's width and height.</summary>
     public ImmutableArray<ExactDecimal> Moved { get; init; } = [];
 
+    /// <summary>Reads, writes and describes it.</summary>
     public static ObjectShape<CutFinish> Shape { get; } =
         new ObjectShape<CutFinish>("a cut's finish", () => new CutFinish())
             .MayHave(
@@ -966,6 +1037,7 @@ public sealed class ColourShape : Shape<string>
     /// <summary>Whether a text is a colour as it is written here.</summary>
     public static bool IsColour(string text) => text.Length == 7 && text[0] == '#' && text.AsSpan(1).IndexOfAnyExcept(Digits) < 0;
 
+    /// <inheritdoc/>
     public override string Read(System.Text.Json.JsonElement element, string place)
     {
         string? text = element.ValueKind == System.Text.Json.JsonValueKind.String ? element.GetString() : null;
@@ -975,5 +1047,6 @@ public sealed class ColourShape : Shape<string>
     /// <inheritdoc/>
     public override System.Text.Json.Nodes.JsonNode? Write(string value) => System.Text.Json.Nodes.JsonValue.Create(value);
 
+    /// <inheritdoc/>
     public override System.Text.Json.Nodes.JsonObject Schema() => new() { ["type"] = "string", ["pattern"] = "^#[0-9a-fA-F]{6}$" };
 }

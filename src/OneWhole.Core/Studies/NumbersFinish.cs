@@ -8,84 +8,137 @@ namespace OneWhole.Core.Studies;
 /// <summary>What stands before the decimals.</summary>
 public enum DecimalMark
 {
+    /// <summary>As the culture has it.</summary>
     Auto,
+
+    /// <summary>A point.</summary>
     Point,
+
+    /// <summary>A comma.</summary>
     Comma,
 }
 
 /// <summary>What stands between thousands.</summary>
 public enum GroupMark
 {
+    /// <summary>As the culture has it.</summary>
     Auto,
+
+    /// <summary>A comma.</summary>
     Comma,
+
+    /// <summary>A point.</summary>
     Point,
+
+    /// <summary>A space that does not break.</summary>
     Space,
+
+    /// <summary>A narrow space that does not break.</summary>
     ThinSpace,
+
+    /// <summary>A raised comma.</summary>
     Apostrophe,
+
+    /// <summary>Digits run together.</summary>
     None,
 }
 
 /// <summary>Whether numbers of four digits are grouped.</summary>
 public enum FourDigits
 {
+    /// <summary>As the culture has it.</summary>
     Auto,
+
+    /// <summary>1,204.</summary>
     Grouped,
+
+    /// <summary>1204.</summary>
     Together,
 }
 
 /// <summary>Whether a space stands before the percent sign.</summary>
 public enum PercentSpace
 {
+    /// <summary>As the culture has it.</summary>
     Auto,
+
+    /// <summary>24.9 %.</summary>
     Spaced,
+
+    /// <summary>24.9%.</summary>
     Close,
 }
 
 /// <summary>The sign of numbers below zero.</summary>
 public enum MinusSign
 {
+    /// <summary>As the culture has it.</summary>
     Auto,
+
+    /// <summary>The sign of arithmetic.</summary>
     Minus,
+
+    /// <summary>The hyphen of keyboards.</summary>
     Hyphen,
 }
 
 /// <summary>On which side of a number a currency stands.</summary>
 public enum CurrencySide
 {
+    /// <summary>As the culture has it.</summary>
     Auto,
+
+    /// <summary>Before the amount.</summary>
     Before,
+
+    /// <summary>After the amount.</summary>
     After,
 }
 
 /// <summary>In which order dates are written.</summary>
 public enum DateWriting
 {
+    /// <summary>As the culture has it.</summary>
     Auto,
+
+    /// <summary>2026-03-09.</summary>
     YearMonthDay,
+
+    /// <summary>9 March 2026 in digits.</summary>
     DayMonthYear,
+
+    /// <summary>March 9, 2026 in digits.</summary>
     MonthDayYear,
 }
 
 /// <summary>How numbers and dates are written: as a region does, and what is to differ from that.</summary>
 public sealed record NumbersFinish
 {
+    /// <summary>Everything as the culture has it.</summary>
     public static NumbersFinish Standard { get; } = new();
 
     /// <summary>A culture's name ("de-CH"); null for the installation's.</summary>
     public string? Culture { get; init; }
 
+    /// <summary>Before the decimals.</summary>
     public DecimalMark Decimal { get; init; }
 
+    /// <summary>Between groups of three digits.</summary>
     public GroupMark Group { get; init; }
 
+    /// <summary>Whether four digits are grouped.</summary>
     public FourDigits FourDigits { get; init; }
 
+    /// <summary>Before the percent sign.</summary>
     public PercentSpace Percent { get; init; }
 
+    /// <summary>Before a number below zero.</summary>
     public MinusSign Minus { get; init; }
 
+    /// <summary>Where a currency stands.</summary>
     public CurrencySide Currency { get; init; }
 
+    /// <summary>The order of day, month and year.</summary>
     public DateWriting Dates { get; init; }
 
     /// <summary>The style that it asks for, over the one that holds otherwise.</summary>
@@ -146,6 +199,7 @@ public sealed record NumbersFinish
 
     private const string Section = "numbers";
 
+    /// <summary>Reads, writes and describes it.</summary>
     public static ObjectShape<NumbersFinish> Shape { get; } =
         new ObjectShape<NumbersFinish>("numbers", () => Standard)
             .MayHave(

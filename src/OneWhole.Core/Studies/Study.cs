@@ -13,6 +13,7 @@ public sealed record Study
     /// <summary>The version that documents carry.</summary>
     public const string Format = "onewhole.study/1";
 
+    /// <summary>The title that was given; empty where the statement makes one.</summary>
     public string Title { get; init; } = "";
 
     /// <summary>All clauses must hold for a row to be used.</summary>
@@ -24,31 +25,40 @@ public sealed record Study
     /// <summary>What is counted: rows where nothing else is said.</summary>
     public Measure Value => GivenValue ?? new Measure.Rows();
 
+    /// <summary>What the whole is divided into.</summary>
     public required Axis Parts { get; init; }
 
+    /// <summary>What each division stands in; null for one division.</summary>
     public Axis? Groups { get; init; }
 
     /// <summary>What 100 % is; null for the form's default.</summary>
     public Whole? Whole { get; init; }
 
+    /// <summary>The order of parts and groups.</summary>
     public Ordering Order { get; init; } = new();
 
+    /// <summary>How small parts are gathered; null for all by themselves.</summary>
     public Fold? Fold { get; init; }
 
+    /// <summary>What becomes of parts below zero.</summary>
     public Negatives Negatives { get; init; }
 
     /// <summary>Amounts changed to see what would be, one after another.</summary>
     public ImmutableArray<Trial> Trials { get; init; } = [];
 
+    /// <summary>How shares run up.</summary>
     public Running Running { get; init; } = new();
 
+    /// <summary>How shares are shown.</summary>
     public Rounding Rounding { get; init; } = new();
 
+    /// <summary>The kind of chart with its members.</summary>
     public required FormChoice Form { get; init; }
 
     /// <summary>The column of small figures, one a value; null for one figure.</summary>
     public string? PanelColumn { get; init; }
 
+    /// <summary>Looks alone: nothing here changes a number.</summary>
     public Finish Finish { get; init; } = new();
 
     /// <summary>The whole that holds: the study's own, or its form's default.</summary>
@@ -67,8 +77,10 @@ public sealed record Clause(string Column)
     /// <summary>Labels, none of which the cell may have.</summary>
     public ImmutableArray<string>? IsNot { get; init; }
 
+    /// <summary>The least that passes, itself included; null for no end.</summary>
     public RangeEnd? From { get; init; }
 
+    /// <summary>The most that passes, itself included; null for no end.</summary>
     public RangeEnd? To { get; init; }
 
     /// <summary>Whether the cell must be blank, or filled.</summary>
@@ -78,6 +90,7 @@ public sealed record Clause(string Column)
 /// <summary>One end of a range: a number, or a date with an optional time.</summary>
 public abstract record RangeEnd
 {
+    /// <summary>A number, compared exactly.</summary>
     public sealed record Number(ExactDecimal Value) : RangeEnd;
 
     /// <param name="Text">As written.</param>
@@ -121,10 +134,19 @@ public abstract record Axis
 /// <summary>The bases of a share.</summary>
 public enum WholeOf
 {
+    /// <summary>Everything that is used.</summary>
     All,
+
+    /// <summary>Each group by itself.</summary>
     Group,
+
+    /// <summary>Each part over all groups.</summary>
     Part,
+
+    /// <summary>The table before the filter.</summary>
     Unfiltered,
+
+    /// <summary>A number of the analyst's.</summary>
     Given,
 }
 
@@ -136,12 +158,16 @@ public sealed record Whole(WholeOf Of, ExactDecimal? Given = null);
 /// <summary>The order of parts and of groups; null for the form's default.</summary>
 public sealed record Ordering
 {
+    /// <summary>Of parts; null for the form's own.</summary>
     public Order? Parts { get; init; }
 
+    /// <summary>Of groups; null for the form's own.</summary>
     public Order? Groups { get; init; }
 
+    /// <summary>Whether the order of parts is turned round.</summary>
     public bool ReverseParts { get; init; }
 
+    /// <summary>Whether the order of groups is turned round.</summary>
     public bool ReverseGroups { get; init; }
 }
 
@@ -159,46 +185,65 @@ public abstract record Order
 
     private Order() { }
 
+    /// <summary>By amount, the largest first.</summary>
     public static Order Largest { get; } = new By("largest");
 
+    /// <summary>By amount, the smallest first.</summary>
     public static Order Smallest { get; } = new By("smallest");
 
+    /// <summary>As in the table.</summary>
     public static Order Table { get; } = new By("table");
 
+    /// <summary>Numbers, bands and dates by size, then letters.</summary>
     public static Order Natural { get; } = new By("natural");
 }
 
 /// <summary>Gathers small parts into one, at the end. Exactly one of the three rules is set.</summary>
 public sealed record Fold
 {
+    /// <summary>What the folded part is called.</summary>
     public const string DefaultLabel = "Other";
 
+    /// <summary>So many of the largest parts stay.</summary>
     public int? Keep { get; init; }
 
+    /// <summary>The fewest largest parts stay that hold this share of all amounts, of 1.</summary>
     public ExactDecimal? Reach { get; init; }
 
+    /// <summary>Parts with less than this share of all amounts are gathered, of 1.</summary>
     public ExactDecimal? Under { get; init; }
 
+    /// <summary>What the folded part is called.</summary>
     public string Label { get; init; } = DefaultLabel;
 }
 
 /// <summary>What happens to amounts below zero.</summary>
 public enum Negatives
 {
+    /// <summary>They stay as they are.</summary>
     Keep,
+
+    /// <summary>They are dropped, and the proofs say so.</summary>
     LeaveOut,
+
+    /// <summary>Their size counts.</summary>
     Size,
 }
 
 /// <summary>How parts of equal amount count in the running share.</summary>
 public enum Ties
 {
+    /// <summary>Part after part.</summary>
     Each,
+
+    /// <summary>Neighbours of one amount share the running share of the last of them.</summary>
     Together,
 }
 
+/// <summary>How shares run up.</summary>
 public sealed record Running
 {
+    /// <summary>How equal amounts run up.</summary>
     public Ties Ties { get; init; }
 }
 

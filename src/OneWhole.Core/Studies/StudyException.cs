@@ -7,8 +7,10 @@ namespace OneWhole.Core.Studies;
 public sealed class StudyException(string code, string place, string message)
     : Exception(place.Length == 0 || message.Contains(place, StringComparison.Ordinal) ? message : $"{place}: {message}")
 {
+    /// <summary>Stable, for programs: "no-column".</summary>
     public string Code { get; } = code;
 
+    /// <summary>The place in the document: "parts.column".</summary>
     public string Place { get; } = place;
 
     /// <summary>The sentence without its place, where that is seen anyway.</summary>

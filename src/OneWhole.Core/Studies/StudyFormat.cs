@@ -16,6 +16,7 @@ public sealed class StudyFormat
     /// <summary>Over the forms that are known.</summary>
     public StudyFormat(FormList forms) => _shape = StudyShapes.Envelope(new FormShapeOf(forms));
 
+    /// <summary>With the forms that ship.</summary>
     public static StudyFormat Standard { get; } = new(FormList.Standard);
 
     /// <summary>How documents are written: members in order, two spaces, no escapes that JSON does not ask for.</summary>
@@ -25,6 +26,7 @@ public sealed class StudyFormat
     /// <exception cref="StudyException">The text is not JSON, or not a study: what, where, and what would be right.</exception>
     public Study Read(string json) => Read(Encoding.UTF8.GetBytes(json));
 
+    /// <summary>Reads a study document.</summary>
     public Study Read(ReadOnlyMemory<byte> json)
     {
         if (json.Span.StartsWith((ReadOnlySpan<byte>)[0xEF, 0xBB, 0xBF]))
@@ -51,6 +53,7 @@ public sealed class StudyFormat
         }
     }
 
+    /// <summary>Reads a study that stands in another document.</summary>
     public Study Read(JsonElement element)
     {
         Study study;
@@ -72,6 +75,7 @@ public sealed class StudyFormat
         return end < 0 ? message : message[..end];
     }
 
+    /// <summary>The document.</summary>
     public JsonObject Write(Study study) => (JsonObject)_shape.Write(study)!;
 
     /// <summary>A study with something in a place ("finish.axes.grid"); null takes out what stands there.</summary>
@@ -93,8 +97,10 @@ public sealed class StudyFormat
         return Read(written.ToJsonString());
     }
 
+    /// <summary>The document as text, indented, ending in a line end.</summary>
     public string WriteText(Study study) => Write(study).ToJsonString(Pretty) + "\n";
 
+    /// <summary>A clause of a filter as it stands in documents.</summary>
     public static JsonNode? WriteClause(Clause clause) => StudyShapes.Clause.Write(clause);
 
     /// <summary>The settings of looks that a study's members declare, its form's among them, section by section.</summary>

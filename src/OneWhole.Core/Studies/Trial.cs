@@ -7,6 +7,7 @@ namespace OneWhole.Core.Studies;
 /// </summary>
 public sealed record Trial
 {
+    /// <summary>Whose amount is tried.</summary>
     public string Part { get; init; } = "";
 
     /// <summary>The group; null where the study has none, or where <see cref="Times"/> acts in each.</summary>

@@ -5,6 +5,7 @@ namespace OneWhole.Core.Tables;
 /// <summary>How a column's cells are kept. Both kinds can be read as labels, as numbers and as text.</summary>
 public abstract class Cells : IMeasured
 {
+    /// <summary>How many rows there are.</summary>
     public abstract int Count { get; }
 
     /// <summary>The cell's own text without outer white space; empty where it is blank.</summary>
@@ -21,6 +22,7 @@ public abstract class Cells : IMeasured
     /// <param name="inserted">How many blank ones come.</param>
     public abstract Cells Splice(int at, int removed, int inserted);
 
+    /// <inheritdoc/>
     public abstract void Measure(MemoryCount count);
 
     private protected static T[] Splice<T>(T[] values, int at, int removed, int inserted, T blank)
@@ -42,6 +44,7 @@ public sealed class LabelCells(IReadOnlyList<string> labels, Codes codes) : Cell
     /// <summary>Distinct normalised labels; <see cref="Label.Blank"/> stands for cells without text.</summary>
     public IReadOnlyList<string> Labels { get; } = labels;
 
+    /// <summary>For each row the number of its label.</summary>
     public Codes Codes { get; } = codes;
 
     /// <inheritdoc/>
@@ -137,14 +140,19 @@ public sealed class NumberCells : Cells
         Spellings = spellings;
     }
 
+    /// <summary>How many decimals the numbers have.</summary>
     public int Scale { get; }
 
+    /// <summary>The numbers in units of the last decimal, where all of them fit; else null.</summary>
     public long[]? Units { get; }
 
+    /// <summary>The numbers in units of the last decimal, where some are too large for 64 bits; else null.</summary>
     public ExactInt?[]? Wide { get; }
 
+    /// <summary>How many decimals each was written with; null where all have <see cref="Scale"/>.</summary>
     public byte[]? Decimals { get; }
 
+    /// <summary>Rows whose text is not their number's usual one, with that text.</summary>
     public IReadOnlyDictionary<int, string> Spellings { get; }
 
     /// <inheritdoc/>
@@ -159,6 +167,7 @@ public sealed class NumberCells : Cells
         count.Add(Spellings, 100L * Spellings.Count);
     }
 
+    /// <summary>The number of a row in units of the last decimal; null where there is none.</summary>
     public ExactInt? At(int row)
     {
         if (Units is null)

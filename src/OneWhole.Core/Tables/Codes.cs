@@ -8,8 +8,10 @@ public sealed class Codes
     /// <summary>The array: <c>byte[]</c>, <c>ushort[]</c> or <c>int[]</c>.</summary>
     public Array Values { get; }
 
+    /// <summary>How many rows there are.</summary>
     public int Count => Values.Length;
 
+    /// <summary>How many bytes a code takes: 1, 2 or 4.</summary>
     public int Width =>
         Values switch
         {
@@ -18,6 +20,7 @@ public sealed class Codes
             _ => 4,
         };
 
+    /// <summary>The code of a row.</summary>
     public int this[int row] =>
         Values switch
         {
@@ -27,6 +30,8 @@ public sealed class Codes
         };
 
     /// <param name="codes">Codes of 0 to <paramref name="distinct"/> − 1; the first <paramref name="count"/> count.</param>
+    /// <param name="count">Of the rows that count.</param>
+    /// <param name="distinct">How many codes there are.</param>
     public static Codes From(int[] codes, int count, int distinct)
     {
         if (distinct <= byte.MaxValue + 1)

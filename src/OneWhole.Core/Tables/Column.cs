@@ -5,8 +5,13 @@ namespace OneWhole.Core.Tables;
 /// <summary>What a column is taken for. Any column can still be summed, cut into bands or used for labels.</summary>
 public enum ColumnType
 {
+    /// <summary>Labels.</summary>
     Category,
+
+    /// <summary>Numbers.</summary>
     Quantity,
+
+    /// <summary>Days or times.</summary>
     Date,
 }
 
@@ -76,6 +81,7 @@ public sealed record CellsElsewhere(long Rows, long? Labels, bool TellsRowsApart
     /// <summary>The labels, where they are few: those that the first rows lack among them.</summary>
     public IReadOnlyList<string> Listed { get; init; } = [];
 
+    /// <inheritdoc/>
     public bool Equals(CellsElsewhere? other) =>
         other is not null
         && Rows == other.Rows
@@ -94,6 +100,7 @@ public sealed class Column : IMeasured
     private readonly Lazy<NumberView> _numbers;
     private readonly Lazy<DateView> _dates;
 
+    /// <summary>A column of cells.</summary>
     public Column(ColumnInfo info, Cells cells)
         : this(info, cells, LabelsOf(info, cells), new Lazy<NumberView>(() => NumberView.Of(cells, info.Numbers)), null) { }
 
@@ -109,12 +116,16 @@ public sealed class Column : IMeasured
         _dates = dates ?? new Lazy<DateView>(() => DateView.Of(labels.Value, info.Dates));
     }
 
+    /// <summary>What is known of it besides its cells.</summary>
     public ColumnInfo Info { get; }
 
+    /// <summary>As it is called.</summary>
     public string Name => Info.Name;
 
+    /// <summary>What it holds.</summary>
     public Cells Cells { get; }
 
+    /// <summary>How many rows there are.</summary>
     public int Count => Cells.Count;
 
     /// <summary>The cells as category labels.</summary>

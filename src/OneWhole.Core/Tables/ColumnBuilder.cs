@@ -35,8 +35,10 @@ public sealed class ColumnBuilder
         _labels = _index.Labels;
     }
 
+    /// <summary>How many cells there are so far.</summary>
     public int Count => _count;
 
+    /// <summary>Adds a cell as it was read.</summary>
     public void Add(ReadOnlySpan<char> cell)
     {
         cell = cell.Trim();

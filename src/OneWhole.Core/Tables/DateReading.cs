@@ -41,6 +41,7 @@ public static class DateReading
         return !hasTime || (text[10] is 'T' or ' ' && TryAddTime(text[11..], ref date));
     }
 
+    /// <summary>Whether a text is a date, and which.</summary>
     public static bool TryRead(ReadOnlySpan<char> text, DateOrder order, out DateTime date)
     {
         if (TryReadIso(text, out date, out _))

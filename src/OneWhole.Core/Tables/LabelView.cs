@@ -20,12 +20,15 @@ public sealed class LabelView : IMeasured
         }
     }
 
+    /// <summary>Each label once.</summary>
     public IReadOnlyList<string> Labels { get; }
 
+    /// <summary>For each row the number of its label.</summary>
     public Codes Codes { get; }
 
     private long _labelBytes = -1;
 
+    /// <inheritdoc/>
     public void Measure(MemoryCount count)
     {
         count.Add(Labels, _labelBytes < 0 ? _labelBytes = MemoryCount.OfTexts(Labels) : _labelBytes);

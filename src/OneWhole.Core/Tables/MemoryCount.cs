@@ -5,6 +5,7 @@ public sealed class MemoryCount
 {
     private readonly HashSet<object> _seen = new(ReferenceEqualityComparer.Instance);
 
+    /// <summary>What was counted so far.</summary>
     public long Bytes { get; private set; }
 
     /// <param name="part">An array or another large thing that is held; null is nothing.</param>
@@ -35,6 +36,7 @@ public sealed class MemoryCount
 /// <summary>A value that knows what it holds in memory, views made since it came included.</summary>
 public interface IMeasured
 {
+    /// <summary>Counts its own memory, shared parts once.</summary>
     void Measure(MemoryCount count);
 }
 

@@ -10,6 +10,7 @@ namespace OneWhole.Core.Tables;
 /// <param name="ThousandsMark">A mark between groups of three digits ('\0' for none). Spaces and apostrophes always may group.</param>
 public sealed record NumberReading(char DecimalMark = '.', char ThousandsMark = '\0')
 {
+    /// <summary>Digits, a point, an exponent.</summary>
     public static NumberReading Plain { get; } = new();
 
     /// <summary>A point for decimals, commas between thousands: "1,204.50".</summary>

@@ -34,12 +34,14 @@ public sealed class NumberView : IMeasured
         }
     }
 
+    /// <inheritdoc/>
     public void Measure(MemoryCount count)
     {
         count.Add(Units, 8L * (Units?.Length ?? 0));
         count.Add(Wide, 48L * (Wide?.Length ?? 0));
     }
 
+    /// <summary>How many decimals the numbers have.</summary>
     public int Scale { get; }
 
     /// <summary>A row's units, <see cref="NumberCells.Missing"/> for none; null where some number is too wide for it.</summary>
@@ -48,11 +50,13 @@ public sealed class NumberView : IMeasured
     /// <summary>The numbers where <see cref="Units"/> is null.</summary>
     public ExactInt?[]? Wide { get; }
 
+    /// <summary>Whether some rows have no number.</summary>
     public bool HasMissing { get; }
 
     /// <summary>The largest absolute number of <see cref="Units"/>.</summary>
     public long Largest { get; }
 
+    /// <summary>The number of a row in units of the last decimal; null where there is none.</summary>
     public ExactInt? At(int row)
     {
         if (Units is null)

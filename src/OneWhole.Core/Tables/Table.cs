@@ -24,6 +24,7 @@ public sealed class Table : IMeasured
         }
     }
 
+    /// <summary>As it is called.</summary>
     public string Name { get; }
 
     /// <summary>Keeps what is computed of its rows; null for a table that is used once.</summary>
@@ -35,6 +36,7 @@ public sealed class Table : IMeasured
     /// <summary>What was said of its shape; null where it is found from the columns.</summary>
     public TableLayout? Layout { get; init; }
 
+    /// <inheritdoc/>
     public void Measure(MemoryCount count)
     {
         foreach (Column column in Columns)
@@ -43,6 +45,7 @@ public sealed class Table : IMeasured
         }
     }
 
+    /// <summary>In their order.</summary>
     public IReadOnlyList<Column> Columns { get; }
 
     /// <summary>How many rows it has, wherever they are; null where nobody has counted them.</summary>

@@ -2,10 +2,13 @@ namespace OneWhole.Core.Tables;
 
 /// <summary>A text typed into one cell.</summary>
 /// <param name="Row">From 0, after rows were removed and inserted.</param>
+/// <param name="Column">Its name.</param>
+/// <param name="Text">What stands there then.</param>
 public sealed record CellEdit(int Row, string Column, string Text);
 
 /// <summary>Rows that come or go.</summary>
 /// <param name="At">The first of them, from 0.</param>
+/// <param name="Count">How many rows.</param>
 public sealed record RowRun(int At, int Count);
 
 /// <summary>
@@ -17,14 +20,19 @@ public sealed record TableEdit
     /// <summary>The most cells that one change types over.</summary>
     public const int MostCells = 200_000;
 
+    /// <summary>Rows that go; null for none.</summary>
     public RowRun? Remove { get; init; }
 
+    /// <summary>Where rows come; null for none.</summary>
     public RowRun? Insert { get; init; }
 
+    /// <summary>Columns that go, by name.</summary>
     public IReadOnlyList<string> DropColumns { get; init; } = [];
 
+    /// <summary>Columns that come, by name.</summary>
     public IReadOnlyList<string> AddColumns { get; init; } = [];
 
+    /// <summary>Cells that are typed over.</summary>
     public IReadOnlyList<CellEdit> Cells { get; init; } = [];
 
     /// <summary>The table as it is afterwards. A column that was blank gets the type of what was typed into it.</summary>

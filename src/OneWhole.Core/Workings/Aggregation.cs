@@ -7,6 +7,8 @@ namespace OneWhole.Core.Workings;
 /// <summary>The amounts of a study before negatives, order and fold, and what became of the rows.</summary>
 /// <param name="FilteredAmount">The amount of the rows that were filtered out, in the amounts' units.</param>
 /// <param name="DistinctInAll">For distinct counts: how many values there are in all used rows.</param>
+/// <param name="Amounts">A cell for each pair of group and part.</param>
+/// <param name="Rows">How many rows came and passed.</param>
 internal sealed record Aggregate(Amounts Amounts, RowCounts Rows, ExactInt FilteredAmount, long? DistinctInAll) : IMeasured
 {
     /// <summary>How rows that stay where they are were asked; null for rows that are here.</summary>

@@ -48,16 +48,19 @@ public sealed class Amounts : IMeasured
     /// </summary>
     public ExactInt Divisor { get; }
 
+    /// <summary>In their order.</summary>
     public IReadOnlyList<Entry> Parts { get; }
 
     /// <summary>Null in a study without groups.</summary>
     public IReadOnlyList<Entry>? Groups { get; }
 
+    /// <summary>For each group its parts.</summary>
     public ExactInt[] Cells { get; }
 
     /// <summary>False for a pair without a row: it is absent, which is not the same as 0.</summary>
     public bool[] Exists { get; }
 
+    /// <summary>1 where there are no groups.</summary>
     public int GroupCount => Groups?.Count ?? 1;
 
     /// <summary>Other parts, groups and cells in the same units.</summary>
@@ -70,10 +73,13 @@ public sealed class Amounts : IMeasured
             ? this
             : new(scale, Parts, Groups, Array.ConvertAll(Cells, cell => cell * times), Exists, Divisor * times);
 
+    /// <summary>The amount of a pair, in the table's smallest unit.</summary>
     public ExactInt this[int group, int part] => Cells[group * Parts.Count + part];
 
+    /// <summary>Whether a row was there for a pair.</summary>
     public bool Has(int group, int part) => Exists[group * Parts.Count + part];
 
+    /// <summary>Over all groups.</summary>
     public ExactInt PartTotal(int part)
     {
         ExactInt total = default;
@@ -84,6 +90,7 @@ public sealed class Amounts : IMeasured
         return total;
     }
 
+    /// <summary>Over all parts.</summary>
     public ExactInt GroupTotal(int group)
     {
         ExactInt total = default;
@@ -94,6 +101,7 @@ public sealed class Amounts : IMeasured
         return total;
     }
 
+    /// <summary>Over everything.</summary>
     public ExactInt Total()
     {
         ExactInt total = default;

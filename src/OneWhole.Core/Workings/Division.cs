@@ -53,6 +53,7 @@ public sealed class Division : IMeasured
         FixedWhole = IsEmpty ? ExactInt.Zero : fixedWhole;
     }
 
+    /// <summary>What was asked.</summary>
     public Study Study { get; private init; }
 
     /// <summary>The same numbers for a study that differs in looks or title only.</summary>
@@ -111,6 +112,7 @@ public sealed class Division : IMeasured
         }
     }
 
+    /// <summary>What it was asked of.</summary>
     public Table Table { get; }
 
     /// <summary>How rows that stay where they are were asked: the earliest of what is counted here; null for rows that are here.</summary>
@@ -160,16 +162,19 @@ public sealed class Division : IMeasured
         return [.. folded.Folded.Select(part => Listed.PartTotal(places[(part.Kind, part.TableRank)]))];
     }
 
+    /// <summary>Parts and cells that were dropped because they are below zero.</summary>
     public IReadOnlyList<LeftOut> LeftOut { get; private init; } = [];
 
     /// <summary>What the study's trials changed.</summary>
     public TrialOutcome Tried { get; private init; } = TrialOutcome.None;
 
+    /// <summary>How many rows there were, and what became of them.</summary>
     public RowCounts Rows { get; }
 
     /// <summary>The amount of the rows that were filtered out.</summary>
     public ExactInt FilteredAmount { get; }
 
+    /// <summary>Of a count of distinct values, how many there are in all; else null.</summary>
     public long? DistinctInAll { get; }
 
     /// <summary>What the study is held against, where its groups are two wholes, before and after; else null.</summary>
@@ -191,12 +196,16 @@ public sealed class Division : IMeasured
     /// <summary>The decimals that amounts are printed with.</summary>
     public int Scale => _amounts.Scale;
 
+    /// <summary>In their order.</summary>
     public IReadOnlyList<Entry> Parts => _amounts.Parts;
 
+    /// <summary>In their order; null for one division.</summary>
     public IReadOnlyList<Entry>? Groups => _amounts.Groups;
 
+    /// <summary>How many parts there are.</summary>
     public int PartCount => Parts.Count;
 
+    /// <summary>1 where there are no groups.</summary>
     public int GroupCount => _amounts.GroupCount;
 
     /// <summary>Rows of the workings: one a part, or one a group and part.</summary>
@@ -217,6 +226,7 @@ public sealed class Division : IMeasured
     /// <summary>The whole where it is a number that the parts need not make up (given, or before the filter).</summary>
     public ExactInt? FixedWhole { get; }
 
+    /// <summary>What 100 % is.</summary>
     public WholeOf WholeOf =>
         (WholeIsFirst ? WholeOf.Group : Study.EffectiveWhole.Of) switch
         {
@@ -224,13 +234,16 @@ public sealed class Division : IMeasured
             var of => of,
         };
 
+    /// <summary>The amount of a row of the workings, in the table's smallest unit.</summary>
     public ExactInt Amount(int row) => _amounts.Cells[row];
 
+    /// <summary>The amount of a pair, in the table's smallest unit.</summary>
     public ExactInt Amount(int group, int part) => _amounts[group, part];
 
     /// <summary>False where a group has no row of a part.</summary>
     public bool Has(int row) => _amounts.Exists[row];
 
+    /// <summary>Whether a row was there for a pair.</summary>
     public bool Has(int group, int part) => _amounts.Has(group, part);
 
     /// <summary>Whether there are rows behind an amount, and none of them could be read: it counts as 0, and is shown as none.</summary>
@@ -249,8 +262,10 @@ public sealed class Division : IMeasured
             ? null
             : UsedNumbers.Unreadable(Table, Study, HasGroups);
 
+    /// <summary>The group of a row of the workings.</summary>
     public int GroupOf(int row) => row / PartCount;
 
+    /// <summary>The part of a row of the workings.</summary>
     public int PartOf(int row) => row % PartCount;
 
     /// <summary>W[p].</summary>
@@ -294,6 +309,7 @@ public sealed class Division : IMeasured
             _ => 0,
         };
 
+    /// <summary>The whole of a number, in the table's smallest unit.</summary>
     public ExactInt WholeAt(int index) =>
         WholeOf switch
         {

@@ -5,9 +5,16 @@ namespace OneWhole.Core.Workings;
 /// <summary>What kind of thing a part or a group is.</summary>
 public enum EntryKind
 {
+    /// <summary>A label of a column.</summary>
     Label,
+
+    /// <summary>A stretch of numbers.</summary>
     Band,
+
+    /// <summary>A column by itself.</summary>
     WideColumn,
+
+    /// <summary>Several small ones.</summary>
     Folded,
 
     /// <summary>Rows that are held against others: the whole before, or the whole after.</summary>

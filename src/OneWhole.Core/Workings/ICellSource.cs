@@ -35,6 +35,7 @@ public sealed record AskedCells(Table Table, long[] Weights, byte[] Passing, IRe
     /// <summary>When they were asked for, and how; null where that is not kept.</summary>
     public Asking? Asked { get; init; }
 
+    /// <inheritdoc/>
     public void Measure(MemoryCount count)
     {
         Table.Measure(count);

@@ -23,6 +23,7 @@ public sealed record KeptQuestion(
     /// <summary>The keys that are cut into bands, each with how.</summary>
     public IReadOnlyList<string> Bands { get; init; } = [];
 
+    /// <summary>A question as it is kept.</summary>
     public static KeptQuestion Of(CellQuestion question) =>
         new(question.Keys, question.Numbers, [.. question.Where.Select(StudyFormat.WriteClause)], question.Ordered, question.FilteredKeys)
         {
@@ -34,6 +35,7 @@ public sealed record KeptQuestion(
         UnmappedMemberHandling = System.Text.Json.Serialization.JsonUnmappedMemberHandling.Disallow,
     };
 
+    /// <summary>As text, one line.</summary>
     public string Write() => JsonSerializer.Serialize(this, Options);
 
     /// <exception cref="StudyException">It is no such question.</exception>

@@ -5,6 +5,8 @@ namespace OneWhole.Core.Workings;
 
 /// <summary>One amount below zero that was dropped.</summary>
 /// <param name="Group">Null in a study without groups.</param>
+/// <param name="Part">Its label.</param>
+/// <param name="Amount">In the table's smallest unit.</param>
 public sealed record LeftOut(string? Group, string Part, ExactInt Amount);
 
 /// <summary>What a study does with amounts below zero, before order, fold and whole.</summary>

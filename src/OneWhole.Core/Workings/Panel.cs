@@ -12,6 +12,7 @@ public sealed record Panel(string Value, WorkingsResult Workings);
 /// <param name="Columns">The workings' columns, which all values share.</param>
 public sealed record WorkingsSet(string? Column, IReadOnlyList<Panel> Values, IReadOnlyList<WorkingColumn> Columns) : IMeasured
 {
+    /// <inheritdoc/>
     public void Measure(MemoryCount count)
     {
         foreach (Panel panel in Values)

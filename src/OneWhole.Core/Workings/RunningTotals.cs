@@ -38,6 +38,7 @@ public sealed class RunningTotals
     /// <summary>How many of them are listed by themselves.</summary>
     public int Listed => _foldedRow < 0 ? Count : _foldedRow;
 
+    /// <summary>The sums so far of a division.</summary>
     public static RunningTotals Of(Division division)
     {
         int listed = division.KeptParts;

@@ -22,11 +22,13 @@ public sealed class ShownShares
         Decimals = decimals;
     }
 
+    /// <summary>How many decimals of a percent are shown.</summary>
     public int Decimals { get; }
 
     /// <summary>The shown share of a row in units of 10^−decimals percent.</summary>
     public ExactInt? Units(int row) => _reconciled is not null && _reconciled.TryGetValue(row, out ExactInt given) ? given : _byItself(row);
 
+    /// <summary>The share of a row as it is shown, in percent; null where there is none.</summary>
     public Fraction? Percent(int row) => Units(row) is { } units ? new Fraction(units, ExactInt.PowerOfTen(Decimals)) : null;
 
     /// <summary>Whether the row's whole was reconciled: its shown shares add up to 100.</summary>

@@ -10,6 +10,7 @@ public sealed class StudyWords
     private readonly Table _table;
     private readonly Study _study;
 
+    /// <summary>The words of a study of a table.</summary>
     public StudyWords(Table table, Study study)
     {
         _table = table;
@@ -67,12 +68,16 @@ public sealed class StudyWords
             : study.Value is Measure.Sum sum && Holds(sum.Column);
     }
 
+    /// <summary>"cause".</summary>
     public string PartOne => One(_study.Parts, "part");
 
+    /// <summary>"causes".</summary>
     public string PartMany => Many(_study.Parts, "parts");
 
+    /// <summary>"route".</summary>
     public string GroupOne => _study.Groups is null ? "group" : One(_study.Groups, "group");
 
+    /// <summary>"routes".</summary>
     public string GroupMany => _study.Groups is null ? "groups" : Many(_study.Groups, "groups");
 
     /// <summary>"1 cause", "9 causes".</summary>
@@ -96,5 +101,6 @@ public sealed class StudyWords
             _ => otherwise,
         };
 
+    /// <summary>The words of a division.</summary>
     public static StudyWords Of(Division division) => new(division.Table, division.Study);
 }

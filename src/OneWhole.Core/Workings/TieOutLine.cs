@@ -5,6 +5,7 @@ namespace OneWhole.Core.Workings;
 /// <summary>How a proof came out.</summary>
 public enum TieOutStatus
 {
+    /// <summary>It holds.</summary>
     Ok,
 
     /// <summary>Something the analyst should know.</summary>
@@ -32,6 +33,7 @@ public sealed record TieOutLine(string Id, TieOutStatus Status, string Text)
 /// <param name="Apply">Makes the changed study.</param>
 public sealed record Remedy(string Text, Func<Study, Study> Apply)
 {
+    /// <summary>Leaves out what is below zero.</summary>
     public static Remedy LeaveOutNegatives { get; } =
         new("leave out negative parts", study => study with { Negatives = Negatives.LeaveOut });
 }

@@ -14,6 +14,7 @@ public sealed record TriedAmount(string? Group, string Part, Fraction? Was, Frac
 /// <summary>What a study's trials did: the amounts that they changed, and those that were passed over, in words.</summary>
 public sealed record TrialOutcome(IReadOnlyList<TriedAmount> Changed, IReadOnlyList<string> PassedOver)
 {
+    /// <summary>Nothing was tried.</summary>
     public static TrialOutcome None { get; } = new([], []);
 }
 

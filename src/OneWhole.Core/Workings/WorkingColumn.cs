@@ -50,8 +50,10 @@ public sealed record WorkingColumn
     /// <summary>The heading.</summary>
     public string Label { get; }
 
+    /// <summary>What its numbers are.</summary>
     public ColumnUnit Unit { get; }
 
+    /// <summary>How it is computed.</summary>
     public Rule Rule { get; }
 
     /// <summary>Whether it is laid out in a quieter ink: spacers, mirrored copies, ends.</summary>
@@ -66,8 +68,10 @@ public sealed record WorkingColumn
     /// <summary>What stands in the whole's row; null for nothing, or where that follows from the key.</summary>
     public Fraction? Whole { get; init; }
 
+    /// <summary>Whether it holds texts.</summary>
     public bool IsText => Unit == ColumnUnit.Text;
 
+    /// <summary>The text of a row; null for none, and in a column of numbers.</summary>
     public string? Text(int row) => _text?.Invoke(row);
 
     /// <summary>The exact value, or null where there is none.</summary>
@@ -76,9 +80,11 @@ public sealed record WorkingColumn
     /// <summary>The nearest double of the exact value.</summary>
     public double? Number(int row) => _number?.Invoke(row)?.ToDouble();
 
+    /// <summary>A column of texts.</summary>
     public static WorkingColumn OfText(string key, string label, Rule rule, Func<int, string?> text) =>
         new(key, label, ColumnUnit.Text, rule, text, null);
 
+    /// <summary>A column of numbers.</summary>
     public static WorkingColumn OfNumber(string key, string label, ColumnUnit unit, Rule rule, Func<int, Fraction?> number) =>
         new(key, label, unit, rule, null, number);
 }

@@ -53,6 +53,7 @@ public sealed record WorkingsResult(
     /// <summary>Whether a row stands for a group and a part, or without groups for a part.</summary>
     public bool RowsAreCells => Rows == RowKind.Cells;
 
+    /// <summary>How many rows the workings have.</summary>
     public int RowCount =>
         Division.IsEmpty
             ? 0
@@ -130,9 +131,12 @@ public sealed record WorkingsResult(
         count.Add(this, 2000 + 16L * RowCount);
     }
 
+    /// <summary>The column of a key; null where there is none.</summary>
     public WorkingColumn? Find(string key) =>
         Columns.FirstOrDefault(column => column.Key == key) ?? LabelColumns.FirstOrDefault(column => column.Key == key);
 
+    /// <summary>The column of a key that is known to be there.</summary>
+    /// <exception cref="KeyNotFoundException">It is not.</exception>
     public WorkingColumn this[string key] => Find(key) ?? throw new KeyNotFoundException($"The workings have no column \"{key}\".");
 
     /// <summary>What the form has computed for its own use.</summary>

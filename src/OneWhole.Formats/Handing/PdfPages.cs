@@ -55,7 +55,10 @@ internal static partial class PdfPages
         int place = text.Length + 1;
         update
             .Append('\n')
-            .Append(CultureInfo.InvariantCulture, $"{root} 0 obj\n<<{entries}\n/Lang ({Language})\n/ViewerPreferences <</DisplayDocTitle true>>>>\nendobj\n");
+            .Append(
+                CultureInfo.InvariantCulture,
+                $"{root} 0 obj\n<<{entries}\n/Lang ({Language})\n/ViewerPreferences <</DisplayDocTitle true>>>>\nendobj\n"
+            );
         int table = text.Length + update.Length;
         update.Append(CultureInfo.InvariantCulture, $"xref\n{root} 1\n{place:D10} 00000 n \n");
         update.Append(

@@ -110,6 +110,9 @@ internal sealed class ButterflyLayout(WorkingsResult workings, Domains domains, 
     }
 
     /// <param name="keepsLabelsOff">Whether labels are higher than their rows, and have to keep off the bars beside.</param>
+    /// <param name="box">Of the bar.</param>
+    /// <param name="group">That the bar stands for.</param>
+    /// <param name="side">0 for the left one, 1 for the right one.</param>
     private void DrawBar(int group, int side, Box box, bool keepsLabelsOff)
     {
         if (!_division.Has(group, side) || box.Width == 0)

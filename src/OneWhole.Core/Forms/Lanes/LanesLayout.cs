@@ -104,6 +104,10 @@ internal sealed class LanesLayout(WorkingsResult workings, Func<int, double> end
     }
 
     /// <param name="keepsLabelsOff">Whether labels are higher than their rows, and have to keep off the bars beside.</param>
+    /// <param name="box">Of the bar.</param>
+    /// <param name="field">Of the lane.</param>
+    /// <param name="group">That the bar stands for.</param>
+    /// <param name="part">That the lane stands for.</param>
     private void DrawBar(int group, int part, BarField field, Box box, bool keepsLabelsOff)
     {
         int row = group * _division.PartCount + part;

@@ -8,6 +8,7 @@ namespace OneWhole.Core.Forms.Pareto;
 /// <param name="PartsNeeded">For a share: the fewest first parts that reach it, or null.</param>
 /// <param name="PositionNeeded">Their share of the parts.</param>
 /// <param name="ShareReached">For a position or a count: the running share there, or null.</param>
+/// <param name="Cut">Whose reading it is.</param>
 internal sealed record CutReading(Cut Cut, long? PartsNeeded, Fraction? PositionNeeded, Fraction? ShareReached);
 
 /// <summary>The Pareto's curve from (0, 0) through the points (i/n, running share), always part after part, and its readings.</summary>

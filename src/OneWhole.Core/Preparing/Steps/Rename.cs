@@ -4,14 +4,20 @@ using OneWhole.Core.Tables;
 namespace OneWhole.Core.Preparing.Steps;
 
 /// <summary>Gives a column another heading.</summary>
-internal sealed class Rename : StepKind<Rename.With>
+public sealed class Rename : StepKind<Rename.With>
 {
+    /// <summary>Which column, and its new heading.</summary>
+    /// <param name="Column">Its heading so far.</param>
+    /// <param name="To">The new one.</param>
     public sealed record With(string Column, string To);
 
+    /// <inheritdoc/>
     public override string Kind => "rename";
 
+    /// <inheritdoc/>
     public override string Name => "rename a column";
 
+    /// <inheritdoc/>
     public override IReadOnlyList<StepField> Fields =>
         [new StepField("column", "Column", "column"), new StepField("to", "New heading", "text")];
 

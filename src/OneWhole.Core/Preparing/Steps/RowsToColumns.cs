@@ -7,16 +7,22 @@ namespace OneWhole.Core.Preparing.Steps;
 /// <summary>
 /// Makes columns of rows: one for each label of a column, with the sum of another; rows alike in all other columns become one.
 /// </summary>
-internal sealed class RowsToColumns : StepKind<RowsToColumns.With>
+public sealed class RowsToColumns : StepKind<RowsToColumns.With>
 {
     private const int MostColumns = 1000;
 
+    /// <summary>Which labels become headings, and which amounts stand beneath.</summary>
+    /// <param name="Names">The column of those labels.</param>
+    /// <param name="Values">The column of those amounts.</param>
     public sealed record With(string Names, string Values);
 
+    /// <inheritdoc/>
     public override string Kind => "rows-to-columns";
 
+    /// <inheritdoc/>
     public override string Name => "turn rows into columns";
 
+    /// <inheritdoc/>
     public override IReadOnlyList<StepField> Fields =>
         [new StepField("names", "A column for each", "column"), new StepField("values", "With the sum of", "column")];
 

@@ -9,6 +9,7 @@ public sealed class ChoiceShape<T> : Shape<T>
 {
     private readonly string[] _texts;
 
+    /// <summary>A choice of some words, in the order in which they are offered.</summary>
     public ChoiceShape(params (string Word, T Value)[] words)
     {
         Words = words;
@@ -22,6 +23,7 @@ public sealed class ChoiceShape<T> : Shape<T>
         _texts = [.. words.Select(word => word.Text)];
     }
 
+    /// <summary>The words of documents, each with its value.</summary>
     public IReadOnlyList<(string Word, T Value)> Words { get; }
 
     internal override IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) =>
@@ -44,6 +46,7 @@ public sealed class ChoiceShape<T> : Shape<T>
         throw Wrong(element, place, WordList.Or([.. Words.Select(word => $"\"{word.Word}\"")]));
     }
 
+    /// <summary>The word of a value.</summary>
     public string WordOf(T value) => Words.First(word => word.Value.Equals(value)).Word;
 
     /// <inheritdoc/>

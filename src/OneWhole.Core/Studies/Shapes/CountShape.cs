@@ -7,8 +7,10 @@ namespace OneWhole.Core.Studies.Shapes;
 /// <summary>A whole number within limits.</summary>
 public sealed class CountShape(int least, int most) : Shape<int>
 {
+    /// <summary>The smallest number that is taken.</summary>
     public int Least { get; } = least;
 
+    /// <summary>The largest number that is taken.</summary>
     public int Most { get; } = most;
 
     /// <inheritdoc/>

@@ -5,7 +5,10 @@ namespace OneWhole.Core.Studies.Shapes;
 /// <summary>How a setting without choices is filled in.</summary>
 public enum SettingKind
 {
+    /// <summary>Typed words.</summary>
     Text,
+
+    /// <summary>A typed number.</summary>
     Number,
 
     /// <summary>Shown in percent, set as 0 to 1.</summary>
@@ -41,6 +44,7 @@ public sealed record Looks(string Section, string Name)
     /// <summary>What another number than those is called; {0} stands for it.</summary>
     public string OtherNumber { get; init; } = "{0}";
 
+    /// <summary>By what it is set.</summary>
     public SettingKind Kind { get; init; }
 
     /// <summary>Whether it acts on the figure's marks: on the page's notes, sizes and numbers some act elsewhere.</summary>

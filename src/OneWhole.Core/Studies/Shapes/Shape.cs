@@ -13,6 +13,7 @@ public abstract class Shape<T>
     /// <exception cref="StudyException">The value is of another kind or out of range.</exception>
     public abstract T Read(JsonElement element, string place);
 
+    /// <summary>A value as JSON; null for what is left out.</summary>
     public abstract JsonNode? Write(T value);
 
     /// <summary>The JSON Schema (2020-12) of the value.</summary>

@@ -3,11 +3,13 @@ namespace OneWhole.Core.Workings.Rules;
 /// <summary>Where the workings stand on a workbook's sheet: what formulas of rules are made of.</summary>
 public interface IFormulaSheet
 {
+    /// <summary>What the sheet writes out.</summary>
     Division Division { get; }
 
     /// <summary>How many rows the workings have.</summary>
     int RowCount { get; }
 
+    /// <summary>The group of a row of the workings.</summary>
     int GroupOf(int row);
 
     /// <summary>The cell of a column in a row of the workings.</summary>

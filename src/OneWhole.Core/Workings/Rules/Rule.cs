@@ -51,13 +51,18 @@ public abstract partial record Rule
     private static string? Both(string? first, string sign, string? second) =>
         first is null || second is null ? null : $"{first}{sign}{second}";
 
+    /// <summary>The cell of a column in the same row.</summary>
     public static Rule Column(string key) => new Cell(key);
 
+    /// <summary>The quotient.</summary>
     public static Rule operator /(Rule a, Rule b) => new Divide(a, b);
 
+    /// <summary>The product.</summary>
     public static Rule operator *(Rule a, Rule b) => new Multiply(a, b);
 
+    /// <summary>The sum.</summary>
     public static Rule operator +(Rule a, Rule b) => new Add(a, b);
 
+    /// <summary>The difference.</summary>
     public static Rule operator -(Rule a, Rule b) => new Subtract(a, b);
 }

@@ -8,6 +8,7 @@ public sealed class RuleCells
     private readonly Dictionary<string, WorkingColumn> _columns = [];
     private readonly RowKind _rows;
 
+    /// <summary>The cells of a division's workings.</summary>
     public RuleCells(Division division, RowKind rows)
     {
         Division = division;
@@ -24,8 +25,10 @@ public sealed class RuleCells
         }
     }
 
+    /// <summary>What was computed.</summary>
     public Division Division { get; }
 
+    /// <summary>How many rows the workings have.</summary>
     public int RowCount =>
         Division.IsEmpty
             ? 0
@@ -50,8 +53,10 @@ public sealed class RuleCells
     public IEnumerable<Fraction> Over(string key, int first, int last) =>
         Enumerable.Range(first, Math.Max(0, last - first + 1)).Select(row => At(key, row)).OfType<Fraction>();
 
+    /// <summary>The sum of a column from one row to another, both included.</summary>
     public Fraction Sum(string key, int first, int last) => Over(key, first, last).Aggregate(Fraction.Zero, (sum, value) => sum + value);
 
+    /// <summary>The group of a row of the workings.</summary>
     public int GroupOf(int row) =>
         _rows switch
         {

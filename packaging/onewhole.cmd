@@ -1,0 +1,1 @@
+@"%~dp0app\onewhole.exe" %*
