@@ -53,28 +53,31 @@ function dotnetPackages() {
 /** Packages of the page, with all that they bring along; fonts among them. */
 function pagePackages() {
   const lock = json(root, 'web', 'package-lock.json').packages;
-  return Object.entries(lock)
-    // Fonts are of the build for the page, and ship with the core all the same.
-    .filter(([path, what]) => path !== '' && ((!what.dev && !what.optional) || path.includes('@fontsource/')))
-    .map(([path, what]) => {
-      const folder = join(root, 'web', path);
-      if (!existsSync(folder)) return null;
-      const manifest = json(folder, 'package.json');
-      const author = typeof manifest.author === 'object' ? manifest.author.name : manifest.author;
-      return {
-        name: manifest.name,
-        version: what.version,
-        licence: manifest.license ?? '',
-        copyright: author ?? '',
-        texts: textsIn(folder),
-      };
-    })
-    .filter((found) => found !== null);
+  return (
+    Object.entries(lock)
+      // Fonts are of the build for the page, and ship with the core all the same.
+      .filter(([path, what]) => path !== '' && ((!what.dev && !what.optional) || path.includes('@fontsource/')))
+      .map(([path, what]) => {
+        const folder = join(root, 'web', path);
+        if (!existsSync(folder)) return null;
+        const manifest = json(folder, 'package.json');
+        const author = typeof manifest.author === 'object' ? manifest.author.name : manifest.author;
+        return {
+          name: manifest.name,
+          version: what.version,
+          licence: manifest.license ?? '',
+          copyright: author ?? '',
+          texts: textsIn(folder),
+        };
+      })
+      .filter((found) => found !== null)
+  );
 }
 
 /** The framework, which an archive brings along: its own notices are those of the machine that builds. */
 function framework() {
-  const home = process.env.DOTNET_ROOT ?? ['/usr/share/dotnet', '/usr/lib/dotnet', '/usr/local/share/dotnet'].find(existsSync) ?? '';
+  const home =
+    process.env.DOTNET_ROOT ?? ['/usr/share/dotnet', '/usr/lib/dotnet', '/usr/local/share/dotnet'].find(existsSync) ?? '';
   const texts = existsSync(home) ? textsIn(home) : [];
   return { name: '.NET', version: '10', licence: 'MIT', copyright: '.NET Foundation and contributors', texts };
 }
@@ -82,7 +85,9 @@ function framework() {
 const all = [framework(), ...dotnetPackages(), ...pagePackages()].sort((a, b) => a.name.localeCompare(b.name, 'en'));
 const unknown = all.filter((one) => one.licence === '' && one.texts.length === 0);
 if (unknown.length > 0) {
-  console.error(`No licence is known of ${unknown.map((one) => `${one.name} ${one.version}`).join(', ')}: find it before this ships.`);
+  console.error(
+    `No licence is known of ${unknown.map((one) => `${one.name} ${one.version}`).join(', ')}: find it before this ships.`,
+  );
   process.exit(1);
 }
 // A text that many have is printed once.

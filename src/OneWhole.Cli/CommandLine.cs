@@ -26,6 +26,7 @@ public static class CommandLine
             new BriefingVerb(),
             new TableVerb(),
             new SchemaVerb(),
+            new GuideVerb(),
             new CompletionVerb(),
         ];
 

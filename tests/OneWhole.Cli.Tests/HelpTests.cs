@@ -6,7 +6,7 @@ namespace OneWhole.Cli.Tests;
 /// <summary>Help for each verb, the version, completion, and what is said of a line that can't be carried out.</summary>
 public sealed partial class HelpTests
 {
-    private static readonly string[] Verbs = ["workings", "figure", "check", "briefing", "table", "schema", "completion"];
+    private static readonly string[] Verbs = ["workings", "figure", "check", "briefing", "table", "schema", "guide", "completion"];
 
     private static (int Status, string Out, string Error) Run(params string[] arguments)
     {
@@ -55,7 +55,7 @@ public sealed partial class HelpTests
     public void The_version_is_a_number() => Assert.Matches(@"^\d+\.\d+\.\d+\s*$", Run("--version").Out);
 
     [Theory]
-    [InlineData("\"draw\" is not a command: it must be workings, figure, check, briefing, table, schema or completion.", "draw")]
+    [InlineData("\"draw\" is not a command: it must be workings, figure, check, briefing, table, schema, guide or completion.", "draw")]
     [InlineData("\"--sideways\" is not an option of check.", "check", "--sideways", "1")]
     [InlineData("\"delays.csv\" is not an option of check.", "check", "delays.csv")]
     [InlineData("--table must have one value.", "workings", "--table")]

@@ -1,4 +1,5 @@
 import { BriefingScreen } from './briefing/BriefingScreen';
+import { GuidePanel } from './guide/GuidePanel';
 import { usePath } from './lib/router';
 import { Link } from './parts/Link';
 import { TopBar } from './parts/TopBar';
@@ -9,6 +10,15 @@ import { TablesScreen } from './screens/TablesScreen';
 import { StudyScreen } from './study/StudyScreen';
 
 export function App() {
+  return (
+    <>
+      <Screen />
+      <GuidePanel />
+    </>
+  );
+}
+
+function Screen() {
   const path = usePath();
   const [place, id] = path.split('/').filter(Boolean);
   if (place === 'studies' && id) return <StudyScreen key={id} id={id} />;

@@ -4337,7 +4337,9 @@ export interface components {
              * @description From 0, after rows were removed and inserted.
              */
             row: number;
+            /** @description Its name. */
             column: string;
+            /** @description What stands there then. */
             text: string;
         };
         /** @description What is known of a column's cells that stay where they are. */
@@ -4474,15 +4476,30 @@ export interface components {
              * @description The pixel that stands for double Edit.FromValue.
              */
             fromPixel?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The pixel that is double Edit.ToValue.
+             */
             toPixel?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The value at the first pixel.
+             */
             fromValue?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The value at the last pixel.
+             */
             toValue?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The smallest value that it takes.
+             */
             least?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The largest value that it takes.
+             */
             most?: number;
             /**
              * Format: double
@@ -4568,13 +4585,21 @@ export interface components {
         };
         /** @description A figure laid out to marks in pixels. The screen, SVG, PNG and PDF are painted from the same marks. */
         Figure: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In pixels.
+             */
             width: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In pixels.
+             */
             height: number;
+            /** @description Of the figure. */
             title: string;
             /** @description One sentence for those who don't see it. */
             description: string;
+            /** @description In the order in which they are painted. */
             marks: components["schemas"]["Mark"][];
             leftOut?: null | components["schemas"]["LeftOut"];
         };
@@ -4762,6 +4787,7 @@ export interface components {
              * @description How many should have them.
              */
             allCuts: number;
+            /** @description Whether everything had room. */
             isNothing?: boolean;
             /** @description "14 of 45 names and 20 of 45 labels have no room"; empty where all have. */
             words?: null | string;
@@ -4825,8 +4851,12 @@ export interface components {
             runs: number[][];
             /** @description Filled and closed where there is a fill. */
             fill?: null | string;
+            /** @description The colour of its line; null for none. */
             stroke?: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of its line, in pixels.
+             */
             strokeWidth?: number;
             /** @description Dash and gap lengths in pixels, or null. */
             dash?: null | number[];
@@ -4840,6 +4870,7 @@ export interface components {
             row?: number;
             /** @description The key of the part, for colours and the key. */
             part?: null | string;
+            /** @description The group that it stands for; null for none. */
             group?: null | string;
             edit?: null | components["schemas"]["Edit"];
         };
@@ -4856,8 +4887,12 @@ export interface components {
             /** Format: double */
             height: number;
             fill: null | string;
+            /** @description The colour of its edge; null for none. */
             stroke?: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of its edge, in pixels.
+             */
             strokeWidth?: number;
             id: string;
             role: components["schemas"]["MarkRole"];
@@ -4868,6 +4903,7 @@ export interface components {
             row?: number;
             /** @description The key of the part, for colours and the key. */
             part?: null | string;
+            /** @description The group that it stands for; null for none. */
             group?: null | string;
             edit?: null | components["schemas"]["Edit"];
         };
@@ -4893,12 +4929,21 @@ export interface components {
             y: number;
             /** @description "start", "middle" or "end". */
             anchor: string;
+            /** @description What is written. */
             text: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In pixels.
+             */
             size: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 100 to 900.
+             */
             weight: number;
+            /** @description Of the text. */
             typeface: string;
+            /** @description The ink. */
             fill: string;
             /**
              * Format: double
@@ -4921,6 +4966,7 @@ export interface components {
             row?: number;
             /** @description The key of the part, for colours and the key. */
             part?: null | string;
+            /** @description The group that it stands for; null for none. */
             group?: null | string;
             edit?: null | components["schemas"]["Edit"];
         };
@@ -5201,7 +5247,10 @@ export interface components {
              * @description The first of them, from 0.
              */
             at: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many rows.
+             */
             count: number;
         };
         /** @description A run of rows as text. */
@@ -5246,9 +5295,11 @@ export interface components {
             path: string;
             /** @description What is set ("labels"). */
             name: string;
+            /** @description Its values, where it has few. */
             choices: components["schemas"]["SettingChoice"][];
             /** @description What is written there now, for a setting that is a text instead of choices. */
             text?: null | string;
+            /** @description By what it is set. */
             kind?: components["schemas"]["SettingKind"];
             /** @description Under which heading it is listed. */
             section?: string;
@@ -5265,6 +5316,7 @@ export interface components {
         };
         /** @description One choice of a setting. */
         SettingChoice: {
+            /** @description In words. */
             text: string;
             value: null | components["schemas"]["JsonNode"];
             /** @description Whether it holds now. */
@@ -5386,6 +5438,7 @@ export interface components {
             control: string;
             /** @description For a choice. */
             choices?: string[];
+            /** @description Whether it can be left out. */
             optional?: boolean;
             /** @description For "labels": the member that names their column. */
             of?: null | string;
@@ -5400,6 +5453,7 @@ export interface components {
         StepReport: {
             /** @description What it does. */
             words: string;
+            /** @description Whether it was left out. */
             off: boolean;
             /**
              * Format: int64
@@ -5411,6 +5465,7 @@ export interface components {
              * @description Cells that it touched.
              */
             cells: number;
+            /** @description What is to be said; null for nothing. */
             note: null | string;
             /** @description Why it could not be done; the steps after it are not tried. */
             problem: null | string;
@@ -5537,8 +5592,11 @@ export interface components {
         TableEdit: {
             remove?: null | components["schemas"]["RowRun"];
             insert?: null | components["schemas"]["RowRun"];
+            /** @description Columns that go, by name. */
             dropColumns?: string[];
+            /** @description Columns that come, by name. */
             addColumns?: string[];
+            /** @description Cells that are typed over. */
             cells?: components["schemas"]["CellEdit"][];
         };
         /** @enum {unknown} */

@@ -77,6 +77,9 @@ public abstract class Form
     /// <summary>The name on the screen.</summary>
     public abstract string Name { get; }
 
+    /// <summary>What the guide says of it: its page is written from this.</summary>
+    public abstract FormGuide Guide { get; }
+
     /// <summary>Whether it reads groups.</summary>
     public virtual GroupUse Groups => GroupUse.None;
 

@@ -2,9 +2,9 @@ using System.Globalization;
 using System.Text.Json.Nodes;
 using CsCheck;
 using OneWhole.Core.Forms;
+using OneWhole.Core.Forms.Toy;
 using OneWhole.Core.Studies;
 using OneWhole.Core.Tables;
-using OneWhole.Core.Tests.Forms;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Tests.Workings;

@@ -69,7 +69,7 @@ export function BriefingScreen({ id }: { id: string }) {
         </button>
         <HandOverPage id={id} pick={pick} />
       </TopBar>
-      <main className="mx-auto w-full max-w-[1290px] px-6 py-6 print:max-w-none print:p-0">
+      <main data-guide="6-hand-over" className="mx-auto w-full max-w-[1290px] px-6 py-6 print:max-w-none print:p-0">
         {problem ? (
           <p role="alert" className="mb-3 text-fail">
             {problem}

@@ -1,5 +1,6 @@
-import { Moon, Sun } from 'lucide-react';
+import { CircleHelp, Moon, Sun } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { askHere } from '../guide/useGuide';
 import { usePath } from '../lib/router';
 import { toggleTheme } from '../lib/theme';
 import { Link } from './Link';
@@ -37,6 +38,9 @@ export function TopBar({ trail, children }: { trail?: ReactNode; children?: Reac
       </nav>
       <div className="min-w-0 flex-1 truncate text-quiet">{trail}</div>
       {children}
+      <button type="button" className="plain" aria-label="Guide" title="Guide (?)" onClick={askHere}>
+        <CircleHelp size={15} />
+      </button>
       <button type="button" className="plain" aria-label="Light or dark" onClick={toggleTheme}>
         <Sun size={15} className="hidden in-data-[theme=dark]:block" />
         <Moon size={15} className="in-data-[theme=dark]:hidden" />

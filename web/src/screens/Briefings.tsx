@@ -25,7 +25,7 @@ export function Briefings() {
   return (
     <>
       <TopBar />
-      <main className="mx-auto w-full max-w-6xl px-6 py-7">
+      <main data-guide="6-hand-over" className="mx-auto w-full max-w-6xl px-6 py-7">
         <h1 className="font-serif text-[26px]">Briefings</h1>
         <p className="mt-1 text-quiet">A page of several studies and text, with a filter that all of them share.</p>
         {pages.data?.length ? (

@@ -27,7 +27,7 @@ export function Home() {
   return (
     <>
       <TopBar />
-      <main className="mx-auto max-w-6xl px-6 py-7">
+      <main data-guide="1-bring-in" className="mx-auto max-w-6xl px-6 py-7">
         {nothing ? <h1 className="mb-5 font-serif text-[26px]">How does your whole divide?</h1> : null}
         <BringIn compact={!nothing} />
         {studies.data?.length ? (

@@ -83,7 +83,7 @@ export function TableScreen({ id }: { id: string }) {
           Start a study
         </button>
       </TopBar>
-      <main className="flex min-h-0 flex-1 flex-col px-6 py-4">
+      <main data-guide="2-make-fit" className="flex min-h-0 flex-1 flex-col px-6 py-4">
         <div className="flex flex-wrap items-baseline gap-x-4">
           <TableName name={view.name} saving={saving} />
           <p className="figures text-quiet">

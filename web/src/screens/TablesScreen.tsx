@@ -10,7 +10,7 @@ export function TablesScreen() {
   return (
     <>
       <TopBar />
-      <main className="mx-auto max-w-5xl px-6 py-8">
+      <main data-guide="1-bring-in" className="mx-auto max-w-5xl px-6 py-8">
         <h1 className="font-serif text-[26px]">Tables</h1>
         <div className="mt-4">
           <BringIn compact />

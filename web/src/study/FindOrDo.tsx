@@ -2,6 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
+import { findings } from '../guide/findings';
+import { keysPage, loadPages, openGuide } from '../guide/useGuide';
 import { api, type StudyView } from '../lib/api';
 import { go } from '../lib/router';
 import { toggleTheme } from '../lib/theme';
@@ -17,19 +19,19 @@ type Props = {
   /** Chooses the rows of a part or a group. */
   choose: (rows: number[]) => void;
   copy: () => void;
-  help: () => void;
 };
 
 const tiny = { width: 24, height: 24 };
 const most = 60;
 
 /** Search and do: words of the sentence, forms, parts, columns, settings, studies, and everything that has no place of its own. */
-export function FindOrDo({ open, setOpen, view, actions, openWord, choose, copy, help }: Props) {
+export function FindOrDo({ open, setOpen, view, actions, openWord, choose, copy }: Props) {
   const [query, setQuery] = useState('');
   const strip = useQuery({ queryKey: ['strip', view.id, view.revision], queryFn: () => api.strip(view.id, tiny), enabled: open });
   const table = useQuery({ queryKey: ['table', view.tableId], queryFn: () => api.table(view.tableId), enabled: open });
   const studies = useQuery({ queryKey: ['studies', 'names'], queryFn: () => api.studies(tiny), enabled: open });
   const tables = useQuery({ queryKey: ['tables'], queryFn: api.tables, enabled: open });
+  const guide = useQuery({ queryKey: ['guide'], queryFn: loadPages, enabled: open, staleTime: Number.POSITIVE_INFINITY });
   const later = (path: string) => () => {
     setTimeout(() => openWord(path));
   };
@@ -43,7 +45,7 @@ export function FindOrDo({ open, setOpen, view, actions, openWord, choose, copy,
         detail: token.ask ?? undefined,
         act: later(token.path ?? ''),
       })),
-    ...doings(view, actions, later, copy, help),
+    ...doings(view, actions, later, copy),
     ...(strip.data ?? []).map((item) => ({
       id: `form:${item.form}-${item.shape}`,
       name: `${item.name}: draw it so`,
@@ -93,6 +95,7 @@ export function FindOrDo({ open, setOpen, view, actions, openWord, choose, copy,
       detail: 'a table',
       act: () => go(`/tables/${known.id}`),
     })),
+    ...(guide.data ? findings(guide.data) : []),
   ];
   const shown = found(entries, query).slice(0, most);
   return (
@@ -140,13 +143,7 @@ export function FindOrDo({ open, setOpen, view, actions, openWord, choose, copy,
 }
 
 /** What has no place of its own in the sentence or the figure. */
-function doings(
-  view: StudyView,
-  actions: StudyActions,
-  later: (path: string) => () => void,
-  copy: () => void,
-  help: () => void,
-): Finding[] {
+function doings(view: StudyView, actions: StudyActions, later: (path: string) => () => void, copy: () => void): Finding[] {
   const remove = () =>
     api.removeStudy(view.id).then(
       () => go('/'),
@@ -171,7 +168,7 @@ function doings(
     { id: 'do:prepare', name: 'Prepare the table', detail: 'on its page', act: () => go(`/tables/${view.tableId}`) },
     { id: 'do:briefings', name: 'Briefings', detail: 'several studies on one page', act: () => go('/briefings') },
     { id: 'do:theme', name: 'Light or dark', act: toggleTheme },
-    { id: 'do:keys', name: 'List of keys', act: help },
+    { id: 'do:keys', name: 'List of keys', act: () => openGuide({ page: keysPage }) },
   ];
 }
 

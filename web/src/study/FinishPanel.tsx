@@ -42,6 +42,7 @@ export function FinishPanel({
       <Popover.Trigger className="word cursor-pointer text-[13px]">Finish</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
+          data-guide="5-finish"
           className="popover w-[460px]"
           align="end"
           side="right"

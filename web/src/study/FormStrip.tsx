@@ -25,6 +25,7 @@ export const FormStrip = memo(function FormStrip({
   }, [view.id, view.revision, asked]);
   return (
     <section
+      data-guide="4-choose-the-form"
       aria-label="Forms"
       className={
         'grid shrink-0 grid-cols-17 max-[1199px]:grid-cols-9 max-[599px]:grid-cols-4 gap-x-[3px] gap-y-1 ' +

@@ -105,7 +105,13 @@ export function HandOver({
     >
       <Popover.Trigger className="button primary">Hand over</Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="popover max-h-[88vh]! w-96 py-1" align="end" sideOffset={6} aria-label="Hand over">
+        <Popover.Content
+          data-guide="6-hand-over"
+          className="popover max-h-[88vh]! w-96 py-1"
+          align="end"
+          sideOffset={6}
+          aria-label="Hand over"
+        >
           <SharesOnlyChoice on={sharesOnly} set={setSharesOnly} />
           <label className="flex items-center gap-2 border-b border-hairline px-4 py-1.5 text-[13px]">
             <input type="checkbox" checked={!alone} onChange={(event) => setAlone(!event.target.checked)} />

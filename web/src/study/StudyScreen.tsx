@@ -13,7 +13,6 @@ import { FindOrDo } from './FindOrDo';
 import { FinishPanel } from './FinishPanel';
 import { FormStrip } from './FormStrip';
 import { HandOver } from './HandOver';
-import { KeyList } from './KeyList';
 import { LayOn } from './LayOn';
 import { Ledger } from './Ledger';
 import { PanelShown } from './PanelShown';
@@ -44,7 +43,6 @@ export function StudyScreen({ id }: { id: string }) {
   const [chosen, setChosen] = useState<number[]>([]);
   const [selection, setSelection] = useState<SelectionReading | null>(null);
   const [finding, setFinding] = useState(false);
-  const [keys, setKeys] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
   // A change that takes a while closes what it was made in, not what was opened meanwhile.
   const show = useCallback((what: string, on: boolean) => setOpen((now) => (on ? what : now === what ? null : now)), []);
@@ -101,7 +99,7 @@ export function StudyScreen({ id }: { id: string }) {
     );
   }, []);
 
-  useKeys({ view, actions, setOpen, find: () => setFinding(true), help: () => setKeys(true) });
+  useKeys({ view, actions, setOpen, find: () => setFinding(true) });
 
   const saved = view ? new Date(view.changed).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) : '';
   const copy = () =>
@@ -150,9 +148,9 @@ export function StudyScreen({ id }: { id: string }) {
           />
         ) : null}
       </TopBar>
-      <main className="flex min-h-0 flex-1 flex-col">
+      <main className="flex min-h-0 flex-1 flex-col" data-guide={view ? `forms/${view.study.form.kind}` : undefined}>
         <h1 className="sr-only">{view?.title ?? 'Study'}</h1>
-        <div className="min-h-[76px] px-6 pt-3 pb-2">
+        <div className="min-h-[76px] px-6 pt-3 pb-2" data-guide="3-say-the-whole">
           {view ? <StatementLine view={view} actions={actions} open={open} setOpen={show} /> : null}
           {problem ? (
             <p role="alert" className="mt-1 text-fail">
@@ -311,11 +309,9 @@ export function StudyScreen({ id }: { id: string }) {
           openWord={setOpen}
           choose={setChosen}
           copy={copy}
-          help={() => setKeys(true)}
         />
       ) : null}
       {view ? <LayOn view={view} open={open === 'lay-on'} setOpen={(on) => show('lay-on', on)} /> : null}
-      <KeyList open={keys} setOpen={setKeys} />
     </div>
   );
 }

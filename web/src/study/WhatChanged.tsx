@@ -30,6 +30,7 @@ export function WhatChanged({
       <Popover.Trigger className="word cursor-pointer whitespace-nowrap text-[13px]">What changed</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
+          data-guide="7-refresh"
           className="popover max-h-[70vh]! w-[400px] py-1"
           align="end"
           side="top"

@@ -117,7 +117,7 @@ const synonyms = (id: string) =>
  * What has every typed word in its name or in another word for it, at the beginning of a word; the best first. Nothing is
  * found by loose letters.
  */
-export function found(entries: Finding[], query: string): Finding[] {
+export function found<T extends Finding>(entries: T[], query: string): T[] {
   const typed = words(query);
   if (typed.length === 0) return entries;
   return entries

@@ -7,13 +7,12 @@ type Keys = {
   actions: StudyActions;
   setOpen: (path: string | null) => void;
   find: () => void;
-  help: () => void;
 };
 
 export const keysOff = 'onewhole.keys-off';
 
 /** The keys of the study screen. Letters act only outside fields, and can be switched off. */
-export function useKeys({ view, actions, setOpen, find, help }: Keys) {
+export function useKeys({ view, actions, setOpen, find }: Keys) {
   useEffect(() => {
     const form = async (by: number) => {
       if (!view) return;
@@ -36,7 +35,6 @@ export function useKeys({ view, actions, setOpen, find, help }: Keys) {
       const labels = ['auto', 'share', 'amount', 'both', 'none'];
       const acts: Record<string, () => void> = {
         '/': find,
-        '?': help,
         '[': () => form(-1),
         ']': () => form(1),
         w: () => setOpen('whole'),
@@ -57,5 +55,5 @@ export function useKeys({ view, actions, setOpen, find, help }: Keys) {
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [view, actions, setOpen, find, help]);
+  }, [view, actions, setOpen, find]);
 }

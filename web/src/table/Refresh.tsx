@@ -67,6 +67,7 @@ export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view
         <Dialog.Portal>
           <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
           <Dialog.Content
+            data-guide="7-refresh"
             className="popover fixed top-20 left-1/2 max-h-[80vh] w-[560px] -translate-x-1/2 overflow-auto p-5"
             aria-describedby={undefined}
           >

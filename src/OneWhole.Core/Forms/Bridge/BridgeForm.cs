@@ -18,6 +18,8 @@ internal sealed class BridgeForm : Form<BridgeMembers>
 
     public override string Name => "Bridge";
 
+    public override FormGuide Guide => BridgeGuide.Text;
+
     public override string AlsoCalled => "waterfall change variance steps floating";
 
     public override bool HasOwnColours => true;

@@ -35,6 +35,8 @@ internal sealed class ButterflyForm : Form<ButterflyMembers>
 
     public override string Name => "Butterfly";
 
+    public override FormGuide Guide => ButterflyGuide.Text;
+
     public override string AlsoCalled => "tornado mirror back-to-back two-sided";
 
     public override GroupUse Groups => GroupUse.Required;

@@ -27,6 +27,8 @@ internal sealed class DivergingForm : Form<DivergingMembers>
 
     public override string Name => "Diverging";
 
+    public override FormGuide Guide => DivergingGuide.Text;
+
     public override string AlsoCalled => "likert survey agree opinion net scale";
 
     public override bool HasOwnColours => true;

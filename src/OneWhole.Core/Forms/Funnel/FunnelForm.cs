@@ -48,6 +48,8 @@ internal sealed class FunnelForm : Form<FunnelMembers>
 
     public override string Name => "Funnel";
 
+    public override FormGuide Guide => FunnelGuide.Text;
+
     public override string AlsoCalled => "conversion stages pipeline drop-off";
 
     public override bool HasOwnColours => true;

@@ -32,6 +32,8 @@ internal sealed class LanesForm : Form<LanesMembers>
 
     public override string Name => "Lanes";
 
+    public override FormGuide Guide => LanesGuide.Text;
+
     public override string AlsoCalled => "columns of bars side-by-side";
 
     public override GroupUse Groups => GroupUse.Required;

@@ -63,6 +63,8 @@ internal sealed class MekkoForm : Form<MekkoMembers>
 
     public override string Name => "Mekko";
 
+    public override FormGuide Guide => MekkoGuide.Text;
+
     public override string AlsoCalled => "mosaic variable width columns";
 
     public override GroupUse Groups => GroupUse.Required;

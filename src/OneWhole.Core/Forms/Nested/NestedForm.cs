@@ -32,6 +32,8 @@ internal sealed class NestedForm : Form<NestedMembers>
 
     public override string Name => "Nested bars";
 
+    public override FormGuide Guide => NestedGuide.Text;
+
     public override string AlsoCalled => "overlapping within bars";
 
     public override GroupUse Groups => GroupUse.Required;

@@ -23,6 +23,8 @@ internal sealed class ParetoForm : Form<ParetoMembers>
 
     public override string Name => "Pareto";
 
+    public override FormGuide Guide => ParetoGuide.Text;
+
     public override bool HasOwnColours => true;
 
     protected override ObjectShape<ParetoMembers> Members => ParetoMembers.Shape;

@@ -37,6 +37,8 @@ internal sealed class PieForm : Form<PieMembers>
 
     public override string Name => "Pie";
 
+    public override FormGuide Guide => PieGuide.Text;
+
     public override IReadOnlyList<(string Text, string Shape)> Answers =>
         [("Raised, tilted or 3-D: there is none, because depth makes shares look larger or smaller than they are. Take the ring", "ring")];
 

@@ -47,6 +47,8 @@ internal sealed class PyramidForm : Form<PyramidMembers>
 
     public override string Name => "Pyramid";
 
+    public override FormGuide Guide => PyramidGuide.Text;
+
     public override string AlsoCalled => "population ages tornado";
 
     public override GroupUse Groups => GroupUse.Required;

@@ -30,6 +30,8 @@ internal sealed class ShareBarsForm : Form<ShareBarsMembers>
 
     public override string Name => "Share bars";
 
+    public override FormGuide Guide => ShareBarsGuide.Text;
+
     public override string AlsoCalled => "bar chart ranking horizontal column";
 
     public override bool HasOwnColours => true;

@@ -17,6 +17,8 @@ internal sealed class StackedForm : Form<StackedMembers>
 
     public override string Name => "Stacked";
 
+    public override FormGuide Guide => StackedGuide.Text;
+
     public override GroupUse Groups => GroupUse.Optional;
 
     public override WholeOf DefaultWhole => WholeOf.Group;

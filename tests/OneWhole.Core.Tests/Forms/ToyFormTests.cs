@@ -1,81 +1,15 @@
 using OneWhole.Core.Drawing;
 using OneWhole.Core.Forms;
-using OneWhole.Core.Numbers;
+using OneWhole.Core.Forms.Toy;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
-using OneWhole.Core.Studies.Shapes;
 using OneWhole.Core.Workings;
 using OneWhole.Core.Workings.Rules;
 using OneWhole.Formats.Handing;
 
 namespace OneWhole.Core.Tests.Forms;
 
-/// <summary>The toy form's one member.</summary>
-public sealed record ToyMembers
-{
-    public int Gap { get; init; } = 2;
-}
-
-/// <summary>A form with groups and spacers that only the tests know: nothing under src may need to change for it.</summary>
-public sealed class ToyForm : Form<ToyMembers>
-{
-    public override string Kind => "toy";
-
-    public override string Name => "Toy";
-
-    public override GroupUse Groups => GroupUse.Required;
-
-    public override WholeOf DefaultWhole => WholeOf.Group;
-
-    protected override ToyMembers Default => new();
-
-    protected override ObjectShape<ToyMembers> Members { get; } =
-        new ObjectShape<ToyMembers>("a toy", () => new ToyMembers()).Has(
-            "gap",
-            new CountShape(0, 9),
-            members => members.Gap,
-            (members, value) => members with { Gap = value },
-            "pixels between bars"
-        );
-
-    public override FormWorkings Compute(Division division)
-    {
-        var columns = new StandardColumns(division);
-        ExactInt largest = default;
-        for (int row = 0; row < division.RowCount; row++)
-        {
-            largest = division.Amount(row) > largest ? division.Amount(row) : largest;
-        }
-        WorkingColumn spacer = WorkingColumn.OfNumber(
-            "spacer",
-            "spacer",
-            ColumnUnit.Amount,
-            new Rule.Largest("value", "all rows") - Rule.Column("value"),
-            row => division.Has(row) ? division.Value(largest - division.Amount(row)) : null
-        );
-        return new FormWorkings([columns.Group(), columns.Part(), columns.Value(), columns.Share(), columns.ShownShare(), spacer], columns)
-        {
-            Shown = columns.Shown,
-        };
-    }
-
-    public override IEnumerable<Phrase> Phrases(Study study, WorkingsResult? workings) =>
-        [new Phrase("gap", [new Token(", bars "), new Token($"{Of(study).Gap} apart") { Path = "form.gap", Control = "number" }])];
-
-    public override Domains Domains(WorkingsResult workings) => new(0, 1);
-
-    public override void Layout(WorkingsResult workings, Domains domains, FigureBuilder figure)
-    {
-        for (int row = 0; row < workings.RowCount; row++)
-        {
-            figure.Add(new RectMark($"bar-{row}", MarkRole.Bar, figure.Plot.X, figure.Plot.Y + row * 4, 3, 3, Ink.ClassA) { Row = row });
-            figure.Add(
-                new RectMark($"spacer-{row}", MarkRole.Spacer, figure.Plot.X + 3, figure.Plot.Y + row * 4, 3, 3, null) { Row = row }
-            );
-        }
-    }
-}
-
+/// <summary>A form with groups and spacers that only the tests know (docs/templates/ToyForm.cs): nothing under src may need to change for it.</summary>
 public sealed class ToyFormTests
 {
     private static readonly FormList Forms = new([.. FormList.Standard.Forms, new ToyForm()]);
