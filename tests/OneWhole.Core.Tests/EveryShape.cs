@@ -23,6 +23,62 @@ internal static class EveryShape
         return data;
     }
 
+    /// <summary>
+    /// What "form" can hold, form by form: each shape, and each with one member at another of its words (a choice, yes or no). They
+    /// are read from the forms' own schemas, so that a form or a member that comes is among them.
+    /// </summary>
+    /// <param name="wanted">Which forms.</param>
+    public static IReadOnlyList<string> Members(Func<Form, bool> wanted)
+    {
+        var all = new List<string>();
+        foreach (
+            (Form form, JsonNode? described) in FormList
+                .Standard.Forms.Zip(FormsTable.Json(FormList.Standard))
+                .Where(pair => wanted(pair.First))
+        )
+        {
+            foreach (FormShape shape in form.Shapes)
+            {
+                JsonObject members = (JsonObject)StudyFormat.Standard.Write(Begin(form, shape, "{}", ["Hallin", "Oskery"]))["form"]!;
+                all.Add(members.ToJsonString());
+                foreach ((string name, JsonNode? schema) in (JsonObject)described!["schema"]!["properties"]!)
+                {
+                    IEnumerable<JsonNode?> values =
+                        schema?["enum"] is JsonArray words ? words
+                        : (string?)schema?["type"] == "boolean" ? [true, false]
+                        : [];
+                    foreach (JsonNode? value in values)
+                    {
+                        var changed = (JsonObject)members.DeepClone();
+                        changed[name] = value?.DeepClone();
+                        all.Add(changed.ToJsonString());
+                    }
+                }
+            }
+        }
+        // What a member has where it is left out is another way of writing what is there already.
+        return [.. all.Where(IsRead).DistinctBy(text => FormText(text))];
+    }
+
+    private static string FormText(string members) =>
+        StudyFormat.Standard.Write(StudyFormat.Standard.Read(WithForm(members)))["form"]!.ToJsonString();
+
+    private static string WithForm(string members) =>
+        $$"""{"format": "onewhole.study/1", "parts": {"column": "Kind"}, "groups": {"column": "Route"}, "form": {{members}} }""";
+
+    private static bool IsRead(string members)
+    {
+        try
+        {
+            StudyFormat.Standard.Read(WithForm(members));
+            return true;
+        }
+        catch (StudyException)
+        {
+            return false;
+        }
+    }
+
     public static (Form Form, FormShape Shape) Find(string kind, string shapeId)
     {
         Form form = FormList.Standard.Forms.Single(other => other.Kind == kind);
