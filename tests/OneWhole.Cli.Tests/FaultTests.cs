@@ -4,6 +4,7 @@ using System.Text;
 namespace OneWhole.Cli.Tests;
 
 /// <summary>The command as a process: standard input, pipes, names that are none, a full disk, an interruption.</summary>
+[Trait("Speed", "Slow")]
 public sealed class FaultTests : IDisposable
 {
     private const string Csv = "Cause,Minutes\nFog,60\nEngine,20\nCrew,20\n";

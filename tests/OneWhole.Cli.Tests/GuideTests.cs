@@ -4,6 +4,7 @@ using OneWhole.Core.Forms;
 namespace OneWhole.Cli.Tests;
 
 /// <summary>The guide: what is made of it is what stands in the repository, its links lead somewhere, and every form is in it.</summary>
+[Trait("Speed", "Slow")]
 public sealed partial class GuideTests : IDisposable
 {
     private static readonly string Root = FindRoot();

@@ -13,6 +13,7 @@ namespace OneWhole.Formats.Tests;
 /// <summary>
 /// Every loop over numbers ends for all doubles: the ends of the range, one beside the other, next to nothing, in every form.
 /// </summary>
+[Trait("Speed", "Slow")]
 public sealed class ExtremeNumbersTests
 {
     private static readonly double[] Numbers =

@@ -14,6 +14,7 @@ namespace OneWhole.Formats.Tests;
 /// Random studies with groups against the window functions of SQLite and DuckDB: percent of group, of part and of all; the sides,
 /// differences and spacers of two-sided forms; the rates of stages. Amounts are whole numbers, so that engines add them exactly.
 /// </summary>
+[Trait("Speed", "Slow")]
 public sealed class GroupReferenceTests
 {
     private sealed record Row(string Group, string Part, long Amount);

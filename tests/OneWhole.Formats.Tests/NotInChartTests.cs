@@ -15,6 +15,7 @@ namespace OneWhole.Formats.Tests;
 /// <summary>
 /// Every setting of the registry against the chart of workbooks and slides: it changes it, or it is named before the file is made.
 /// </summary>
+[Trait("Speed", "Slow")]
 public sealed class NotInChartTests
 {
     private static readonly Table Trips = TableOf.Columns(

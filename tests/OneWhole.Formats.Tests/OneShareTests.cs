@@ -18,6 +18,7 @@ namespace OneWhole.Formats.Tests;
 /// <summary>
 /// A share is one number wherever it is printed: label, note at the pointer, workings, reading, table that is handed over, workbook.
 /// </summary>
+[Trait("Speed", "Slow")]
 public sealed partial class OneShareTests
 {
     private static readonly Core.Tables.Table Table = TableOf.Columns(

@@ -12,6 +12,7 @@ namespace OneWhole.Formats.Tests;
 /// Random studies against the window functions of SQLite and DuckDB: amounts, order, ranks, shares, running shares part after
 /// part and with ties together. Amounts are whole hundredths, so that both engines add them without a residue.
 /// </summary>
+[Trait("Speed", "Slow")]
 public sealed class ReferenceTests
 {
     private sealed record Row(string Part, string Season, long Hundredths);

@@ -13,6 +13,7 @@ namespace OneWhole.Formats.Tests;
 /// The worked examples' studies with something changed at random: each is refused with a place and a sentence, or is a study that
 /// is written and read back the same, computes, says itself, and is drawn in three sizes. Nothing else may happen.
 /// </summary>
+[Trait("Speed", "Slow")]
 public sealed class StudyFuzzTests
 {
     private const int Rounds = 300;

@@ -13,6 +13,7 @@ using Table = OneWhole.Core.Tables.Table;
 namespace OneWhole.Formats.Tests;
 
 /// <summary>The workbook of every form: valid by the open-format SDK, whole part by part, and its chart shows the workings.</summary>
+[Trait("Speed", "Slow")]
 public sealed class WorkbookTests
 {
     private const string Rows =

@@ -55,9 +55,7 @@ public static class SmallFigures
             )
         );
         // The whole is stated, and the proof named, as on every figure.
-        Study alone = study with { Where = study.Where.RemoveAt(study.Where.Length - 1) };
-        string caption = study.Finish.Caption
-            ?? $"{Statement.Of(first.Division.Table, alone).Text} For each {Tables.Nouns.Lower(set.Column!)}.";
+        string caption = study.Finish.Caption ?? $"{Alone(first, study).Text} For each {Tables.Nouns.Lower(set.Column!)}.";
         IReadOnlyList<string> lines = TextFit.Wrap(measurer, caption, small, width - 2 * margin, 2);
         double below = margin + titleFont.LineHeight;
         for (int line = 0; line < lines.Count; line++)
@@ -177,4 +175,8 @@ public static class SmallFigures
             },
             _ => mark,
         };
+
+    /// <summary>The sentence without the clause that makes one figure of the set.</summary>
+    private static Statement Alone(WorkingsResult first, Study study) =>
+        Statement.Of(first.Division.Table, study with { Where = study.Where.RemoveAt(study.Where.Length - 1) });
 }

@@ -13,6 +13,7 @@ namespace OneWhole.Core.Tests.Drawing;
 /// A setting that is offered does something: at least one choice of each, in every shape of every form and in several states, changes a
 /// mark.
 /// </summary>
+[Trait("Speed", "Slow")]
 public sealed class EverySettingTests
 {
     private static readonly Table Trips = new(

@@ -8,6 +8,7 @@ using OneWhole.Formats.Text;
 namespace OneWhole.Core.Tests.Drawing;
 
 /// <summary>No text overlaps another, none leaves the sheet, none is under 9 pixels: in every state that a figure may have.</summary>
+[Trait("Speed", "Slow")]
 public sealed class FigureLayoutTests
 {
     private static readonly string LongTitle = string.Join(' ', Enumerable.Repeat("A long title", 14));

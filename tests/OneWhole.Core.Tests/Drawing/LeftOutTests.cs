@@ -8,6 +8,7 @@ using OneWhole.Formats.Text;
 namespace OneWhole.Core.Tests.Drawing;
 
 /// <summary>Whatever has no room is said with the right count; names give way from the small end.</summary>
+[Trait("Speed", "Slow")]
 public sealed class LeftOutTests
 {
     private static readonly (int Width, int Height)[] Sizes = [(480, 320), (700, 460), (960, 600), (1024, 700), (1600, 900)];

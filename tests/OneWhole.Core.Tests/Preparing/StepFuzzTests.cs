@@ -9,6 +9,7 @@ namespace OneWhole.Core.Tests.Preparing;
 /// Steps with random settings, made from each kind's own schema, on a table with every kind of column: each is refused in words, or
 /// gives a whole table, twice the same, says what it did, and is written and read back the same.
 /// </summary>
+[Trait("Speed", "Slow")]
 public sealed class StepFuzzTests
 {
     private const int Rounds = 1500;

@@ -11,6 +11,7 @@ namespace OneWhole.Core.Tests.Workings;
 /// What must not change, for every form: the same rows in another order, cut in two, counted twice, in a larger unit, in wide columns,
 /// or beside rows that a filter leaves out. No expected number is written down: two runs of different tables are compared.
 /// </summary>
+[Trait("Speed", "Slow")]
 public sealed class MetamorphicTests
 {
     private sealed record Row(int Part, int Group, long Cents, bool Counted);

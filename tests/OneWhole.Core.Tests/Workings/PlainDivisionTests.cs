@@ -10,6 +10,7 @@ using OneWhole.Core.Workings;
 namespace OneWhole.Core.Tests.Workings;
 
 /// <summary>Random tables and studies: the core against the plain division beside it.</summary>
+[Trait("Speed", "Slow")]
 public sealed class PlainDivisionTests
 {
     private static readonly StudyFormat Format = new(new FormList([.. FormList.Standard.Forms, new ToyForm()]));

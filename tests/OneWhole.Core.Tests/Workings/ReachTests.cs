@@ -5,6 +5,7 @@ using OneWhole.Core.Workings;
 namespace OneWhole.Core.Tests.Workings;
 
 /// <summary>The nearest amount that reaches a goal, against every amount there is.</summary>
+[Trait("Speed", "Slow")]
 public sealed class ReachTests
 {
     private static bool Holds(int[] others, int amount, int count, int percent)
