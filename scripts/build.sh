@@ -19,14 +19,19 @@ made() {
 }
 
 stamps=artifacts/stamps
-front_end_sources="web/src web/public web/index.html web/package.json web/package-lock.json web/vite.config.ts web/tsconfig.json"
+front_end_sources="docs/guide web/guide-pages.ts web/src web/public web/index.html web/package.json web/package-lock.json web/vite.config.ts web/tsconfig.json"
 dotnet_sources="Directory.Build.props Directory.Packages.props .editorconfig"
 server_sources="src/OneWhole.Core src/OneWhole.Engines src/OneWhole.Formats src/OneWhole.Store src/OneWhole.App src/OneWhole.Web $dotnet_sources"
 command_sources="src/OneWhole.Core src/OneWhole.Engines src/OneWhole.Formats src/OneWhole.Cli $dotnet_sources"
 
-build_front_end() {
+# What the front end is built and tested with; another list of packages is fetched anew.
+front_end_packages() {
   need npm "install Node.js 20 or newer."
-  (cd web && { [ -d node_modules ] && [ node_modules/.package-lock.json -nt package-lock.json ] || npm ci --no-audit --no-fund --loglevel=error; }) || return 1
+  (cd web && { [ -d node_modules ] && [ node_modules/.package-lock.json -nt package-lock.json ] || npm ci --no-audit --no-fund --loglevel=error; })
+}
+
+build_front_end() {
+  front_end_packages || return 1
   (cd web && npm run --silent build)
 }
 

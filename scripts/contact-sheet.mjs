@@ -13,7 +13,7 @@ const command = resolve(import.meta.dirname, '..', 'onewhole');
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
 const page = await browser.newPage({ viewport: { width: 1500, height: 900 } });
 for (const [form, study] of Object.entries(studies)) {
-  if (only.length && !only.includes(form)) continue;
+  if (only.length && !only.some((asked) => form === asked || form.startsWith(`${asked}-`))) continue;
   const pictures = [];
   for (const [state, { table, change }] of Object.entries(states(form))) {
     const csv = join(folder, `${form}.${state}.csv`);

@@ -1,3 +1,6 @@
+import { execFileSync } from 'node:child_process';
+import { resolve } from 'node:path';
+
 // The states in which forms are looked at: tables of the ferry company's kind, made up on the spot.
 
 const quoted = (cell) => (/[",\n]/.test(String(cell)) ? `"${String(cell).replaceAll('"', '""')}"` : cell);
@@ -202,38 +205,42 @@ const moved = () => ({
 const pair = { value: { sum: 'Revenue' }, parts: { column: 'Type' }, groups: { column: 'Route' } };
 const alone = { value: { sum: 'Minutes' }, parts: { column: 'Cause' } };
 
-export const studies = {
-  pareto: { ...alone, form: { kind: 'pareto', cuts: [{ share: 0.8 }, { position: 0.2 }] } },
-  sharebars: { ...alone, form: { kind: 'sharebars' } },
-  pie: { ...alone, form: { kind: 'pie' } },
-  ring: { ...alone, form: { kind: 'pie', hole: 0.6 } },
-  stacked: { ...pair, form: { kind: 'stacked' } },
-  'stacked-100': { ...pair, form: { kind: 'stacked', scale: 'share' } },
-  'stacked-lying': { ...pair, form: { kind: 'stacked', lay: 'sideways' } },
-  beside: { ...pair, form: { kind: 'stacked', arrange: 'beside' } },
-  mekko: { ...pair, form: { kind: 'mekko' } },
-  nested: { ...pair, form: { kind: 'nested' } },
-  'nested-upright': { ...pair, form: { kind: 'nested', lay: 'upright' } },
-  pyramid: { ...pair, form: { kind: 'pyramid' } },
-  butterfly: { ...pair, form: { kind: 'butterfly' }, order: { groups: 'difference' } },
-  lanes: { ...pair, form: { kind: 'lanes' } },
-  diverging: { ...pair, form: { kind: 'diverging' } },
-  'diverging-apart': { ...pair, form: { kind: 'diverging', neutral: 'apart', scale: 'amount' } },
-  bridge: { ...alone, form: { kind: 'bridge' } },
-  'bridge-two': { ...pair, form: { kind: 'bridge' } },
-  funnel: { ...pair, form: { kind: 'funnel' } },
-  'funnel-previous': { ...pair, form: { kind: 'funnel', base: 'previous', scales: 'own' } },
-};
+const command = resolve(import.meta.dirname, '..', 'onewhole');
+const forms = JSON.parse(execFileSync(command, ['schema', '--of', 'forms'], { encoding: 'utf8' }));
 
-const special = {
-  'bridge-two': moved,
-  pyramid: twoSided,
-  butterfly: twoSided,
-  lanes: twoSided,
-  diverging: levelled,
-  'diverging-apart': levelled,
-  funnel: staged,
-  'funnel-previous': staged,
-};
+/** The states of a form's studies, by what it wants of its parts and groups. */
+function statesOf(form) {
+  if (form.groupsWanted === 2) return moved;
+  if (form.partsWanted === 2) return twoSided;
+  if (form.partsAreStages) return staged;
+  return form.partOrder === 'natural' && form.groups === 'required' ? levelled : grouped;
+}
 
-export const states = (study) => (special[study] ?? (studies[study].groups ? grouped : single))();
+/** Every shape of every form, and each with one member at another of its words; where groups are optional, with them and without. */
+const variants = forms.flatMap((form) =>
+  form.shapes.flatMap((shape) => {
+    const members = Object.entries(form.schema.properties).flatMap(([name, { enum: words, type }]) =>
+      (words ?? (type === 'boolean' ? [true] : [])).map((value) => [name, value]),
+    );
+    const base = { form: shape.form, finish: shape.finish ?? undefined };
+    const all = [
+      [`${form.kind}-${shape.id}`, base],
+      ...members
+        .filter(([name, value]) => shape.form[name] !== value)
+        .map(([name, value]) => [
+          `${form.kind}-${shape.id}-${name}-${value}`,
+          { ...base, form: { ...base.form, [name]: value } },
+        ]),
+    ];
+    return all.flatMap(([name, study]) => [
+      ...(form.groups === 'required' ? [] : [[name, { ...alone, ...study }, single]]),
+      ...(form.groups === 'none' ? [] : [[`${name}-groups`, { ...pair, ...study }, statesOf(form)]]),
+    ]);
+  }),
+);
+
+/** The studies that are looked at, by name: made from the forms that the command knows. */
+export const studies = Object.fromEntries(variants.map(([name, study]) => [name, study]));
+
+const tables = new Map(variants.map(([name, , made]) => [name, made]));
+export const states = (name) => tables.get(name)();

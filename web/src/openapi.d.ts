@@ -6658,6 +6658,7 @@ export interface components {
                 }[];
             };
         };
+        /** One Whole briefing */
         Briefing: {
             /**
              * @description the version of the format

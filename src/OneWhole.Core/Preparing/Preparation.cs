@@ -74,13 +74,7 @@ public sealed record Preparation(ImmutableArray<Step> Steps)
     public JsonObject Write() => (JsonObject)Shape.Write(this)!;
 
     /// <summary>The JSON Schema of preparations (draft 2020-12).</summary>
-    public static JsonObject Schema()
-    {
-        JsonObject schema = Shape.Schema();
-        schema.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
-        schema.Insert(1, "title", "One Whole preparation");
-        return schema;
-    }
+    public static JsonObject Schema() => Shape.DocumentSchema(Format, "One Whole preparation");
 
     /// <summary>Does all steps.</summary>
     /// <exception cref="StudyException">A step does not fit; its place begins with the step's.</exception>

@@ -118,13 +118,7 @@ public sealed class StudyFormat
         ];
 
     /// <summary>The JSON Schema of study documents (draft 2020-12).</summary>
-    public JsonObject Schema()
-    {
-        JsonObject schema = _shape.Schema();
-        schema.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
-        schema.Insert(1, "title", "One Whole study");
-        return schema;
-    }
+    public JsonObject Schema() => _shape.DocumentSchema(Study.Format, "One Whole study");
 
     /// <summary>What one member alone can't tell.</summary>
     private static Study Validate(Study study)

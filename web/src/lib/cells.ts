@@ -1,30 +1,14 @@
+import { dsvFormat } from 'd3-dsv';
+
+const tabs = dsvFormat('\t');
+
 /** Text of cells as grids and pages exchange it: tabs between cells, line breaks between rows, quotes where a cell holds either. */
 export function blockOf(text: string): string[][] {
-  const rows: string[][] = [[]];
-  let cell = '';
-  let quoted = false;
-  const source = text.replace(/\r\n?/g, '\n').replace(/\n$/, '');
-  for (let at = 0; at < source.length; at++) {
-    const letter = source[at] ?? '';
-    if (quoted) {
-      if (letter !== '"') cell += letter;
-      else if (source[at + 1] === '"') {
-        cell += '"';
-        at++;
-      } else quoted = false;
-    } else if (letter === '"' && cell === '') quoted = true;
-    else if (letter === '\t' || letter === '\n') {
-      rows.at(-1)?.push(cell);
-      cell = '';
-      if (letter === '\n') rows.push([]);
-    } else cell += letter;
-  }
-  rows.at(-1)?.push(cell);
-  return rows;
+  const rows = tabs.parseRows(text);
+  return rows.length ? rows : [['']];
 }
 
-export const textOf = (block: string[][]) =>
-  block.map((row) => row.map((cell) => (/[\t\n"]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell)).join('\t')).join('\n');
+export const textOf = (block: string[][]) => tabs.formatRows(block);
 
 const months = [
   'January',

@@ -203,6 +203,19 @@ public sealed class ObjectShape<T>(string what, Func<T> start) : Shape<T>
     /// <summary>What a member is where a document leaves it out; null where it has no value then, or there is no such member.</summary>
     internal JsonNode? DefaultOf(string name) => _members.Find(member => member.Name == name)?.Write(start());
 
+    /// <summary>The schema of a document of this shape (JSON Schema, draft 2020-12), by itself.</summary>
+    /// <param name="format">The document's format with its version, "onewhole.study/1": the schema's name is made of it.</param>
+    /// <param name="title">What the document is.</param>
+    public JsonObject DocumentSchema(string format, string title)
+    {
+        JsonObject schema = Schema();
+        schema.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
+        // A name, not an address: nothing is fetched by it.
+        schema.Insert(1, "$id", $"urn:{format.Replace('.', ':').Replace('/', ':')}");
+        schema.Insert(2, "title", title);
+        return schema;
+    }
+
     /// <summary>The schema of what <see cref="WriteAs"/> writes.</summary>
     internal JsonObject SchemaAs(string tag, string kind)
     {
