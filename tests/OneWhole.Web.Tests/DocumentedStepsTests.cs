@@ -110,15 +110,7 @@ public sealed partial class DocumentedStepsTests : IDisposable
         Assert.Equal(3, calls.Length);
         var start = new ProcessStartInfo(
             "dotnet",
-            [
-                Path.Combine(AppContext.BaseDirectory, "OneWhole.Web.dll"),
-                "--data",
-                Path.Combine(_folder, "a.db"),
-                "--urls",
-                "http://127.0.0.1:0",
-                "--announce",
-                "true",
-            ]
+            [ServerTests.ServerFile, "--data", Path.Combine(_folder, "a.db"), "--urls", "http://127.0.0.1:0", "--announce", "true"]
         )
         {
             RedirectStandardOutput = true,

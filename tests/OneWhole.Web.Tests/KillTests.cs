@@ -16,7 +16,7 @@ public sealed class KillTests : IDisposable
         {
             ArgumentList =
             {
-                Path.Combine(AppContext.BaseDirectory, "OneWhole.Web.dll"),
+                ServerTests.ServerFile,
                 "--data",
                 Path.Combine(_folder, "kill.db"),
                 "--urls",

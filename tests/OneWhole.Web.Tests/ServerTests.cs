@@ -36,6 +36,9 @@ public sealed class ServerTests : IAsyncLifetime
         Directory.Delete(_folder, true);
     }
 
+    /// <summary>The server as it was built for these tests, with its own native libraries: a program of its own.</summary>
+    internal static string ServerFile => Path.Combine(Repository(), "artifacts", "bin", "OneWhole.Web", "release", "OneWhole.Web.dll");
+
     internal static string Repository()
     {
         string? at = AppContext.BaseDirectory;

@@ -22,10 +22,7 @@ public sealed class StartTests : IDisposable
             RedirectStandardError = true,
             WorkingDirectory = _folder,
         };
-        foreach (
-            string argument in (string[])
-                [Path.Combine(AppContext.BaseDirectory, "OneWhole.Web.dll"), "--data", Data, "--announce", "true", .. more]
-        )
+        foreach (string argument in (string[])[ServerTests.ServerFile, "--data", Data, "--announce", "true", .. more])
         {
             start.ArgumentList.Add(argument);
         }

@@ -1,5 +1,6 @@
 import { BriefingScreen } from './briefing/BriefingScreen';
 import { GuidePanel } from './guide/GuidePanel';
+import { useArrival } from './lib/arrival';
 import { usePath } from './lib/router';
 import { Link } from './parts/Link';
 import { TopBar } from './parts/TopBar';
@@ -20,6 +21,7 @@ export function App() {
 
 function Screen() {
   const path = usePath();
+  useArrival(path);
   const [place, id] = path.split('/').filter(Boolean);
   if (place === 'studies' && id) return <StudyScreen key={id} id={id} />;
   if (place === 'tables' && id) return <TableScreen key={id} id={id} />;

@@ -16,7 +16,7 @@ internal sealed class SchemaVerb()
     {
         ["study"] = () => Pretty(StudyFormat.Standard.Schema()),
         ["prepare"] = () => Pretty(Preparation.Schema()),
-        ["briefing"] = () => Pretty(Briefing.Shape.DocumentSchema(Briefing.Format, "One Whole briefing")),
+        ["briefing"] = () => Pretty(Briefing.Schema()),
         ["settings"] = () => SettingsTable.Markdown(FormList.Standard).TrimEnd(),
         ["words"] = () => FigureWords.Table.TrimEnd(),
         ["forms"] = () => FormsTable.Json(FormList.Standard).ToJsonString(StudyFormat.Pretty),

@@ -153,6 +153,9 @@ public sealed record Briefing
     /// <exception cref="StudyException">The text is not JSON, or not a briefing.</exception>
     public static Briefing Read(string json) => Shape.ReadDocument(json, "briefing");
 
+    /// <summary>The JSON Schema of briefings (draft 2020-12).</summary>
+    public static JsonObject Schema() => Shape.DocumentSchema(Format, "One Whole briefing");
+
     /// <summary>The document.</summary>
     public JsonObject Write() => (JsonObject)Shape.Write(this)!;
 }

@@ -22,10 +22,13 @@ public static class Contrast
 
     private static readonly Dictionary<string, string> OnNamed = Ink.Sheet.Keys.ToDictionary(
         name => name,
-        name => StandingOut(Ink.Sheet[name])
+        name => Ink.Sheet.ContainsKey(Ink.On(name)) ? Ink.On(name) : StandingOut(Ink.Sheet[name])
     );
 
-    /// <summary>The ink for text on a fill: the one of white and dark that stands out more.</summary>
+    /// <summary>
+    /// The ink for text on a fill: the one of white and dark that stands out more; where the fill is another colour on a dark page, the
+    /// name of the fill's own ink.
+    /// </summary>
     public static string TextOn(string fill) => OnNamed.GetValueOrDefault(fill) ?? StandingOut(Ink.OnSheet(fill));
 
     private static string StandingOut(string colour)

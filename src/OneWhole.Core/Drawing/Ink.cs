@@ -54,6 +54,9 @@ public static class Ink
     /// <summary>Texts on a light fill.</summary>
     public const string OnLightFill = "on-light";
 
+    /// <summary>The name of the ink for text on a fill that is another colour on a dark page: "on-class-a".</summary>
+    public static string On(string fill) => $"on-{fill}";
+
     /// <summary>How many categorical colours there are: eight, then their lighter sisters.</summary>
     public const int Categories = 16;
 
@@ -182,6 +185,13 @@ public static class Ink
             ["grey-7"] = "#323733",
             [OnDarkFill] = "#ffffff",
             [OnLightFill] = "#14201e",
+            // Fills that are others on a dark page: a label on one takes its own ink, which is another there, too.
+            [On(ClassA)] = "#ffffff",
+            [On(ClassB)] = "#14201e",
+            [On(ClassC)] = "#14201e",
+            [On(Folded)] = "#14201e",
+            [On(Behind)] = "#14201e",
+            [On(Wash)] = "#14201e",
         };
 
     /// <summary>

@@ -35,10 +35,7 @@ public sealed class BriefingFormatTests
             at = Path.GetDirectoryName(at);
         }
         Assert.True(
-            JsonNode.DeepEquals(
-                JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "briefing.schema.json"))),
-                Briefing.Shape.Schema()
-            ),
+            JsonNode.DeepEquals(JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "briefing.schema.json"))), Briefing.Schema()),
             "docs/briefing.schema.json is stale: write it again with ./onewhole schema --of briefing"
         );
     }

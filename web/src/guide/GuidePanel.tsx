@@ -137,7 +137,13 @@ function Body({ pages, page, heading, query, leave }: BodyProps) {
         </ul>
       ) : (
         // biome-ignore lint/a11y/useKeyWithClickEvents: a link's Enter is a click
-        <article ref={article} className="guide min-w-0 flex-1 overflow-auto px-8 py-5" onClick={follow}>
+        <article
+          ref={article}
+          tabIndex={0}
+          aria-label="The page"
+          className="guide min-w-0 flex-1 overflow-auto px-8 py-5"
+          onClick={follow}
+        >
           {page === keysPage ? <Keys /> : null}
           {shown ? (
             // biome-ignore lint/security/noDangerouslySetInnerHtml: made of our own pages when the front end was built

@@ -13,6 +13,13 @@ const inks: Record<string, string> = {
   wash: 'var(--figure-wash)',
   behind: 'var(--behind)',
   warn: 'var(--warn)',
+  // Texts on fills that are others on a dark page.
+  'on-class-a': 'var(--on-class-a)',
+  'on-class-b': 'var(--on-class-b)',
+  'on-class-c': 'var(--on-class-c)',
+  'on-folded': 'var(--on-folded)',
+  'on-behind': 'var(--on-behind)',
+  'on-wash': 'var(--on-wash)',
 };
 
 /** The categorical colours, and the ordered set: the same on a light and on a dark page. */

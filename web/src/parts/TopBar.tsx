@@ -1,6 +1,7 @@
 import { CircleHelp, Moon, Sun } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { askHere } from '../guide/useGuide';
+import { focusHeading } from '../lib/arrival';
 import { usePath } from '../lib/router';
 import { toggleTheme } from '../lib/theme';
 import { Link } from './Link';
@@ -17,6 +18,13 @@ export function TopBar({ trail, children }: { trail?: ReactNode; children?: Reac
   const here = path.startsWith('/tables') ? '/tables' : path.startsWith('/briefings') ? '/briefings' : '/';
   return (
     <header className="unprinted flex h-11 shrink-0 items-center gap-5 border-b border-hairline px-6 text-[13px]">
+      <button
+        type="button"
+        className="button sr-only focus:not-sr-only focus:absolute! focus:top-1.5 focus:left-4 focus:z-50 focus:px-3! focus:py-1!"
+        onClick={focusHeading}
+      >
+        Skip to the work
+      </button>
       <Link to="/" className="flex items-center gap-2 font-serif text-[16px]">
         <svg width="20" height="20" viewBox="0 0 24 24" aria-hidden="true">
           <circle cx="12" cy="12" r="9.5" fill="none" stroke="var(--ink)" strokeWidth="1.6" />

@@ -89,7 +89,6 @@ export function FilterEditor({
       <ul
         ref={rows}
         aria-label={`Values of ${list.data.noun}`}
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: arrow keys step through the values
         tabIndex={0}
         className="max-h-72 overflow-auto"
         onKeyDown={(event) => {

@@ -202,6 +202,7 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
                 key={item.index}
                 role="row"
                 aria-rowindex={item.index + 2}
+                aria-selected={chosen.includes(at)}
                 {...carried(row?.key, rowsAreGroups)}
                 className={`absolute inset-x-0 top-0 grid border-b border-hairline ${chosen.includes(at) || lit === at ? 'bg-wash' : ''}`}
                 style={{ height: rowHeight, transform: `translateY(${item.top}px)`, gridTemplateColumns: template }}
@@ -223,25 +224,28 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
                         `${column.quiet || column.key === 'running' ? 'text-quiet' : ''}`
                       }
                     >
-                      <button
-                        type="button"
-                        tabIndex={-1}
-                        className={
-                          'h-full w-full cursor-pointer truncate px-1 text-[inherit] ' +
-                          `${column.text && column.key !== 'class' ? 'text-left' : 'text-right'}`
-                        }
-                        title={isPart ? text : undefined}
-                        onClick={(event) => act(at, column.key, event.shiftKey || event.ctrlKey || event.metaKey)}
-                      >
-                        {isPart && row?.fill ? (
-                          <span
-                            aria-hidden="true"
-                            className="mr-1.5 inline-block h-2.5 w-2.5"
-                            style={{ background: paint(row.fill) }}
-                          />
-                        ) : null}
-                        {text}
-                      </button>
+                      {perGroup && column.ofGroup ? null : (
+                        <button
+                          type="button"
+                          tabIndex={-1}
+                          className={
+                            'h-full w-full cursor-pointer truncate px-1 text-[inherit] ' +
+                            `${column.text && column.key !== 'class' ? 'text-left' : 'text-right'}`
+                          }
+                          aria-label={text === '' ? `no ${column.label}` : undefined}
+                          title={isPart ? text : undefined}
+                          onClick={(event) => act(at, column.key, event.shiftKey || event.ctrlKey || event.metaKey)}
+                        >
+                          {isPart && row?.fill ? (
+                            <span
+                              aria-hidden="true"
+                              className="mr-1.5 inline-block h-2.5 w-2.5"
+                              style={{ background: paint(row.fill) }}
+                            />
+                          ) : null}
+                          {text}
+                        </button>
+                      )}
                     </div>
                   );
                 })}
