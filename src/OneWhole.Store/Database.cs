@@ -150,7 +150,10 @@ public sealed class Database
         }
         catch (Exception fault) when (fault is SqliteException or IOException or UnauthorizedAccessException)
         {
-            File.Delete(draft);
+            if (File.Exists(draft))
+            {
+                File.Delete(draft);
+            }
             throw new StoreException(
                 fault is SqliteException broken
                     ? StoreException.Words(broken, Path)
