@@ -13,18 +13,15 @@ internal sealed class ProgressLine : IDisposable
     private readonly TextWriter _to;
     private readonly Timer? _clock;
     private readonly long _begun = System.Diagnostics.Stopwatch.GetTimestamp();
-    private readonly TimeProvider _time;
     private string _doing;
     private int _shown;
 
     /// <param name="streams">Where it is written, if a person reads there.</param>
     /// <param name="doing">What is done first: "reading delays.csv".</param>
-    /// <param name="time">The clock; the system's where it is null.</param>
-    public ProgressLine(Streams streams, string doing, TimeProvider? time = null)
+    public ProgressLine(Streams streams, string doing)
     {
         _to = streams.Error;
         _doing = doing;
-        _time = time ?? TimeProvider.System;
         _clock = streams.IsTerminal ? new Timer(_ => Show(), null, Patience, Between) : null;
     }
 
@@ -35,7 +32,7 @@ internal sealed class ProgressLine : IDisposable
     {
         lock (_writing)
         {
-            string text = $"{_doing} … {_time.GetElapsedTime(_begun).TotalSeconds:0} s";
+            string text = $"{_doing} … {System.Diagnostics.Stopwatch.GetElapsedTime(_begun).TotalSeconds:0} s";
             _to.Write($"\r{text.PadRight(_shown)}");
             _shown = text.Length;
         }

@@ -108,7 +108,7 @@ public sealed partial class HelpTests
     {
         string[] told = Run($"[suggest:{typed.Length}]", typed)
             .Out.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-        Assert.Superset(follows.ToHashSet(), told.ToHashSet());
+        Assert.All(follows, word => Assert.Contains(word, told));
     }
 
     [Fact]
