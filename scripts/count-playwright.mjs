@@ -1,13 +1,14 @@
 // Runs the browser tests and prints "passed failed"; their own output goes to standard error.
 import { spawnSync } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
+import { tellFailures } from './failures.mjs';
 
-/** The tests of a file that passed at a second try alone. */
-const secondTries = (suite) => [
+/** The tests of a file that ended as said: "flaky" is one that passed at a second try alone. */
+const ended = (status) => (suite) => [
   ...(suite.specs ?? [])
-    .filter((spec) => spec.tests.some((test) => test.status === 'flaky'))
+    .filter((spec) => spec.tests.some((test) => test.status === status))
     .map((spec) => `${spec.file}: ${spec.title}`),
-  ...(suite.suites ?? []).flatMap(secondTries),
+  ...(suite.suites ?? []).flatMap(ended(status)),
 ];
 
 const out = 'node_modules/.playwright-results.json';
@@ -21,7 +22,10 @@ try {
   const results = JSON.parse(readFileSync(out, 'utf8'));
   // One that needed a second try has a fault, or the page has: it is named here, and fails the run where STRICT is set.
   const { stats, suites } = results;
-  for (const name of suites.flatMap(secondTries)) console.error(`needed a second try: ${name}`);
+  const secondTries = suites.flatMap(ended('flaky'));
+  for (const name of secondTries) console.error(`needed a second try: ${name}`);
+  tellFailures('browser', suites.flatMap(ended('unexpected')));
+  if (process.env.STRICT) tellFailures('browser, passed at a second try', secondTries);
   const failed = stats.unexpected + (process.env.STRICT ? stats.flaky : 0);
   const passed = stats.expected + (process.env.STRICT ? 0 : stats.flaky);
   console.log(passed, passed + failed === 0 ? 1 : failed);
