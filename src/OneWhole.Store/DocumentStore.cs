@@ -23,7 +23,16 @@ public sealed record StoredDocument(
 )
 {
     public bool CanUndo => Revision > 1;
+
+    /// <summary>When it was taken away; null for what is there.</summary>
+    public string? Removed { get; init; }
 }
+
+/// <summary>A document that was taken away, and can be brought back.</summary>
+/// <param name="Name">What it was called on the page.</param>
+/// <param name="With">How many others were taken away with it: the studies of a table.</param>
+/// <param name="Removed">ISO 8601.</param>
+public sealed record RemovedDocument(string Id, string Kind, string Name, int With, string Removed);
 
 /// <summary>Somebody else has changed the document: here is how it is now.</summary>
 public sealed class RevisionConflictException(StoredDocument now) : Exception("The document was changed elsewhere.")
@@ -56,7 +65,7 @@ public sealed class DocumentStore(Database database)
             EXISTS (SELECT 1 FROM revision n WHERE n.document = d.id AND n.number = d.position + 1 AND (n.change IS NULL
                 OR (SELECT count(*) FROM revision m WHERE m.change = n.change)
                     = (SELECT documents FROM change WHERE change.id = n.change))),
-            r.body, r.note, d.created, d.changed
+            r.body, r.note, d.created, d.changed, d.removed
         FROM document d JOIN revision r ON r.document = d.id AND r.number = d.position
         """;
 
@@ -66,11 +75,11 @@ public sealed class DocumentStore(Database database)
     /// <summary>An id for a document that is about to come.</summary>
     public static string NewId() => Guid.CreateVersion7().ToString("n");
 
-    /// <returns>The document, or null where there is none, or what made it is undone.</returns>
+    /// <returns>The document, or null where there is none, what made it is undone, or it was taken away.</returns>
     public StoredDocument? Find(string id)
     {
         using SqliteConnection connection = database.Open();
-        return Read(connection, null, id);
+        return Present(connection, null, id);
     }
 
     /// <summary>All documents of a kind, the latest changed first.</summary>
@@ -79,7 +88,7 @@ public sealed class DocumentStore(Database database)
         using SqliteConnection connection = database.Open();
         using SqliteCommand command = Database.Command(
             connection,
-            $"{Columns} WHERE d.kind = $kind AND ($parent IS NULL OR d.parent = $parent) ORDER BY d.changed DESC, d.id DESC",
+            $"{Columns} WHERE d.kind = $kind AND d.removed IS NULL AND ($parent IS NULL OR d.parent = $parent) ORDER BY d.changed DESC, d.id DESC",
             null,
             ("$kind", kind),
             ("$parent", parent)
@@ -93,7 +102,7 @@ public sealed class DocumentStore(Database database)
         return documents;
     }
 
-    /// <summary>The bodies of all revisions, undone ones too, of one document or of all of a kind, the oldest first.</summary>
+    /// <summary>The bodies of all revisions, undone ones and those of what was taken away too, of one document or of all of a kind, the oldest first.</summary>
     public IReadOnlyList<string> History(string kind, string? id = null)
     {
         using SqliteConnection connection = database.Open();
@@ -246,7 +255,7 @@ public sealed class DocumentStore(Database database)
 
     private static StoredDocument Expect(SqliteConnection connection, SqliteTransaction transaction, string id, long revision)
     {
-        StoredDocument now = Read(connection, transaction, id) ?? throw new KeyNotFoundException($"There is no document {id}.");
+        StoredDocument now = Present(connection, transaction, id) ?? throw new KeyNotFoundException($"There is no document {id}.");
         return now.Revision == revision ? now : throw new RevisionConflictException(now);
     }
 
@@ -372,7 +381,7 @@ public sealed class DocumentStore(Database database)
     {
         using SqliteCommand command = Database.Command(
             connection,
-            "SELECT id FROM document WHERE parent = $id AND position > 0",
+            "SELECT id FROM document WHERE parent = $id AND position > 0 AND removed IS NULL",
             transaction,
             ("$id", document)
         );
@@ -385,15 +394,87 @@ public sealed class DocumentStore(Database database)
         return children;
     }
 
+    /// <summary>Takes a document away, and the studies on it if it is a table. It is kept, unseen, and can be brought back.</summary>
+    /// <param name="name">What it is called on the page, by which it is listed among what was taken away.</param>
+    public void Remove(string id, string name)
+    {
+        lock (_writing)
+        {
+            using SqliteConnection connection = database.Open();
+            Database.Execute(
+                connection,
+                "UPDATE document SET removed = $now, removed_with = $id, removed_name = CASE id WHEN $id THEN $name END "
+                    + "WHERE (id = $id OR parent = $id) AND removed IS NULL",
+                null,
+                ("$id", id),
+                ("$name", name),
+                ("$now", Database.Now())
+            );
+        }
+    }
+
+    /// <summary>What was taken away and can be brought back, the latest first.</summary>
+    public IReadOnlyList<RemovedDocument> Removed()
+    {
+        using SqliteConnection connection = database.Open();
+        using SqliteCommand command = Database.Command(
+            connection,
+            "SELECT d.id, d.kind, ifnull(d.removed_name, ''), (SELECT count(*) FROM document o WHERE o.removed_with = d.id AND o.id <> d.id), "
+                + "d.removed FROM document d WHERE d.removed_with = d.id AND d.position > 0 ORDER BY d.removed DESC, d.id DESC",
+            null
+        );
+        using SqliteDataReader reader = command.ExecuteReader();
+        var removed = new List<RemovedDocument>();
+        while (reader.Read())
+        {
+            removed.Add(new(reader.GetString(0), reader.GetString(1), reader.GetString(2), reader.GetInt32(3), reader.GetString(4)));
+        }
+        return removed;
+    }
+
     /// <summary>
-    /// Removes a document with its revisions, and the studies on it if it is a table. What is left of its changes stays whole without it.
+    /// Brings back what was taken away, with what was taken away with it; a study whose table was taken away since brings that too.
     /// </summary>
-    public void Remove(string id)
+    /// <returns>The document, or null where it is not kept (any more), or is there.</returns>
+    public StoredDocument? BringBack(string id)
     {
         lock (_writing)
         {
             using SqliteConnection connection = database.Open();
             using SqliteTransaction transaction = connection.BeginTransaction();
+            if (Read(connection, transaction, id) is not { Removed: not null } document)
+            {
+                return null;
+            }
+            foreach (string? back in new[] { document.Parent, id })
+            {
+                Database.Execute(
+                    connection,
+                    "UPDATE document SET removed = NULL, removed_with = NULL, removed_name = NULL WHERE removed_with = $id OR id = $id",
+                    transaction,
+                    ("$id", back)
+                );
+            }
+            StoredDocument? here = Present(connection, transaction, id);
+            transaction.Commit();
+            return here;
+        }
+    }
+
+    /// <summary>
+    /// Deletes what was taken away, with its revisions, for good. What is left of its changes stays whole without it.
+    /// </summary>
+    /// <returns>Whether it was there, taken away.</returns>
+    public bool Forget(string id)
+    {
+        lock (_writing)
+        {
+            using SqliteConnection connection = database.Open();
+            using SqliteTransaction transaction = connection.BeginTransaction();
+            if (Read(connection, transaction, id) is not { Removed: not null })
+            {
+                return false;
+            }
             const string gone = "(SELECT id FROM document WHERE id = $id OR parent = $id)";
             Database.Execute(
                 connection,
@@ -405,8 +486,13 @@ public sealed class DocumentStore(Database database)
             Database.Execute(connection, "DELETE FROM document WHERE parent = $id", transaction, ("$id", id));
             Database.Execute(connection, "DELETE FROM document WHERE id = $id", transaction, ("$id", id));
             transaction.Commit();
+            return true;
         }
     }
+
+    /// <summary>As <see cref="Read(SqliteConnection, SqliteTransaction?, string)"/>, of what was not taken away.</summary>
+    private static StoredDocument? Present(SqliteConnection connection, SqliteTransaction? transaction, string id) =>
+        Read(connection, transaction, id) is { Removed: null } document ? document : null;
 
     private static StoredDocument? Read(SqliteConnection connection, SqliteTransaction? transaction, string id)
     {
@@ -426,5 +512,8 @@ public sealed class DocumentStore(Database database)
             reader.GetString(6),
             reader.GetString(7),
             reader.GetString(8)
-        );
+        )
+        {
+            Removed = reader.IsDBNull(9) ? null : reader.GetString(9),
+        };
 }

@@ -26,23 +26,23 @@ public static class BriefingEndpoints
         RouteGroupBuilder briefings = app.MapGroup("/api/briefings").WithTags("briefings");
         briefings.MapGet("", (BriefingService service) => service.List());
         briefings.MapPost("", (BriefingService service, StartBriefingRequest request) => service.Start(request.Title, request.Studies));
-        briefings.MapGet("{id}", (BriefingService service, string id, string? pickColumn, string? pickLabel) =>
-            service.Get(id, Picked(pickColumn, pickLabel))
+        briefings.MapGet("{id}", (BriefingService service, string id, string? pickColumn, string? pickLabel, double? width) =>
+            service.Get(id, Picked(pickColumn, pickLabel), width)
         );
         briefings.MapPost(
             "{id}/change",
-            (BriefingService service, string id, ChangeBriefingRequest request, string? pickColumn, string? pickLabel) =>
-                service.Change(id, request.Revision, request.Document.ToJsonString(), request.Note, Picked(pickColumn, pickLabel))
+            (BriefingService service, string id, ChangeBriefingRequest request, string? pickColumn, string? pickLabel, double? width) =>
+                service.Change(id, request.Revision, request.Document.ToJsonString(), request.Note, Picked(pickColumn, pickLabel), width)
         );
         briefings.MapPost(
             "{id}/undo",
-            (BriefingService service, string id, RevisionRequest request, string? pickColumn, string? pickLabel) =>
-                service.Undo(id, request.Revision, Picked(pickColumn, pickLabel))
+            (BriefingService service, string id, RevisionRequest request, string? pickColumn, string? pickLabel, double? width) =>
+                service.Undo(id, request.Revision, Picked(pickColumn, pickLabel), width)
         );
         briefings.MapPost(
             "{id}/redo",
-            (BriefingService service, string id, RevisionRequest request, string? pickColumn, string? pickLabel) =>
-                service.Redo(id, request.Revision, Picked(pickColumn, pickLabel))
+            (BriefingService service, string id, RevisionRequest request, string? pickColumn, string? pickLabel, double? width) =>
+                service.Redo(id, request.Revision, Picked(pickColumn, pickLabel), width)
         );
         briefings.MapDelete("{id}", (BriefingService service, string id) =>
         {

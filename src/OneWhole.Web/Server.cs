@@ -67,6 +67,7 @@ public static class Server
         app.MapSources();
         app.MapEngines();
         app.MapColours();
+        app.MapTakenAway();
         app.MapNumbers();
         if (builder.Configuration["demo"] is { } demo && Directory.Exists(Path.Combine(demo, "feed")))
         {
@@ -92,6 +93,7 @@ public static class Server
         services.AddSingleton<Changes>();
         services.AddSingleton<TableDocuments>();
         services.AddSingleton<SourceDocuments>();
+        services.AddSingleton(provider => ActivatorUtilities.CreateInstance<TakenAway>(provider));
         services.AddSingleton<Freshness>(_ => new Freshness());
         services.AddSingleton<IPasswordKeeper, ProtectedPasswords>();
         services.AddSingleton(provider => new Passwords(
@@ -218,6 +220,7 @@ public static class Server
     private sealed class StartUp(
         Database database,
         TableDocuments tables,
+        TakenAway takenAway,
         DemoService demo,
         WaitingRoom room,
         IConfiguration configuration,
@@ -233,6 +236,7 @@ public static class Server
             _lock = DataLock.Take(database.Path);
             SweepTemporary(database.Path);
             database.Prepare(NamesToIds.Migration);
+            takenAway.Sweep();
             tables.CleanUp();
             if (configuration.GetValue("load-demo", false))
             {

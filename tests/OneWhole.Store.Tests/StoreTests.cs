@@ -265,8 +265,15 @@ public sealed class StoreTests : IDisposable
         // A study on it stands in the way.
         string study = _documents.Create("study", made, "1", "").Id;
         Assert.Equal([study], Assert.Throws<InTheWayException>(() => _documents.Undo(table, 2)).Documents.Select(document => document.Id));
-        // Gone for good it does not.
-        _documents.Remove(made);
+        // Taken away it does not; it moves with what is undone, so that it fits when it is brought back.
+        _documents.Remove(made, "");
+        Assert.Equal("1", _documents.Undo(table, 2)[0].Body);
+        Assert.Equal("half", _documents.Redo(table, 1)[0].Body);
+        Assert.Equal("other half", _documents.BringBack(made)!.Body);
+        // Gone for good it is no part of the change any more.
+        _documents.Remove(made, "");
+        Assert.True(_documents.Forget(made));
+        Assert.False(_documents.Forget(made));
         Assert.Equal("1", _documents.Undo(table, 2)[0].Body);
         Assert.Equal("half", _documents.Redo(table, 1)[0].Body);
     }

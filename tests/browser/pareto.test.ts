@@ -147,7 +147,9 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   const dragged = Number((await slider.getAttribute('aria-valuenow')) ?? 0);
   expect(dragged).toBeLessThan(0.8);
   await expectWords(figure, reading(positive, dragged));
+  await slider.press('Enter');
   await slider.press('ArrowUp');
+  await slider.press('Escape');
   await expect(slider).toHaveAttribute('aria-valuetext', `${Math.round(dragged * 100) + 1} %`);
   await statement.getByRole('button', { name: `${Math.round(dragged * 100) + 1} %`, exact: true }).click();
   await page.getByLabel('Number').fill('80');

@@ -69,7 +69,7 @@ test('cells of a stored table are typed over, pasted, filled, cleared and undone
   await cell(page, 4, 1).click();
   await page.keyboard.press('Shift+ArrowDown');
   await page.keyboard.press('Shift+ArrowRight');
-  await expect(page.getByRole('status', { name: 'What is marked' })).toHaveText('Rows 4 to 5, Month to Boardings');
+  await expect(page.locator('[data-marked]')).toHaveText('Rows 4 to 5, Month to Boardings');
   await page.keyboard.press('Control+C');
   await expect.poll(() => page.evaluate(() => navigator.clipboard.readText())).toBe('Apr\t5\nMay\t6');
   await page.getByRole('button', { name: 'continue its series' }).click();
@@ -91,7 +91,7 @@ test('steps make the rows: they are typed in as they were read, and a step shows
   await expect(page.getByText('2 rows, 2 columns')).toBeVisible();
   await cell(page, 1, 2).click();
   await page.keyboard.press('F2');
-  await expect(page.getByRole('status', { name: 'What is marked' })).toHaveText('Steps make these rows.');
+  await expect(page.locator('[data-marked]')).toHaveText('Steps make these rows.');
   await page.getByRole('button', { name: 'show the rows as they were read, to type in them' }).click();
   await expect(
     page

@@ -36,7 +36,7 @@ async function type(page: Page, row: number, column: number, text: string) {
   await page.keyboard.press('Enter');
 }
 
-const unsaved = (page: Page) => page.getByRole('status', { name: 'Not saved yet' });
+const unsaved = (page: Page) => page.getByRole('region', { name: 'Not saved yet' });
 
 const rowsOf = async (url: string) => {
   const id = url.split('/').at(-1);
@@ -133,7 +133,7 @@ test('what a closed window could not save is offered when its table is opened ag
   await other.close();
   await server.again();
   await page.goto(url);
-  const left = page.getByRole('status', { name: 'Left unsaved' });
+  const left = page.getByRole('region', { name: 'Left unsaved' });
   await expect(left).toContainText('Boardings, row 1: “77”');
   await left.getByRole('button', { name: 'Save it now' }).click();
   await expect.poll(() => rowsOf(url)).toEqual(['77', '20', '30', '40']);

@@ -2,6 +2,7 @@ import { BriefingScreen } from './briefing/BriefingScreen';
 import { GuidePanel } from './guide/GuidePanel';
 import { useArrival } from './lib/arrival';
 import { usePath } from './lib/router';
+import { Announcer } from './parts/Announcer';
 import { Link } from './parts/Link';
 import { TopBar } from './parts/TopBar';
 import { Briefings } from './screens/Briefings';
@@ -13,6 +14,7 @@ import { StudyScreen } from './study/StudyScreen';
 export function App() {
   return (
     <>
+      <Announcer />
       <Screen />
       <GuidePanel />
     </>

@@ -5,6 +5,7 @@ import { setNonce } from 'get-nonce';
 import { Tooltip } from 'radix-ui';
 import { createRoot } from 'react-dom/client';
 import { App } from './app';
+import { keepFocus } from './lib/keepFocus';
 import { readNumberStyle } from './lib/numbers';
 import { startTheme } from './lib/theme';
 
@@ -21,6 +22,7 @@ const client = new QueryClient({
 });
 const root = document.getElementById('root');
 if (root) {
+  keepFocus(document.body);
   await readNumberStyle();
   createRoot(root).render(
     <QueryClientProvider client={client}>

@@ -2932,6 +2932,7 @@ export interface paths {
                 query?: {
                     pickColumn?: string;
                     pickLabel?: string;
+                    width?: number;
                 };
                 header?: never;
                 path: {
@@ -2993,6 +2994,7 @@ export interface paths {
                 query?: {
                     pickColumn?: string;
                     pickLabel?: string;
+                    width?: number;
                 };
                 header?: never;
                 path: {
@@ -3037,6 +3039,7 @@ export interface paths {
                 query?: {
                     pickColumn?: string;
                     pickLabel?: string;
+                    width?: number;
                 };
                 header?: never;
                 path: {
@@ -3081,6 +3084,7 @@ export interface paths {
                 query?: {
                     pickColumn?: string;
                     pickLabel?: string;
+                    width?: number;
                 };
                 header?: never;
                 path: {
@@ -4178,6 +4182,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/taken-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TakenAwayView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/taken-away/{id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/taken-away/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4303,7 +4412,14 @@ export interface components {
             columns: number;
             canUndo?: boolean;
             canRedo?: boolean;
+            /** @description What its last change was, in words: what an undo takes back. */
+            lastChange?: string;
             changed?: string;
+            /**
+             * Format: int32
+             * @description How many of its columns stand side by side in the room that it has.
+             */
+            sideBySide?: number;
             document: components["schemas"]["Briefing"];
             filter: components["schemas"]["FilterWords"][];
             /** @description What was picked on the page, in words; null where nothing is. */
@@ -5551,6 +5667,8 @@ export interface components {
             revision: number;
             canUndo: boolean;
             canRedo: boolean;
+            /** @description What its last change was, in words or as the place that was set: what an undo takes back. */
+            lastChange: string;
             tableId: string;
             tableName: string;
             /** @description When it was saved, ISO 8601. */
@@ -5633,6 +5751,8 @@ export interface components {
             rowCount: number;
             columns: components["schemas"]["ColumnDocument"][];
             notes: components["schemas"]["ReadNote"][];
+            /** @description What its last change was, in words: what an undo takes back. */
+            lastChange?: string;
             /** @description Lines that stood above the headings. */
             titles?: string[];
             /** @description Lines that stood below the rows. */
@@ -5657,6 +5777,23 @@ export interface components {
              * @description Cells and rows that were typed by hand since the rows were read.
              */
             typed?: number;
+        };
+        /** @description What was taken away, and can be brought back for a while. */
+        TakenAwayView: {
+            id: string;
+            /** @description "table", "study", "briefing", "source", "colours". */
+            kind: string;
+            /** @description What it was called on the page. */
+            name: string;
+            /**
+             * Format: int32
+             * @description How many studies went with it, if it is a table.
+             */
+            studies: number;
+            /** @description When, ISO 8601. */
+            removed: string;
+            /** @description From when on it is no longer kept, ISO 8601. */
+            until: string;
         };
         /** @description A stretch of running text. */
         TextSegment: {

@@ -227,5 +227,6 @@ public sealed class BriefingDocuments(DocumentStore documents, Changes changes, 
 
     internal BriefingDocument Redo(string id, long revision) => Read(changes.Redo(Stored(id).Id, revision));
 
-    public void Remove(string id) => documents.Remove(Stored(id).Id);
+    /// <summary>Takes a page away; it can be brought back.</summary>
+    public void Remove(string id) => documents.Remove(Stored(id).Id, List().FirstOrDefault(page => page.Id == id)?.Title ?? "a briefing");
 }

@@ -20,6 +20,9 @@ public sealed record BriefingPick(string Column, string Label);
 public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver studies, TableRows rows)
 {
     private const int MostTableRows = 200;
+
+    /// <summary>Narrower a figure is not laid out, in pixels.</summary>
+    private const double LeastWidth = 260;
     private const int MostFilterColumns = 30;
     private const int MostFilterLabels = 200;
 
@@ -41,15 +44,19 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
         return View(briefings.Create(page, "started"), null);
     }
 
-    public BriefingView Get(string id, BriefingPick? pick) => View(briefings.Find(id), pick);
+    /// <summary>A page as it is shown.</summary>
+    /// <param name="width">The room that it has on the screen, in pixels: its figures are laid out for it; null for the page's own.</param>
+    public BriefingView Get(string id, BriefingPick? pick, double? width = null) => View(briefings.Find(id), pick, width);
 
     /// <exception cref="StudyException">It is not a briefing.</exception>
-    public BriefingView Change(string id, long revision, string json, string note, BriefingPick? pick) =>
-        View(briefings.Revise(briefings.Find(id), revision, Briefing.Read(json), note), pick);
+    public BriefingView Change(string id, long revision, string json, string note, BriefingPick? pick, double? width = null) =>
+        View(briefings.Revise(briefings.Find(id), revision, Briefing.Read(json), note), pick, width);
 
-    public BriefingView Undo(string id, long revision, BriefingPick? pick) => View(briefings.Undo(id, revision), pick);
+    public BriefingView Undo(string id, long revision, BriefingPick? pick, double? width = null) =>
+        View(briefings.Undo(id, revision), pick, width);
 
-    public BriefingView Redo(string id, long revision, BriefingPick? pick) => View(briefings.Redo(id, revision), pick);
+    public BriefingView Redo(string id, long revision, BriefingPick? pick, double? width = null) =>
+        View(briefings.Redo(id, revision), pick, width);
 
     public void Remove(string id) => briefings.Remove(id);
 
@@ -86,27 +93,30 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
         }
     }
 
-    private BriefingView View(BriefingDocument document, BriefingPick? pick)
+    private BriefingView View(BriefingDocument document, BriefingPick? pick, double? room = null)
     {
+        double width = Math.Clamp(room ?? BriefingLayout.Width, LeastWidth, BriefingLayout.Width);
         (StoredDocument stored, Briefing page, _) = document;
         IReadOnlyList<Computed> computed = Compute(document, pick);
         IReadOnlyDictionary<string, string> readings = Readings(computed);
         return new BriefingView(stored.Id, stored.Revision, page.Title, page.Columns)
         {
             CanUndo = stored.CanUndo,
+            LastChange = stored.Note,
             CanRedo = stored.CanRedo,
             Changed = stored.Changed,
             Document = page.Write(),
             Filter = [.. page.Filter.Select(clause => new FilterWords(clause.Column, Words(clause)))],
             Picked = pick is null ? null : Words(Picked(pick)[0]),
-            Blocks = [.. computed.Select(block => View(block, page.Columns, readings))],
+            SideBySide = BriefingLayout.ColumnsIn(width, page.Columns),
+            Blocks = [.. computed.Select(block => View(block, width, BriefingLayout.ColumnsIn(width, page.Columns), readings))],
             FilterColumns = FilterColumns(computed),
         };
     }
 
     private static string Words(Clause clause) => HandedBriefing.WordsOf(clause);
 
-    private static BlockView View(Computed computed, int columns, IReadOnlyDictionary<string, string> readings)
+    private static BlockView View(Computed computed, double page, int columns, IReadOnlyDictionary<string, string> readings)
     {
         BriefingBlock block = computed.Block;
         var view = new BlockView(
@@ -132,7 +142,7 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
             var printed = new WorkingsTable(first);
             table = new BriefingTable(printed.Heads, printed.IsNumber, [.. printed.First(MostTableRows)], printed.RowCount);
         }
-        (double width, double height) = BriefingLayout.SizeOf(handed, columns);
+        (double width, double height) = BriefingLayout.SizeOf(handed, columns, page);
         string? problem = null;
         Figure? figure = null;
         try

@@ -90,7 +90,13 @@ public sealed record BriefingView(string Id, long Revision, string Title, int Co
 
     public bool CanRedo { get; init; }
 
+    /// <summary>What its last change was, in words: what an undo takes back.</summary>
+    public string LastChange { get; init; } = "";
+
     public string Changed { get; init; } = "";
+
+    /// <summary>How many of its columns stand side by side in the room that it has.</summary>
+    public int SideBySide { get; init; }
 
     /// <summary>The document.</summary>
     public required JsonObject Document { get; init; }

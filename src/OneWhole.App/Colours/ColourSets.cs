@@ -53,11 +53,11 @@ public sealed class ColourSets(DocumentStore documents)
     /// <exception cref="AppException">There is none with that id.</exception>
     public void Remove(string id)
     {
-        if (documents.Find(id) is not { Kind: Kind })
+        if (documents.Find(id) is not { Kind: Kind } stored)
         {
             throw new AppException("not-found", "There is no such set of colours.");
         }
-        documents.Remove(id);
+        documents.Remove(id, Read(stored).Name);
     }
 
     private static Stored Read(StoredDocument stored) => Json.Read<Stored>(stored.Body);

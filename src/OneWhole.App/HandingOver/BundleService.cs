@@ -398,7 +398,7 @@ public sealed class BundleService(
         }
         foreach (string study in known.Studies)
         {
-            studyDocuments.Remove(study);
+            changing.Remove(study);
         }
         foreach (TableSummary table in known.Tables.Where(table => !studyDocuments.Of(table.Id).Any()))
         {

@@ -98,7 +98,7 @@ public sealed class SourceService(
         {
             left.Forget(engine);
         }
-        documents.Remove(id);
+        documents.Remove(id, view.Name);
     }
 
     public IReadOnlyList<SourceItem> Items(string id) => SourcePlace.Items(SourceDocuments.Read(sources.Find(id)).Place);

@@ -31,7 +31,7 @@ public sealed class StudyDocuments
     /// <exception cref="AppException">There is no such study.</exception>
     internal StudyDocument Find(string id) => Read(Stored(id));
 
-    private StoredDocument Stored(string id) =>
+    internal StoredDocument Stored(string id) =>
         _documents.Find(id) is { Kind: Kind } stored
             ? stored
             : throw new AppException("not-found", "There is no such study; it may have been removed.");
@@ -133,5 +133,7 @@ public sealed class StudyDocuments
     /// <summary>A study's table, or null where the study is gone.</summary>
     internal string? TableOf(string id) => _documents.Find(id) is { Kind: Kind } stored ? stored.Parent : null;
 
-    public void Remove(string id) => _documents.Remove(Stored(id).Id);
+    /// <summary>Takes a study away; it can be brought back.</summary>
+    /// <param name="name">What it is called.</param>
+    internal void Remove(string id, string name) => _documents.Remove(Stored(id).Id, name);
 }

@@ -367,7 +367,12 @@ public sealed class StudyService(
 
     public StudyView Redo(string id, long revision, double width, double height) => views.Of(studies.Redo(id, revision), width, height);
 
-    public void Remove(string id) => studies.Remove(id);
+    /// <summary>Takes a study away; it can be brought back.</summary>
+    public void Remove(string id)
+    {
+        StoredDocument stored = studies.Stored(id);
+        studies.Remove(id, StudyViews.GivenTitle(stored) is { Length: > 0 } title ? title : views.SummaryOf(stored, 220, 140).Title);
+    }
 
     private StudyView Save(
         StudyDocument document,

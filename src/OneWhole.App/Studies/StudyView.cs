@@ -113,6 +113,9 @@ public sealed record StudyView
 
     public required bool CanRedo { get; init; }
 
+    /// <summary>What its last change was, in words or as the place that was set: what an undo takes back.</summary>
+    public required string LastChange { get; init; }
+
     public required string TableId { get; init; }
 
     public required string TableName { get; init; }

@@ -29,6 +29,8 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
 
     public const string Kind = "table";
 
+    private const string Damaged = "(damaged table)";
+
     /// <exception cref="AppException">There is no such table.</exception>
     internal StoredDocument Find(string id) =>
         documents.Find(id) is { Kind: Kind } stored
@@ -66,7 +68,7 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
             .. from stored in documents.List(Kind)
             let document = Json.TryStored<TableDocument>(stored.Body)
             select document is null
-                ? new TableSummary(stored.Id, stored.Revision, "(damaged table)", "", 0, 0, stored.Changed)
+                ? new TableSummary(stored.Id, stored.Revision, Damaged, "", 0, 0, stored.Changed)
                 {
                     Problem = "What is stored of this table can't be read.",
                 }
@@ -198,12 +200,24 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
         );
     }
 
-    /// <summary>Removes a table with its studies and those of its rows that no other table has.</summary>
+    /// <summary>Takes a table away with its studies; they can be brought back.</summary>
     public void Remove(string id)
     {
-        string[] imports = ImportsOf(documents.History(Kind, Find(id).Id));
-        documents.Remove(id);
+        StoredDocument stored = Find(id);
+        documents.Remove(stored.Id, Json.TryStored<TableDocument>(stored.Body)?.Name ?? Damaged);
+    }
+
+    /// <summary>Deletes a table that was taken away, with those of its rows that no other table has.</summary>
+    /// <returns>Whether it was one.</returns>
+    internal bool Forget(string id)
+    {
+        string[] imports = ImportsOf(documents.History(Kind, id));
+        if (imports.Length == 0 || !documents.Forget(id))
+        {
+            return false;
+        }
         Array.ForEach([.. imports.Except(ImportsOf(documents.History(Kind)))], cells.Remove);
+        return true;
     }
 
     /// <summary>Removes rows that no revision of any table holds.</summary>
@@ -230,6 +244,7 @@ public sealed class TableDocuments(DocumentStore documents, CellStore cells, Cha
             document.Notes
         )
         {
+            LastChange = stored.Note,
             Titles = document.Titles,
             Below = document.Below,
             Steps = document.Steps is { } steps

@@ -32,6 +32,9 @@ public sealed record TableView(
     IReadOnlyList<ReadNote> Notes
 )
 {
+    /// <summary>What its last change was, in words: what an undo takes back.</summary>
+    public string LastChange { get; init; } = "";
+
     /// <summary>Lines that stood above the headings.</summary>
     public IReadOnlyList<string> Titles { get; init; } = [];
 

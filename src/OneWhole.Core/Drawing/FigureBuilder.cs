@@ -212,9 +212,33 @@ public sealed class FigureBuilder
     {
         if (!IsHidden(mark.Role))
         {
-            _marks.Add(mark);
+            _marks.Add(IsMiniature ? mark : Edged(mark));
         }
     }
+
+    /// <summary>Smaller, a bar would be all edge, in pixels.</summary>
+    private const double LeastEdged = 3;
+
+    /// <summary>A bar, or an entry's colour, with an edge where its fill does not stand out from the sheet.</summary>
+    private Mark Edged(Mark mark) =>
+        mark switch
+        {
+            RectMark { Role: MarkRole.Bar or MarkRole.Key, Fill: { } fill, Stroke: null or Ink.Paper } bar
+                when Math.Min(bar.Width, bar.Height) > LeastEdged && Ink.EdgeOf(fill) is { } edge => bar with
+            {
+                Stroke = edge,
+                StrokeWidth = EdgeWidth,
+            },
+            PathMark { Role: MarkRole.Bar, Fill: { } fill, Stroke: null or Ink.Paper, Strip: null } slice
+                when Math.Min(slice.Bounds.Width, slice.Bounds.Height) > LeastEdged && Ink.EdgeOf(fill) is { } edge => slice with
+            {
+                Stroke = edge,
+                StrokeWidth = EdgeWidth,
+            },
+            _ => mark,
+        };
+
+    private double EdgeWidth => Math.Max(0.75, 0.75 * Unit);
 
     private bool IsHidden(MarkRole role) =>
         role switch

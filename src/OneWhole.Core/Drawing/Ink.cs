@@ -197,15 +197,29 @@ public static class Ink
     /// <summary>
     /// A colour for text on the sheet: as much of it, mixed with the ink of text, as can still be read ("cat-2/70" is 70 % of it).
     /// </summary>
-    public static string Readable(string name)
+    public static string Readable(string name) => $"{name}/{MostOf(name, Contrast.ForText)}";
+
+    /// <summary>As much of a colour, in percent, mixed with the ink of text, as stands out so much from the sheet.</summary>
+    private static int MostOf(string name, double contrast)
     {
         int part = 100;
-        while (part > 0 && Contrast.Of(Mixed(OnSheet(name), part), Sheet[Paper]) < Contrast.ForText)
+        while (part > 0 && Contrast.Of(Mixed(OnSheet(name), part), Sheet[Paper]) < contrast)
         {
             part -= 5;
         }
-        return $"{name}/{part}";
+        return part;
     }
+
+    private static readonly System.Collections.Concurrent.ConcurrentDictionary<string, string?> Edges = new();
+
+    /// <summary>
+    /// The edge of a fill that stands out from the sheet by less than shapes have to (<see cref="Contrast.ForShapes"/>): as much of its
+    /// colour as leaves the edge standing out; null for a fill that stands out by itself.
+    /// </summary>
+    public static string? EdgeOf(string fill) =>
+        Edges.GetOrAdd(fill, name =>
+            name.Contains('/') || MostOf(name, Contrast.ForShapes) is not (< 100 and var part) ? null : $"{name}/{part}"
+        );
 
     /// <summary>The colour of a name on a white sheet.</summary>
     public static string OnSheet(string name)

@@ -15,10 +15,19 @@ public static class BriefingLayout
     public static double WidthOf(int span, int columns, double width = Width) =>
         ((width - Gap * (columns - 1)) / columns) * span + Gap * (span - 1);
 
+    /// <summary>The narrowest column in which a figure can be read, in pixels.</summary>
+    private const double LeastColumn = 320;
+
+    /// <summary>How many of a page's columns stand side by side where the page has some width: each can be read.</summary>
+    public static int ColumnsIn(double width, int columns) => Math.Clamp((int)((width + Gap) / (LeastColumn + Gap)), 1, columns);
+
     /// <summary>A figure's size: wider than high, and no higher than is seen at once.</summary>
-    public static (double Width, double Height) SizeOf(HandedBlock block, int columns)
+    /// <param name="block">The block that it stands in.</param>
+    /// <param name="columns">The columns of the page.</param>
+    /// <param name="page">The page's width.</param>
+    public static (double Width, double Height) SizeOf(HandedBlock block, int columns, double page = Width)
     {
-        double width = WidthOf(Math.Min(block.Span, columns), columns);
+        double width = WidthOf(Math.Min(block.Span, columns), columns, page);
         return (width, Math.Round(Math.Clamp(width * 0.64, 300, 560)));
     }
 }

@@ -82,6 +82,7 @@ public sealed class NamesToIdsTests : IDisposable
         );
         string lost = documents.Create("study", table, Study.Replace("{0}", "Nowhere"), "started").Id;
 
+        BackToThree(database);
         database.Prepare(NamesToIds.Migration);
         Assert.Single(Directory.GetFiles(_folder, "old.db.version-3"));
         var changes = new Changes(documents);
@@ -104,5 +105,21 @@ public sealed class NamesToIdsTests : IDisposable
         tables.Undo(table, 2);
         Assert.Equal("Route", (string)studies.Find(study).Json["where"]![0]!["column"]!);
         Assert.Equal("Minutes", (string)studies.Find(study).Json["value"]!["sum"]!);
+    }
+
+    /// <summary>The file as it was before ids: what later versions added is taken out of it again.</summary>
+    private static void BackToThree(Database database)
+    {
+        using var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={database.Path}");
+        connection.Open();
+        using Microsoft.Data.Sqlite.SqliteCommand command = connection.CreateCommand();
+        command.CommandText = """
+            DROP INDEX document_removed;
+            ALTER TABLE document DROP COLUMN removed;
+            ALTER TABLE document DROP COLUMN removed_with;
+            ALTER TABLE document DROP COLUMN removed_name;
+            PRAGMA user_version = 3;
+            """;
+        command.ExecuteNonQuery();
     }
 }

@@ -1,7 +1,9 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { BriefingStudy, Pick } from '../lib/api';
+import { needsEdges } from '../lib/edges';
 import { MarkPaint } from '../parts/FigurePaint';
 import { PointerNote } from '../parts/PointerNote';
+import { pressed, stop, useStops } from '../parts/useStops';
 
 type Props = {
   study: BriefingStudy;
@@ -15,17 +17,22 @@ type Props = {
 export function BriefingFigure({ study, lit, setLit, pick }: Props) {
   const figure = study.figure;
   const [note, setNote] = useState<{ x: number; y: number; lines: string[] } | null>(null);
+  const svg = useRef<SVGSVGElement>(null);
+  const stops = useStops(svg);
   const rows = useMemo(() => new Map(study.rows.map((row) => [row.row, row])), [study.rows]);
   if (!figure) return null;
   const here = rows.size > 0 && lit !== null && study.rows.some((row) => row.part === lit || row.group === lit);
   return (
     <div className="relative">
       <svg
+        ref={svg}
         role="graphics-document"
         aria-roledescription="figure"
         aria-label={figure.description}
-        className="sheet-figure moving block h-auto w-full bg-sheet"
+        className={`sheet-figure ${needsEdges(figure) ? 'edged' : ''} moving block h-auto w-full bg-sheet`}
         viewBox={`0 0 ${figure.width} ${figure.height}`}
+        onFocus={stops.onFocus}
+        onKeyDown={stops.onKeyDown}
         onPointerLeave={() => {
           setLit(null);
           setNote(null);
@@ -40,10 +47,11 @@ export function BriefingFigure({ study, lit, setLit, pick }: Props) {
           const on = row.part === lit || row.group === lit;
           const choose = () => column && pick({ column, label });
           return (
+            // biome-ignore lint/a11y/noStaticElementInteractions: it is a button where it can be picked, else a bar that is read
             <g
               key={mark.id}
-              role="button"
-              tabIndex={0}
+              role={column ? 'button' : 'graphics-symbol'}
+              {...stop('bar', mark.id)}
               aria-label={`${row.lines.join('; ')}${column ? '; pick it' : ''}`}
               className={column ? 'cursor-pointer outline-none' : 'outline-none'}
               onPointerMove={(event) => {
@@ -60,9 +68,7 @@ export function BriefingFigure({ study, lit, setLit, pick }: Props) {
               onFocus={() => setLit(label)}
               onBlur={() => setLit(null)}
               onClick={choose}
-              onKeyDown={(event) => {
-                if (event.key === 'Enter') choose();
-              }}
+              onKeyDown={pressed(choose)}
             >
               <MarkPaint mark={mark} lit={here && on} faint={here && !on} />
             </g>

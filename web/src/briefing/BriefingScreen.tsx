@@ -1,12 +1,15 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { ArrowLeft, ArrowRight, Redo2, Trash2, Undo2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { type ReactNode, useRef, useState } from 'react';
+import { type ReactNode, type RefObject, useEffect, useRef, useState } from 'react';
+import { useAnnounced } from '../lib/announce';
 import { api, type Block, type BlockView, type BriefingView, handOverPage, type Pick } from '../lib/api';
 import { type HandedFile, HandedFiles, PaperChoice, SharesOnlyChoice } from '../parts/HandedFiles';
+import { IconButton } from '../parts/IconButton';
 import { Link } from '../parts/Link';
 import { NotSaved } from '../parts/NotSaved';
 import { TopBar } from '../parts/TopBar';
+import { stop, useStops } from '../parts/useStops';
 import { BriefingFigure } from './BriefingFigure';
 import { FilterLine } from './FilterLine';
 import { TextBlock } from './TextBlock';
@@ -20,19 +23,28 @@ const shows = [
 
 /** A page of several studies and text: arranged, filtered, picked from, read, handed over. */
 export function BriefingScreen({ id }: { id: string }) {
-  const { view, problem, pick, actions, saving, seen } = useBriefing(id);
+  const page = useRef<HTMLElement>(null);
+  const width = useWidth(page);
+  const { view, problem, pick, actions, saving, seen } = useBriefing(id, width);
+  useAnnounced(problem, true);
   const [reading, setReading] = useState(false);
   const [lit, setLit] = useState<string | null>(null);
   const dragged = useRef<string | null>(null);
-  const move = (key: string, to: string) =>
-    actions.change('block moved', (document) => {
-      const blocks = [...(document.blocks ?? [])];
-      const from = blocks.findIndex((block) => block.key === key);
-      const target = blocks.findIndex((block) => block.key === to);
-      const [block] = blocks.splice(from, 1);
-      if (block) blocks.splice(target, 0, block);
-      return { ...document, blocks };
-    });
+  const move = (key: string, to: string) => {
+    const moved = view?.blocks.find((block) => block.key === key);
+    const place = (view?.blocks.findIndex((block) => block.key === to) ?? 0) + 1;
+    actions.change(
+      `${moved?.study?.title ?? 'the text'} moved to place ${place} of ${view?.blocks.length ?? place}`,
+      (document) => {
+        const blocks = [...(document.blocks ?? [])];
+        const from = blocks.findIndex((block) => block.key === key);
+        const target = blocks.findIndex((block) => block.key === to);
+        const [block] = blocks.splice(from, 1);
+        if (block) blocks.splice(target, 0, block);
+        return { ...document, blocks };
+      },
+    );
+  };
   return (
     <>
       <TopBar
@@ -43,38 +55,26 @@ export function BriefingScreen({ id }: { id: string }) {
         }
       >
         {view && !reading ? (
-          <>
-            <button
-              type="button"
-              className="plain"
-              aria-label="Undo"
-              disabled={!view.canUndo}
-              onClick={() => actions.step('undo')}
-            >
+          <span className="flex">
+            <IconButton name="Undo" disabled={!view.canUndo} act={() => actions.step('undo')}>
               <Undo2 size={15} />
-            </button>
-            <button
-              type="button"
-              className="plain"
-              aria-label="Redo"
-              disabled={!view.canRedo}
-              onClick={() => actions.step('redo')}
-            >
+            </IconButton>
+            <IconButton name="Redo" disabled={!view.canRedo} act={() => actions.step('redo')}>
               <Redo2 size={15} />
-            </button>
-          </>
+            </IconButton>
+          </span>
         ) : null}
         <button type="button" className="button" aria-pressed={reading} onClick={() => setReading(!reading)}>
           {reading ? 'Arrange' : 'Read'}
         </button>
         <HandOverPage id={id} pick={pick} />
       </TopBar>
-      <main data-guide="6-hand-over" className="mx-auto w-full max-w-[1290px] px-6 py-6 print:max-w-none print:p-0">
-        {problem ? (
-          <p role="alert" className="mb-3 text-fail">
-            {problem}
-          </p>
-        ) : null}
+      <main
+        ref={page}
+        data-guide="6-hand-over"
+        className="mx-auto w-full max-w-[1288px] px-6 max-[599px]:px-3 py-6 print:max-w-none print:p-0"
+      >
+        {problem ? <p className="mb-3 text-fail">{problem}</p> : null}
         <NotSaved saving={saving} />
         {view ? (
           <>
@@ -84,12 +84,13 @@ export function BriefingScreen({ id }: { id: string }) {
             {reading ? null : <Arrange view={view} actions={actions} />}
             <div
               className="mt-5 grid items-start gap-6"
-              style={{ gridTemplateColumns: `repeat(${view.columns}, minmax(0, 1fr))` }}
+              style={{ gridTemplateColumns: `repeat(${view.sideBySide}, minmax(0, 1fr))` }}
             >
               {view.blocks.map((block, at) => (
                 <section
                   key={block.key}
                   aria-label={block.study?.title ?? (block.kind === 'text' ? 'Text' : 'Study')}
+                  data-block={block.key}
                   style={{ gridColumn: `span ${block.span}` }}
                   className="min-w-0 break-inside-avoid"
                   onDragOver={(event) => {
@@ -138,6 +139,7 @@ function Title({ view, reading, actions }: { view: BriefingView; reading: boolea
       <input
         className="w-full border border-accent bg-sheet px-1 font-serif text-[26px]"
         aria-label="Title"
+        data-goes-on="main h1 button"
         autoFocus
         defaultValue={view.title}
         onBlur={(event) => {
@@ -146,7 +148,10 @@ function Title({ view, reading, actions }: { view: BriefingView; reading: boolea
           if (title && title !== view.title) actions.change('title', (document) => ({ ...document, title }));
         }}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') event.currentTarget.blur();
+          if (event.key === 'Enter') {
+            event.preventDefault();
+            event.currentTarget.blur();
+          }
         }}
       />
     );
@@ -164,6 +169,22 @@ function Title({ view, reading, actions }: { view: BriefingView; reading: boolea
   );
 }
 
+/** The width of a page's content, to ten pixels; null until it is known. */
+function useWidth(of: RefObject<HTMLElement | null>): number | null {
+  const [width, setWidth] = useState<number | null>(null);
+  useEffect(() => {
+    const element = of.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => {
+      // On paper the figures are those of the screen.
+      if (entry && !window.matchMedia('print').matches) setWidth(Math.floor(entry.contentRect.width / 10) * 10);
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [of]);
+  return width;
+}
+
 /** How many columns, and what else can stand on the page. */
 function Arrange({ view, actions }: { view: BriefingView; actions: BriefingActions }) {
   const studies = useQuery({ queryKey: ['studies'], queryFn: () => api.studies({ width: 300, height: 140 }) });
@@ -174,7 +195,7 @@ function Arrange({ view, actions }: { view: BriefingView; actions: BriefingActio
       return { ...document, blocks: [...blocks, { ...block, key: `b${next}` }] };
     });
   return (
-    <div className="mt-3 flex items-center gap-4 text-[13px] text-quiet unprinted">
+    <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px] text-quiet unprinted">
       <span>
         in{' '}
         {[1, 2, 3].map((columns) => (
@@ -182,7 +203,7 @@ function Arrange({ view, actions }: { view: BriefingView; actions: BriefingActio
             key={columns}
             type="button"
             aria-pressed={view.columns === columns}
-            className={`cursor-pointer px-1.5 ${view.columns === columns ? 'font-semibold text-ink' : 'hover:text-ink'}`}
+            className={`min-h-6 min-w-6 cursor-pointer px-1.5 ${view.columns === columns ? 'font-semibold text-ink' : 'hover:text-ink'}`}
             onClick={() => actions.change('columns', (document) => ({ ...document, columns }))}
           >
             {columns === 1 ? 'one' : columns === 2 ? 'two' : 'three'}
@@ -232,14 +253,24 @@ function BlockTools({ block, view, actions, earlier, later, drag }: ToolProps) {
       ...document,
       blocks: (document.blocks ?? []).map((each) => (each.key === block.key ? { ...each, ...change } : each)),
     }));
+  const row = useRef<HTMLDivElement>(null);
+  const stops = useStops(row);
   const tool = (label: string, act: (() => void) | undefined, icon: ReactNode) => (
-    <button type="button" className="plain" aria-label={`${label}: ${name}`} disabled={!act} onClick={act}>
+    <IconButton name={`${label}: ${name}`} stop={label} disabled={!act} act={() => act?.()}>
       {icon}
-    </button>
+    </IconButton>
   );
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: what is dragged here can be done with the buttons beside it.
-    <div draggable className="unprinted mb-1 flex h-6 cursor-grab items-center gap-1 text-[12px] text-quiet" onDragStart={drag}>
+    <div
+      ref={row}
+      role="toolbar"
+      aria-label={`Block: ${name}`}
+      draggable
+      className="unprinted mb-1 flex min-h-6 flex-wrap cursor-grab items-center gap-1 text-[12px] text-quiet"
+      onDragStart={drag}
+      onFocus={stops.onFocus}
+      onKeyDown={stops.onKeyDown}
+    >
       <span aria-hidden="true">⠿</span>
       {tool('Earlier', earlier, <ArrowLeft size={13} />)}
       {tool('Later', later, <ArrowRight size={13} />)}
@@ -252,7 +283,8 @@ function BlockTools({ block, view, actions, earlier, later, drag }: ToolProps) {
               type="button"
               aria-pressed={block.show === show}
               aria-label={`Show ${word}: ${name}`}
-              className={`cursor-pointer px-1 ${block.show === show ? 'font-semibold text-ink' : 'hover:text-ink'}`}
+              {...stop('tool', show)}
+              className={`min-h-6 cursor-pointer px-1 ${block.show === show ? 'font-semibold text-ink' : 'hover:text-ink'}`}
               onClick={() => set('shown otherwise', { show })}
             >
               {word}
@@ -263,7 +295,7 @@ function BlockTools({ block, view, actions, earlier, later, drag }: ToolProps) {
       {tool(
         'Take away',
         () =>
-          actions.change('block taken away', (document) => ({
+          actions.change(`${name} taken away`, (document) => ({
             ...document,
             blocks: (document.blocks ?? []).filter((each) => each.key !== block.key),
           })),
@@ -299,6 +331,7 @@ function BlockBody({ block, typed, view, reading, actions, lit, setLit }: BodyPr
       {block.problem ? <p className="p-4 text-warn">{block.problem}</p> : null}
       {study ? (
         <>
+          <h2 className="sr-only">{study.title}</h2>
           <BriefingFigure study={study} lit={lit} setLit={setLit} pick={actions.pick} />
           {study.table ? <PageWorkings study={study} /> : null}
           {study.remark || !reading ? (
@@ -369,9 +402,17 @@ function NewerRows({ id, taken }: { id: string; taken: () => void }) {
       newer.refetch();
     },
   });
+  useAnnounced(
+    newer.data?.length && !take.data ? `${newer.data.map((table) => table.name).join(', ')}: newer rows are there` : '',
+  );
+  useAnnounced(
+    take.data
+      ?.map((table) => `${table.table}: ${table.problem ?? `${table.rowsBefore} rows before, ${table.rowsAfter} now`}`)
+      .join('; '),
+  );
   if (take.data) {
     return (
-      <ul role="status" className="mt-2 text-[13px] text-quiet">
+      <ul className="mt-2 text-[13px] text-quiet">
         {take.data.map((table) => (
           <li key={table.table}>
             {table.table}: {table.problem ?? `${table.rowsBefore} rows before, ${table.rowsAfter} now`}
@@ -385,7 +426,7 @@ function NewerRows({ id, taken }: { id: string; taken: () => void }) {
   }
   if (!newer.data?.length) return null;
   return (
-    <p role="status" className="mt-2 text-[13px]">
+    <p className="mt-2 text-[13px]">
       {newer.data.map((table) => table.name).join(', ')} {newer.data.length === 1 ? 'has' : 'have'} newer rows.{' '}
       <button type="button" className="word cursor-pointer text-accent" disabled={take.isPending} onClick={() => take.mutate()}>
         take them

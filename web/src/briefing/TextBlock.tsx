@@ -1,6 +1,8 @@
+import { Pencil } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { BlockView, BriefingView } from '../lib/api';
 import { isolated } from '../lib/bidi';
+import { ActingSelect } from '../parts/ActingSelect';
 
 /** Running text with readings in it, which follow the numbers. */
 export function TextBlock({
@@ -24,6 +26,8 @@ export function TextBlock({
     const studies = view.blocks.filter((other) => other.study?.readings.length);
     return (
       <form
+        aria-label="Text"
+        data-goes-on={`[data-edits="${CSS.escape(block.key)}"]`}
         onSubmit={(event) => {
           event.preventDefault();
           setEditing(false);
@@ -37,15 +41,16 @@ export function TextBlock({
           className="field min-h-32 w-full text-[15px] leading-relaxed"
           defaultValue={typed}
         />
-        <div className="mt-1 flex items-center gap-2">
-          <select
-            aria-label="Put a reading in"
-            className="field max-w-80 text-[13px]"
+        <div className="mt-1 flex flex-wrap items-center gap-2">
+          <ActingSelect
+            label="Put a reading in"
+            className="max-w-[min(20rem,100%)] text-[13px]"
             value=""
-            onChange={(event) => {
+            verb="puts it in"
+            act={(reading) => {
               const at = area.current;
-              if (!at || !event.target.value) return;
-              at.setRangeText(`[[${event.target.value}]]`, at.selectionStart, at.selectionEnd, 'end');
+              if (!at) return;
+              at.setRangeText(`[[${reading}]]`, at.selectionStart, at.selectionEnd, 'end');
               at.focus();
             }}
           >
@@ -59,7 +64,7 @@ export function TextBlock({
                 ))}
               </optgroup>
             ))}
-          </select>
+          </ActingSelect>
           <span className="flex-1" />
           <button type="submit" className="button primary">
             Done
@@ -97,13 +102,21 @@ export function TextBlock({
   );
   if (reading) return body;
   return (
-    <button
-      type="button"
-      className="block w-full cursor-text text-left"
-      aria-label="Edit the text"
-      onClick={() => setEditing(true)}
-    >
-      {body}
-    </button>
+    <div className="group">
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: what a click does here the button below it does, too */}
+      {/* biome-ignore lint/a11y/useKeyWithClickEvents: as above */}
+      <div className="cursor-text" onClick={() => setEditing(true)}>
+        {body}
+      </div>
+      <button
+        type="button"
+        data-edits={block.key}
+        aria-label="Edit the text"
+        className="plain unprinted -ml-1.5 text-[12px] opacity-70 group-hover:opacity-100 focus-visible:opacity-100"
+        onClick={() => setEditing(true)}
+      >
+        <Pencil size={12} /> edit
+      </button>
+    </div>
   );
 }

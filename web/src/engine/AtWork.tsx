@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { useAnnounced } from '../lib/announce';
 import { api, type StudyView } from '../lib/api';
 import { PasswordForm } from './PasswordForm';
 
@@ -21,18 +22,19 @@ export function AtWork({ view, working }: { view: StudyView; working: boolean })
     return () => clearInterval(timer);
   }, [working]);
   const shown = begun !== null && now - begun >= unseen;
-  return (
-    <div role="status" className={shown ? 'absolute inset-0 z-10 flex items-start justify-center bg-sheet/70 pt-16' : 'sr-only'}>
-      {shown ? (
-        <p className="figures flex items-center gap-4 border border-hairline bg-paper px-4 py-2">
-          {view.left?.engine} is working, {Math.floor((now - begun) / 1000)} s
-          <button type="button" className="button" onClick={() => api.stopAsking(view.tableId).catch(() => undefined)}>
-            Stop
-          </button>
-        </p>
-      ) : null}
+  const seconds = begun === null ? 0 : Math.floor((now - begun) / 1000);
+  // Heard every ten seconds, seen every one.
+  useAnnounced(shown ? `${view.left?.engine} is working${seconds < 10 ? '' : `, ${seconds - (seconds % 10)} seconds`}` : null);
+  return shown ? (
+    <div className="absolute inset-0 z-10 flex items-start justify-center bg-sheet/70 pt-16">
+      <p className="figures flex items-center gap-4 border border-hairline bg-paper px-4 py-2">
+        {view.left?.engine} is working, {seconds} s
+        <button type="button" className="button" onClick={() => api.stopAsking(view.tableId).catch(() => undefined)}>
+          Stop
+        </button>
+      </p>
     </div>
-  );
+  ) : null;
 }
 
 /** As of when the figure is, and a way to ask again. */

@@ -117,11 +117,7 @@ export function EngineTables({ source, follow }: { source: SourceView; follow: (
           ) : null}
         </>
       )}
-      {tables.isPending ? (
-        <p role="status" className="text-quiet">
-          Asking {source.engine} what is there
-        </p>
-      ) : null}
+      {tables.isPending ? <p className="text-quiet">Asking {source.engine} what is there</p> : null}
       <Problem of={tables.error} className="text-[13px]" />
       {picked ? <TwoWays key={JSON.stringify(picked)} source={source} picked={picked} follow={follow} /> : null}
     </div>

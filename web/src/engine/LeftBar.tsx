@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, type TableView } from '../lib/api';
+import { ActingSelect } from '../parts/ActingSelect';
 import { Problem } from '../parts/Problem';
 
 const every = [5, 15, 30, 60, 240];
@@ -30,12 +31,13 @@ export function LeftBar({ view, changed }: { view: TableView; changed: (view: Ta
       <button type="button" className="word cursor-pointer text-accent" disabled={again.isPending} onClick={() => again.mutate()}>
         ask again now
       </button>
-      <label className="flex items-baseline gap-2 text-[13px]">
+      <span className="flex items-baseline gap-2 text-[13px]">
         ask again
-        <select
-          className="field py-0.5"
-          value={minutes ?? ''}
-          onChange={(event) => set.mutate(event.target.value ? Number(event.target.value) : null)}
+        <ActingSelect
+          label="Ask again"
+          className="py-0.5"
+          value={String(minutes ?? '')}
+          act={(chosen) => set.mutate(chosen ? Number(chosen) : null)}
         >
           <option value="">when I say so</option>
           {(minutes && !every.includes(minutes) ? [...every, minutes] : every).map((one) => (
@@ -43,8 +45,8 @@ export function LeftBar({ view, changed }: { view: TableView; changed: (view: Ta
               every {one} minutes
             </option>
           ))}
-        </select>
-      </label>
+        </ActingSelect>
+      </span>
       <button
         type="button"
         className="word cursor-pointer text-[13px] text-accent"

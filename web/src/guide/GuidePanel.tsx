@@ -59,9 +59,7 @@ export function GuidePanel() {
           {place && pages.data ? (
             <Body pages={pages.data} page={place.page} heading={place.heading} query={query} leave={() => setQuery('')} />
           ) : (
-            <p role="status" className="px-6 py-4 text-quiet">
-              opening
-            </p>
+            <p className="px-6 py-4 text-quiet">opening</p>
           )}
         </Dialog.Content>
       </Dialog.Portal>

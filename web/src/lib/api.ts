@@ -146,6 +146,9 @@ export const api = {
     got(client.GET('/api/tables/{id}/portrait', of(id, { column, stage }))),
   spellings: (id: string, column: string, stage?: number) =>
     got(client.GET('/api/tables/{id}/spellings', of(id, { column, stage }))),
+  takenAway: () => got(client.GET('/api/taken-away')),
+  bringBack: (id: string) => got(client.POST('/api/taken-away/{id}/bring-back', of(id))),
+  forget: (id: string) => got(client.DELETE('/api/taken-away/{id}', of(id))),
   removeTable: (id: string) => got(client.DELETE('/api/tables/{id}', of(id))),
   importTable: (name: string, content: Blob, headerRow?: number) =>
     got(client.POST('/api/tables/import', { params: { query: { name, headerRow } }, ...file(content) })),
@@ -257,16 +260,16 @@ export const api = {
 
   briefings: () => got(client.GET('/api/briefings')),
   startBriefing: (title: string, studies: string[]) => got(client.POST('/api/briefings', { body: { title, studies } })),
-  briefing: (id: string, pick: Pick) => got(client.GET('/api/briefings/{id}', of(id, picked(pick)))),
-  changeBriefing: (id: string, revision: number, document: BriefingDocument, note: string, pick: Pick) =>
+  briefing: (id: string, pick: Pick, width: number) => got(client.GET('/api/briefings/{id}', of(id, { ...picked(pick), width }))),
+  changeBriefing: (id: string, revision: number, document: BriefingDocument, note: string, pick: Pick, width: number) =>
     got(
       client.POST('/api/briefings/{id}/change', {
-        ...of(id, picked(pick)),
+        ...of(id, { ...picked(pick), width }),
         body: { revision, document: document as never, note },
       }),
     ),
-  stepBriefing: (id: string, step: 'undo' | 'redo', revision: number, pick: Pick) =>
-    got(client.POST(`/api/briefings/{id}/${step}`, { ...of(id, picked(pick)), body: { revision } })),
+  stepBriefing: (id: string, step: 'undo' | 'redo', revision: number, pick: Pick, width: number) =>
+    got(client.POST(`/api/briefings/{id}/${step}`, { ...of(id, { ...picked(pick), width }), body: { revision } })),
   removeBriefing: (id: string) => got(client.DELETE('/api/briefings/{id}', of(id))),
   briefingKinds: () => got(client.GET('/api/briefing-kinds')),
   newerOnPage: (id: string) => got(client.GET('/api/briefings/{id}/newer', of(id))),

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { paint } from './paint';
+import { contrast, forShapes, isFaintOnDark, onDark } from './edges';
+import { paint, palette } from './paint';
 
 const { readFileSync } = await import('node:fs');
 
@@ -11,21 +12,6 @@ function coloursOf(theme: 'light' | 'dark'): Record<string, string> {
     Object.fromEntries([...text.matchAll(/(--[\w-]+): (#[0-9a-f]{6});/g)].map((match) => [match[1], match[2]]));
   const light = read(block(':root {'));
   return theme === 'light' ? light : { ...light, ...read(block(':root[data-theme="dark"] {')) };
-}
-
-/** The relative luminance of WCAG 2.2. */
-function luminance(colour: string): number {
-  const channel = (at: number) => {
-    const value = Number.parseInt(colour.slice(at, at + 2), 16) / 255;
-    return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
-  };
-  return 0.2126 * channel(1) + 0.7152 * channel(3) + 0.0722 * channel(5);
-}
-
-/** The contrast of two colours, 1 to 21. */
-function contrast(one: string, other: string): number {
-  const [a, b] = [luminance(one), luminance(other)];
-  return (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
 }
 
 const themed = ['class-a', 'class-b', 'class-c', 'folded', 'behind', 'wash'];
@@ -57,4 +43,45 @@ describe.each(['light', 'dark'] as const)('on a %s page', (theme) => {
 test('a colour that is the same on both pages has labels in the ink that is right for it', () => {
   expect(contrast('#ffffff', paint('cat-1'))).toBeGreaterThanOrEqual(4.5);
   expect(contrast(paint('on-light'), paint('cat-2'))).toBeGreaterThanOrEqual(4.5);
+});
+
+test('the colours of a dark page that edges are found by are those of the style sheet', () => {
+  const colours = coloursOf('dark');
+  for (const [name, colour] of Object.entries(onDark))
+    expect(colours[name === 'wash' ? '--figure-wash' : `--${name}`], name).toBe(colour);
+});
+
+describe('a fill that does not stand out from a dark sheet has an edge that does', () => {
+  const dark = coloursOf('dark');
+  const mixed = (colour: string, part: number) =>
+    `#${[1, 3, 5]
+      .map((at) => {
+        const [own, ink] = [colour, dark['--ink'] ?? ''].map((value) => Number.parseInt(value.slice(at, at + 2), 16));
+        return Math.round((own ?? 0) * part + (ink ?? 0) * (1 - part))
+          .toString(16)
+          .padStart(2, '0');
+      })
+      .join('')}`;
+  const sets: string[] = [...palette.map((_, at) => `cat-${at + 1}`)];
+  for (const [set, count] of [
+    ['seq', 7],
+    ['hue', 7],
+    ['grey', 7],
+    ['low', 4],
+    ['high', 4],
+  ] as const)
+    for (let at = 1; at <= count; at++) sets.push(`${set}-${at}`);
+
+  test.each([...sets, ...themed, '#101010', '#000000', '#20302e', '#ffffff'])('%s', (name) => {
+    const colour = onDark[name] ?? paint(name);
+    const out = contrast(colour, onDark.sheet ?? '');
+    expect(isFaintOnDark(name)).toBe(out < forShapes);
+    // The edge as the style sheet mixes it.
+    if (isFaintOnDark(name)) expect(contrast(mixed(colour, 0.4), onDark.sheet ?? '')).toBeGreaterThanOrEqual(forShapes);
+  });
+
+  test('the style sheet mixes it so', () => {
+    const styles: string = readFileSync('src/styles.css', 'utf8');
+    expect(styles).toContain('color-mix(in srgb, var(--fill) 40%, var(--ink))');
+  });
 });

@@ -1,10 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
+import { announce, useAnnounced, useProgressAnnounced } from '../lib/announce';
 import { api, type ImportStatus } from '../lib/api';
 import { following } from '../lib/following';
 import { inDigits } from '../lib/numbers';
 import { go } from '../lib/router';
 import { ChooseSection } from './ChooseSection';
+import { Problem } from './Problem';
 import { SourcePicker } from './Sources';
 import { TypeTable } from './TypeTable';
 
@@ -24,6 +26,10 @@ export function BringIn({ compact }: { compact?: boolean }) {
   const [sourcing, setSourcing] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const client = useQueryClient();
+  useAnnounced(
+    status?.state === 'queued' ? 'The import waits its turn' : status?.state === 'asking' ? 'Choose what is to be read' : null,
+  );
+  useProgressAnnounced(status?.progress);
 
   const bring = (name: string, content: Blob, headerRow?: number) => follow(api.importTable(name, content, headerRow));
 
@@ -36,6 +42,7 @@ export function BringIn({ compact }: { compact?: boolean }) {
       setStatus(null);
       if (now.state === 'done' && now.table) {
         await client.invalidateQueries({ queryKey: ['tables'] });
+        announce(`${now.table.name} is brought in: ${inDigits(now.table.rowCount)} ${now.table.rowCount === 1 ? 'row' : 'rows'}`);
         go(`/tables/${now.table.id}`);
       } else if (now.state === 'failed') {
         setProblem(now.problem ?? 'The table could not be read.');
@@ -91,7 +98,7 @@ export function BringIn({ compact }: { compact?: boolean }) {
           }}
         />
       ) : status ? (
-        <div className="flex items-center gap-4" role="status">
+        <div className="flex flex-wrap items-center gap-4">
           <progress className="h-2 flex-1" value={status.progress} max={1} aria-label="How far the import is" />
           <span className="figures text-quiet">
             {status.state === 'queued' ? 'waits its turn' : `${inDigits(status.rows)} rows`}
@@ -171,11 +178,7 @@ export function BringIn({ compact }: { compact?: boolean }) {
           />
         </div>
       )}
-      {problem ? (
-        <p role="alert" className="mt-3 text-fail">
-          {problem}
-        </p>
-      ) : null}
+      <Problem of={problem === null ? null : { message: problem }} className="mt-3" />
     </section>
   );
 }

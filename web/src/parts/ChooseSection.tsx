@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type ImportChoice, type ImportStatus } from '../lib/api';
+import { Problem } from './Problem';
 
 /** Which sheet and range of a workbook, or which table or query of a database, with a look at its cells. */
 export function ChooseSection({
@@ -67,9 +68,7 @@ export function ChooseSection({
         </label>
       )}
       {look.error ? (
-        <p role="alert" className="text-fail">
-          {look.error.message}
-        </p>
+        <Problem of={look.error} />
       ) : (
         <div className="max-h-64 overflow-auto border border-hairline">
           <table aria-label="Preview of the cells" className="figures border-collapse text-[12px]">

@@ -1,11 +1,17 @@
 import { memo } from 'react';
 import type { Figure, Mark } from '../lib/api';
 import { isolated } from '../lib/bidi';
+import { needsEdges } from '../lib/edges';
 import { paint, pathText } from '../lib/paint';
 
 /** One mark as SVG. Knows shapes and roles, never forms. */
 export const MarkPaint = memo(function MarkPaint({ mark, faint, lit }: { mark: Mark; faint?: boolean; lit?: boolean }) {
   const opacity = faint ? 0.35 : undefined;
+  // What an edge on a dark page is mixed of; a bar that is thinner than two edges has none.
+  const filled = (mark.role === 'bar' || mark.role === 'key') && !lit && !!mark.fill;
+  const isThin = 'height' in mark && Math.min(mark.width ?? 0, mark.height) <= 3;
+  const edge = filled && !isThin ? 'may-have-edge' : undefined;
+  const style = edge ? ({ '--fill': paint(mark.fill) } as React.CSSProperties) : undefined;
   if ('text' in mark) {
     return (
       <text
@@ -29,6 +35,8 @@ export const MarkPaint = memo(function MarkPaint({ mark, faint, lit }: { mark: M
   if ('runs' in mark) {
     return (
       <path
+        className={edge}
+        style={style}
         pointerEvents={mark.role === 'bar' ? undefined : 'none'}
         d={pathText(mark.runs, !!mark.fill)}
         fill={paint(mark.fill)}
@@ -42,7 +50,8 @@ export const MarkPaint = memo(function MarkPaint({ mark, faint, lit }: { mark: M
   }
   return (
     <rect
-      className={mark.role}
+      className={`${mark.role} ${edge ?? ''}`}
+      style={style}
       x={mark.x}
       y={mark.y}
       width={mark.width}
@@ -59,7 +68,7 @@ export const MarkPaint = memo(function MarkPaint({ mark, faint, lit }: { mark: M
 export function FigurePaint({ figure, className }: { figure: Figure; className?: string }) {
   return (
     <svg
-      className={`sheet-figure ${className ?? ''}`}
+      className={`sheet-figure ${needsEdges(figure) ? 'edged' : ''} ${className ?? ''}`}
       viewBox={`0 0 ${figure.width} ${figure.height}`}
       width={figure.width}
       height={figure.height}

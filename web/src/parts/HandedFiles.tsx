@@ -1,5 +1,7 @@
 import { useRef, useState } from 'react';
+import { announce, useProgressAnnounced } from '../lib/announce';
 import { api, type HandOverKind } from '../lib/api';
+import { Problem } from './Problem';
 
 /** A file that can be handed over. */
 export type HandedFile = { name: string; detail: string; address: string; onPaper?: boolean };
@@ -16,11 +18,13 @@ export function HandedFiles({ files, children }: { files: HandedFile[]; children
   const [writing, setWriting] = useState<Writing | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const running = useRef<string | null>(null);
+  useProgressAnnounced(writing?.state === 'writing' ? writing.progress : null);
 
   const write = async ({ name, address }: HandedFile) => {
     if (running.current !== null) return;
     running.current = '';
     setProblem(null);
+    announce(`Writing ${name}`);
     try {
       let now = await api.startFile(address);
       running.current = now.id;
@@ -31,7 +35,10 @@ export function HandedFiles({ files, children }: { files: HandedFile[]; children
         now = await api.fileStatus(now.id);
       }
       if (now.state === 'failed') setProblem(now.problem ?? null);
-      if (now.state === 'done') fetchFile(`/api/hand-overs/${now.id}/file`);
+      if (now.state === 'done') {
+        fetchFile(`/api/hand-overs/${now.id}/file`);
+        announce(`${name} is written`);
+      }
     } catch (fault) {
       setProblem(fault instanceof Error ? fault.message : String(fault));
     }
@@ -69,7 +76,7 @@ export function HandedFiles({ files, children }: { files: HandedFile[]; children
         ))}
       </ul>
       {writing ? (
-        <div role="status" className="mx-4 my-2 text-[12px] text-quiet">
+        <div className="mx-4 my-2 text-[12px] text-quiet">
           <span className="flex items-baseline justify-between">
             <span>
               {writing.name}: {words(writing)}
@@ -83,11 +90,7 @@ export function HandedFiles({ files, children }: { files: HandedFile[]; children
           </span>
         </div>
       ) : null}
-      {problem ? (
-        <p role="alert" className="px-4 py-2 text-[12px] text-fail">
-          {problem}
-        </p>
-      ) : null}
+      <Problem of={problem === null ? null : { message: problem }} className="px-4 py-2 text-[12px]" />
     </>
   );
 }

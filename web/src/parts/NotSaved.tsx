@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { useAnnounced } from '../lib/announce';
 import type { Saving } from '../lib/useSaving';
 
 /** Longer than this nothing waits unseen. */
@@ -10,6 +11,9 @@ const listed = (changes: { words: string }[]) =>
     ...changes.slice(0, mostNamed).map((change) => change.words),
     ...(changes.length > mostNamed ? [`${changes.length - mostNamed} more`] : []),
   ].join('; ');
+
+const leftWords = (left: { words: string }[]) =>
+  `A window was closed before ${left.length === 1 ? 'a change was' : `${left.length} changes were`} saved: ${listed(left)}.`;
 
 /** Says what is not saved yet and why, what a closed window left, and asks about what two windows changed. */
 export function NotSaved<Body>({ saving }: { saving: Saving<Body> }) {
@@ -23,6 +27,13 @@ export function NotSaved<Body>({ saving }: { saving: Saving<Body> }) {
     return () => clearTimeout(timer);
   }, [oldest]);
   const line = 'mt-1 flex flex-wrap items-baseline gap-x-4 gap-y-1 border-l-2 border-warn bg-wash px-3 py-1.5 text-[13px]';
+  const isShown = waiting.length > 0 && (late || !!held);
+  const theirs = conflict
+    ? `${conflict.words} was changed in another window: there it is ${conflict.theirs}, here ${conflict.mine}. Choose one.`
+    : '';
+  useAnnounced(theirs, true);
+  useAnnounced(left.length && !conflict ? leftWords(left) : '');
+  useAnnounced(isShown && !conflict ? `Not saved yet: ${listed(waiting)}. ${held ?? 'The server takes its time.'}` : '');
   if (conflict) {
     return (
       <section role="alertdialog" aria-label="Changed in another window" className={line}>
@@ -42,10 +53,8 @@ export function NotSaved<Body>({ saving }: { saving: Saving<Body> }) {
   }
   if (left.length) {
     return (
-      <section role="status" aria-label="Left unsaved" className={line}>
-        <p>
-          A window was closed before {left.length === 1 ? 'a change was' : `${left.length} changes were`} saved: {listed(left)}.
-        </p>
+      <section aria-label="Left unsaved" className={line}>
+        <p>{leftWords(left)}</p>
         <span className="flex gap-2">
           <button type="button" className="button primary" onClick={saving.takeUp}>
             Save {left.length === 1 ? 'it' : 'them'} now
@@ -57,9 +66,9 @@ export function NotSaved<Body>({ saving }: { saving: Saving<Body> }) {
       </section>
     );
   }
-  if (!waiting.length || !(late || held)) return null;
+  if (!isShown) return null;
   return (
-    <section role="status" aria-label="Not saved yet" className={line}>
+    <section aria-label="Not saved yet" className={line}>
       <p>
         Not saved yet: {listed(waiting)}.{' '}
         {held

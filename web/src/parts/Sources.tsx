@@ -5,6 +5,7 @@ import { api, type ImportStatus, type SourceView } from '../lib/api';
 import { inDigits } from '../lib/numbers';
 import { Problem } from './Problem';
 import { StudyMoves } from './StudyMoves';
+import { useTakeAway } from './TakenAway';
 
 const kinds: Record<string, string> = {
   folder: 'a folder',
@@ -33,7 +34,7 @@ export function SourcePicker({ follow, cancel }: { follow: (started: Promise<Imp
     <div className="flex flex-col gap-3">
       <p className="font-serif text-[19px]">From a source</p>
       {sources.data?.length ? (
-        <div className="grid grid-cols-[minmax(180px,1fr)_2fr] gap-x-6">
+        <div className="grid grid-cols-[minmax(180px,1fr)_2fr] gap-x-6 gap-y-3 max-[699px]:grid-cols-1">
           <ul aria-label="Sources" className="border-r border-hairline pr-4">
             {sources.data.map((source) => (
               <li key={source.id}>
@@ -157,7 +158,7 @@ function SourceRow({ source }: { source: SourceView }) {
   const [moving, setMoving] = useState(false);
   const [place, setPlace] = useState(source.place);
   const settle = () => client.invalidateQueries();
-  const remove = useMutation({ mutationFn: () => api.removeSource(source.id), onSuccess: settle });
+  const remove = useTakeAway(api.removeSource);
   const look = useMutation({ mutationFn: () => api.lookSource(source.id, source.name, place) });
   const move = useMutation({
     mutationFn: () => api.moveSource(source.id, source.revision, source.name, place),
@@ -183,7 +184,11 @@ function SourceRow({ source }: { source: SourceView }) {
           change its place
         </button>
         {source.tables.length === 0 ? (
-          <button type="button" className="word cursor-pointer text-[13px] text-accent" onClick={() => remove.mutate()}>
+          <button
+            type="button"
+            className="word cursor-pointer text-[13px] text-accent"
+            onClick={() => remove.mutate({ id: source.id, name: source.name })}
+          >
             forget it
           </button>
         ) : null}

@@ -17,7 +17,7 @@ export function TopBar({ trail, children }: { trail?: ReactNode; children?: Reac
   const path = usePath();
   const here = path.startsWith('/tables') ? '/tables' : path.startsWith('/briefings') ? '/briefings' : '/';
   return (
-    <header className="unprinted flex h-11 shrink-0 items-center gap-5 border-b border-hairline px-6 text-[13px]">
+    <header className="unprinted flex min-h-11 shrink-0 flex-wrap items-center gap-x-5 gap-y-0.5 border-b border-hairline px-6 py-1 text-[13px] max-[599px]:gap-x-3 max-[599px]:px-3">
       <button
         type="button"
         className="button sr-only focus:not-sr-only focus:absolute! focus:top-1.5 focus:left-4 focus:z-50 focus:px-3! focus:py-1!"
@@ -44,7 +44,9 @@ export function TopBar({ trail, children }: { trail?: ReactNode; children?: Reac
           </Link>
         ))}
       </nav>
-      <div className="min-w-0 flex-1 truncate text-quiet">{trail}</div>
+      <div className="min-w-0 flex-1 truncate text-quiet max-[899px]:order-last max-[899px]:basis-full max-[899px]:empty:hidden">
+        {trail}
+      </div>
       {children}
       <button type="button" className="plain" aria-label="Guide" title="Guide (?)" onClick={askHere}>
         <CircleHelp size={15} />

@@ -80,6 +80,8 @@ export function useActiveCell(
       setAnchor(from);
       setActive(to);
     },
+    /** What marks the active cell: a cell of a grid that is only read shows it while the grid has the focus. */
+    activeClass: (row: number, column: number) => (active?.row === row && active.column === column ? 'active-cell' : ''),
     isActive: (row: number, column: number) => active?.row === row && active.column === column,
     isMarked: (row: number, column: number) =>
       !!block && row >= block.top && row <= block.bottom && column >= block.left && column <= block.right,
@@ -96,9 +98,9 @@ export function useActiveCell(
     gridProps: {
       tabIndex: 0,
       onKeyDown,
-      // A grid that is typed in keeps its cell while something beside it is used.
-      onBlur: key ? undefined : leave,
-      'aria-activedescendant': active ? cellId(active.row, active.column) : undefined,
+      // It keeps its cell while something beside it is used, so that one comes back to it.
+      'aria-activedescendant':
+        active && active.row < rows && active.column < columns ? cellId(active.row, active.column) : undefined,
     },
   };
 }

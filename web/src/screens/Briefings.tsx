@@ -5,11 +5,11 @@ import { api } from '../lib/api';
 import { go } from '../lib/router';
 import { Link } from '../parts/Link';
 import { Problem } from '../parts/Problem';
+import { TakenAway, useTakeAway } from '../parts/TakenAway';
 import { TopBar } from '../parts/TopBar';
 
 /** The pages of several studies, and the place to begin one. */
 export function Briefings() {
-  const client = useQueryClient();
   const pages = useQuery({ queryKey: ['briefings'], queryFn: api.briefings });
   const studies = useQuery({ queryKey: ['studies'], queryFn: () => api.studies({ width: 300, height: 140 }) });
   const [title, setTitle] = useState('');
@@ -18,14 +18,11 @@ export function Briefings() {
     mutationFn: () => api.startBriefing(title, chosen),
     onSuccess: (page) => go(`/briefings/${page.id}`),
   });
-  const remove = useMutation({
-    mutationFn: api.removeBriefing,
-    onSuccess: () => client.invalidateQueries({ queryKey: ['briefings'] }),
-  });
+  const remove = useTakeAway(api.removeBriefing);
   return (
     <>
       <TopBar />
-      <main data-guide="6-hand-over" className="mx-auto w-full max-w-6xl px-6 py-7">
+      <main data-guide="6-hand-over" className="mx-auto w-full max-w-6xl px-6 py-7 max-[599px]:px-3">
         <h1 className="font-serif text-[26px]">Briefings</h1>
         <p className="mt-1 text-quiet">A page of several studies and text, with a filter that all of them share.</p>
         {pages.data?.length ? (
@@ -42,7 +39,7 @@ export function Briefings() {
                   type="button"
                   className="plain"
                   aria-label={`Remove ${page.title}`}
-                  onClick={() => remove.mutate(page.id)}
+                  onClick={() => remove.mutate({ id: page.id, name: page.title })}
                 >
                   <Trash2 size={14} />
                 </button>
@@ -50,6 +47,7 @@ export function Briefings() {
             ))}
           </ul>
         ) : null}
+        <TakenAway kinds={['briefing']} />
         <form
           className="mt-8"
           onSubmit={(event) => {
@@ -58,9 +56,9 @@ export function Briefings() {
           }}
         >
           <h2 className="font-serif text-[20px]">Begin one</h2>
-          <div className="mt-2 flex gap-3">
+          <div className="mt-2 flex flex-wrap gap-3">
             <input
-              className="field w-96"
+              className="field w-96 max-w-full"
               aria-label="Title of the briefing"
               placeholder="Its title"
               value={title}
@@ -73,7 +71,7 @@ export function Briefings() {
           {studies.data?.length ? (
             <fieldset className="mt-4">
               <legend className="text-[13px] text-quiet">with these studies, in the order in which they are chosen</legend>
-              <div className="mt-1 grid grid-cols-2 gap-x-8">
+              <div className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(min(300px,100%),1fr))] gap-x-8">
                 {studies.data.map((study) => {
                   const at = chosen.indexOf(study.id);
                   return (
@@ -138,7 +136,7 @@ function OpenBundle() {
             {found.tables.join(', ')}
           </p>
           {known.length ? (
-            <p role="status" className="mt-2 text-[13px] text-warn">
+            <p className="mt-2 text-[13px] text-warn">
               Here already: {known.join(', ')}. It can lie beside them, its tables under names that differ, or replace them; a
               table that other studies stand on stays.
             </p>

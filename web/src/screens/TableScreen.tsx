@@ -6,6 +6,7 @@ import { LeftGrid } from '../engine/LeftGrid';
 import { api, type Step, type TableView } from '../lib/api';
 import { inDigits } from '../lib/numbers';
 import { go } from '../lib/router';
+import { usePaper } from '../lib/usePaper';
 import type { Saving } from '../lib/useSaving';
 import { IconButton } from '../parts/IconButton';
 import { NotSaved } from '../parts/NotSaved';
@@ -19,7 +20,11 @@ import { Refresh } from '../table/Refresh';
 import { RowsGrid } from '../table/RowsGrid';
 import { Start } from '../table/Start';
 import { TableName } from '../table/TableName';
+import { mostOnPaper, TableOnPaper } from '../table/TableOnPaper';
 import { type TableChange, useTableChanges } from '../table/useTableChanges';
+
+/** How many rows are fetched at once to be printed. */
+const rowsAtOnce = 500;
 
 /** A table: its rows in a grid, and what each column is taken for. */
 export function TableScreen({ id }: { id: string }) {
@@ -52,18 +57,27 @@ export function TableScreen({ id }: { id: string }) {
     enabled: at !== null,
     placeholderData: (before) => before,
   });
+  const paper = usePaper(`${id} ${view?.revision}`, async () => {
+    const rows: string[][] = [];
+    if (!view || view.left || view.keptAsOf) return rows;
+    while (rows.length < Math.min(view.rowCount, mostOnPaper))
+      rows.push(...(await api.rows(id, rows.length, Math.min(rowsAtOnce, view.rowCount - rows.length))).rows);
+    return rows;
+  });
   if (!view) {
     return (
       <>
         <TopBar />
         <main className="p-8">
-          {table.error ? <p role="alert">{table.error.message}</p> : <p role="status">Opening the table</p>}
+          <h1 className="sr-only">Table</h1>
+          <Problem of={table.error} />
+          {table.error ? null : <p>Opening the table</p>}
         </main>
       </>
     );
   }
   return (
-    <div className="flex h-screen flex-col">
+    <div className="workplace">
       <TopBar trail={<>› {view.name}</>}>
         <IconButton name="Undo" disabled={!view.canUndo} act={() => step('undo')}>
           <Undo2 size={15} />
@@ -83,78 +97,88 @@ export function TableScreen({ id }: { id: string }) {
           Start a study
         </button>
       </TopBar>
-      <main data-guide="2-make-fit" className="flex min-h-0 flex-1 flex-col px-6 py-4">
-        <div className="flex flex-wrap items-baseline gap-x-4">
-          <TableName name={view.name} saving={saving} />
-          <p className="figures text-quiet">
-            {inDigits(view.rowCount)} {view.rowCount === 1 ? 'row' : 'rows'}, {view.columns.length}{' '}
-            {view.columns.length === 1 ? 'column' : 'columns'}, from {view.source}
-          </p>
-          <OtherCells tableId={id} />
-        </div>
-        {view.titles?.length || view.below?.length ? (
-          <p className="text-[13px] text-quiet">{[...(view.titles ?? []), ...(view.below ?? [])].join(' · ')}</p>
-        ) : null}
-        {at !== null ? (
-          <p className="mt-1 flex gap-4 border-l-2 border-accent bg-wash px-3 py-1.5" role="status">
-            {at === 0
-              ? 'The rows as they were read. Type in them here; the steps run again on them.'
-              : `The table as it stands after step ${at} of ${view.steps?.length}.`}
-            <button type="button" className="word cursor-pointer text-accent" onClick={() => setStage(null)}>
-              show the finished table
-            </button>
-          </p>
-        ) : null}
-        {view.left ? <LeftBar view={view} changed={settle} /> : null}
-        {view.keptAsOf ? (
-          <p className="mt-2 border-l-2 border-accent bg-wash px-3 py-1.5">
-            A copy of cells as of {new Date(view.keptAsOf).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}:
-            it answers the studies that it came with, and has no rows.
-          </p>
-        ) : null}
-        <Questions view={view} saving={saving} />
-        <Notes view={view} />
-        <NotSaved saving={saving} />
-        <Problem of={start.error} className="mt-2" />
-        {at === null && !preparing ? <Start view={view} saving={saving} start={(likely) => start.mutate(likely)} /> : null}
-        <div className="mt-3 flex min-h-0 flex-1 gap-4">
-          {at !== null && !staged.data ? (
-            <p role="status">Going back to that step</p>
-          ) : view.left ? (
-            <LeftGrid
-              view={view}
-              heading={(column) => (
-                <ColumnHeading
-                  key={column.name}
-                  view={view}
-                  stage={null}
-                  column={column}
-                  saving={saving}
-                  prepare={() => undefined}
-                  study={() => start.mutate(column.name)}
-                />
-              )}
-            />
-          ) : view.keptAsOf ? null : (
-            <RowsGrid
-              key={at ?? 'finished'}
-              view={at !== null && staged.data ? staged.data : view}
-              stage={at}
-              saving={saving}
-              undo={() => step('undo')}
-              redo={() => step('redo')}
-              toRead={() => setStage(0)}
-              startFrom={(block) => start.mutate(block)}
-              study={(column) => start.mutate(column)}
-              prepare={(begun) => {
-                setPreparing(true);
-                setWish(begun);
-              }}
-            />
-          )}
-          {preparing ? (
-            <PreparePanel view={view} saving={saving} wish={wish} granted={() => setWish(null)} stage={at} setStage={setStage} />
+      <main data-guide="2-make-fit" className="flex min-h-0 flex-1 flex-col px-6 py-4 max-[599px]:px-3 print:block print:p-0">
+        <TableOnPaper view={view} rows={paper.rows ?? []} />
+        <div className="unprinted contents">
+          <div className="flex flex-wrap items-baseline gap-x-4">
+            <TableName name={view.name} saving={saving} />
+            <p className="figures text-quiet">
+              {inDigits(view.rowCount)} {view.rowCount === 1 ? 'row' : 'rows'}, {view.columns.length}{' '}
+              {view.columns.length === 1 ? 'column' : 'columns'}, from {view.source}
+            </p>
+            <OtherCells tableId={id} />
+          </div>
+          {view.titles?.length || view.below?.length ? (
+            <p className="text-[13px] text-quiet">{[...(view.titles ?? []), ...(view.below ?? [])].join(' · ')}</p>
           ) : null}
+          {at !== null ? (
+            <p className="mt-1 flex gap-4 border-l-2 border-accent bg-wash px-3 py-1.5">
+              {at === 0
+                ? 'The rows as they were read. Type in them here; the steps run again on them.'
+                : `The table as it stands after step ${at} of ${view.steps?.length}.`}
+              <button type="button" className="word cursor-pointer text-accent" onClick={() => setStage(null)}>
+                show the finished table
+              </button>
+            </p>
+          ) : null}
+          {view.left ? <LeftBar view={view} changed={settle} /> : null}
+          {view.keptAsOf ? (
+            <p className="mt-2 border-l-2 border-accent bg-wash px-3 py-1.5">
+              A copy of cells as of {new Date(view.keptAsOf).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+              : it answers the studies that it came with, and has no rows.
+            </p>
+          ) : null}
+          <Questions view={view} saving={saving} />
+          <Notes view={view} />
+          <NotSaved saving={saving} />
+          <Problem of={start.error} className="mt-2" />
+          {at === null && !preparing ? <Start view={view} saving={saving} start={(likely) => start.mutate(likely)} /> : null}
+          <div className="work-row mt-3 gap-4 max-[799px]:h-auto! max-[799px]:flex-col">
+            {at !== null && !staged.data ? (
+              <p>Going back to that step</p>
+            ) : view.left ? (
+              <LeftGrid
+                view={view}
+                heading={(column) => (
+                  <ColumnHeading
+                    key={column.name}
+                    view={view}
+                    stage={null}
+                    column={column}
+                    saving={saving}
+                    prepare={() => undefined}
+                    study={() => start.mutate(column.name)}
+                  />
+                )}
+              />
+            ) : view.keptAsOf ? null : (
+              <RowsGrid
+                key={at ?? 'finished'}
+                view={at !== null && staged.data ? staged.data : view}
+                stage={at}
+                saving={saving}
+                undo={() => step('undo')}
+                redo={() => step('redo')}
+                toRead={() => setStage(0)}
+                startFrom={(block) => start.mutate(block)}
+                study={(column) => start.mutate(column)}
+                prepare={(begun) => {
+                  setPreparing(true);
+                  setWish(begun);
+                }}
+              />
+            )}
+            {preparing ? (
+              <PreparePanel
+                view={view}
+                saving={saving}
+                wish={wish}
+                granted={() => setWish(null)}
+                stage={at}
+                setStage={setStage}
+              />
+            ) : null}
+          </div>
         </div>
       </main>
     </div>

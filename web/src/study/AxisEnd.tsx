@@ -5,6 +5,7 @@ import type { StudyActions } from './useStudy';
 export function AxisEnd({
   left,
   top,
+  goesOn,
   now,
   actions,
   close,
@@ -12,6 +13,8 @@ export function AxisEnd({
   /** Where the number stands, in percent of the sheet. */
   left: number;
   top: number;
+  /** Where the focus goes afterwards. */
+  goesOn: string;
   now: number | undefined;
   actions: StudyActions;
   close: () => void;
@@ -23,6 +26,7 @@ export function AxisEnd({
   return (
     <form
       aria-label="End of the axis"
+      data-goes-on={goesOn}
       className="popover absolute z-10 w-[212px] -translate-y-full p-3 text-[13px]"
       style={{ left: `min(${left}%, calc(100% - 220px))`, top: `max(${top}%, 120px)` }}
       onSubmit={(event) => {

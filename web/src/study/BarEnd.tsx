@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import type { Edit, Mark } from '../lib/api';
+import { stop } from '../parts/useStops';
 import { turnAt, valueAt } from './hits';
+import { useSlider } from './useSlider';
 import type { StudyActions } from './useStudy';
 
 type Props = {
@@ -22,6 +24,23 @@ export function BarEnd({ mark: now, shown, place, actions, dragging, taken }: Pr
   const [held, setHeld] = useState<Held | null>(null);
   const mark = held?.mark ?? now;
   const edit = mark.edit;
+  const name = edit?.name?.replace(/^try another amount of /, '') ?? '';
+  const set = (next: number) => edit && actions.tryAmount(mark.row ?? 0, name, written(edit, next));
+  const slider = useSlider({
+    edit,
+    name: edit?.name ?? 'try another amount',
+    onGrid: true,
+    preview: (next) => {
+      if (!edit) return;
+      setHeld((old) => ({ mark: old?.mark ?? mark, edit: old?.edit ?? edit, value: next }));
+      actions.tryAhead(mark.row ?? 0, written(edit, next));
+    },
+    save: (next, moved) => {
+      setHeld(null);
+      if (moved) set(next);
+      else actions.settle();
+    },
+  });
   if (!edit) return null;
   const turns = edit.control === 'turn';
   const value = held?.value ?? edit.value ?? 0;
@@ -30,12 +49,10 @@ export function BarEnd({ mark: now, shown, place, actions, dragging, taken }: Pr
     const [px, py] = place(event);
     return valueAt(edit, turns ? turnAt(edit, px, py) : edit.control === 'drag-y' ? py : px);
   };
-  const name = edit.name?.replace(/^try another amount of /, '') ?? '';
-  const set = (next: number) => actions.tryAmount(mark.row ?? 0, name, written(edit, next));
   return (
     <g
       role="slider"
-      tabIndex={0}
+      {...stop('end', 'bar-end')}
       aria-label={edit.name ?? 'try another amount'}
       aria-orientation={edit.control === 'drag-y' ? 'vertical' : 'horizontal'}
       aria-valuemin={edit.least}
@@ -43,7 +60,7 @@ export function BarEnd({ mark: now, shown, place, actions, dragging, taken }: Pr
       aria-valuenow={value}
       aria-valuetext={written(edit, value)}
       className={
-        'bar-end outline-none ' +
+        'bar-end taken-ring ' +
         `${turns ? 'cursor-grab' : edit.control === 'drag-y' ? 'cursor-ns-resize' : 'cursor-ew-resize'} ` +
         `${shown || held ? '' : 'opacity-0 focus-visible:opacity-100'}`
       }
@@ -73,24 +90,11 @@ export function BarEnd({ mark: now, shown, place, actions, dragging, taken }: Pr
         setHeld(null);
         actions.settle();
       }}
-      onKeyDown={(event) => {
-        const steps: Record<string, number> = {
-          ArrowUp: 1,
-          ArrowRight: 1,
-          ArrowDown: -1,
-          ArrowLeft: -1,
-          PageUp: 10,
-          PageDown: -10,
-        };
-        const by = steps[event.key];
-        if (by === undefined) return;
-        event.preventDefault();
-        event.stopPropagation();
-        const step = edit.step || 0.01;
-        set(Number(Math.min(edit.most ?? 1, Math.max(edit.least ?? 0, Math.round(value / step + by) * step)).toFixed(6)));
-      }}
+      data-taken={slider.taken}
+      onKeyDown={slider.onKeyDown}
+      onBlur={slider.onBlur}
     >
-      <rect x={x - 12} y={y - 12} width={24} height={24} fill="transparent" />
+      <rect className="ring" x={x - 12} y={y - 12} width={24} height={24} fill="transparent" />
       <circle cx={x} cy={y} r={5} fill="var(--sheet)" stroke="var(--accent)" strokeWidth={2} />
     </g>
   );

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type ColourSet } from '../lib/api';
 import { asColour } from '../lib/ownColours';
+import { TakenAway, useTakeAway } from '../parts/TakenAway';
 
 export const useColourSets = () => useQuery({ queryKey: ['colour-sets'], queryFn: api.colourSets, staleTime: 60_000 });
 
@@ -19,13 +20,9 @@ export function ColourSets({
   begin: string[];
   take: (colours: string[]) => void;
 }) {
-  const client = useQueryClient();
   const sets = useColourSets();
   const [making, setMaking] = useState(false);
-  const remove = useMutation({
-    mutationFn: api.removeColourSet,
-    onSettled: () => client.invalidateQueries({ queryKey: ['colour-sets'] }),
-  });
+  const remove = useTakeAway(api.removeColourSet);
   const isNow = (set: ColourSet) => set.colours.join() === now.join();
   return (
     <fieldset className="mb-2.5 border-0 p-0">
@@ -47,7 +44,7 @@ export function ColourSets({
             type="button"
             className="word cursor-pointer text-[12px] text-accent"
             aria-label={`Forget ${set.name}`}
-            onClick={() => remove.mutate(set.id)}
+            onClick={() => remove.mutate({ id: set.id, name: set.name })}
           >
             forget
           </button>
@@ -71,6 +68,7 @@ export function ColourSets({
           keep a set of colours
         </button>
       )}
+      <TakenAway kinds={['colours']} />
     </fieldset>
   );
 }
@@ -80,7 +78,7 @@ function Swatches({ colours }: { colours: string[] }) {
     <span aria-hidden="true" className="ml-auto flex">
       {colours.map((colour, at) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a set may have a colour twice.
-        <span key={at} className="h-3 w-2.5" style={{ background: colour }} />
+        <span key={at} className="swatch h-3 w-2.5" style={{ background: colour }} />
       ))}
     </span>
   );

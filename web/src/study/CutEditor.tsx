@@ -1,24 +1,38 @@
 import type { Edit, StudyView } from '../lib/api';
+import { stopSelector } from '../parts/useStops';
+import { closing } from './closing';
 import type { StudyActions } from './useStudy';
 
-/** A cut's words, its line, and where it is. */
-export function CutEditor({
-  edit,
-  view,
-  actions,
-  close,
-}: {
+type Props = {
   edit: Edit;
   view: StudyView;
   actions: StudyActions;
   close: () => void;
-}) {
-  const index = Number(/\[(\d+)\]/.exec(edit.path)?.[1] ?? 0);
-  const finish = view.study.finish?.cuts?.[index] ?? {};
+};
+
+/** Which of the cuts an edit is of. */
+const indexOf = (edit: Edit) => Number(/\[(\d+)\]/.exec(edit.path)?.[1] ?? 0);
+
+/** A cut's words, its line, and where it is, opened over the figure. */
+export function CutEditor(props: Props) {
+  return (
+    <div
+      className="popover absolute right-4 bottom-4 w-80 max-w-[calc(100%-2rem)]"
+      data-goes-on={stopSelector(`cut-${indexOf(props.edit)}-words`)}
+      {...closing(props.close)}
+    >
+      <CutFields {...props} focused />
+    </div>
+  );
+}
+
+/** The fields of a cut's looks. */
+export function CutFields({ edit, view, actions, close, focused = false }: Props & { focused?: boolean }) {
+  const finish = view.study.finish?.cuts?.[indexOf(edit)] ?? {};
   return (
     <form
       aria-label="The cut"
-      className="popover absolute right-4 bottom-4 flex w-80 flex-col gap-3 p-4"
+      className="flex flex-col gap-3 p-4"
       onSubmit={(event) => {
         event.preventDefault();
         const form = new FormData(event.currentTarget);
@@ -29,19 +43,16 @@ export function CutEditor({
         close();
         actions.change(edit.path, next);
       }}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape') close();
-      }}
     >
       <label className="flex flex-col gap-1">
         <span className="text-quiet">Words of your own; none for the reading</span>
-        <input name="words" className="field" autoFocus defaultValue={finish.words ?? ''} maxLength={200} />
+        <input name="words" className="field" autoFocus={focused} defaultValue={finish.words ?? ''} maxLength={200} />
       </label>
       <label className="flex items-center gap-2">
         <input type="checkbox" name="across" className="accent-(--accent)" defaultChecked={finish.across ?? false} />
         Line right across
       </label>
-      <div className="flex gap-2">
+      <div className="flex flex-wrap gap-2">
         <button type="submit" className="button primary">
           Set
         </button>

@@ -2,7 +2,9 @@ import { useRef, useState } from 'react';
 import type { Edit, Figure, Mark, StudyView } from '../lib/api';
 import { paint } from '../lib/paint';
 import { MarkPaint } from '../parts/FigurePaint';
+import { pressed, stop } from '../parts/useStops';
 import { valueAt } from './hits';
+import { useSlider } from './useSlider';
 import type { StudyActions } from './useStudy';
 
 type HandleProps = {
@@ -12,9 +14,16 @@ type HandleProps = {
   dragging: React.RefObject<boolean>;
 };
 
-/** A cut's handle: dragged, its reading follows; saved once, on release. */
+/** A cut's handle: dragged, its reading follows; saved once, on release. By keys it is taken first. */
 export function Handle({ mark, place, actions, dragging }: HandleProps) {
   const edit = mark.edit;
+  const name = edit?.name ?? 'cut';
+  const slider = useSlider({
+    edit,
+    name,
+    preview: (value) => actions.preview(edit?.path ?? '', value),
+    save: (value, moved) => (moved ? actions.change(edit?.path ?? '', value) : actions.settle()),
+  });
   if (!edit || !('height' in mark)) return null;
   const vertical = edit.control === 'drag-y';
   const pixel = (event: React.PointerEvent) => place(event)[vertical ? 1 : 0];
@@ -23,14 +32,15 @@ export function Handle({ mark, place, actions, dragging }: HandleProps) {
   return (
     <g
       role="slider"
-      tabIndex={0}
-      aria-label={edit.name ?? 'cut'}
+      {...stop('handle', mark.id)}
+      aria-label={name}
       aria-orientation={vertical ? 'vertical' : 'horizontal'}
       aria-valuemin={edit.least}
       aria-valuemax={edit.most}
-      aria-valuenow={edit.value}
-      aria-valuetext={(edit.most ?? 1) <= 1 ? `${Math.round((edit.value ?? 0) * 100)} %` : String(edit.value)}
-      className={vertical ? 'cursor-ns-resize' : 'cursor-ew-resize'}
+      aria-valuenow={slider.value}
+      aria-valuetext={(edit.most ?? 1) <= 1 ? `${Math.round(slider.value * 100)} %` : String(slider.value)}
+      data-taken={slider.taken}
+      className={`taken-ring ${vertical ? 'cursor-ns-resize' : 'cursor-ew-resize'}`}
       onClick={(event) => event.stopPropagation()}
       onPointerDown={(event) => {
         event.preventDefault();
@@ -47,22 +57,10 @@ export function Handle({ mark, place, actions, dragging }: HandleProps) {
         dragging.current = false;
         actions.change(edit.path, valueAt(edit, pixel(event)));
       }}
-      onKeyDown={(event) => {
-        const by =
-          event.key === 'ArrowUp' || event.key === 'ArrowRight'
-            ? 1
-            : event.key === 'ArrowDown' || event.key === 'ArrowLeft'
-              ? -1
-              : 0;
-        if (by) {
-          event.preventDefault();
-          event.stopPropagation();
-          const next = (edit.value ?? 0) + by * (edit.step ?? 0.01);
-          actions.change(edit.path, Number(Math.min(edit.most ?? 1, Math.max(edit.least ?? 0, next)).toFixed(6)));
-        }
-      }}
+      onKeyDown={slider.onKeyDown}
+      onBlur={slider.onBlur}
     >
-      <rect x={cx - 12} y={cy - 12} width={24} height={24} fill="transparent" />
+      <rect className="ring" x={cx - 12} y={cy - 12} width={24} height={24} fill="transparent" />
       <rect x={mark.x} y={mark.y} width={mark.width} height={mark.height} rx={2} fill={paint(mark.fill ?? 'cut')} />
     </g>
   );
@@ -95,14 +93,12 @@ export function CutWords({ mark, view, figure, actions, open, dragging }: CutWor
   return (
     <g
       role="button"
-      tabIndex={mark.id === first?.id ? 0 : -1}
+      {...(mark.id === first?.id ? stop('cut', mark.id) : { tabIndex: -1 })}
       aria-label={`Words of the cut: ${'text' in mark ? mark.text : ''}`}
       className="cursor-move"
       transform={`translate(${shift[0]} ${shift[1]})`}
       onClick={(event) => event.stopPropagation()}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter' && edit) open(edit);
-      }}
+      onKeyDown={pressed(() => edit && open(edit))}
       onPointerDown={(event) => {
         event.stopPropagation();
         event.currentTarget.setPointerCapture(event.pointerId);

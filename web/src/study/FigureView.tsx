@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { api, type Edit, type Figure, type StudyView, type WorkingsRow } from '../lib/api';
+import { needsEdges } from '../lib/edges';
 import { MarkPaint } from '../parts/FigurePaint';
 import { PointerNote } from '../parts/PointerNote';
+import { pressed, stop, stopSelector, useStops } from '../parts/useStops';
 import { AxisEnd } from './AxisEnd';
 import { BarEnd } from './BarEnd';
 import { CutEditor } from './CutEditor';
@@ -10,6 +12,7 @@ import { CutWords, Handle } from './CutHandles';
 import { isBar, isDrawn, type Lasso, rowAt, rowsWithin } from './hits';
 import { KeyColour } from './KeyColour';
 import { MarkButton } from './MarkButton';
+import { partActions } from './PartLooks';
 import type { StudyActions } from './useStudy';
 
 type Props = {
@@ -33,14 +36,21 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
   const [note, setNote] = useState<{ x: number; y: number; row: number } | null>(null);
   const [title, setTitle] = useState(false);
   const [cut, setCut] = useState<Edit | null>(null);
-  const [recolour, setRecolour] = useState<{ part: string; left: number; top: number; group?: boolean } | null>(null);
-  const [end, setEnd] = useState<{ left: number; top: number } | null>(null);
+  const [recolour, setRecolour] = useState<{
+    part: string;
+    left: number;
+    top: number;
+    group?: boolean;
+    /** The mark that it was opened from. */
+    from: string;
+  } | null>(null);
+  const [end, setEnd] = useState<{ left: number; top: number; from: string } | null>(null);
   const { finish } = view.study;
-  const colours = finish?.colours ?? {};
-  const emphasis = (recolour?.group ? finish?.emphasisGroups : finish?.emphasis) ?? [];
   const [lasso, setLasso] = useState<Lasso | null>(null);
   const lassoed = useRef(false);
   const dragging = useRef(false);
+  const edged = useMemo(() => needsEdges(figure), [figure]);
+  const titled = figure.marks.find((mark) => mark.role === 'title')?.id;
   const rows = useMemo(() => new Map(view.workings?.rows.map((row) => [row.row, row])), [view.workings]);
   const bars = useMemo(() => figure.marks.filter(isBar), [figure]);
   // A part's colours are opened from its bar's reading, too: not every part has an entry of a key.
@@ -53,7 +63,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
         : 'runs' in mark
           ? [mark.runs[0]?.[0] ?? 0, mark.runs[0]?.[1] ?? 0]
           : [0, 0];
-    setRecolour({ part: colouring, left: (x / figure.width) * 100, top: (y / figure.height) * 100 });
+    setRecolour({ part: colouring, from: mark.id, left: (x / figure.width) * 100, top: (y / figure.height) * 100 });
     coloured();
   }, [colouring, bars, figure, coloured]);
   const place = (event: React.PointerEvent | React.MouseEvent): [number, number] => {
@@ -69,7 +79,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
   const pointed = ends.find((mark) => mark.row === lit);
   if (pointed && pointed.id !== ended && !dragging.current) setEnded(pointed.id);
   const endOf = ends.find((mark) => mark.id === ended) ?? ends[0];
-  const focusRow = bars.find((mark) => mark.row === lit)?.row ?? bars[0]?.row;
+  const stops = useStops(svg);
 
   return (
     <>
@@ -78,7 +88,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
         role="graphics-document"
         aria-roledescription="figure"
         aria-label={figure.description}
-        className={`sheet-figure ${isSettled ? 'moving' : ''} absolute inset-0 h-full w-full touch-none select-none`}
+        className={`sheet-figure ${edged ? 'edged' : ''} ${isSettled ? 'moving' : ''} absolute inset-0 h-full w-full touch-none select-none`}
         viewBox={`0 0 ${figure.width} ${figure.height}`}
         onPointerDown={(event) => {
           if (event.button !== 0 || event.pointerType === 'touch') return;
@@ -123,28 +133,11 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           if (row !== null) choose(row, event.shiftKey || event.ctrlKey || event.metaKey);
           else if (event.target === svg.current) setChosen([]);
         }}
+        onFocus={stops.onFocus}
         onKeyDown={(event) => {
           const target = event.target as Element;
-          if (target.getAttribute('role') === 'slider') return;
-          // The bar that has the focus, wherever the pointer rests.
-          const focused = target.getAttribute('role') === 'graphics-symbol' ? Number(target.getAttribute('data-row')) : null;
-          const order = bars.map((mark) => mark.row ?? 0);
-          const at = order.indexOf(focused ?? lit ?? -1);
-          if (['ArrowRight', 'ArrowDown', 'ArrowLeft', 'ArrowUp', 'Home', 'End'].includes(event.key) && order.length) {
-            const by = event.key === 'ArrowRight' || event.key === 'ArrowDown' ? 1 : -1;
-            const next =
-              event.key === 'Home'
-                ? 0
-                : event.key === 'End'
-                  ? order.length - 1
-                  : Math.min(order.length - 1, Math.max(0, at + by));
-            event.preventDefault();
-            svg.current?.querySelector<SVGElement>(`[data-row="${order[next]}"]`)?.focus();
-          }
-          if ((event.key === ' ' || event.key === 'Enter') && focused !== null) {
-            event.preventDefault();
-            choose(focused, event.shiftKey || event.key === ' ');
-          }
+          if (stops.onKeyDown(event) || target.getAttribute('data-stop') !== 'bar') return;
+          pressed(() => choose(Number(target.getAttribute('data-row')), event.shiftKey || event.key === ' '))(event);
         }}
       >
         {figure.marks.map((mark) => {
@@ -157,9 +150,9 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
                 key={mark.id}
                 role="graphics-symbol"
                 aria-roledescription={'runs' in mark ? 'slice' : 'bar'}
-                aria-label={spoken(rows.get(row), view)}
+                aria-label={`${spoken(rows.get(row), view)}${chosen.includes(row) ? ', chosen' : ''}`}
                 data-row={row}
-                tabIndex={row === focusRow ? 0 : -1}
+                {...stop('bar', mark.id)}
                 onFocus={() => setLit(row)}
                 onBlur={() => setLit(null)}
                 className="cursor-pointer outline-none"
@@ -169,18 +162,19 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
             );
           }
           if (mark.role === 'title') {
+            // A title of several lines is one thing to the keys.
+            const button =
+              mark.id === titled
+                ? {
+                    role: 'button',
+                    'aria-label': `Title: ${figure.title}`,
+                    onKeyDown: pressed(() => setTitle(true)),
+                    ...stop('title', mark.id),
+                  }
+                : { 'aria-hidden': true };
             return (
-              <g
-                key={mark.id}
-                role="button"
-                tabIndex={0}
-                aria-label={`Title: ${figure.title}`}
-                className="cursor-text"
-                onClick={() => setTitle(true)}
-                onKeyDown={(event) => {
-                  if (event.key === 'Enter') setTitle(true);
-                }}
-              >
+              // biome-ignore lint/a11y/noStaticElementInteractions: its first line is a button; the others are the same one to the pointer
+              <g key={mark.id} {...button} className="cursor-text" onClick={() => setTitle(true)}>
                 <MarkPaint mark={mark} />
               </g>
             );
@@ -188,14 +182,20 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
           if ('text' in mark && mark.edit?.control === 'end') {
             const place = { left: (mark.x / figure.width) * 100, top: (mark.y / figure.height) * 100 };
             return (
-              <MarkButton key={mark.id} mark={mark} name={`${mark.text}: say where the axis ends`} act={() => setEnd(place)} />
+              <MarkButton
+                key={mark.id}
+                mark={mark}
+                kind="axis"
+                name={`${mark.text}: say where the axis ends`}
+                act={() => setEnd({ ...place, from: mark.id })}
+              />
             );
           }
           const small = 'text' in mark ? /^each-(\d+)$/.exec(mark.id) : null;
           const value = small ? view.panels?.values[Number(small[1])] : undefined;
           if (value !== undefined) {
             const show = () => actions.change('finish.eachShown', value);
-            return <MarkButton key={mark.id} mark={mark} name={`Workings of ${value}`} act={show} />;
+            return <MarkButton key={mark.id} mark={mark} kind="panel" name={`Workings of ${value}`} act={show} />;
           }
           const isGroup = mark.role === 'name' && !!mark.group && !mark.part && 'text' in mark && !mark.id.startsWith('under-');
           if (((mark.role === 'key' && mark.part) || isGroup) && 'text' in mark) {
@@ -203,6 +203,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
             const open = () =>
               setRecolour({
                 part,
+                from: mark.id,
                 group: isGroup,
                 left: ((mark.x - (mark.anchor === 'end' ? 90 : 10)) / figure.width) * 100,
                 top: ((mark.y - mark.size) / figure.height) * 100,
@@ -210,7 +211,14 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
             const name = `${isGroup ? 'Colour and highlight' : 'Colour'} of ${mark.full ?? mark.text}`;
             const moved = (to: string) => actions.move({ label: part, groups: isGroup, to });
             return (
-              <MarkButton key={mark.id} mark={mark} name={name} act={open} carried={{ label: part, groups: isGroup, moved }} />
+              <MarkButton
+                key={mark.id}
+                mark={mark}
+                kind={isGroup ? 'name' : 'key'}
+                name={name}
+                act={open}
+                carried={{ label: part, groups: isGroup, moved }}
+              />
             );
           }
           if (mark.role === 'cutWords') {
@@ -266,6 +274,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
       {title ? (
         <form
           className="absolute top-4 right-5 left-5"
+          data-goes-on={stopSelector(titled ?? '')}
           onSubmit={(event) => {
             event.preventDefault();
             setTitle(false);
@@ -310,33 +319,16 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
       {recolour ? (
         <KeyColour
           {...recolour}
-          now={colours[recolour.part]}
-          alone={emphasis.includes(recolour.part)}
-          emphasise={(on) => {
-            const others = emphasis.filter((label) => label !== recolour.part);
-            setRecolour(null);
-            actions.change(
-              recolour.group ? 'finish.emphasisGroups' : 'finish.emphasis',
-              on ? [...others, recolour.part] : others,
-            );
-          }}
-          move={(by) => {
-            setRecolour(null);
-            actions.move({ label: recolour.part, groups: recolour.group ?? false, by });
-          }}
-          narrow={(only) => {
-            setRecolour(null);
-            actions.narrow([recolour.part], recolour.group ?? false, only);
-          }}
+          goesOn={stopSelector(recolour.from)}
+          now={finish?.colours?.[recolour.part]}
+          alone={((recolour.group ? finish?.emphasisGroups : finish?.emphasis) ?? []).includes(recolour.part)}
+          act={partActions(recolour.part, recolour.group ?? false, finish, actions, () => setRecolour(null))}
           close={() => setRecolour(null)}
-          set={(colour) => {
-            const { [recolour.part]: _, ...others } = colours;
-            setRecolour(null);
-            actions.change('finish.colours', colour ? { ...others, [recolour.part]: colour } : others);
-          }}
         />
       ) : null}
-      {end ? <AxisEnd {...end} now={finish?.amountEnd} actions={actions} close={() => setEnd(null)} /> : null}
+      {end ? (
+        <AxisEnd {...end} goesOn={stopSelector(end.from)} now={finish?.amountEnd} actions={actions} close={() => setEnd(null)} />
+      ) : null}
       {cut !== null ? <CutEditor edit={cut} view={view} actions={actions} close={() => setCut(null)} /> : null}
     </>
   );

@@ -4,6 +4,7 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { findings } from '../guide/findings';
 import { keysPage, loadPages, openGuide } from '../guide/useGuide';
+import { announce } from '../lib/announce';
 import { api, type StudyView } from '../lib/api';
 import { go } from '../lib/router';
 import { toggleTheme } from '../lib/theme';
@@ -108,14 +109,14 @@ export function FindOrDo({ open, setOpen, view, actions, openWord, choose, copy 
     >
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <Dialog.Content className="popover fixed top-24 left-1/2 w-[520px] -translate-x-1/2" aria-describedby={undefined}>
+        <Dialog.Content className="popover dialog fixed left-1/2 w-[520px] -translate-x-1/2" aria-describedby={undefined}>
           <Dialog.Title className="sr-only">Find or do</Dialog.Title>
           <Command label="Find or do" shouldFilter={false}>
             <Command.Input
               value={query}
               onValueChange={setQuery}
               placeholder="Find a part or a word, or do something"
-              className="w-full border-b border-hairline bg-transparent px-4 py-3 outline-none"
+              className="w-full border-b-2 border-hairline bg-transparent px-4 py-3 outline-none focus:border-accent"
             />
             <Command.List className="max-h-80 overflow-auto py-1">
               <Command.Empty className="px-4 py-3 text-quiet">Nothing of that name</Command.Empty>
@@ -146,7 +147,10 @@ export function FindOrDo({ open, setOpen, view, actions, openWord, choose, copy 
 function doings(view: StudyView, actions: StudyActions, later: (path: string) => () => void, copy: () => void): Finding[] {
   const remove = () =>
     api.removeStudy(view.id).then(
-      () => go('/'),
+      () => {
+        announce(`${view.title} is taken away. It can be brought back below the list of studies`);
+        go('/');
+      },
       (fault: Error) => actions.say(fault.message),
     );
   return [

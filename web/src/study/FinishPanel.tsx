@@ -3,12 +3,17 @@ import { Popover, Tabs } from 'radix-ui';
 import { api, type Setting, type StudyView } from '../lib/api';
 import { paint } from '../lib/paint';
 import { ColourSets } from './ColourSets';
+import { cutsOf, FinishCuts, FinishParts, partsOf } from './FinishParts';
 import { NumbersHere } from './NumbersHere';
 import type { StudyActions } from './useStudy';
 import { WordsHere } from './WordsHere';
 
 const palettePath = 'finish.palette';
 const ownPath = 'finish.ownColours';
+
+/** What stands in the figure itself, and is reached there, too. */
+const partsSection = 'parts';
+const cutsSection = 'cuts';
 
 const isShown = (setting: Setting) => setting.choices.some((choice) => choice.text === 'shown');
 
@@ -33,7 +38,8 @@ export function FinishPanel({
   });
   const settings = acting.data?.settings ?? view.settings;
   const idle = acting.data?.idle ?? [];
-  const sections = [...new Set(settings.map((setting) => setting.section ?? 'form'))];
+  const inFigure = [...(partsOf(view).length ? [partsSection] : []), ...(cutsOf(view).length ? [cutsSection] : [])];
+  const sections = [...new Set(settings.map((setting) => setting.section ?? 'form')), ...inFigure];
   const reset = (paths: string[]) => {
     for (const path of paths) actions.change(path, null);
   };
@@ -43,7 +49,7 @@ export function FinishPanel({
       <Popover.Portal>
         <Popover.Content
           data-guide="5-finish"
-          className="popover w-[460px]"
+          className="popover w-[560px]"
           align="end"
           side="right"
           sideOffset={16}
@@ -51,7 +57,10 @@ export function FinishPanel({
           aria-label="Finish"
         >
           <Tabs.Root defaultValue={sections.includes('labels') ? 'labels' : sections[0]}>
-            <Tabs.List aria-label="Sections" className="flex gap-3.5 border-b border-hairline px-4 text-[13px] whitespace-nowrap">
+            <Tabs.List
+              aria-label="Sections"
+              className="sticky top-0 z-10 flex flex-wrap gap-x-3.5 border-b border-hairline bg-sheet px-4 text-[13px] whitespace-nowrap"
+            >
               {sections.map((section) => (
                 <Tabs.Trigger
                   key={section}
@@ -69,7 +78,11 @@ export function FinishPanel({
               const own = settings.filter((setting) => (setting.section ?? 'form') === section);
               const differing = own.filter((setting) => setting.differs);
               return (
-                <Tabs.Content key={section} value={section} className="max-h-[420px] overflow-y-auto px-4 py-3">
+                <Tabs.Content
+                  key={section}
+                  value={section}
+                  className="px-4 py-3 min-[600px]:max-h-[420px] min-[600px]:overflow-y-auto"
+                >
                   {differing.length ? (
                     <p className="mb-2 flex flex-wrap items-baseline gap-x-3 border-b border-hairline pb-2 text-[12px] text-quiet">
                       Changed here: {differing.map((setting) => setting.name).join(', ')}
@@ -94,6 +107,8 @@ export function FinishPanel({
                         <Chosen key={setting.path} setting={setting} actions={actions} />
                       ),
                     )}
+                  {section === partsSection ? <FinishParts view={view} actions={actions} /> : null}
+                  {section === cutsSection ? <FinishCuts view={view} actions={actions} /> : null}
                   {section === 'words' ? <WordsHere view={view} actions={actions} /> : null}
                   {section === 'numbers' ? <NumbersHere view={view} actions={actions} /> : null}
                 </Tabs.Content>
@@ -186,7 +201,7 @@ function Chosen({ setting, actions, drop }: { setting: Setting; actions: StudyAc
               <span aria-hidden="true" className="ml-auto flex">
                 {choice.swatches.map((colour, at) => (
                   // biome-ignore lint/suspicious/noArrayIndexKey: two parts may have one colour.
-                  <span key={at} className="h-3 w-2.5" style={{ background: paint(colour) }} />
+                  <span key={at} className="swatch h-3 w-2.5" style={{ background: paint(colour) }} />
                 ))}
               </span>
             ) : null}

@@ -1,6 +1,7 @@
-import { memo, useEffect, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { api, type StripItem, type StudyView } from '../lib/api';
 import { FigurePaint } from '../parts/FigurePaint';
+import { stop, useStops } from '../parts/useStops';
 import type { StudyActions } from './useStudy';
 
 const size = { width: 108, height: 64 };
@@ -23,19 +24,26 @@ export const FormStrip = memo(function FormStrip({
     api.strip(view.id, size, control.signal).then(setItems, () => undefined);
     return () => control.abort();
   }, [view.id, view.revision, asked]);
+  const strip = useRef<HTMLDivElement>(null);
+  const stops = useStops(strip);
   return (
-    <section
+    <div
+      ref={strip}
+      role="toolbar"
       data-guide="4-choose-the-form"
       aria-label="Forms"
+      onFocus={stops.onFocus}
+      onKeyDown={stops.onKeyDown}
       className={
-        'grid shrink-0 grid-cols-17 max-[1199px]:grid-cols-9 max-[599px]:grid-cols-4 gap-x-[3px] gap-y-1 ' +
-        'border-t border-hairline px-6 pt-2 pb-1.5'
+        'unprinted grid shrink-0 grid-cols-17 max-[1199px]:grid-cols-9 max-[599px]:grid-cols-4 gap-x-[3px] gap-y-1 ' +
+        'border-t border-hairline px-6 pt-2 pb-1.5 max-[599px]:px-3'
       }
     >
       {items.map((item) => (
         <button
           key={`${item.form}-${item.shape}`}
           type="button"
+          {...stop('form', `${item.form}-${item.shape}`)}
           aria-pressed={item.chosen}
           title={
             item.why
@@ -62,6 +70,6 @@ export const FormStrip = memo(function FormStrip({
           </span>
         </button>
       ))}
-    </section>
+    </div>
   );
 });

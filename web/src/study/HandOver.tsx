@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
+import { useAnnounced } from '../lib/announce';
 import { api, handOver, type Size, type StudyView } from '../lib/api';
 import { type HandedFile, HandedFiles, PaperChoice, SharesOnlyChoice } from '../parts/HandedFiles';
 import { toHtml, toTabs } from './tabs';
@@ -11,15 +12,19 @@ const slides = 'figure.pptx';
 export function HandOver({
   view,
   size,
+  print,
   open,
   setOpen,
 }: {
   view: StudyView;
   size: Size;
+  /** Prints the study with all of its workings. */
+  print: () => void;
   open: boolean;
   setOpen: (on: boolean) => void;
 }) {
   const [said, setSaid] = useState<string | null>(null);
+  useAnnounced(said);
   const [paper, setPaper] = useState({ paper: '', margin: 15 });
   const [alone, setAlone] = useState(false);
   const [sharesOnly, setSharesOnly] = useState(false);
@@ -107,7 +112,7 @@ export function HandOver({
       <Popover.Portal>
         <Popover.Content
           data-guide="6-hand-over"
-          className="popover max-h-[88vh]! w-96 py-1"
+          className="popover max-h-[var(--radix-popover-content-available-height)]! w-96 py-1"
           align="end"
           sideOffset={6}
           aria-label="Hand over"
@@ -127,7 +132,7 @@ export function HandOver({
               {limits.data.words}
             </p>
           ) : null}
-          <div className="mt-1 flex gap-2 border-t border-hairline px-4 py-2.5">
+          <div className="mt-1 flex flex-wrap gap-2 border-t border-hairline px-4 py-2.5">
             <button type="button" className="button px-2.5 whitespace-nowrap" onClick={copyPicture}>
               Copy the picture
             </button>
@@ -137,12 +142,19 @@ export function HandOver({
             <button type="button" className="button px-2.5 whitespace-nowrap" onClick={copyWorkings}>
               Copy the workings
             </button>
+            <button
+              type="button"
+              className="button px-2.5 whitespace-nowrap"
+              title="Ctrl+P"
+              onClick={() => {
+                setOpen(false);
+                print();
+              }}
+            >
+              Print
+            </button>
           </div>
-          {said ? (
-            <p role="status" className="px-4 pb-2 text-[12px] text-quiet">
-              {said}
-            </p>
-          ) : null}
+          {said ? <p className="px-4 pb-2 text-[12px] text-quiet">{said}</p> : null}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

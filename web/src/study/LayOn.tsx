@@ -31,7 +31,7 @@ export function LayOn({ view, open, setOpen }: { view: StudyView; open: boolean;
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <Dialog.Content className="popover fixed top-24 left-1/2 w-[480px] -translate-x-1/2 p-5" aria-describedby={undefined}>
+        <Dialog.Content className="popover dialog fixed left-1/2 w-[480px] -translate-x-1/2 p-5" aria-describedby={undefined}>
           <Dialog.Title className="font-serif text-[20px]">Repeat this study</Dialog.Title>
           <label className="mt-3 flex flex-col text-[13px]">
             <span className="text-quiet">On the table</span>

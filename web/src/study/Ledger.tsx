@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { memo, useEffect, useRef, useState } from 'react';
+import { announce } from '../lib/announce';
 import { api, type LeastPreview, Problem, type StudyView, type WorkingsRow, type WorkingsView } from '../lib/api';
 import { isolated } from '../lib/bidi';
 import { paint } from '../lib/paint';
@@ -113,16 +114,17 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
     const reply = await api.arithmetic(view.id, column, row).catch((fault: Error) => ({ text: fault.message }));
     const least = column === 'value' ? await api.least(view.id, row).catch(() => null) : null;
     setCell({ row, column, text: reply.text, least });
+    announce(reply.text);
   };
   const act = (row: number, key: string, extend: boolean) =>
     key === 'part' || key === 'group' ? choose(row, extend) : ask(row, key);
   const cells = useActiveCell(
     'ledger',
-    lines,
+    lines + 1,
     columns.length,
-    (line) => reveal(line, 44, 34),
+    (line) => reveal(Math.min(line, lines - 1), 44, 34),
     (at, event) => {
-      const row = rowOn(at.row);
+      const row = at.row === lines ? -1 : rowOn(at.row);
       if (row >= 0) act(row, columns[at.column]?.key ?? 'part', event.shiftKey || event.key === ' ');
     },
   );
@@ -141,6 +143,7 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
       <div
         ref={scroller}
         role="grid"
+        id="workings"
         {...cells.gridProps}
         aria-label="Workings"
         aria-rowcount={lines + 2}
@@ -180,16 +183,16 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
                     <div
                       key={column.key}
                       id={cells.cellId(item.index, place)}
-                      role="gridcell"
+                      role={column.key === 'part' ? 'rowheader' : 'gridcell'}
                       className={
                         `truncate px-1 leading-[25px] ${column.key === 'part' ? '' : 'text-right'} ` +
                         `${column.quiet ? 'font-normal text-quiet' : ''} ` +
-                        `${cells.isActive(item.index, place) ? 'outline-2 -outline-offset-1 outline-accent' : ''}`
+                        cells.activeClass(item.index, place)
                       }
                     >
                       {column.key === 'part' ? <span className="pr-2">{group?.label}</span> : null}
                       <span className={column.key === 'part' ? 'text-[12px] font-normal text-quiet' : ''}>
-                        {group?.cells[places[place] ?? 0]}
+                        <Text of={group?.cells[places[place] ?? 0]} column={column} named={column.key === 'part'} />
                       </span>
                     </div>
                   ))}
@@ -216,15 +219,17 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
                     <div
                       key={column.key}
                       id={cells.cellId(item.index, place)}
-                      role="gridcell"
+                      role={isPart ? 'rowheader' : 'gridcell'}
                       className={
                         `min-w-0 ${perGroup && isPart ? 'pl-3' : ''} ` +
-                        `${cells.isActive(item.index, place) ? 'outline-2 -outline-offset-1 outline-accent' : ''} ` +
+                        `${cells.activeClass(item.index, place)} ` +
                         `${column.text && column.key !== 'class' ? '' : 'text-right'} ` +
                         `${column.quiet || column.key === 'running' ? 'text-quiet' : ''}`
                       }
                     >
-                      {perGroup && column.ofGroup ? null : (
+                      {perGroup && column.ofGroup ? (
+                        <span className="sr-only">{column.label}: in the line of its group</span>
+                      ) : (
                         <button
                           type="button"
                           tabIndex={-1}
@@ -239,7 +244,7 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
                           {isPart && row?.fill ? (
                             <span
                               aria-hidden="true"
-                              className="mr-1.5 inline-block h-2.5 w-2.5"
+                              className="swatch mr-1.5 inline-block h-2.5 w-2.5"
                               style={{ background: paint(row.fill) }}
                             />
                           ) : null}
@@ -255,21 +260,30 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
         </div>
         <div
           role="row"
+          aria-rowindex={lines + 2}
           className="sticky bottom-0 grid border-b-[3px] border-double border-ink bg-paper py-1 font-semibold"
           style={{ gridTemplateColumns: template }}
         >
           {columns.map((column, at) => (
-            <div key={column.key} role="gridcell" className={`truncate px-1 ${column.text ? '' : 'text-right'}`}>
-              {workings.whole[places[at] ?? 0]}
+            <div
+              key={column.key}
+              id={cells.cellId(lines, at)}
+              role={at === 0 ? 'rowheader' : 'gridcell'}
+              className={`truncate px-1 ${column.text ? '' : 'text-right'} ${cells.activeClass(lines, at)}`}
+            >
+              <Text of={workings.whole[places[at] ?? 0]} column={column} />
             </div>
           ))}
         </div>
       </div>
       {cell ? (
-        <div
-          className="figures mt-2 border-l-[3px] border-accent bg-wash px-3 py-2 text-[13px]"
-          role="status"
+        <section
+          className="figures mt-2 shrink-0 border-l-[3px] border-accent bg-wash px-3 py-2 text-[13px]"
           aria-label="Arithmetic"
+          data-goes-on="#workings"
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') setCell(null);
+          }}
         >
           <p>{isolated(cell.text)}</p>
           {cell.least ? (
@@ -301,11 +315,16 @@ export const Ledger = memo(function Ledger({ view, workings, lit, setLit, chosen
           <button type="button" className="plain -ml-1 text-[12px]" onClick={() => setCell(null)}>
             close
           </button>
-        </div>
+        </section>
       ) : null}
     </>
   );
 });
+
+/** A cell's text; one that shows nothing is read as what it has none of. */
+function Text({ of, column, named = false }: { of: string | undefined; column: { label: string }; named?: boolean }) {
+  return of || named ? of : <span className="sr-only">no {column.label}</span>;
+}
 
 /** What would be: another amount, a factor or a share in place of what was counted. */
 function Try({

@@ -1,12 +1,25 @@
 import { useRef, useState } from 'react';
 import type { Mark } from '../lib/api';
 import { MarkPaint } from '../parts/FigurePaint';
+import { pressed, type StopKind, stop } from '../parts/useStops';
 
 /** A name that can be carried to the place of another. */
 type Carried = { label: string; groups: boolean; moved: (to: string) => void };
 
 /** A text of the figure that can be pressed; a name of the key or of the bars also carried to the place of another. */
-export function MarkButton({ mark, name, act, carried }: { mark: Mark; name: string; act: () => void; carried?: Carried }) {
+export function MarkButton({
+  mark,
+  kind: stopKind,
+  name,
+  act,
+  carried,
+}: {
+  mark: Mark;
+  kind: StopKind;
+  name: string;
+  act: () => void;
+  carried?: Carried;
+}) {
   const from = useRef<{ x: number; y: number } | null>(null);
   const wasCarried = useRef(false);
   const [shift, setShift] = useState<[number, number] | null>(null);
@@ -14,7 +27,7 @@ export function MarkButton({ mark, name, act, carried }: { mark: Mark; name: str
   return (
     <g
       role="button"
-      tabIndex={0}
+      {...stop(stopKind, mark.id)}
       aria-label={name}
       data-carried={kind}
       data-label={carried?.label}
@@ -25,9 +38,7 @@ export function MarkButton({ mark, name, act, carried }: { mark: Mark; name: str
         if (!wasCarried.current) act();
         wasCarried.current = false;
       }}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') act();
-      }}
+      onKeyDown={pressed(act)}
       onPointerDown={(event) => {
         event.stopPropagation();
         from.current = { x: event.clientX, y: event.clientY };

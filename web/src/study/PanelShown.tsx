@@ -1,23 +1,23 @@
 import type { StudyView } from '../lib/api';
+import { ActingSelect } from '../parts/ActingSelect';
 import type { StudyActions } from './useStudy';
 
 /** Of small figures, whose workings are shown, and what the proofs of all of them have to remark. */
 export function PanelShown({ panels, actions }: { panels: NonNullable<StudyView['panels']>; actions: StudyActions }) {
   return (
     <div className="mb-2 flex items-baseline gap-3 text-[13px]">
-      <label className="flex items-baseline gap-2">
+      <span className="flex items-baseline gap-2">
         <span className="text-quiet">Workings of</span>
-        <select
-          className="field"
-          aria-label="Whose workings"
+        <ActingSelect
+          label="Whose workings"
           value={panels.values[panels.shown] ?? ''}
-          onChange={(event) => actions.change('finish.eachShown', event.target.value)}
+          act={(shown) => actions.change('finish.eachShown', shown)}
         >
           {panels.values.map((value) => (
             <option key={value}>{value}</option>
           ))}
-        </select>
-      </label>
+        </ActingSelect>
+      </span>
       {panels.remarks.length ? (
         <details className="min-w-0 text-warn">
           <summary className="cursor-pointer">

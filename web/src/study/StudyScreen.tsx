@@ -1,9 +1,12 @@
 import { Copy, Redo2, Search, Undo2 } from 'lucide-react';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { AsOf, AtWork, EngineFault } from '../engine/AtWork';
+import { useAnnounced } from '../lib/announce';
 import { api, type Figure, type SelectionReading, type Size } from '../lib/api';
 import { isolated } from '../lib/bidi';
 import { go } from '../lib/router';
+import { together } from '../lib/together';
+import { usePaper } from '../lib/usePaper';
 import { IconButton } from '../parts/IconButton';
 import { Link } from '../parts/Link';
 import { NotSaved } from '../parts/NotSaved';
@@ -17,10 +20,15 @@ import { LayOn } from './LayOn';
 import { Ledger } from './Ledger';
 import { PanelShown } from './PanelShown';
 import { StatementLine } from './StatementLine';
+import { StudyOnPaper } from './StudyOnPaper';
 import { TieOut } from './TieOut';
 import { useKeys } from './useKeys';
 import { useStudy } from './useStudy';
 import { WhatChanged } from './WhatChanged';
+
+/** The most rows of workings that are printed, and how many are fetched at once. */
+const mostOnPaper = 5000;
+const rowsAtOnce = 400;
 
 /** The study screen: statement, figure, workings, tie-out, forms. */
 export function StudyScreen({ id }: { id: string }) {
@@ -29,6 +37,7 @@ export function StudyScreen({ id }: { id: string }) {
   const [proportion, setProportion] = useState<number | undefined>();
   const size = useMemo(() => (room ? fitted(room, proportion) : null), [room, proportion]);
   const { view, problem, actions, saving, working, asked } = useStudy(id, size);
+  useAnnounced(problem, true);
   const minutes = view?.left?.everyMinutes;
   useEffect(() => {
     if (!minutes) return;
@@ -85,6 +94,7 @@ export function StudyScreen({ id }: { id: string }) {
     };
   }, [chosen, id]);
 
+  useAnnounced(selection?.text);
   const narrowed = useMemo(() => labelsOf(view?.figure, chosen), [view?.figure, chosen]);
 
   const choose = useCallback((row: number, extend: boolean) => {
@@ -102,6 +112,12 @@ export function StudyScreen({ id }: { id: string }) {
   useKeys({ view, actions, setOpen, find: () => setFinding(true) });
 
   const saved = view ? new Date(view.changed).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) : '';
+  const paper = usePaper(view?.workings?.stamp ?? '', async () => {
+    const rows = [...(view?.workings?.rows ?? [])];
+    const { rowCount = 0, stamp } = view?.workings ?? {};
+    while (rows.length < Math.min(rowCount, mostOnPaper)) rows.push(...(await api.studyRows(id, rows.length, rowsAtOnce, stamp)));
+    return rows.slice(0, mostOnPaper);
+  });
   const copy = () =>
     api.copy(id).then(
       (made) => go(`/studies/${made.id}`),
@@ -109,7 +125,7 @@ export function StudyScreen({ id }: { id: string }) {
     );
 
   return (
-    <div className="flex h-screen min-h-[640px] min-w-[640px] flex-col overflow-hidden">
+    <div className="workplace">
       <TopBar
         trail={
           view ? (
@@ -122,9 +138,7 @@ export function StudyScreen({ id }: { id: string }) {
           ) : null
         }
       >
-        <span className="figures text-quiet" role="status">
-          {view ? `saved ${saved}` : 'opening'}
-        </span>
+        <span className="figures text-quiet">{view ? `saved ${saved}` : 'opening'}</span>
         <span className="flex">
           <IconButton name="Undo" keys="Ctrl+Z" disabled={!view?.canUndo} act={actions.undo}>
             <Undo2 size={15} />
@@ -137,12 +151,14 @@ export function StudyScreen({ id }: { id: string }) {
           </IconButton>
         </span>
         <button type="button" className="plain" onClick={() => setFinding(true)}>
-          <Search size={14} /> Find or do <kbd className="rounded-xs border border-hairline px-1 text-[11px]">/</kbd>
+          <Search size={14} /> Find or do{' '}
+          <kbd className="max-[599px]:hidden rounded-xs border border-hairline px-1 text-[11px]">/</kbd>
         </button>
         {view ? (
           <HandOver
             view={view}
             size={size ?? { width: 960, height: 600 }}
+            print={paper.print}
             open={open === 'hand-over'}
             setOpen={(on) => show('hand-over', on)}
           />
@@ -150,10 +166,11 @@ export function StudyScreen({ id }: { id: string }) {
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col" data-guide={view ? `forms/${view.study.form.kind}` : undefined}>
         <h1 className="sr-only">{view?.title ?? 'Study'}</h1>
-        <div className="min-h-[76px] px-6 pt-3 pb-2" data-guide="3-say-the-whole">
+        {view ? <StudyOnPaper view={view} rows={paper.rows ?? view.workings?.rows ?? []} /> : null}
+        <div className="unprinted min-h-[76px] px-6 pt-3 pb-2 max-[599px]:px-3" data-guide="3-say-the-whole">
           {view ? <StatementLine view={view} actions={actions} open={open} setOpen={show} /> : null}
           {problem ? (
-            <p role="alert" className="mt-1 text-fail">
+            <p className="mt-1 text-fail">
               {problem}{' '}
               <button type="button" className="word cursor-pointer text-ink" onClick={() => actions.say(null)}>
                 all right
@@ -162,8 +179,8 @@ export function StudyScreen({ id }: { id: string }) {
           ) : null}
           <NotSaved saving={saving} />
         </div>
-        <div className="flex min-h-0 flex-1 px-6 pb-3">
-          <div className="flex min-w-0 flex-col" style={{ flex: `${split} 1 0` }}>
+        <div className="work-row unprinted px-6 pb-3 max-[599px]:px-3">
+          <div className="flex min-w-0 flex-col" style={{ flex: `${split * 100} 1 0` }}>
             <div ref={sheet} className="relative flex min-h-0 flex-1 items-center justify-center">
               <div
                 className="relative overflow-hidden rounded-xs border border-hairline bg-sheet"
@@ -185,7 +202,7 @@ export function StudyScreen({ id }: { id: string }) {
                   />
                 ) : view?.problem ? (
                   <>
-                    <p role="alert" className="m-6 max-w-[52ch] font-serif text-[17px]">
+                    <p className="m-6 max-w-[52ch] font-serif text-[17px]">
                       {view.problem}
                       {view.remedy ? (
                         <button
@@ -202,9 +219,9 @@ export function StudyScreen({ id }: { id: string }) {
                 ) : null}
               </div>
             </div>
-            <div className="flex min-h-6 items-baseline gap-4 pt-1 text-[13px]">
-              <p className="figures min-w-0 flex-1" aria-live="polite">
-                <span className="pr-2">{isolated(selection?.text ?? view?.workings?.verdict ?? '')}</span>
+            <div className="flex min-h-6 flex-wrap items-baseline gap-x-4 gap-y-1 pt-1 text-[13px]">
+              <p className="figures min-w-[min(16rem,100%)] flex-1">
+                <span className="pr-2">{isolated(together(selection?.text ?? view?.workings?.verdict ?? ''))}</span>
                 {selection && narrowed ? (
                   <>
                     <button
@@ -267,12 +284,12 @@ export function StudyScreen({ id }: { id: string }) {
           <Splitter split={split} setSplit={setSplit} />
           <div
             className={
-              'flex min-w-[340px] flex-col max-[899px]:fixed max-[899px]:top-11 max-[899px]:right-0 ' +
-              'max-[899px]:bottom-0 max-[899px]:z-20 max-[899px]:w-[540px] max-[899px]:border-l ' +
-              'max-[899px]:border-hairline max-[899px]:bg-paper max-[899px]:p-4 max-[899px]:shadow-lg ' +
+              'flex min-w-[340px] flex-col max-[899px]:fixed max-[899px]:top-0 max-[899px]:right-0 max-[899px]:bottom-0 ' +
+              'max-[899px]:z-20 max-[899px]:w-[min(540px,100vw)] max-[899px]:min-w-0 max-[899px]:overflow-y-auto ' +
+              'max-[899px]:border-l max-[899px]:border-hairline max-[899px]:bg-paper max-[899px]:p-4 max-[899px]:shadow-lg ' +
               `${drawer ? '' : 'max-[899px]:hidden'}`
             }
-            style={{ flex: `${1 - split} 1 0` }}
+            style={{ flex: `${(1 - split) * 100} 1 0` }}
           >
             <button
               type="button"

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, type StudyView } from '../lib/api';
+import { ActingSelect } from '../parts/ActingSelect';
 import type { StudyActions } from './useStudy';
 
 const same = (one: object, other: object) =>
@@ -22,14 +23,12 @@ export function WordsHere({ view, actions }: { view: StudyView; actions: StudyAc
   const installed = here.data.sets.find((words) => same(words.words as object, here.data.words as object))?.name ?? 'English';
   return (
     <div className="mt-1 border-t border-hairline pt-2">
-      <label className="flex items-baseline gap-2">
+      <span className="flex items-baseline gap-2">
         <span className="text-[12px] text-quiet">the figure’s own words</span>
-        <select
-          className="field"
+        <ActingSelect
+          label="the figure’s own words"
           value={own ? (known?.name ?? 'others') : ''}
-          onChange={(event) =>
-            actions.change('finish.words', here.data.sets.find((words) => words.name === event.target.value)?.words ?? null)
-          }
+          act={(name) => actions.change('finish.words', here.data.sets.find((words) => words.name === name)?.words ?? null)}
         >
           <option value="">as this installation: {installed}</option>
           {here.data.sets.map((words) => (
@@ -38,8 +37,8 @@ export function WordsHere({ view, actions }: { view: StudyView; actions: StudyAc
             </option>
           ))}
           {own && !known ? <option value="others">others, from the study’s file</option> : null}
-        </select>
-      </label>
+        </ActingSelect>
+      </span>
       {own ? (
         <button
           type="button"

@@ -1,7 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { announce } from '../lib/announce';
 import { api, type LabelMove, type Size, type StudyView } from '../lib/api';
 import { changedElsewhere, type Saving, useSaving } from '../lib/useSaving';
+import { saidOfChange } from './saidOfChange';
 
 /** What the study screen can do. Every change is saved at once; the newest answer is what is shown. */
 export type StudyActions = {
@@ -101,6 +103,12 @@ export function useStudy(id: string, size: Size | null) {
     },
     settle: (next, change) => {
       const round = ++rounds.current;
+      const before = latest.current;
+      if (change) {
+        const way = change.do === 'undo' || change.do === 'redo' ? change.do : 'do';
+        const names = new Map(next.settings.map((setting) => [setting.path, setting.name]));
+        announce(saidOfChange(before, next, way, (path) => wordsOf(path, names)));
+      }
       show(next);
       // Drawn for a sheet that has another size by now: the newest change's figure is drawn once more.
       const { width, height } = at();
@@ -264,9 +272,12 @@ const names: Record<string, string> = {
 };
 
 /** A place of a study in words: "The title", "The order of parts". */
-function wordsOf(path: string): string {
+function wordsOf(path: string, settings?: Map<string, string>): string {
+  // What the server says of a change may be words already.
+  if (path.includes(' ')) return path;
   return (
     names[path] ??
+    settings?.get(path) ??
     `“${path
       .replace(/^finish\./, '')
       .replace(/[.[\]]+/g, ' ')

@@ -1,3 +1,4 @@
+import { useAnnounced } from '../lib/announce';
 import type { TableEdit, TableView } from '../lib/api';
 import { inDigits } from '../lib/numbers';
 import type { Block } from '../parts/useActiveCell';
@@ -53,14 +54,16 @@ export function BlockBar({
       undefined,
       () => start({ first: block.top, last: block.bottom, columns: marked }),
     ]);
+  const where = block
+    ? `${count === 1 ? `Row ${number(block.top)}` : `Rows ${number(block.top)} to ${number(block.bottom)}`}, ` +
+      `${marked.length === 1 ? marked[0] : `${marked[0]} to ${marked.at(-1)}`}`
+    : hint;
+  // One cell is heard where it is; a block is said.
+  useAnnounced(told ?? (count > 1 || marked.length > 1 ? where : null));
   return (
     <div className="flex min-h-9 flex-wrap items-center gap-x-4 gap-y-1 pt-1.5 text-[13px]">
-      <span className="figures text-quiet" role="status" aria-label="What is marked">
-        {told ??
-          (block
-            ? `${count === 1 ? `Row ${number(block.top)}` : `Rows ${number(block.top)} to ${number(block.bottom)}`}, ` +
-              `${marked.length === 1 ? marked[0] : `${marked[0]} to ${marked.at(-1)}`}`
-            : hint)}
+      <span className="figures text-quiet" data-marked="">
+        {told ?? where}
       </span>
       {words.map(([text, keys, act]) => (
         <button

@@ -4,6 +4,7 @@ import { api, type ImportChoice } from '../lib/api';
 import { following } from '../lib/following';
 import { go } from '../lib/router';
 import { ChooseSection } from '../parts/ChooseSection';
+import { Problem } from '../parts/Problem';
 
 /** Another sheet or range of the file that a table was brought in from, as long as the file is here. */
 export function OtherCells({ tableId }: { tableId: string }) {
@@ -37,11 +38,7 @@ export function OtherCells({ tableId }: { tableId: string }) {
           <p className="mt-2 text-[13px] text-quiet">They become a table of their own; this one stays as it is.</p>
         </div>
       ) : null}
-      {problem ? (
-        <p role="alert" className="w-full text-fail">
-          {problem}
-        </p>
-      ) : null}
+      <Problem of={problem === null ? null : { message: problem }} className="w-full" />
     </>
   );
 }

@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { ArrowDown, ArrowUp, Eye, EyeOff, Pencil, X } from 'lucide-react';
-import { useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { api, type Step, type StepKind, type TableView } from '../lib/api';
 import { inDigits } from '../lib/numbers';
 import type { Saving } from '../lib/useSaving';
+import { ActingSelect } from '../parts/ActingSelect';
 import { IconButton } from '../parts/IconButton';
 import { Problem } from '../parts/Problem';
 import { StepForm } from './StepForm';
@@ -57,7 +58,7 @@ export function PreparePanel({
   return (
     <section
       aria-label="Prepare"
-      className="flex w-[340px] shrink-0 flex-col overflow-auto border border-hairline bg-sheet px-4 py-3"
+      className="flex w-[340px] max-w-full shrink-0 flex-col overflow-auto border border-hairline bg-sheet px-4 py-3 max-[799px]:w-full"
     >
       <h2 className="font-serif text-[19px]">Prepare</h2>
       <p className="text-[13px] text-quiet">
@@ -97,11 +98,7 @@ export function PreparePanel({
                     {shown.report && !shown.report.problem && !step.off ? touched(shown.report.rows, shown.report.cells) : ''}
                     {shown.report?.note ? `; ${shown.report.note}` : ''}
                   </span>
-                  {shown.report?.problem ? (
-                    <span role="alert" className="block text-[13px] text-fail">
-                      {shown.report.problem}
-                    </span>
-                  ) : null}
+                  {shown.report?.problem ? <span className="block text-[13px] text-fail">{shown.report.problem}</span> : null}
                 </span>
                 <span className="flex">
                   <IconButton
@@ -125,14 +122,16 @@ export function PreparePanel({
                 </span>
               </div>
               {editing === at && kind && before.data ? (
-                <StepForm
-                  view={before.data}
-                  stage={at}
-                  kind={kind}
-                  start={step}
-                  save={(changed) => save(steps.map((other, place) => (place === at ? changed : other)))}
-                  cancel={() => setEditing(null)}
-                />
+                <Opened goesOn={`[aria-label="Edit step ${at + 1}"]`}>
+                  <StepForm
+                    view={before.data}
+                    stage={at}
+                    kind={kind}
+                    start={step}
+                    save={(changed) => save(steps.map((other, place) => (place === at ? changed : other)))}
+                    cancel={() => setEditing(null)}
+                  />
+                </Opened>
               ) : null}
             </li>
           );
@@ -140,7 +139,7 @@ export function PreparePanel({
       </ol>
       {refused ? <Problem of={saving.problem} /> : null}
       {adding ? (
-        <div className="border-t border-hairline pt-2">
+        <Opened className="border-t border-hairline pt-2" goesOn="#add-step">
           <p className="font-semibold">{adding.name}</p>
           <StepForm
             key={JSON.stringify(wish ?? adding.kind)}
@@ -155,15 +154,16 @@ export function PreparePanel({
               granted();
             }}
           />
-        </div>
+        </Opened>
       ) : (
-        <label className="mt-2 flex flex-col gap-1 border-t border-hairline pt-3">
+        <div className="mt-2 flex flex-col gap-1 border-t border-hairline pt-3">
           <span className="text-quiet">Add a step</span>
-          <select
-            className="field"
-            aria-label="Add a step"
+          <ActingSelect
+            id="add-step"
+            label="Add a step"
             value=""
-            onChange={(event) => setAdding(kinds.data?.find((kind) => kind.kind === event.target.value) ?? null)}
+            verb="begins it"
+            act={(chosen) => setAdding(kinds.data?.find((kind) => kind.kind === chosen) ?? null)}
           >
             <option value="">choose</option>
             {kinds.data?.map((kind) => (
@@ -171,10 +171,23 @@ export function PreparePanel({
                 {kind.name}
               </option>
             ))}
-          </select>
-        </label>
+          </ActingSelect>
+        </div>
       )}
     </section>
+  );
+}
+
+/** What was opened by a choice has the focus, on its first field, and names where it goes back to. */
+function Opened({ goesOn, className, children }: { goesOn: string; className?: string; children: ReactNode }) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    box.current?.querySelector<HTMLElement>('input:not([type="hidden"]), select, textarea, button')?.focus();
+  }, []);
+  return (
+    <div ref={box} className={className} data-goes-on={goesOn}>
+      {children}
+    </div>
   );
 }
 

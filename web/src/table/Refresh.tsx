@@ -1,6 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Dialog } from 'radix-ui';
 import { useRef } from 'react';
+import { useAnnounced } from '../lib/announce';
 import { api, type RefreshSummary, type RenamedColumn, type TableView } from '../lib/api';
 import { inDigits } from '../lib/numbers';
 import { Problem } from '../parts/Problem';
@@ -33,17 +34,14 @@ export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view
     mutationFn: (column: RenamedColumn) => api.callAsBefore(look.data?.id ?? '', column),
   });
   const summary = rename.data ?? look.data;
+  useAnnounced(newer.data?.newer ? `Newer rows are there for ${view.name}` : null);
   const leave = () => {
     if (summary) api.leaveFresh(summary.id);
     settle();
   };
   return (
     <>
-      {newer.data?.newer ? (
-        <span role="status" className="text-[13px] text-warn">
-          newer rows are there
-        </span>
-      ) : null}
+      {newer.data?.newer ? <span className="text-[13px] text-warn">newer rows are there</span> : null}
       <button
         type="button"
         className="button"
@@ -68,7 +66,7 @@ export function Refresh({ view, onChanged }: { view: TableView; onChanged: (view
           <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
           <Dialog.Content
             data-guide="7-refresh"
-            className="popover fixed top-20 left-1/2 max-h-[80vh] w-[560px] -translate-x-1/2 overflow-auto p-5"
+            className="popover dialog fixed left-1/2 w-[560px] -translate-x-1/2 overflow-auto p-5"
             aria-describedby={undefined}
           >
             <Dialog.Title className="font-serif text-[20px]">Fresh rows for {view.name}</Dialog.Title>

@@ -256,7 +256,7 @@ export function RowsGrid({ view, stage, saving, prepare, undo, redo, toRead, sta
     `${rowWidth}px ` +
     `${view.columns.map((column) => (column.type === 'quantity' ? 'minmax(190px, 220px)' : 'minmax(150px, 1fr)')).join(' ')}`;
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+    <div className="flex min-h-0 min-w-0 flex-1 flex-col max-[799px]:h-[max(340px,70vh)] max-[799px]:flex-none">
       <div
         ref={scroller}
         role="grid"

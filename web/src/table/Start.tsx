@@ -65,7 +65,7 @@ export function Start({
           <button
             key={study.statement}
             type="button"
-            className="flex w-[340px] cursor-pointer items-center gap-3 border border-hairline bg-sheet p-2 text-left hover:border-accent"
+            className="flex w-[340px] max-w-full cursor-pointer items-center gap-3 border border-hairline bg-sheet p-2 text-left hover:border-accent"
             onClick={() => start(at)}
           >
             <span className="shrink-0" style={size}>

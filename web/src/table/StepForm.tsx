@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type Step, type StepField, type StepKind, type StepTrial, type TableView } from '../lib/api';
 import { inDigits } from '../lib/numbers';
+import { ActingSelect } from '../parts/ActingSelect';
 
 type Props = {
   /** The table as the step finds it. */
@@ -297,17 +298,12 @@ function Terms({ names, value, set }: { names: string[]; value: Term[]; set: (te
           </li>
         ))}
       </ul>
-      <select
-        className="field"
-        aria-label="Add a column"
-        value=""
-        onChange={(event) => event.target.value && add({ column: event.target.value })}
-      >
+      <ActingSelect label="Add a column" value="" act={(column) => add({ column })}>
         <option value="">add a column</option>
         {names.map((name) => (
           <option key={name}>{name}</option>
         ))}
-      </select>
+      </ActingSelect>
       <span className="flex gap-2">
         <input
           className="field min-w-0 flex-1"

@@ -25,13 +25,17 @@ export function TableName({ name, saving }: { name: string; saving: Saving<Table
     <input
       autoFocus
       aria-label="Name of the table"
+      data-goes-on="main h1 button"
       className="field w-96 font-serif text-[22px]"
       value={typed}
       onFocus={(event) => event.target.select()}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={() => done(true)}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') done(true);
+        if (event.key === 'Enter') {
+          event.preventDefault();
+          done(true);
+        }
         if (event.key === 'Escape') done(false);
       }}
     />
