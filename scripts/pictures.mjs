@@ -133,8 +133,8 @@ for (const [name, show] of Object.entries(views)) {
     await page.waitForLoadState('networkidle');
     await page.evaluate(() => document.fonts.ready);
     // The strip's shapes, and a list of settings that is still tried, come in the next breath.
-    if (await page.getByRole('region', { name: 'Forms' }).count())
-      await page.getByRole('region', { name: 'Forms' }).getByRole('button').nth(10).waitFor();
+    if (await page.getByRole('toolbar', { name: 'Forms' }).count())
+      await page.getByRole('toolbar', { name: 'Forms' }).getByRole('button').nth(10).waitFor();
     // Nothing is lit by a pointer that was left somewhere.
     if (!/finish|hand-over|whole/.test(name)) await page.mouse.move(6, 420);
     await page.waitForTimeout(600);

@@ -86,7 +86,7 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   await edit(page, 'We took ', 'b1.whole');
   const demo = join(server.demo, 'revenue.csv');
   await expect(block(page, 'Text')).toContainText(`We took ${money(total(revenue(demo, () => true, 'Year')))} revenue`);
-  const said = async () => (await block(page, 'Text').innerText()).trim().split('\n').pop() ?? '';
+  const said = async () => (await block(page, 'Text').locator('.whitespace-pre-wrap').innerText()).trim().split('\n').pop() ?? '';
   const all = await said();
 
   // The filter acts where the column is, and is told where it is not; each figure's whole follows.
@@ -288,9 +288,9 @@ test('a page says that a table has newer rows, and takes them in one step', asyn
 
   copyFileSync(join(server.demo, 'feed/kiosk-2026-10.csv'), join(feed, 'kiosk-2026-10.csv'));
   await page.reload();
-  await expect(page.getByRole('status')).toContainText('kiosk has newer rows.');
+  await expect(page.getByRole('main')).toContainText('kiosk has newer rows.');
   await page.getByRole('button', { name: 'take them' }).click();
-  await expect(page.getByRole('status')).toContainText('21 rows before, 21 now');
-  await expect(page.getByRole('status')).toContainText(money(sales('10')));
+  await expect(page.getByRole('main')).toContainText('21 rows before, 21 now');
+  await expect(page.getByRole('main')).toContainText(money(sales('10')));
   await expect(sheet).toContainText(money(sales('10')));
 });

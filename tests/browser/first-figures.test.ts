@@ -58,7 +58,7 @@ async function act(page: Page, action: string) {
       .click();
     await expect(page.getByTestId('statement')).toBeVisible();
   } else {
-    const shape = page.getByRole('region', { name: 'Forms' }).getByRole('button', { name: action, exact: true });
+    const shape = page.getByRole('toolbar', { name: 'Forms' }).getByRole('button', { name: action, exact: true });
     await shape.click();
     await expect(shape).toHaveAttribute('aria-pressed', 'true');
   }

@@ -11,12 +11,12 @@ export const ledger = (page: Page) => page.getByRole('grid', { name: 'Workings' 
 
 /** A shape in the strip of forms. */
 export const form = (page: Page, name: string) =>
-  page.getByRole('region', { name: 'Forms' }).getByRole('button', { name, exact: true });
+  page.getByRole('toolbar', { name: 'Forms' }).getByRole('button', { name, exact: true });
 
 /** Waits until every shape of every form stands in the strip: as many as the server knows for this study. */
 export async function everyForm(page: Page) {
   const id = new URL(page.url()).pathname.split('/').pop();
   const shapes = await (await page.request.get(new URL(`/api/studies/${id}/strip`, page.url()).href)).json();
   expect(shapes.length).toBeGreaterThan(10);
-  await expect(page.getByRole('region', { name: 'Forms' }).getByRole('button')).toHaveCount(shapes.length);
+  await expect(page.getByRole('toolbar', { name: 'Forms' }).getByRole('button')).toHaveCount(shapes.length);
 }

@@ -97,7 +97,7 @@ test('an untidy wide table is made fit and gives the amounts of the tidy one', a
   await page.getByRole('button', { name: 'Start a study' }).click();
   const statement = page.getByTestId('statement');
   // Ages by sex start as a pyramid; here the islands are compared.
-  await page.getByRole('region', { name: 'Forms' }).getByRole('button', { name: 'Pareto', exact: true }).click();
+  await page.getByRole('toolbar', { name: 'Forms' }).getByRole('button', { name: 'Pareto', exact: true }).click();
   await expect(statement).toContainText('with a cut');
   const words = statement.locator('button.word');
   await words.nth(0).click();

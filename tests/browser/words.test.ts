@@ -123,7 +123,7 @@ test('studies are found by name and put in another order on the first screen', a
 
 test('every form is in view, and one that these rows can’t be drawn as shows what it would be', async ({ page }) => {
   await start(page, 'delays');
-  const buttons = page.getByRole('region', { name: 'Forms' }).getByRole('button');
+  const buttons = page.getByRole('toolbar', { name: 'Forms' }).getByRole('button');
   await expect.poll(() => buttons.count()).toBeGreaterThan(14);
   for (const box of await buttons.evaluateAll((all) => all.map((one) => one.getBoundingClientRect().toJSON()))) {
     expect(box.right).toBeLessThanOrEqual(1280);

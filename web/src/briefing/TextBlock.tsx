@@ -102,7 +102,7 @@ export function TextBlock({
   );
   if (reading) return body;
   return (
-    <div className="group">
+    <div>
       {/* biome-ignore lint/a11y/noStaticElementInteractions: what a click does here the button below it does, too */}
       {/* biome-ignore lint/a11y/useKeyWithClickEvents: as above */}
       <div className="cursor-text" onClick={() => setEditing(true)}>
@@ -112,7 +112,7 @@ export function TextBlock({
         type="button"
         data-edits={block.key}
         aria-label="Edit the text"
-        className="plain unprinted -ml-1.5 text-[12px] opacity-70 group-hover:opacity-100 focus-visible:opacity-100"
+        className="plain unprinted -ml-1.5 min-h-6 text-[12px]"
         onClick={() => setEditing(true)}
       >
         <Pencil size={12} /> edit

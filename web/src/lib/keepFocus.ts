@@ -45,8 +45,8 @@ function within(element: Element, last = false): HTMLElement | SVGElement | unde
  * is still there.
  */
 function next({ goesOn, levels }: Place): HTMLElement | SVGElement | null {
-  if (goesOn) {
-    const said = [...document.querySelectorAll(goesOn)].find(canHaveFocus);
+  for (const selector of goesOn?.split('||') ?? []) {
+    const said = [...document.querySelectorAll(selector)].find(canHaveFocus);
     if (said) return said as HTMLElement | SVGElement;
   }
   for (const { element, before, after } of levels) {
@@ -69,7 +69,7 @@ function next({ goesOn, levels }: Place): HTMLElement | SVGElement | null {
 
 /**
  * The focus is never lost: where what had it is taken off the page, or can't be used any more, it goes to where one goes on.
- * `data-goes-on` names that place, as a selector, for all that stands in an element.
+ * `data-goes-on` names that place, as a selector, for all that stands in an element; after "||" another one, where that is gone, too.
  */
 export function keepFocus(root: HTMLElement): () => void {
   let last: Place | null = null;

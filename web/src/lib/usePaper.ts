@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { announce } from './announce';
 
 /**
@@ -37,5 +38,21 @@ export function usePaper<Row>(stamp: string, load: () => Promise<Row[]>) {
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
   }, [print]);
-  return { rows: paper?.stamp === stamp ? paper.rows : null, print };
+  // What is printed is on the page only while it is printed.
+  const [printing, setPrinting] = useState(false);
+  useEffect(() => {
+    const begin = () => flushSync(() => setPrinting(true));
+    const end = () => setPrinting(false);
+    const media = window.matchMedia('print');
+    const change = () => (media.matches ? begin() : end());
+    window.addEventListener('beforeprint', begin);
+    window.addEventListener('afterprint', end);
+    media.addEventListener('change', change);
+    return () => {
+      window.removeEventListener('beforeprint', begin);
+      window.removeEventListener('afterprint', end);
+      media.removeEventListener('change', change);
+    };
+  }, []);
+  return { printing, rows: paper?.stamp === stamp ? paper.rows : null, print };
 }

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { announce } from '../lib/announce';
 import { api } from '../lib/api';
@@ -16,6 +16,12 @@ const words: Record<string, string> = {
 /** Shown at once; the others on request. */
 const first = 3;
 
+/** Asks for all that is shown again, also for what is being asked for the first time: its answer may be from before. */
+async function refetchAll(client: QueryClient) {
+  await client.cancelQueries();
+  await client.invalidateQueries();
+}
+
 /** Says that something was taken away, and makes the lists follow. */
 export function useTakeAway<Id>(remove: (id: Id) => Promise<unknown>) {
   const client = useQueryClient();
@@ -23,7 +29,7 @@ export function useTakeAway<Id>(remove: (id: Id) => Promise<unknown>) {
     mutationFn: ({ id }: { id: Id; name: string }) => remove(id),
     onSuccess: (_, { name }) => {
       announce(`${name} is taken away. It can be brought back below the list`);
-      return client.invalidateQueries();
+      return refetchAll(client);
     },
   });
 }
@@ -42,7 +48,7 @@ export function TakenAway({ kinds }: { kinds: string[] }) {
   const gone = useQuery({ queryKey: ['taken-away'], queryFn: api.takenAway });
   const [all, setAll] = useState(false);
   const [sure, setSure] = useState<string | null>(null);
-  const settle = () => client.invalidateQueries();
+  const settle = () => refetchAll(client);
   const back = useMutation({
     mutationFn: ({ id }: { id: string; name: string }) => api.bringBack(id),
     onSuccess: (_, { name }) => {

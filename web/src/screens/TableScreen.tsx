@@ -98,7 +98,7 @@ export function TableScreen({ id }: { id: string }) {
         </button>
       </TopBar>
       <main data-guide="2-make-fit" className="flex min-h-0 flex-1 flex-col px-6 py-4 max-[599px]:px-3 print:block print:p-0">
-        <TableOnPaper view={view} rows={paper.rows ?? []} />
+        {paper.printing ? <TableOnPaper view={view} rows={paper.rows ?? []} /> : null}
         <div className="unprinted contents">
           <div className="flex flex-wrap items-baseline gap-x-4">
             <TableName name={view.name} saving={saving} />

@@ -327,7 +327,13 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
         />
       ) : null}
       {end ? (
-        <AxisEnd {...end} goesOn={stopSelector(end.from)} now={finish?.amountEnd} actions={actions} close={() => setEnd(null)} />
+        <AxisEnd
+          {...end}
+          goesOn={`${stopSelector(end.from)}||[data-stop="axis"]`}
+          now={finish?.amountEnd}
+          actions={actions}
+          close={() => setEnd(null)}
+        />
       ) : null}
       {cut !== null ? <CutEditor edit={cut} view={view} actions={actions} close={() => setCut(null)} /> : null}
     </>

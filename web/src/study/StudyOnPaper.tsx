@@ -16,7 +16,7 @@ export function StudyOnPaper({ view, rows }: { view: StudyView; rows: WorkingsRo
   const at = (column: (typeof columns)[number]) => workings?.columns.indexOf(column) ?? 0;
   const align = (column: (typeof columns)[number]) => (column.text && column.key !== 'class' ? 'text-left' : 'text-right');
   return (
-    <div className="figures hidden text-[9.5pt] print:block" data-paper="">
+    <div className="figures text-[9.5pt]" data-paper="">
       {view.figure ? <FigurePaint figure={view.figure} className="h-auto max-h-[150mm] w-full" /> : <p>{view.problem}</p>}
       <p className="mt-3 font-serif text-[12pt]">{isolated(statement)}</p>
       {workings?.verdict ? <p className="mt-1">{isolated(workings.verdict)}</p> : null}

@@ -38,6 +38,7 @@ export function StudyScreen({ id }: { id: string }) {
   const size = useMemo(() => (room ? fitted(room, proportion) : null), [room, proportion]);
   const { view, problem, actions, saving, working, asked } = useStudy(id, size);
   useAnnounced(problem, true);
+  useAnnounced(view && !view.figure ? view.problem : null, true);
   const minutes = view?.left?.everyMinutes;
   useEffect(() => {
     if (!minutes) return;
@@ -166,7 +167,7 @@ export function StudyScreen({ id }: { id: string }) {
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col" data-guide={view ? `forms/${view.study.form.kind}` : undefined}>
         <h1 className="sr-only">{view?.title ?? 'Study'}</h1>
-        {view ? <StudyOnPaper view={view} rows={paper.rows ?? view.workings?.rows ?? []} /> : null}
+        {view && paper.printing ? <StudyOnPaper view={view} rows={paper.rows ?? view.workings?.rows ?? []} /> : null}
         <div className="unprinted min-h-[76px] px-6 pt-3 pb-2 max-[599px]:px-3" data-guide="3-say-the-whole">
           {view ? <StatementLine view={view} actions={actions} open={open} setOpen={show} /> : null}
           {problem ? (

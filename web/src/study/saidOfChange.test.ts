@@ -44,14 +44,13 @@ describe('what is said of a change', () => {
     expect(saidOfChange(view(), view({ lastChange: 'drawn as Pie' }), 'redo', words)).toBe('Done again: drawn as Pie. Saved.');
   });
 
-  it('says another form, another title, and what can’t be drawn', () => {
+  it('says another form and another title', () => {
     const after = view({
       title: 'Delays',
       study: { form: { kind: 'another' }, title: 'Delays' },
       figure: { description: 'Pie: 16 slices' },
-      problem: 'A pie has no negatives',
     });
-    expect(saidOfChange(view(), after, 'do', words)).toBe('Title: Delays. Pie. A pie has no negatives. Saved.');
+    expect(saidOfChange(view(), after, 'do', words)).toBe('Title: Delays. Pie. Saved.');
   });
 
   it('says no words of a study that was not shown before', () => {

@@ -31,7 +31,6 @@ export function saidOfChange(
     const verdict = plain(after.workings?.verdict);
     if (verdict && verdict !== plain(before.workings?.verdict)) said.push(verdict);
   }
-  if (after.problem) said.push(plain(after.problem));
   said.push('Saved');
   return said
     .filter(Boolean)

@@ -10,7 +10,7 @@ export function TableOnPaper({ view, rows }: { view: TableView; rows: string[][]
   const isNumber = (type: string) => type === 'number' || type === 'percent';
   const left = view.rowCount - rows.length;
   return (
-    <div className="figures hidden text-[9pt] print:block" data-paper="">
+    <div className="figures text-[9pt]" data-paper="">
       <table className="w-full border-collapse">
         <caption className="pb-2 text-left">
           <span className="font-serif text-[14pt]">{isolated(view.name)}</span>, {inDigits(view.rowCount)}{' '}
