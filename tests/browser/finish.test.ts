@@ -12,7 +12,7 @@ test.afterAll(() => server.stop());
 
 const bars = (page: Page, part: string) => figure(page).locator(`[role="graphics-symbol"][aria-label*="${part}"]`);
 const groups = (page: Page) =>
-  ledger(page).locator('[role="row"].font-semibold:not(.sticky) [role="gridcell"]:first-child > :first-child').allTextContents();
+  ledger(page).locator('[role="row"].font-semibold:not(.sticky) [role="rowheader"]:first-child > :first-child').allTextContents();
 
 async function finish(page: Page, section: string, act: () => Promise<void>) {
   await page.getByRole('button', { name: 'Finish' }).click();
@@ -119,7 +119,7 @@ test('an entry of the key is carried to the place of another, and a click still 
 
 test('parts and groups are put in order by hand: dragged in the workings, or moved at the key', async ({ page }) => {
   await start(page);
-  const parts = () => ledger(page).locator('[role="row"].border-hairline [role="gridcell"]:first-child').allTextContents();
+  const parts = () => ledger(page).locator('[role="row"].border-hairline [role="rowheader"]:first-child').allTextContents();
   const before = await groups(page);
   const first = (await parts()).slice(0, 3);
   const row = (at: number) => ledger(page).locator('[role="row"].border-hairline').nth(at);

@@ -54,7 +54,7 @@ const cell = (ledger: Locator, row: number, column: number) =>
   ledger
     .getByRole('row')
     .nth(row + 1)
-    .getByRole('gridcell')
+    .locator('[role="rowheader"], [role="gridcell"]')
     .nth(column);
 
 async function expectLedger(page: Page, expected: [string, number][]) {
@@ -160,7 +160,7 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   const total = positive.reduce((sum, [, minutes]) => sum + minutes, 0);
   const five = positive.slice(0, 5).reduce((sum, [, minutes]) => sum + minutes, 0);
   await expectWords(figure, `the first 5 hold ${((five / total) * 100).toFixed(1)} %`);
-  await expect(page.getByText(/80\/20 does not hold: the first 20 % of the causes hold/)).toBeVisible();
+  await expect(page.getByText(/80\/20 does not hold: the first 20\s% of the causes hold/)).toBeVisible();
 
   // 4. A bar and its row light each other; a cell shows its arithmetic; several bars are added up.
   const ledger = page.getByRole('grid', { name: 'Workings' });

@@ -155,7 +155,7 @@ test('steps are switched off, moved and removed, and undone', async ({ page }) =
 test('a sheet and its range are chosen with a look at the cells', async ({ page }) => {
   await page.goto(server.url);
   await page.getByLabel('Table file').setInputFiles(join(server.root, 'tests/fixtures/ferries.xlsx'));
-  await page.getByLabel('Residents').check();
+  await page.getByRole('radio', { name: 'Residents' }).check();
   await expect(page.getByRole('table', { name: 'Preview of the cells' })).toContainText('Marrow Sound Ferries, residents');
   await page.getByRole('textbox', { name: 'Cells' }).fill('A5:C8');
   await expect(page.getByRole('table', { name: 'Preview of the cells' })).not.toContainText('Marrow Sound');

@@ -65,7 +65,7 @@ test('the figure can be walked and selected by keyboard', async ({ page }) => {
   const sheet = await page.locator('[role="graphics-document"]').boundingBox();
   await page.mouse.move((sheet?.x ?? 0) + 3, (sheet?.y ?? 0) + 3);
   await page.keyboard.press(' ');
-  await expect(page.getByText(/^Engine: .* minutes, .* % of all$/)).toBeVisible();
+  await expect(page.getByText(/^Engine: .* minutes, .*\s% of all$/)).toBeVisible();
 });
 
 test('texts are as wide in the browser as the server measured them', async ({ page }) => {

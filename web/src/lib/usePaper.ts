@@ -43,15 +43,11 @@ export function usePaper<Row>(stamp: string, load: () => Promise<Row[]>) {
   useEffect(() => {
     const begin = () => flushSync(() => setPrinting(true));
     const end = () => setPrinting(false);
-    const media = window.matchMedia('print');
-    const change = () => (media.matches ? begin() : end());
     window.addEventListener('beforeprint', begin);
     window.addEventListener('afterprint', end);
-    media.addEventListener('change', change);
     return () => {
       window.removeEventListener('beforeprint', begin);
       window.removeEventListener('afterprint', end);
-      media.removeEventListener('change', change);
     };
   }, []);
   return { printing, rows: paper?.stamp === stamp ? paper.rows : null, print };

@@ -69,7 +69,7 @@ export function Briefings() {
             </button>
           </div>
           {studies.data?.length ? (
-            <fieldset className="mt-4">
+            <fieldset className="mt-4 min-w-0">
               <legend className="text-[13px] text-quiet">with these studies, in the order in which they are chosen</legend>
               <div className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(min(300px,100%),1fr))] gap-x-8">
                 {studies.data.map((study) => {
@@ -119,7 +119,7 @@ function OpenBundle() {
         aria-label="Bundle"
         accept=".zip"
         className={
-          'mt-2 text-[13px] file:mr-3 file:cursor-pointer file:rounded-xs file:border file:border-solid ' +
+          'mt-2 max-w-full text-[13px] file:mr-3 file:cursor-pointer file:rounded-xs file:border file:border-solid ' +
           'file:border-hairline file:bg-sheet file:px-3 file:py-1.5 file:font-semibold file:text-ink'
         }
         onChange={(event) => {

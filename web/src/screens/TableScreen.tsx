@@ -69,7 +69,6 @@ export function TableScreen({ id }: { id: string }) {
       <>
         <TopBar />
         <main className="p-8">
-          <h1 className="sr-only">Table</h1>
           <Problem of={table.error} />
           {table.error ? null : <p>Opening the table</p>}
         </main>

@@ -36,6 +36,8 @@ export function FinishPanel({
     queryFn: ({ signal }) => api.settings(view.id, size, signal),
     enabled: open,
   });
+  // Where there is no room beside the figure, it stands at the top of the window.
+  const isNarrow = window.innerWidth < 900 || window.innerHeight < 600;
   const settings = acting.data?.settings ?? view.settings;
   const idle = acting.data?.idle ?? [];
   const inFigure = [...(partsOf(view).length ? [partsSection] : []), ...(cutsOf(view).length ? [cutsSection] : [])];
@@ -46,13 +48,14 @@ export function FinishPanel({
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="word cursor-pointer text-[13px]">Finish</Popover.Trigger>
+      {isNarrow ? <Popover.Anchor className="fixed inset-x-3 top-0 h-0" /> : null}
       <Popover.Portal>
         <Popover.Content
           data-guide="5-finish"
           className="popover w-[560px]"
           align="end"
-          side="right"
-          sideOffset={16}
+          side={isNarrow ? 'bottom' : 'right'}
+          sideOffset={isNarrow ? 8 : 16}
           collisionPadding={12}
           aria-label="Finish"
         >

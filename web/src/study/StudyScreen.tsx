@@ -130,12 +130,13 @@ export function StudyScreen({ id }: { id: string }) {
       <TopBar
         trail={
           view ? (
-            <>
-              › {view.title} <span className="px-1">on</span>
-              <Link to={`/tables/${view.tableId}`} className="word">
+            <span className="flex items-baseline max-[899px]:flex-wrap">
+              <span className="min-w-0 truncate max-[899px]:whitespace-normal">› {view.title}</span>
+              <span className="px-1.5">on</span>
+              <Link to={`/tables/${view.tableId}`} className="word max-w-[50%] shrink-0 truncate">
                 {view.tableName}
               </Link>
-            </>
+            </span>
           ) : null
         }
       >
@@ -165,7 +166,7 @@ export function StudyScreen({ id }: { id: string }) {
           />
         ) : null}
       </TopBar>
-      <main className="flex min-h-0 flex-1 flex-col" data-guide={view ? `forms/${view.study.form.kind}` : undefined}>
+      <main className="flex min-h-0 flex-1 flex-col print:block" data-guide={view ? `forms/${view.study.form.kind}` : undefined}>
         <h1 className="sr-only">{view?.title ?? 'Study'}</h1>
         {view && paper.printing ? <StudyOnPaper view={view} rows={paper.rows ?? view.workings?.rows ?? []} /> : null}
         <div className="unprinted min-h-[76px] px-6 pt-3 pb-2 max-[599px]:px-3" data-guide="3-say-the-whole">
