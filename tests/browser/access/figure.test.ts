@@ -145,7 +145,7 @@ test('colour, emphasis, order and a cut’s words are reached in Finish, too', a
   await openStudy(page, demo, /Half of the causes/);
   await page.getByRole('button', { name: 'Finish', exact: true }).click();
   await page.getByRole('tab', { name: 'cuts' }).click();
-  const cut = page.getByRole('region', { name: /^Cut: / }).first();
+  const cut = page.getByRole('form', { name: /^Cut: / }).first();
   await cut.getByLabel('Words of your own; none for the reading').fill('Half the causes');
   await cut.getByRole('button', { name: 'Set' }).click();
   await expect(figure(page)).toContainText('Half the causes');

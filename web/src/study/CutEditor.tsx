@@ -27,11 +27,18 @@ export function CutEditor(props: Props) {
 }
 
 /** The fields of a cut's looks. */
-export function CutFields({ edit, view, actions, close, focused = false }: Props & { focused?: boolean }) {
+export function CutFields({
+  edit,
+  view,
+  actions,
+  close,
+  name = 'The cut',
+  focused = false,
+}: Props & { name?: string; focused?: boolean }) {
   const finish = view.study.finish?.cuts?.[indexOf(edit)] ?? {};
   return (
     <form
-      aria-label="The cut"
+      aria-label={name}
       className="flex flex-col gap-3 p-4"
       onSubmit={(event) => {
         event.preventDefault();

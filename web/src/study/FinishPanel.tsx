@@ -15,6 +15,9 @@ const ownPath = 'finish.ownColours';
 const partsSection = 'parts';
 const cutsSection = 'cuts';
 
+/** A section as part of an id: without spaces. */
+const idOf = (section: string) => section.replaceAll(' ', '-');
+
 const isShown = (setting: Setting) => setting.choices.some((choice) => choice.text === 'shown');
 
 /** The looks of the figure, section by section, as the study's form has them. */
@@ -59,7 +62,7 @@ export function FinishPanel({
           collisionPadding={12}
           aria-label="Finish"
         >
-          <Tabs.Root defaultValue={sections.includes('labels') ? 'labels' : sections[0]}>
+          <Tabs.Root defaultValue={idOf(sections.includes('labels') ? 'labels' : (sections[0] ?? ''))}>
             <Tabs.List
               aria-label="Sections"
               className="sticky top-0 z-10 flex flex-wrap gap-x-3.5 border-b border-hairline bg-sheet px-4 text-[13px] whitespace-nowrap"
@@ -67,7 +70,7 @@ export function FinishPanel({
               {sections.map((section) => (
                 <Tabs.Trigger
                   key={section}
-                  value={section}
+                  value={idOf(section)}
                   className={
                     '-mb-px cursor-pointer border-b-2 border-transparent py-2 text-quiet ' +
                     'first-letter:uppercase data-[state=active]:border-accent data-[state=active]:text-ink'

@@ -89,7 +89,7 @@ export function FinishParts({ view, actions }: { view: StudyView; actions: Study
 /** Each cut's words and line. */
 export function FinishCuts({ view, actions }: { view: StudyView; actions: StudyActions }) {
   return cutsOf(view).map(({ edit, text }) => (
-    <section key={edit.path} aria-label={`Cut: ${text}`} className="border-b border-hairline last:border-b-0">
+    <div key={edit.path} className="border-b border-hairline last:border-b-0">
       <p className="px-4 pt-1 text-[12px] text-quiet">{text}</p>
       <CutFields
         key={JSON.stringify(view.study.finish?.cuts)}
@@ -97,7 +97,8 @@ export function FinishCuts({ view, actions }: { view: StudyView; actions: StudyA
         view={view}
         actions={actions}
         close={() => undefined}
+        name={`Cut: ${text}`}
       />
-    </section>
+    </div>
   ));
 }

@@ -54,7 +54,13 @@ export function ColumnHeading({
           {column.name}
         </Popover.Trigger>
         <Popover.Portal>
-          <Popover.Content className="popover w-80 p-4" align="start" sideOffset={6} collisionPadding={12}>
+          <Popover.Content
+            aria-label={`Column ${column.name}`}
+            className="popover w-80 p-4"
+            align="start"
+            sideOffset={6}
+            collisionPadding={12}
+          >
             {study ? (
               <button type="button" className="button primary mb-3 w-full justify-center" onClick={study}>
                 Study this column
