@@ -9,7 +9,7 @@ import { AxisEnd } from './AxisEnd';
 import { BarEnd } from './BarEnd';
 import { CutEditor } from './CutEditor';
 import { CutWords, Handle } from './CutHandles';
-import { isBar, isDrawn, type Lasso, rowAt, rowsWithin } from './hits';
+import { barsUnder, isBar, isDrawn, type Lasso, rowAt, rowsWithin } from './hits';
 import { KeyColour } from './KeyColour';
 import { MarkButton } from './MarkButton';
 import { partActions } from './PartLooks';
@@ -49,6 +49,7 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
   const [lasso, setLasso] = useState<Lasso | null>(null);
   const lassoed = useRef(false);
   const dragging = useRef(false);
+  const labelled = useMemo(() => barsUnder(figure), [figure]);
   const edged = useMemo(() => needsEdges(figure), [figure]);
   const titled = figure.marks.find((mark) => mark.role === 'title')?.id;
   const rows = useMemo(() => new Map(view.workings?.rows.map((row) => [row.row, row])), [view.workings]);
@@ -234,7 +235,9 @@ export function FigureView({ view, figure, lit, setLit, chosen, choose, setChose
               />
             );
           }
-          return <MarkPaint key={mark.id} mark={mark} />;
+          const on = labelled.get(mark.id);
+          const over = chosen.length > 0 && on !== undefined && !chosen.includes(on);
+          return <MarkPaint key={mark.id} mark={over ? { ...mark, fill: 'ink' } : mark} />;
         })}
         {figure.marks
           .filter((mark) => mark.role === 'handle' && mark.edit)

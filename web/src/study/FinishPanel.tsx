@@ -55,7 +55,7 @@ export function FinishPanel({
       <Popover.Portal>
         <Popover.Content
           data-guide="5-finish"
-          className="popover w-[560px]"
+          className="popover w-[500px]"
           align="end"
           side={isNarrow ? 'bottom' : 'right'}
           sideOffset={isNarrow ? 8 : 16}
@@ -65,7 +65,7 @@ export function FinishPanel({
           <Tabs.Root defaultValue={idOf(sections.includes('labels') ? 'labels' : (sections[0] ?? ''))}>
             <Tabs.List
               aria-label="Sections"
-              className="sticky top-0 z-10 flex flex-wrap gap-x-3.5 border-b border-hairline bg-sheet px-4 text-[13px] whitespace-nowrap"
+              className="sticky top-0 z-10 flex flex-wrap gap-x-3 border-b border-hairline bg-sheet px-4 text-[13px] whitespace-nowrap"
             >
               {sections.map((section) => (
                 <Tabs.Trigger
@@ -86,7 +86,7 @@ export function FinishPanel({
               return (
                 <Tabs.Content
                   key={section}
-                  value={section}
+                  value={idOf(section)}
                   className="px-4 py-3 min-[600px]:max-h-[420px] min-[600px]:overflow-y-auto"
                 >
                   {differing.length ? (
@@ -101,7 +101,7 @@ export function FinishPanel({
                       </button>
                     </p>
                   ) : null}
-                  <Shown settings={own.filter(isShown)} actions={actions} />
+                  {own.some(isShown) ? <Shown settings={own.filter(isShown)} actions={actions} /> : null}
                   {own
                     .filter((setting) => !isShown(setting))
                     .map((setting) =>

@@ -55,7 +55,7 @@ export function FinishParts({ view, actions }: { view: StudyView; actions: Study
             >
               <span
                 aria-hidden="true"
-                className={`swatch h-3 w-3 shrink-0 ${fill ? '' : 'border border-hairline'}`}
+                className={`h-3 w-3 shrink-0 ${fill ? 'swatch' : ''}`}
                 style={fill ? { background: paint(fill) } : undefined}
               />
               <span className="min-w-0 flex-1 truncate">{label}</span>

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Figure, Mark } from '../lib/api';
-import { boxOf, isInside, rowAt, rowsWithin, valueAt } from './hits';
+import { barsUnder, boxOf, isInside, rowAt, rowsWithin, valueAt } from './hits';
 
 const bar = (row: number, x: number, y: number, width: number, height: number) =>
   ({ id: `bar-${row}`, role: 'bar', row, x, y, width, height }) as unknown as Mark;
@@ -54,4 +54,29 @@ test('a place along a cut is a value in its steps, between its ends', () => {
   expect(valueAt(edit as never, 40.7)).toBe(0.8);
   expect(valueAt(edit as never, 500)).toBe(0.01);
   expect(valueAt(edit as never, -50)).toBe(1);
+});
+
+test('a label is on the bar that is under its middle, wherever it is anchored', () => {
+  const label = (id: string, x: number, y: number, anchor: string, more = {}) =>
+    ({ id, role: 'label', text: '12 %', x, y, anchor, size: 12, width: 30, ...more }) as unknown as Mark;
+  const under = barsUnder(
+    figure(
+      bar(0, 0, 0, 100, 40),
+      bar(1, 0, 40, 100, 40),
+      slice(2, [200, 0, 300, 0, 200, 100]),
+      label('middle', 50, 24, 'middle'),
+      label('start', 5, 64, 'start'),
+      label('end', 118, 24, 'end'),
+      label('beside', 104, 24, 'start'),
+      label('turned', 50, 60, 'middle', { turn: -90 }),
+      label('slice', 220, 24, 'middle'),
+      label('out of the slice', 290, 90, 'middle'),
+    ),
+  );
+  expect([...under]).toEqual([
+    ['middle', 0],
+    ['start', 1],
+    ['turned', 1],
+    ['slice', 2],
+  ]);
 });

@@ -66,6 +66,24 @@ export function rowAt(figure: Figure, x: number, y: number): number | null {
   return best;
 }
 
+/** The rows of the bars that labels stand in, by the labels' ids: what is printed on a bar that fades must still be read. */
+export function barsUnder(figure: Figure): Map<string, number> {
+  const bars = figure.marks.filter(isBar);
+  const under = new Map<string, number>();
+  for (const mark of figure.marks) {
+    if (mark.role !== 'label' || !('text' in mark)) continue;
+    const shift = mark.anchor === 'middle' ? 0 : (mark.anchor === 'end' ? -0.5 : 0.5) * (mark.width ?? 0);
+    const [x, y] = mark.turn ? [mark.x, mark.y] : [mark.x + shift, mark.y - mark.size * 0.35];
+    const bar = bars.findLast((one) => {
+      const box = boxOf(one);
+      if (x < box.left || x > box.right || y < box.top || y > box.bottom) return false;
+      return 'runs' in one ? isInside(one.runs[0] ?? [], x, y) : true;
+    });
+    if (bar) under.set(mark.id, bar.row ?? -1);
+  }
+  return under;
+}
+
 /** A rectangle drawn around bars, in the figure's pixels. */
 export type Lasso = { fromX: number; fromY: number; x: number; y: number };
 
