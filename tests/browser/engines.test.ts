@@ -116,12 +116,12 @@ test('while the engine works the last figure is dimmed, and it can be stopped', 
   await expect(figure(page)).toBeVisible();
   sqlite('DROP VIEW delay; CREATE VIEW delay AS SELECT a.cause, b.minutes FROM few a, few b, few c');
   await page.getByRole('button', { name: 'ask again' }).click();
-  await expect(page.getByText(/SQLite is working, [1-9]\d* s/)).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByRole('main').getByText(/SQLite is working, [1-9]\d* s/)).toBeVisible({ timeout: 15_000 });
   await expect(figure(page)).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByRole('alert')).toContainText('SQLite was stopped; nothing was changed.');
   await expect(page.getByRole('alert')).toContainText('What is shown is as it was asked before.');
   await expect(figure(page)).toBeVisible();
   // It is not asked again by itself.
-  await expect(page.getByText(/is working, \d+ s/)).toHaveCount(0);
+  await expect(page.getByRole('main').getByText(/is working, \d+ s/)).toHaveCount(0);
 });
