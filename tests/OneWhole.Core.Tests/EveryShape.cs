@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using OneWhole.Core.Forms;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
 
 namespace OneWhole.Core.Tests;
 
@@ -10,6 +11,35 @@ namespace OneWhole.Core.Tests;
 /// </summary>
 internal static class EveryShape
 {
+    /// <summary>A table that all of them can be drawn of: three routes with some kinds each, an amount and a count.</summary>
+    public static Table Trips(params string[] kinds)
+    {
+        return new Table(
+            "trips",
+            [
+                TableOf.Column("Route", Rows((route, _, _) => route)),
+                TableOf.Column("Kind", Rows((_, kind, _) => kind)),
+                TableOf.Column(
+                    "Fares",
+                    Rows((_, _, amount) => (amount * 1234.5).ToString(System.Globalization.CultureInfo.InvariantCulture))
+                ),
+                TableOf.Column("Trips", Rows((_, _, amount) => $"{amount}")),
+            ]
+        );
+
+        IEnumerable<string> Rows(Func<string, string, int, string> cell)
+        {
+            int amount = 3;
+            foreach (string route in (string[])["Hallin", "Oskery", "Tarn Holm"])
+            {
+                foreach (string kind in kinds)
+                {
+                    yield return cell(route, kind, amount = (amount * 7 + 5) % 41 + 2);
+                }
+            }
+        }
+    }
+
     public static TheoryData<string, string> All()
     {
         var data = new TheoryData<string, string>();

@@ -11,26 +11,16 @@ namespace OneWhole.Core.Tests.Drawing;
 [Trait("Speed", "Slow")]
 public sealed class EdgeTests
 {
-    private static readonly Table Trips = new(
-        "trips",
-        [
-            TableOf.Column("Route", Rows((route, _, _) => route)),
-            TableOf.Column("Kind", Rows((_, kind, _) => kind)),
-            TableOf.Column("Fares", Rows((_, _, amount) => $"{amount}")),
-        ]
+    private static readonly Table Trips = EveryShape.Trips(
+        "Disagree",
+        "Neutral",
+        "Agree",
+        "Strongly agree",
+        "None",
+        "Other",
+        "Late",
+        "Early"
     );
-
-    private static IEnumerable<string> Rows(Func<string, string, int, string> cell)
-    {
-        int amount = 3;
-        foreach (string route in (string[])["Hallin", "Oskery", "Tarn Holm"])
-        {
-            foreach (string kind in (string[])["Disagree", "Neutral", "Agree", "Strongly agree", "None", "Other", "Late", "Early"])
-            {
-                yield return cell(route, kind, amount = (amount * 7 + 5) % 41 + 9);
-            }
-        }
-    }
 
     public static TheoryData<string> Fills => [.. Ink.Sheet.Keys, "#ffffff", "#fefe80", "#d0d0ff", "#000000", "#808080"];
 

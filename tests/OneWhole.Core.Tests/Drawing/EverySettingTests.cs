@@ -16,27 +16,7 @@ namespace OneWhole.Core.Tests.Drawing;
 [Trait("Speed", "Slow")]
 public sealed class EverySettingTests
 {
-    private static readonly Table Trips = new(
-        "trips",
-        [
-            TableOf.Column("Route", Rows((route, _, _) => route)),
-            TableOf.Column("Kind", Rows((_, kind, _) => kind)),
-            TableOf.Column("Fares", Rows((_, _, amount) => (amount * 1234.5).ToString(System.Globalization.CultureInfo.InvariantCulture))),
-            TableOf.Column("Trips", Rows((_, _, amount) => $"{amount}")),
-        ]
-    );
-
-    private static IEnumerable<string> Rows(Func<string, string, int, string> cell)
-    {
-        int amount = 3;
-        foreach (string route in (string[])["Hallin", "Oskery", "Tarn Holm"])
-        {
-            foreach (string kind in (string[])["Disagree", "Neutral", "Agree", "Strongly agree"])
-            {
-                yield return cell(route, kind, amount = (amount * 7 + 5) % 41 + 2);
-            }
-        }
-    }
+    private static readonly Table Trips = EveryShape.Trips("Disagree", "Neutral", "Agree", "Strongly agree");
 
     /// <summary>The states in which each shape is looked at: as it begins, and with what hides or adds things.</summary>
     private static readonly string[] States =

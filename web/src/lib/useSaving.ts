@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { announce } from './announce';
 import { Problem } from './api';
 import { type Waiting, WaitingChanges } from './waiting';
 
@@ -71,10 +72,11 @@ export function useSaving<View extends { revision: number }, Body>(saver: Saver<
   const kept = useRef(new Set<string>());
   if (saver.shown && (!now.current || saver.shown.revision > now.current.revision)) now.current = saver.shown;
 
-  const say = useCallback(
-    (text: string | null) => setProblem((old) => (text === null ? null : { message: text, times: (old?.times ?? 0) + 1 })),
-    [],
-  );
+  const say = useCallback((text: string | null) => {
+    // Said each time, also where the same is refused again.
+    if (text !== null) announce(text, true);
+    setProblem((old) => (text === null ? null : { message: text, times: (old?.times ?? 0) + 1 }));
+  }, []);
 
   const show = useCallback(
     (changes: Waiting<Body>[]) => {
