@@ -165,7 +165,10 @@ test('a title typed while the server is away stays where it was typed, and two w
   const other = await context.newPage();
   await other.goto(url);
   await expect(other.locator('svg').getByText('Typed in the dark').first()).toBeVisible();
+  // What is typed is shown before it is saved: the other window is second only after that.
+  const saved = page.waitForResponse((response) => response.url().includes('/change') && response.ok());
   await title(page, 'From the first');
+  await saved;
   await expect(page.locator('svg').getByText('From the first').first()).toBeVisible();
   await title(other, 'From the second');
   await expect(other.getByRole('alertdialog')).toContainText('there it is “From the first”, here “From the second”');
