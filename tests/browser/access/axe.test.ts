@@ -43,7 +43,14 @@ test.use({ reducedMotion: 'reduce' } as object);
 
 test('axe finds nothing of any impact on the screens', async ({ page }) => {
   const look = looks(page);
-  for (const path of ['/', '/tables', '/briefings', `/tables/${demo.tables[0]?.id}`, `/briefings/${demo.briefings[0]?.id}`, '/nowhere']) {
+  for (const path of [
+    '/',
+    '/tables',
+    '/briefings',
+    `/tables/${demo.tables[0]?.id}`,
+    `/briefings/${demo.briefings[0]?.id}`,
+    '/nowhere',
+  ]) {
     await page.goto(`${demo.url}${path}`);
     await expect(page.locator('main h1')).toBeAttached();
     await expect(page.getByText(/^Opening/)).toHaveCount(0);
@@ -83,7 +90,10 @@ test('axe finds nothing in the study of any form, in any of its words’ choices
     await expect(tabs.first()).toBeVisible();
     for (let at = 0; at < (await tabs.count()); at++) {
       await tabs.nth(at).click();
-      const settings = await page.getByRole('tabpanel').locator('legend, label > span:first-child, form[aria-label]').allTextContents();
+      const settings = await page
+        .getByRole('tabpanel')
+        .locator('legend, label > span:first-child, form[aria-label]')
+        .allTextContents();
       if (isNew(...settings, (await tabs.nth(at).textContent()) ?? ''))
         await look.at(`${kind}, Finish, ${await tabs.nth(at).textContent()}`, '[role="dialog"]');
     }
@@ -115,10 +125,16 @@ test('axe finds nothing in what opens over a study', async ({ page }) => {
   await page.getByRole('button', { name: /^Title: / }).click();
   await look.at('the title being written');
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: /^Words of the cut/ }).first().press('Enter');
+  await page
+    .getByRole('button', { name: /^Words of the cut/ })
+    .first()
+    .press('Enter');
   await look.at('the words of a cut being written');
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: /say where the axis ends/ }).first().press('Enter');
+  await page
+    .getByRole('button', { name: /say where the axis ends/ })
+    .first()
+    .press('Enter');
   await look.at('the end of an axis');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'What changed', exact: true }).click();
@@ -174,7 +190,11 @@ test('axe finds nothing where a table is brought in and made fit, in the form of
     await list.selectOption(kind);
     await expect(page.locator('[data-goes-on="#add-step"]')).toBeVisible();
     await look.at(`step: ${name}`, 'section[aria-label="Prepare"]');
-    await page.locator('[data-goes-on="#add-step"]').getByRole('button', { name: /Not now|Cancel|Leave/ }).first().click();
+    await page
+      .locator('[data-goes-on="#add-step"]')
+      .getByRole('button', { name: /Not now|Cancel|Leave/ })
+      .first()
+      .click();
   }
   look.end();
 });
@@ -192,15 +212,24 @@ test('axe finds nothing on a briefing that is arranged, read, written on, and wh
   await page.getByRole('button', { name: 'Edit the text' }).first().click();
   await look.at('the text being written');
   await page.getByRole('button', { name: 'Done' }).click();
-  await page.getByRole('button', { name: /^Show both: / }).first().click();
+  await page
+    .getByRole('button', { name: /^Show both: / })
+    .first()
+    .click();
   await expect(page.getByRole('table').first()).toBeVisible();
   await look.at('figure and workings');
   await page.getByRole('button', { name: 'Read' }).click();
   await look.at('read');
   await page.goto(`${demo.url}/briefings`);
-  await page.getByRole('button', { name: /^Remove / }).first().click();
+  await page
+    .getByRole('button', { name: /^Remove / })
+    .first()
+    .click();
   await expect(page.getByRole('region', { name: 'Taken away' })).toBeVisible();
-  await page.getByRole('button', { name: /for good$/ }).first().click();
+  await page
+    .getByRole('button', { name: /for good$/ })
+    .first()
+    .click();
   await look.at('taken away');
   look.end();
 });

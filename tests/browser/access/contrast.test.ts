@@ -99,13 +99,22 @@ test('forced colours leave figures and swatches theirs, on their own sheet, and 
   const page = await context.newPage();
   await page.goto(`${demo.url}/studies/${demo.studies.find((study) => /Routes and passenger/.test(study.name))?.id}`);
   await expect(figure(page).locator('[data-stop="bar"]').first()).toBeVisible();
-  const fills = await figure(page).locator('rect.bar').evaluateAll((bars) => [...new Set(bars.map((bar) => getComputedStyle(bar).fill))]);
+  const fills = await figure(page)
+    .locator('rect.bar')
+    .evaluateAll((bars) => [...new Set(bars.map((bar) => getComputedStyle(bar).fill))]);
   expect(fills.length).toBeGreaterThan(2);
   expect(await figure(page).evaluate((svg) => getComputedStyle(svg).backgroundColor)).toBe('rgb(255, 255, 255)');
   const swatches = page.getByRole('grid', { name: 'Workings' }).locator('.swatch');
-  expect(new Set(await swatches.evaluateAll((all) => all.map((one) => getComputedStyle(one).backgroundColor))).size).toBeGreaterThan(2);
+  expect(
+    new Set(await swatches.evaluateAll((all) => all.map((one) => getComputedStyle(one).backgroundColor))).size,
+  ).toBeGreaterThan(2);
   // Each swatch stands beside its name.
-  await expect(page.getByRole('rowheader').filter({ has: page.locator('.swatch') }).first()).toHaveText(/[A-Z]/);
+  await expect(
+    page
+      .getByRole('rowheader')
+      .filter({ has: page.locator('.swatch') })
+      .first(),
+  ).toHaveText(/[A-Z]/);
   await figure(page).locator('[data-row="1"]').click();
   const row = page.getByRole('row', { selected: true }).first();
   expect(await row.evaluate((element) => getComputedStyle(element).outlineStyle)).toBe('solid');

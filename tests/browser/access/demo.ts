@@ -1,12 +1,24 @@
 import { expect, type Page } from '../playwright';
 import { startServer } from '../server';
 
+/** What the server says, as JSON. */
+type Answer = ReturnType<typeof JSON.parse>;
+
+declare global {
+  interface Window {
+    /** What was announced. */
+    said: string[];
+    /** Whether the browser was asked to print. */
+    asked?: boolean;
+  }
+}
+
 export type Demo = Awaited<ReturnType<typeof startServer>> & {
   /** The demo's studies, each with its form's kind. */
   studies: { id: string; name: string; kind: string }[];
   tables: { id: string; name: string }[];
   briefings: { id: string; title: string }[];
-  ask: (path: string, how?: RequestInit) => Promise<any>;
+  ask: (path: string, how?: RequestInit) => Promise<Answer>;
 };
 
 /** A server of its own with the demo in it. */
@@ -22,7 +34,8 @@ export async function startDemo(): Promise<Demo> {
 }
 
 /** The address of a study of the demo. */
-export const studyOf = (demo: Demo, name: RegExp) => `${demo.url}/studies/${demo.studies.find((study) => name.test(study.name))?.id}`;
+export const studyOf = (demo: Demo, name: RegExp) =>
+  `${demo.url}/studies/${demo.studies.find((study) => name.test(study.name))?.id}`;
 
 /** Opens a study and waits until it is drawn. */
 export async function openStudy(page: Page, demo: Demo, name: RegExp) {
@@ -34,7 +47,7 @@ export async function openStudy(page: Page, demo: Demo, name: RegExp) {
 export async function hear(page: Page) {
   await page.addInitScript(() => {
     const said: string[] = [];
-    (window as any).said = said;
+    window.said = said;
     const texts = new WeakMap<Element, string>();
     setInterval(() => {
       for (const region of document.querySelectorAll('[data-said]')) {
@@ -46,11 +59,11 @@ export async function hear(page: Page) {
   });
   return {
     /** What was said since the last call. */
-    taken: () => page.evaluate(() => (window as any).said.splice(0) as string[]),
+    taken: () => page.evaluate(() => window.said.splice(0)),
     /** Waits until something was said that a pattern fits, and gives all that was said until then. */
     until: async (pattern: RegExp) => {
-      await expect.poll(() => page.evaluate(() => ((window as any).said as string[]).join('\n'))).toMatch(pattern);
-      return (await page.evaluate(() => (window as any).said.splice(0) as string[])) as string[];
+      await expect.poll(() => page.evaluate(() => window.said.join('\n'))).toMatch(pattern);
+      return (await page.evaluate(() => window.said.splice(0))) as string[];
     },
   };
 }

@@ -137,7 +137,10 @@ test('colour, emphasis, order and a cut’s words are reached in Finish, too', a
   const parts = page.getByRole('list', { name: 'Parts of the figure' });
   await parts.getByRole('button', { name: /^Freight/ }).click();
   await parts.getByRole('button', { name: 'plum' }).click();
-  await expect(figure(page).locator('[role="graphics-symbol"][aria-label*="Freight"] rect').first()).toHaveAttribute('fill', '#5d3470');
+  await expect(figure(page).locator('[role="graphics-symbol"][aria-label*="Freight"] rect').first()).toHaveAttribute(
+    'fill',
+    '#5d3470',
+  );
   await parts.getByRole('button', { name: 'let it stand out, the others grey' }).click();
   await expect(parts.getByRole('button', { name: /^Freight/ })).toContainText('stands out');
   await parts.getByRole('button', { name: 'earlier' }).click();

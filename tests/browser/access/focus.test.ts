@@ -12,7 +12,9 @@ const focused = (page: Page) =>
   page.evaluate(() => {
     const element = document.activeElement;
     if (!element || element === document.body) return 'nothing';
-    return element.getAttribute('aria-label') ?? element.getAttribute('aria-labelledby') ?? element.textContent ?? element.tagName;
+    return (
+      element.getAttribute('aria-label') ?? element.getAttribute('aria-labelledby') ?? element.textContent ?? element.tagName
+    );
   });
 
 /** The focus is on something that can be seen, within a part of the page. */
@@ -84,7 +86,10 @@ test('a text that is done, and a block that is taken away, leave the focus on th
   const blocks = page.locator('section[data-block]');
   const count = await blocks.count();
   const next = await blocks.nth(1).getAttribute('data-block');
-  await blocks.nth(0).getByRole('button', { name: /^Take away: / }).press('Enter');
+  await blocks
+    .nth(0)
+    .getByRole('button', { name: /^Take away: / })
+    .press('Enter');
   await expect(blocks).toHaveCount(count - 1);
   await isWithin(page, `section[data-block="${next}"]`);
 });
@@ -101,7 +106,10 @@ test('choosing a step goes into its form, and leaving it comes back; arrows begi
   await expect(page.getByRole('region', { name: 'Prepare' }).locator('[data-goes-on="#add-step"]')).toHaveCount(0);
   await page.keyboard.press('Enter');
   await isWithin(page, '[data-goes-on="#add-step"]');
-  await page.getByRole('region', { name: 'Prepare' }).getByRole('button', { name: /Not now|Cancel|Leave/ }).press('Enter');
+  await page
+    .getByRole('region', { name: 'Prepare' })
+    .getByRole('button', { name: /Not now|Cancel|Leave/ })
+    .press('Enter');
   await expect(list).toBeFocused();
 });
 

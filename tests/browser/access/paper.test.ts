@@ -18,7 +18,12 @@ async function printed(page: Page): Promise<string[]> {
   const pages: string[] = [];
   for (let at = 1; at <= document.numPages; at++) {
     const content = await (await document.getPage(at)).getTextContent();
-    pages.push(content.items.map((item: any) => item.str).join(' ').replace(/\s+/g, ' '));
+    pages.push(
+      content.items
+        .map((item: { str: string }) => item.str)
+        .join(' ')
+        .replace(/\s+/g, ' '),
+    );
   }
   return pages;
 }
@@ -26,12 +31,12 @@ async function printed(page: Page): Promise<string[]> {
 /** Ctrl+P, without the browser's window. */
 async function fetchForPaper(page: Page) {
   await page.evaluate(() => {
-    (window as any).print = () => {
-      (window as any).asked = true;
+    window.print = () => {
+      window.asked = true;
     };
   });
   await page.keyboard.press('Control+p');
-  await page.waitForFunction(() => (window as any).asked === true);
+  await page.waitForFunction(() => window.asked === true);
 }
 
 test('a study prints its sheet, its workings and its proofs, and nothing to be pressed', async ({ page }) => {

@@ -41,12 +41,17 @@ const misplaced = (page: Page) =>
         told.push(`${element.tagName} “${(element.textContent ?? '').slice(0, 30)}” ends at ${Math.round(box.right)}`);
     }
     // No button lies on another one.
-    const buttons = used.filter((element) => element.matches('button, select, input') && !element.closest('[role="grid"], label'));
+    const buttons = used.filter(
+      (element) => element.matches('button, select, input') && !element.closest('[role="grid"], label'),
+    );
     for (const [at, one] of buttons.entries())
       for (const other of buttons.slice(at + 1)) {
         if (one.contains(other) || other.contains(one)) continue;
         const [a, b] = [one.getBoundingClientRect(), other.getBoundingClientRect()];
-        const [w, h] = [Math.min(a.right, b.right) - Math.max(a.left, b.left), Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top)];
+        const [w, h] = [
+          Math.min(a.right, b.right) - Math.max(a.left, b.left),
+          Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top),
+        ];
         // Words of a sentence are broken over lines.
         if (w > 2 && h > 4 && one.getClientRects().length === 1 && other.getClientRects().length === 1 && !scrolls(one))
           told.push(`“${one.textContent}” and “${other.textContent}” lie on one another`);
@@ -157,26 +162,31 @@ test('what can be hit is 24 pixels high and wide, or has room around it', async 
     await page.goto(`${demo.url}${path}`);
     await page.waitForTimeout(1200);
     told.push(
-      ...(await page.evaluate(() => {
-        // WCAG 2.2, 2.5.8: a circle of 24 px about its middle meets no other target nor its circle; words in a sentence are free.
-        const targets = [...document.querySelectorAll<HTMLElement>('button, input, select, [role="slider"]')]
-          .filter((element) => element.getClientRects().length > 0 && !element.closest('[data-testid="statement"], p, li > span, .sr-only'))
-          .map((element) => ({ element: (element.closest('label') as HTMLElement | null) ?? element }))
-          .map(({ element }) => ({ element, box: element.getBoundingClientRect() }));
-        const small = targets.filter(({ box }) => box.width < 23.5 || box.height < 23.5);
-        return small.flatMap(({ element, box }) => {
-          const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
-          const near = targets.find(
-            (other) =>
-              other.element !== element &&
-              Math.hypot(
-                Math.max(other.box.left - x, 0, x - other.box.right),
-                Math.max(other.box.top - y, 0, y - other.box.bottom),
-              ) < 12,
-          );
-          return near ? [`${element.getAttribute('aria-label') ?? element.textContent} by ${near.element.textContent}`] : [];
-        });
-      })).map((line) => `${path}: ${line}`),
+      ...(
+        await page.evaluate(() => {
+          // WCAG 2.2, 2.5.8: a circle of 24 px about its middle meets no other target nor its circle; words in a sentence are free.
+          const targets = [...document.querySelectorAll<HTMLElement>('button, input, select, [role="slider"]')]
+            .filter(
+              (element) =>
+                element.getClientRects().length > 0 && !element.closest('[data-testid="statement"], p, li > span, .sr-only'),
+            )
+            .map((element) => ({ element: (element.closest('label') as HTMLElement | null) ?? element }))
+            .map(({ element }) => ({ element, box: element.getBoundingClientRect() }));
+          const small = targets.filter(({ box }) => box.width < 23.5 || box.height < 23.5);
+          return small.flatMap(({ element, box }) => {
+            const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+            const near = targets.find(
+              (other) =>
+                other.element !== element &&
+                Math.hypot(
+                  Math.max(other.box.left - x, 0, x - other.box.right),
+                  Math.max(other.box.top - y, 0, y - other.box.bottom),
+                ) < 12,
+            );
+            return near ? [`${element.getAttribute('aria-label') ?? element.textContent} by ${near.element.textContent}`] : [];
+          });
+        })
+      ).map((line) => `${path}: ${line}`),
     );
   }
   expect(told).toEqual([]);

@@ -17,7 +17,9 @@ test('the places for announcements are there before anything is said in them', a
   }
 });
 
-test('a change is said once: the words that changed, the reading, that it is saved; and what an undo took back', async ({ page }) => {
+test('a change is said once: the words that changed, the reading, that it is saved; and what an undo took back', async ({
+  page,
+}) => {
   const heard = await hear(page);
   await openStudy(page, demo, /Half of the causes/);
   await page.waitForTimeout(400);
@@ -77,7 +79,10 @@ test('what is not saved is said, and that it is saved then', async ({ page }) =>
 test('moves on a briefing are said with their place', async ({ page }) => {
   const heard = await hear(page);
   await page.goto(`${demo.url}/briefings/${demo.briefings[0]?.id}`);
-  await page.getByRole('button', { name: /^Later: / }).first().click();
+  await page
+    .getByRole('button', { name: /^Later: / })
+    .first()
+    .click();
   await heard.until(/moved to place 2 of \d+\. Saved\./);
   await page.getByRole('button', { name: 'Undo' }).click();
   await heard.until(/Undone: .* moved to place 2 of \d+\. Saved\./);

@@ -16,7 +16,10 @@ test('a study is taken away and brought back by keyboard; it is said, and the fo
   const count = demo.studies.length;
   await expect(cards).toHaveCount(count);
   const [first, second] = [await cards.nth(0).getByRole('link').textContent(), cards.nth(1)];
-  await cards.nth(0).getByRole('button', { name: /^Remove / }).press('Enter');
+  await cards
+    .nth(0)
+    .getByRole('button', { name: /^Remove / })
+    .press('Enter');
   await expect(cards).toHaveCount(count - 1);
   expect((await heard.until(/is taken away/)).join(' ')).toMatch(/is taken away\. It can be brought back below the list\./);
   // On the card that has taken its place.
@@ -58,9 +61,15 @@ test('a briefing and a source come back; one that is let go of for good asks fir
     body: JSON.stringify({ name: 'Monthly', place: demo.demo }),
   });
   await page.goto(`${demo.url}/tables`);
-  await page.locator('li', { has: page.getByText('Monthly', { exact: true }) }).getByRole('button', { name: 'forget it' }).click();
+  await page
+    .locator('li', { has: page.getByText('Monthly', { exact: true }) })
+    .getByRole('button', { name: 'forget it' })
+    .click();
   await listed.getByRole('button', { name: 'Bring Monthly back' }).click();
-  await page.locator('li', { has: page.getByText('Monthly', { exact: true }) }).getByRole('button', { name: 'forget it' }).click();
+  await page
+    .locator('li', { has: page.getByText('Monthly', { exact: true }) })
+    .getByRole('button', { name: 'forget it' })
+    .click();
   await listed.getByRole('button', { name: 'Delete Monthly for good' }).click();
   await listed.getByRole('button', { name: 'no', exact: true }).click();
   await expect(listed.getByRole('button', { name: 'Bring Monthly back' })).toBeVisible();

@@ -61,19 +61,41 @@ test('nothing that is used has no name, and no cell is empty to the ear', async 
     await expect(page.locator('[data-stop="bar"]').first()).toBeVisible();
     await expect(ledger(page).locator('[role="row"]').nth(2)).toBeVisible();
     const nodes = await (await tree(page)).all();
-    const used = ['button', 'link', 'gridcell', 'rowheader', 'columnheader', 'slider', 'textbox', 'checkbox', 'radio', 'combobox', 'heading'];
+    const used = [
+      'button',
+      'link',
+      'gridcell',
+      'rowheader',
+      'columnheader',
+      'slider',
+      'textbox',
+      'checkbox',
+      'radio',
+      'combobox',
+      'heading',
+    ];
     const nameless = nodes.filter((node) => used.includes(node.role) && !node.name.trim());
-    expect(nameless.map((node) => node.role), study.name).toEqual([]);
+    expect(
+      nameless.map((node) => node.role),
+      study.name,
+    ).toEqual([]);
     expect(nodes.filter((node) => node.role === 'rowheader').length, study.name).toBeGreaterThan(1);
   }
 });
 
-test('the workings are a table: each row has its header, the whole’s row can be gone to, chosen rows say so', async ({ page }) => {
+test('the workings are a table: each row has its header, the whole’s row can be gone to, chosen rows say so', async ({
+  page,
+}) => {
   await page.goto(studyOf(demo, /Half of the causes/));
   await expect(ledger(page)).toBeVisible();
   await ledger(page).focus();
   await page.keyboard.press('Control+End');
-  const active = () => page.evaluate(() => document.getElementById(document.activeElement?.getAttribute('aria-activedescendant') ?? '')?.closest('[role="row"]')?.textContent);
+  const active = () =>
+    page.evaluate(
+      () =>
+        document.getElementById(document.activeElement?.getAttribute('aria-activedescendant') ?? '')?.closest('[role="row"]')
+          ?.textContent,
+    );
   await page.keyboard.press('Home');
   expect(await active()).toMatch(/^Whole/);
   await page.keyboard.press('ArrowUp');
@@ -93,8 +115,11 @@ test('a study on a briefing is a heading, and the text of a briefing is read', a
   const page1 = await demo.ask(`/api/briefings/${demo.briefings[0]?.id}`);
   for (const block of page1.blocks) {
     if (block.study) expect(headings).toContain(block.study.title);
-    const first = block.segments?.find((segment: { reading?: string; text: string }) => !segment.reading && segment.text.trim().length > 8);
-    if (first) expect(nodes.some((node) => node.role === 'StaticText' && node.name.includes(first.text.trim().slice(0, 30)))).toBe(true);
+    const first = block.segments?.find(
+      (segment: { reading?: string; text: string }) => !segment.reading && segment.text.trim().length > 8,
+    );
+    if (first)
+      expect(nodes.some((node) => node.role === 'StaticText' && node.name.includes(first.text.trim().slice(0, 30)))).toBe(true);
   }
 });
 

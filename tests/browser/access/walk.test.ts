@@ -14,8 +14,16 @@ function keyboard(page: Page) {
     page.evaluate(() => {
       const element = document.activeElement as HTMLElement | null;
       if (!element || element === document.body) return '';
-      const label = element.closest('label')?.textContent ?? (element.id && document.querySelector(`label[for="${element.id}"]`)?.textContent);
-      return (element.getAttribute('aria-label') || label || element.textContent || element.getAttribute('placeholder') || '').trim();
+      const label =
+        element.closest('label')?.textContent ??
+        (element.id && document.querySelector(`label[for="${element.id}"]`)?.textContent);
+      return (
+        element.getAttribute('aria-label') ||
+        label ||
+        element.textContent ||
+        element.getAttribute('placeholder') ||
+        ''
+      ).trim();
     });
   const press = async (key: string, times = 1) => {
     for (let at = 0; at < times; at++) {
@@ -77,7 +85,9 @@ test('the whole job by keyboard alone: bring in, fit, say, choose, finish, hand 
   await keys.press('Enter');
   await keys.tabTo(/^Add a step/, 60);
   const list = page.getByLabel('Add a step');
-  const places = await list.evaluate((select: HTMLSelectElement) => [...select.options].findIndex((option) => option.value === 'spellings' || /spelling|same label|alike/i.test(option.text)));
+  const places = await list.evaluate((select: HTMLSelectElement) =>
+    [...select.options].findIndex((option) => option.value === 'spellings' || /spelling|same label|alike/i.test(option.text)),
+  );
   await keys.press('ArrowDown', Math.max(1, places));
   await keys.press('Escape');
   expect(await list.count()).toBe(1);
@@ -144,7 +154,11 @@ test('the whole job by keyboard alone: bring in, fit, say, choose, finish, hand 
   for (let tries = 0; tries < 30 && (await keys.name()) !== 'Refresh'; tries++) await keys.press('Shift+Tab');
   const chooser = page.waitForEvent('filechooser');
   await keys.press('Enter');
-  await (await chooser).setFiles({ name: 'fresh.csv', mimeType: 'text/csv', buffer: Buffer.from('Cause;Minutes\nFog;200\nEngine;80\n') });
+  await (await chooser).setFiles({
+    name: 'fresh.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Cause;Minutes\nFog;200\nEngine;80\n'),
+  });
   await expect(page.getByRole('dialog')).toBeVisible();
   await keys.tabTo(/^(Take|Use) /);
   await keys.press('Enter');
