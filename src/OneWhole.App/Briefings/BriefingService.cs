@@ -95,7 +95,7 @@ public sealed class BriefingService(BriefingDocuments briefings, StudyHandOver s
 
     private BriefingView View(BriefingDocument document, BriefingPick? pick, double? room = null)
     {
-        double width = Math.Clamp(room ?? BriefingLayout.Width, LeastWidth, BriefingLayout.Width);
+        double width = Math.Clamp(StudyPictures.Sane(room ?? BriefingLayout.Width, BriefingLayout.Width), LeastWidth, BriefingLayout.Width);
         (StoredDocument stored, Briefing page, _) = document;
         IReadOnlyList<Computed> computed = Compute(document, pick);
         IReadOnlyDictionary<string, string> readings = Readings(computed);

@@ -73,6 +73,25 @@ public sealed class BriefingTests : AppTest
         Assert.Equal("100 revenue", ReadingOf(page, "b1", "whole"));
     }
 
+    /// <summary>Figures are laid out for the room that the page has; columns stand side by side where each can be read.</summary>
+    [Theory]
+    [InlineData(null, 2, 608)]
+    [InlineData(1240.0, 2, 608)]
+    [InlineData(5000.0, 2, 608)]
+    [InlineData(700.0, 2, 338)]
+    [InlineData(640.0, 1, 640)]
+    [InlineData(296.0, 1, 296)]
+    [InlineData(1.0, 1, 260)]
+    [InlineData(double.NaN, 2, 608)]
+    [InlineData(double.PositiveInfinity, 2, 608)]
+    public void A_page_fits_the_room_that_it_has(double? width, int sideBySide, double figure)
+    {
+        BriefingView page = Briefings.Get(Page().Id, null, width);
+        Assert.Equal(sideBySide, page.SideBySide);
+        Assert.Equal(2, page.Columns);
+        Assert.All(page.Blocks, block => Assert.Equal(figure, block.Study!.Figure!.Width));
+    }
+
     [Fact]
     public void What_is_picked_narrows_the_page_and_is_not_stored()
     {
