@@ -37,10 +37,11 @@ export async function startDemo(): Promise<Demo> {
 export const studyOf = (demo: Demo, name: RegExp) =>
   `${demo.url}/studies/${demo.studies.find((study) => name.test(study.name))?.id}`;
 
-/** Opens a study and waits until it is drawn. */
+/** Opens a study and waits until it is drawn, for the room that it has by then: its first figure may be for another one. */
 export async function openStudy(page: Page, demo: Demo, name: RegExp) {
   await page.goto(studyOf(demo, name));
   await expect(page.locator('[data-stop="bar"]').first()).toBeVisible();
+  await page.waitForLoadState('networkidle');
 }
 
 /** Keeps all that is announced on a page, from the moment it is called: before the page is gone to. */
