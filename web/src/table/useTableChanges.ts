@@ -1,4 +1,5 @@
 import { useRef } from 'react';
+import { announce } from '../lib/announce';
 import { api, Problem, type Step, type TableEdit, type TableView } from '../lib/api';
 import { filledDown } from '../lib/cells';
 import { inDigits } from '../lib/numbers';
@@ -51,6 +52,8 @@ export function useTableChanges(
   settle: (view: TableView) => void,
 ): Saving<TableChange> & { typed: TypedCells } {
   const typed = useRef<TypedCells>({ cells: [], answers: 0 });
+  const seen = useRef(shown);
+  seen.current = shown;
   const saving = useSaving<TableView, TableChange>({
     kind: 'table',
     id,
@@ -85,6 +88,12 @@ export function useTableChanges(
         cells: change?.do === 'edit' ? latest([...cells, { edit: change.edit, answer }]) : cells,
         answers: answer,
       };
+      if (change) {
+        const undone = seen.current?.lastChange ?? '';
+        const what =
+          change.do === 'undo' ? `Undone: ${undone}` : change.do === 'redo' ? `Done again: ${view.lastChange}` : view.lastChange;
+        announce(`${what}. ${inDigits(view.rowCount)} ${view.rowCount === 1 ? 'row' : 'rows'}. Saved.`);
+      }
       settle(view);
     },
     against: (now, change) => against(id, now, change),
