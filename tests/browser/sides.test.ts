@@ -183,12 +183,12 @@ test('levels whose order nobody knows are asked about, put in order and cut into
   if (!(await statement(page).textContent())?.includes('by mood'))
     await statement(page).getByRole('button', { name: 'swap', exact: true }).click();
   // By letters cloudy is the low end: that says nothing, and the page says so.
-  await expect(page.getByText(/net is right once they are put in order/)).toBeVisible();
+  await expect(page.getByRole('main').getByText(/net is right once they are put in order/)).toBeVisible();
   await word(page, 'whose order is to be given').click();
   await page.getByRole('button', { name: 'stormy lower' }).click();
   await page.getByRole('button', { name: 'This is their order' }).click();
   await expect(statement(page)).toContainText('stormy to the left and sunny to the right');
-  await expect(page.getByText(/net is right once they are put in order/)).toHaveCount(0);
+  await expect(page.getByRole('main').getByText(/net is right once they are put in order/)).toHaveCount(0);
   // 12 of 20 less 3 of 20; 4 of 21 less 9 of 21.
   await expect(figure(page)).toContainText('+45.0');
   await expect(figure(page)).toContainText('−23.8');
