@@ -160,7 +160,7 @@ test('a colour of one’s own is given by its value and offered again', async ({
   const fill = () => figure(page).locator('[role="graphics-symbol"][aria-label*="Oskery"] rect').first().getAttribute('fill');
   await expect.poll(fill).toBe('#224466');
   await figure(page).getByRole('button', { name: 'Colour of Hallin' }).click();
-  await expect(page.getByRole('button', { name: 'My colour #224466' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'dark blue, a colour of your own' })).toBeVisible();
   const box = await page.getByRole('dialog', { name: 'Colour of Hallin' }).boundingBox();
   expect(box && box.y >= 0 && box.y + box.height <= 800 && box.x + box.width <= 1280).toBe(true);
 });
