@@ -88,7 +88,8 @@ public sealed class DocumentStore(Database database)
         using SqliteConnection connection = database.Open();
         using SqliteCommand command = Database.Command(
             connection,
-            $"{Columns} WHERE d.kind = $kind AND d.removed IS NULL AND ($parent IS NULL OR d.parent = $parent) ORDER BY d.changed DESC, d.id DESC",
+            $"{Columns} WHERE d.kind = $kind AND d.removed IS NULL AND ($parent IS NULL OR d.parent = $parent) "
+                + "ORDER BY d.changed DESC, d.id DESC",
             null,
             ("$kind", kind),
             ("$parent", parent)
@@ -102,7 +103,10 @@ public sealed class DocumentStore(Database database)
         return documents;
     }
 
-    /// <summary>The bodies of all revisions, undone ones and those of what was taken away too, of one document or of all of a kind, the oldest first.</summary>
+    /// <summary>
+    /// The bodies of all revisions, undone ones and those of what was taken away too, of one document or of all of a kind, the oldest
+    /// first.
+    /// </summary>
     public IReadOnlyList<string> History(string kind, string? id = null)
     {
         using SqliteConnection connection = database.Open();
@@ -419,8 +423,8 @@ public sealed class DocumentStore(Database database)
         using SqliteConnection connection = database.Open();
         using SqliteCommand command = Database.Command(
             connection,
-            "SELECT d.id, d.kind, ifnull(d.removed_name, ''), (SELECT count(*) FROM document o WHERE o.removed_with = d.id AND o.id <> d.id), "
-                + "d.removed FROM document d WHERE d.removed_with = d.id AND d.position > 0 ORDER BY d.removed DESC, d.id DESC",
+            "SELECT d.id, d.kind, ifnull(d.removed_name, ''), "
+                + "(SELECT count(*) FROM document o WHERE o.removed_with = d.id AND o.id <> d.id), d.removed FROM document d WHERE d.removed_with = d.id AND d.position > 0 ORDER BY d.removed DESC, d.id DESC",
             null
         );
         using SqliteDataReader reader = command.ExecuteReader();

@@ -41,7 +41,8 @@ export function stopAfter<Stop>(all: Stop[], now: Stop | null, kindOf: (stop: St
 }
 
 /**
- * A figure, or a row of buttons, is one Tab stop: within it the arrows go from thing to thing, Home and End to the first and last of a kind, PageDown and
+ * A figure, or a row of buttons, is one Tab stop: within it the arrows go from thing to thing, Home and End to the first and last of a
+ * kind, PageDown and
  * PageUp to the next kind and back. What has the focus last is where Tab comes back to; at first it is what is chosen, or the
  * first bar.
  */

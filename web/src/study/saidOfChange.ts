@@ -6,7 +6,7 @@ const plain = (text: string | null | undefined) =>
     .replace(/^[,.;\s]+|[,;\s]+$/g, '')
     .trim();
 
-/** What is said of a change that was made: what an undo took back, the words of the sentence that changed, the reading, that it is saved. */
+/** What is said of a change: what an undo took back, the words of the sentence that changed, the reading, that it is saved. */
 export function saidOfChange(
   before: StudyView | null,
   after: StudyView,
