@@ -1,5 +1,6 @@
 using System.IO.Compression;
 using System.Runtime.InteropServices;
+using System.Text;
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using OneWhole.Core.Numbers;
@@ -311,14 +312,41 @@ public sealed class CellStore(Database database)
 
     private static byte[] PackedBlock(IReadOnlyList<string> labels, int number)
     {
-        int first = number * BlockRows;
-        var block = new string[Math.Min(BlockRows, labels.Count - first)];
-        for (int at = 0; at < block.Length; at++)
+        int first = number * BlockRows,
+            end = Math.Min(first + BlockRows, labels.Count);
+        var pool = labels as LabelPool;
+        using var packed = new MemoryStream();
+        using (var deflate = new DeflateStream(packed, CompressionLevel.Fastest))
+        using (var json = new Utf8JsonWriter(deflate))
         {
-            block[at] = labels[first + at];
+            char[] scratch = [];
+            json.WriteStartArray();
+            for (int code = first; code < end; code++)
+            {
+                if (pool is null)
+                {
+                    json.WriteStringValue(labels[code]);
+                }
+                else if (pool.TryGetAscii(code, out ReadOnlySpan<byte> ascii))
+                {
+                    json.WriteStringValue(ascii);
+                }
+                else
+                {
+                    json.WriteStringValue(pool.Read(code, ref scratch));
+                }
+                if (json.BytesPending > JsonBytes)
+                {
+                    json.Flush();
+                }
+            }
+            json.WriteEndArray();
         }
-        return Pack(JsonSerializer.SerializeToUtf8Bytes(block));
+        return packed.ToArray();
     }
+
+    /// <summary>So much JSON is packed at once.</summary>
+    private const int JsonBytes = 1 << 15;
 
     private static void WriteBlocks<T>(Writer writer, string segment, T[] values)
         where T : unmanaged
@@ -330,14 +358,34 @@ public sealed class CellStore(Database database)
         }
     }
 
-    private static List<string>? ReadLabels(SqliteConnection connection, string import, string segment)
+    private static IReadOnlyList<string>? ReadLabels(SqliteConnection connection, string import, string segment)
     {
-        List<string>? labels = null;
+        LabelPool? labels = null;
         foreach (byte[] packed in ReadBytes(connection, import, segment))
         {
-            (labels ??= []).AddRange(JsonSerializer.Deserialize<string[]>(Unpack(packed))!);
+            labels ??= new LabelPool();
+            var json = new Utf8JsonReader(Unpack(packed));
+            while (json.Read())
+            {
+                if (json.TokenType is JsonTokenType.StartArray or JsonTokenType.EndArray)
+                {
+                    continue;
+                }
+                if (json.TokenType != JsonTokenType.String)
+                {
+                    throw new JsonException("Labels are texts.");
+                }
+                if (json.ValueIsEscaped || !Ascii.IsValid(json.ValueSpan))
+                {
+                    labels.Add(json.GetString());
+                }
+                else
+                {
+                    labels.AddAscii(json.ValueSpan);
+                }
+            }
         }
-        return labels;
+        return labels?.Settled();
     }
 
     /// <summary>Reads one column's cells back.</summary>

@@ -10,15 +10,22 @@ namespace OneWhole.Core.Numbers;
 /// </summary>
 public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
 {
-    // _large is zero exactly when the value fits a long; then _small is the value.
+    // _large is null exactly when the value fits a long; then _small is the value. Sixteen bytes in all: columns and cells are arrays of these.
     private readonly long _small;
-    private readonly BigInteger _large;
+    private readonly Large? _large;
+
+    private sealed class Large(BigInteger value)
+    {
+        public BigInteger Value { get; } = value;
+    }
+
+    /// <summary>What one takes in an array, in bytes, while it fits a <see cref="long"/>.</summary>
+    internal const long Bytes = 16;
 
     /// <summary>A number of 64 bits.</summary>
     public ExactInt(long value)
     {
         _small = value;
-        _large = BigInteger.Zero;
     }
 
     /// <summary>A number of any length.</summary>
@@ -27,12 +34,10 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
         if (value >= long.MinValue && value <= long.MaxValue)
         {
             _small = (long)value;
-            _large = BigInteger.Zero;
         }
         else
         {
-            _small = 0;
-            _large = value;
+            _large = new Large(value);
         }
     }
 
@@ -42,7 +47,7 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
     {
         if (value < long.MinValue || value > long.MaxValue)
         {
-            _large = value;
+            _large = new Large(value);
         }
     }
 
@@ -56,20 +61,20 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
     public bool IsSmall
     {
         [MethodImpl(MethodImplOptions.AggressiveInlining)]
-        get => _large.IsZero;
+        get => _large is null;
     }
 
     /// <summary>The value as a <see cref="long"/>; only meaningful where <see cref="IsSmall"/> holds.</summary>
     public long Small => _small;
 
     /// <summary>-1, 0 or 1.</summary>
-    public int Sign => IsSmall ? Math.Sign(_small) : _large.Sign;
+    public int Sign => IsSmall ? Math.Sign(_small) : _large!.Value.Sign;
 
     /// <summary>Whether it is 0.</summary>
     public bool IsZero => IsSmall && _small == 0;
 
     /// <summary>The same number.</summary>
-    public BigInteger ToBigInteger() => IsSmall ? _small : _large;
+    public BigInteger ToBigInteger() => IsSmall ? _small : _large!.Value;
 
     /// <summary>A number of 64 bits.</summary>
     public static implicit operator ExactInt(long value) => new(value);
@@ -163,13 +168,14 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
         IsSmall && other.IsSmall ? _small.CompareTo(other._small) : ToBigInteger().CompareTo(other.ToBigInteger());
 
     /// <inheritdoc/>
-    public bool Equals(ExactInt other) => _small == other._small && _large.Equals(other._large);
+    public bool Equals(ExactInt other) =>
+        IsSmall ? other.IsSmall && _small == other._small : !other.IsSmall && _large!.Value == other._large!.Value;
 
     /// <inheritdoc/>
     public override bool Equals(object? obj) => obj is ExactInt other && Equals(other);
 
     /// <inheritdoc/>
-    public override int GetHashCode() => HashCode.Combine(_small, _large);
+    public override int GetHashCode() => IsSmall ? _small.GetHashCode() : _large!.Value.GetHashCode();
 
     /// <summary>Whether both are equal.</summary>
     public static bool operator ==(ExactInt a, ExactInt b) => a.Equals(b);
@@ -196,7 +202,7 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
     public override string ToString() =>
         IsSmall
             ? _small.ToString(System.Globalization.CultureInfo.InvariantCulture)
-            : _large.ToString(System.Globalization.CultureInfo.InvariantCulture);
+            : _large!.Value.ToString(System.Globalization.CultureInfo.InvariantCulture);
 
     /// <summary>10 to the power of <paramref name="exponent"/> (0 or above).</summary>
     public static ExactInt PowerOfTen(int exponent) =>

@@ -73,7 +73,7 @@ public sealed class LabelCells(IReadOnlyList<string> labels, Codes codes) : Cell
     public override Cells With(IReadOnlyDictionary<int, string> texts, NumberReading reading)
     {
         Dictionary<int, string> wanted = texts.ToDictionary(pair => pair.Key, pair => Label.Of(pair.Value));
-        (List<string> labels, Dictionary<string, int> codeOf) = Including(wanted.Values);
+        (IReadOnlyList<string> labels, Dictionary<string, int> codeOf) = Including(wanted.Values);
         int[] codes = Codes.ToInts();
         foreach ((int row, string label) in wanted)
         {
@@ -85,31 +85,38 @@ public sealed class LabelCells(IReadOnlyList<string> labels, Codes codes) : Cell
     /// <inheritdoc/>
     public override Cells Splice(int at, int removed, int inserted)
     {
-        (List<string> labels, Dictionary<string, int> codeOf) = Including(inserted == 0 ? [] : [Label.Blank]);
+        (IReadOnlyList<string> labels, Dictionary<string, int> codeOf) = Including(inserted == 0 ? [] : [Label.Blank]);
         int[] codes = Splice(Codes.ToInts(), at, removed, inserted, codeOf.GetValueOrDefault(Label.Blank));
         return new LabelCells(labels, Codes.From(codes, codes.Length, Math.Max(1, labels.Count)));
     }
 
     /// <summary>The labels with further ones after them, and the codes of those.</summary>
-    private (List<string> Labels, Dictionary<string, int> CodeOf) Including(IEnumerable<string> wanted)
+    private (IReadOnlyList<string> Labels, Dictionary<string, int> CodeOf) Including(IEnumerable<string> wanted)
     {
         Dictionary<string, int> codeOf = wanted
             .Distinct(StringComparer.Ordinal)
             .ToDictionary(label => label, _ => -1, StringComparer.Ordinal);
-        List<string> labels = [.. Labels];
-        for (int code = 0; code < labels.Count && codeOf.Count > 0; code++)
+        Dictionary<string, int>.AlternateLookup<ReadOnlySpan<char>> byText = codeOf.GetAlternateLookup<ReadOnlySpan<char>>();
+        char[] scratch = [];
+        for (int code = 0; code < Labels.Count && codeOf.Count > 0; code++)
         {
-            if (codeOf.TryGetValue(labels[code], out int known) && known < 0)
+            ReadOnlySpan<char> label = Label.Read(Labels, code, ref scratch);
+            if (byText.TryGetValue(label, out int known) && known < 0)
             {
-                codeOf[labels[code]] = code;
+                byText[label] = code;
             }
         }
-        foreach (string label in codeOf.Where(pair => pair.Value < 0).Select(pair => pair.Key).ToArray())
+        string[] unknown = [.. codeOf.Where(pair => pair.Value < 0).Select(pair => pair.Key)];
+        if (unknown.Length == 0)
         {
-            codeOf[label] = labels.Count;
-            labels.Add(label);
+            return (Labels, codeOf);
         }
-        return (labels, codeOf);
+        LabelPool labels = LabelPool.Of(Labels);
+        foreach (string label in unknown)
+        {
+            codeOf[label] = labels.Add(label);
+        }
+        return (labels.Settled(), codeOf);
     }
 }
 
@@ -162,7 +169,7 @@ public sealed class NumberCells : Cells
     public override void Measure(MemoryCount count)
     {
         count.Add(Units, 8L * Count);
-        count.Add(Wide, 48L * Count);
+        count.Add(Wide, 24L * Count);
         count.Add(Decimals, Count);
         count.Add(Spellings, 100L * Spellings.Count);
     }

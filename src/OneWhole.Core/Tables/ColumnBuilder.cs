@@ -14,7 +14,6 @@ public sealed class ColumnBuilder
 
     // Spellings of a known label that are not the label itself (not NFC, or no text): few, or they are made anew each time.
     private readonly Dictionary<string, int> _spelled = new(StringComparer.Ordinal);
-    private readonly List<string> _labels;
     private readonly bool _numbers;
     private int[] _codes = [];
     private long[] _units = [];
@@ -32,7 +31,6 @@ public sealed class ColumnBuilder
     {
         _reading = reading;
         _numbers = guessNumbers;
-        _labels = _index.Labels;
     }
 
     /// <summary>How many cells there are so far.</summary>
@@ -62,7 +60,7 @@ public sealed class ColumnBuilder
         {
             Array.Resize(ref _codes, Math.Max(1024, _count * 2));
         }
-        if (_lastCode >= 0 && cell.SequenceEqual(_labels[_lastCode]))
+        if (_lastCode >= 0 && _index.Is(_lastCode, cell))
         {
             _codes[_count] = _lastCode;
             return;
@@ -71,16 +69,22 @@ public sealed class ColumnBuilder
             code = _index.Find(cell, hash);
         if (code < 0 && (_spelled.Count == 0 || !_spelled.GetAlternateLookup<ReadOnlySpan<char>>().TryGetValue(cell, out code)))
         {
-            string text = cell.ToString(),
-                label = Label.Of(text);
-            code = ReferenceEquals(label, text) ? _index.AddNew(text, hash) : _index.Add(label);
-            if (!ReferenceEquals(label, text) && label != text && _spelled.Count < _labels.Count + 16)
-            {
-                _spelled.Add(text, code);
-            }
+            code = Label.IsPlain(cell) ? _index.AddNew(cell, hash) : AddSpelled(cell.ToString());
         }
         _codes[_count] = code;
         _lastCode = code;
+    }
+
+    /// <summary>The code of a cell whose label may be spelled otherwise.</summary>
+    private int AddSpelled(string text)
+    {
+        string label = Label.Of(text);
+        int code = _index.Add(label);
+        if (label != text && _spelled.Count < _index.Count + 16)
+        {
+            _spelled.Add(text, code);
+        }
+        return code;
     }
 
     private void AddNumber(ReadOnlySpan<char> cell)
@@ -151,7 +155,7 @@ public sealed class ColumnBuilder
     /// <param name="dates">How dates are written, where the column holds dates.</param>
     public Column Build(string name, ColumnType? asType = null, DateOrder? dates = null)
     {
-        Cells cells = _numbers ? BuildNumbers() : new LabelCells(_labels, Codes.From(_codes, _count, Math.Max(1, _labels.Count)));
+        Cells cells = _numbers ? BuildNumbers() : new LabelCells(_index.Labels(), Codes.From(_codes, _count, Math.Max(1, _index.Count)));
         return Settle(name, cells, _reading, asType, dates);
     }
 
@@ -218,23 +222,28 @@ public sealed class ColumnBuilder
         return (filled, numbers, years);
     }
 
+    /// <summary>Ends as soon as too few are numbers for a quantity.</summary>
     private static (int Filled, int Numbers, bool Years) Tally(LabelCells cells, NumberReading reading)
     {
         int[] rows = cells.Codes.Tally(cells.Labels.Count);
-        int filled = 0,
+        int blank = Label.BlankIn(cells.Labels),
+            filled = cells.Count - (blank < 0 ? 0 : rows[blank]),
+            left = filled,
             numbers = 0;
         bool years = true;
-        for (int i = 0; i < rows.Length; i++)
+        char[] scratch = [];
+        for (int code = 0; code < rows.Length && (numbers + left) * 10L >= filled * 9L; code++)
         {
-            if (cells.Labels[i] == Label.Blank)
+            if (code == blank)
             {
                 continue;
             }
-            filled += rows[i];
-            if (reading.TryRead(cells.Labels[i], out _, out _, out _))
+            left -= rows[code];
+            ReadOnlySpan<char> text = Label.Read(cells.Labels, code, ref scratch);
+            if (reading.TryRead(text, out _, out _, out _))
             {
-                numbers += rows[i];
-                years &= IsYear(cells.Labels[i]);
+                numbers += rows[code];
+                years &= IsYear(text);
             }
         }
         return (filled, numbers, years);

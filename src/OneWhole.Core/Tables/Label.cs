@@ -23,6 +23,30 @@ public static class Label
         return Ascii.IsValid(trimmed) || IsNormalized(trimmed) ? trimmed : Normalize(trimmed);
     }
 
+    /// <summary>Whether a cell without outer white space is certainly its own label; false where that must be looked at.</summary>
+    internal static bool IsPlain(ReadOnlySpan<char> cell) => cell.Length > 0 && Ascii.IsValid(cell);
+
+    /// <returns>The place of <see cref="Blank"/> in a list of distinct labels, or −1.</returns>
+    internal static int BlankIn(IReadOnlyList<string> labels)
+    {
+        for (int code = 0; code < labels.Count; code++)
+        {
+            if (labels is LabelPool pool ? pool.Is(code, Blank) : labels[code] == Blank)
+            {
+                return code;
+            }
+        }
+        return -1;
+    }
+
+    /// <summary>The characters of one of many labels, without a string where they are kept otherwise.</summary>
+    /// <param name="labels">The labels.</param>
+    /// <param name="code">Which.</param>
+    /// <param name="scratch">Room that may be used, and may be exchanged for more.</param>
+    /// <returns>Valid until the room is used again.</returns>
+    internal static ReadOnlySpan<char> Read(IReadOnlyList<string> labels, int code, ref char[] scratch) =>
+        labels is IReadableLabels readable ? readable.Read(code, ref scratch) : labels[code];
+
     private static bool IsNormalized(string text)
     {
         try
@@ -37,4 +61,31 @@ public static class Label
     }
 
     private static string Normalize(string text) => text.Normalize(NormalizationForm.FormC);
+}
+
+/// <summary>Labels whose characters can be read without a string of each.</summary>
+internal interface IReadableLabels : IReadOnlyList<string>
+{
+    /// <inheritdoc cref="Label.Read"/>
+    ReadOnlySpan<char> Read(int code, ref char[] scratch);
+}
+
+/// <summary>Some of many labels, in an order of their own.</summary>
+internal sealed class PlacedLabels(IReadOnlyList<string> labels, int[] codes) : IReadableLabels
+{
+    public int Count => codes.Length;
+
+    public string this[int index] => labels[codes[index]];
+
+    public ReadOnlySpan<char> Read(int code, ref char[] scratch) => Label.Read(labels, codes[code], ref scratch);
+
+    public IEnumerator<string> GetEnumerator()
+    {
+        foreach (int code in codes)
+        {
+            yield return labels[code];
+        }
+    }
+
+    System.Collections.IEnumerator System.Collections.IEnumerable.GetEnumerator() => GetEnumerator();
 }

@@ -1,17 +1,24 @@
 namespace OneWhole.Core.Tables;
 
 /// <summary>
-/// Finds the code of a label by its text. It keeps codes and hashes alone, because a column of a million distinct labels would
-/// otherwise be held a second time: open addressing with linear steps, at most two thirds full.
+/// Finds the code of a label by its text. Open addressing with linear steps, at most two thirds full; a slot holds hash and code side by
+/// side, because with a million distinct labels each look elsewhere is one that waits for memory.
 /// </summary>
 internal sealed class LabelIndex
 {
-    private readonly List<string> _labels = [];
-    private int[] _slots = new int[64];
-    private int[] _hashes = new int[64];
+    private readonly LabelPool _labels = new();
 
-    /// <summary>The labels in the order in which they were added; a label's place is its code.</summary>
-    public List<string> Labels => _labels;
+    // The hash in the upper half, the code + 1 in the lower one; 0 is free.
+    private ulong[] _slots = new ulong[64];
+
+    /// <summary>How many labels there are.</summary>
+    public int Count => _labels.Count;
+
+    /// <summary>Whether the label of a code has this text.</summary>
+    public bool Is(int code, ReadOnlySpan<char> text) => _labels.Is(code, text);
+
+    /// <summary>The labels in the order in which they were added; a label's place is its code. No more are added.</summary>
+    public IReadOnlyList<string> Labels() => _labels.Settled();
 
     public static int HashOf(ReadOnlySpan<char> label) => string.GetHashCode(label);
 
@@ -20,13 +27,13 @@ internal sealed class LabelIndex
     /// <returns>The label's code, or −1.</returns>
     public int Find(ReadOnlySpan<char> label, int hash)
     {
-        int mask = _slots.Length - 1;
-        for (int at = hash & mask; _slots[at] != 0; at = (at + 1) & mask)
+        ulong[] slots = _slots;
+        int mask = slots.Length - 1;
+        for (int at = hash & mask; slots[at] is not 0 and ulong slot; at = (at + 1) & mask)
         {
-            int code = _slots[at] - 1;
-            if (_hashes[code] == hash && label.SequenceEqual(_labels[code]))
+            if ((int)(slot >> 32) == hash && _labels.Is((int)(uint)slot - 1, label))
             {
-                return code;
+                return (int)(uint)slot - 1;
             }
         }
         return -1;
@@ -41,43 +48,38 @@ internal sealed class LabelIndex
     }
 
     /// <summary>The code of a label that is known not to be there.</summary>
-    public int AddNew(string label, int hash)
+    public int AddNew(ReadOnlySpan<char> label, int hash)
     {
-        int code = _labels.Count;
-        _labels.Add(label);
-        if (code == _hashes.Length)
-        {
-            Array.Resize(ref _hashes, code * 2);
-        }
-        _hashes[code] = hash;
-        if (_labels.Count * 3 > _slots.Length * 2)
+        int code = _labels.Add(label);
+        if (_labels.Count * 3L > _slots.Length * 2L)
         {
             Grow();
         }
-        else
-        {
-            Put(code);
-        }
+        Put(_slots, ((ulong)(uint)hash << 32) | (uint)(code + 1));
         return code;
     }
 
     private void Grow()
     {
-        _slots = new int[_slots.Length * 2];
-        for (int code = 0; code < _labels.Count; code++)
+        var slots = new ulong[_slots.Length * 2];
+        foreach (ulong slot in _slots)
         {
-            Put(code);
+            if (slot != 0)
+            {
+                Put(slots, slot);
+            }
         }
+        _slots = slots;
     }
 
-    private void Put(int code)
+    private static void Put(ulong[] slots, ulong slot)
     {
-        int mask = _slots.Length - 1,
-            at = _hashes[code] & mask;
-        while (_slots[at] != 0)
+        int mask = slots.Length - 1,
+            at = (int)(slot >> 32) & mask;
+        while (slots[at] != 0)
         {
             at = (at + 1) & mask;
         }
-        _slots[at] = code + 1;
+        slots[at] = slot;
     }
 }

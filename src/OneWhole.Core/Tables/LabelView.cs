@@ -9,15 +9,7 @@ public sealed class LabelView : IMeasured
     {
         Labels = labels;
         Codes = codes;
-        BlankCode = -1;
-        for (int i = 0; i < labels.Count; i++)
-        {
-            if (labels[i] == Label.Blank)
-            {
-                BlankCode = i;
-                break;
-            }
-        }
+        BlankCode = Label.BlankIn(labels);
     }
 
     /// <summary>Each label once.</summary>
@@ -35,7 +27,8 @@ public sealed class LabelView : IMeasured
         count.Add(Codes.Values, (long)Codes.Count * Codes.Width);
         if (_index is { } index)
         {
-            count.Add(index, 32L * index.Count);
+            // Texts that are no strings elsewhere are held by the index alone.
+            count.Add(index, 32L * index.Count + (Labels is LabelPool pool ? 16L * index.Count + 2 * pool.Bytes : 0));
         }
     }
 
@@ -85,28 +78,26 @@ public sealed class LabelView : IMeasured
         }
         var place = new int[cells.Labels.Count];
         Array.Fill(place, -1);
-        var labels = new List<string>();
+        var labels = new LabelPool();
         int[] codes = cells.Codes.ToInts();
         for (int row = 0; row < codes.Length; row++)
         {
             int code = codes[row];
             if (place[code] < 0)
             {
-                place[code] = labels.Count;
-                labels.Add(cells.Labels[code]);
+                place[code] = labels.Add(cells.Labels[code]);
             }
             codes[row] = place[code];
         }
-        return new LabelView(labels, Codes.From(codes, codes.Length, Math.Max(1, labels.Count)));
+        return new LabelView(labels.Settled(), Codes.From(codes, codes.Length, Math.Max(1, labels.Count)));
     }
 
     private static LabelView OfNumbers(NumberCells cells)
     {
         int count = cells.Count;
         var codes = new int[count];
-        var labels = new List<string>();
+        var index = new LabelIndex();
         var byNumber = new Dictionary<(long, byte), int>();
-        var byText = new Dictionary<string, int>(StringComparer.Ordinal);
         bool spelled = cells.Spellings.Count > 0;
         for (int row = 0; row < count; row++)
         {
@@ -118,19 +109,13 @@ public sealed class LabelView : IMeasured
                 codes[row] = code;
                 continue;
             }
-            string label = Label.Of(cells.TextAt(row));
-            if (!byText.TryGetValue(label, out code))
-            {
-                code = labels.Count;
-                labels.Add(label);
-                byText.Add(label, code);
-            }
+            code = index.Add(Label.Of(cells.TextAt(row)));
             if (plain)
             {
                 byNumber.Add(key, code);
             }
             codes[row] = code;
         }
-        return new LabelView(labels, Codes.From(codes, count, Math.Max(1, labels.Count)));
+        return new LabelView(index.Labels(), Codes.From(codes, count, Math.Max(1, index.Count)));
     }
 }

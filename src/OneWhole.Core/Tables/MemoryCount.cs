@@ -24,6 +24,10 @@ public sealed class MemoryCount
     /// <summary>An estimate of what texts take: characters of two bytes, and each object's head.</summary>
     public static long OfTexts(IReadOnlyList<string> texts)
     {
+        if (texts is LabelPool pool)
+        {
+            return pool.Bytes;
+        }
         long bytes = 8L * texts.Count;
         for (int at = 0; at < texts.Count; at++)
         {

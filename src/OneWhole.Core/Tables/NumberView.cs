@@ -38,7 +38,7 @@ public sealed class NumberView : IMeasured
     public void Measure(MemoryCount count)
     {
         count.Add(Units, 8L * (Units?.Length ?? 0));
-        count.Add(Wide, 48L * (Wide?.Length ?? 0));
+        count.Add(Wide, 24L * (Wide?.Length ?? 0));
     }
 
     /// <summary>How many decimals the numbers have.</summary>

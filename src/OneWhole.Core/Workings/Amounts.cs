@@ -34,7 +34,7 @@ public sealed class Amounts : IMeasured
     /// </summary>
     public void Measure(MemoryCount count)
     {
-        count.Add(Cells, 24L * Cells.Length);
+        count.Add(Cells, ExactInt.Bytes * Cells.Length);
         count.Add(Exists, Exists.Length);
         count.Add(Parts, (Parts is LabelEntries ? 4L : 120L) * Parts.Count);
         count.Add(Groups, 120L * (Groups?.Count ?? 0));

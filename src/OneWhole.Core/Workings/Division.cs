@@ -100,15 +100,15 @@ public sealed class Division : IMeasured
         Second?.Measure(count);
         Listed.Measure(count);
         _amounts.Measure(count);
-        count.Add(_partTotals, 24L * _partTotals.Length);
-        count.Add(_groupTotals, 24L * _groupTotals.Length);
+        count.Add(_partTotals, ExactInt.Bytes * _partTotals.Length);
+        count.Add(_groupTotals, ExactInt.Bytes * _groupTotals.Length);
         if (_sortedTotals.IsValueCreated)
         {
-            count.Add(_sortedTotals.Value, 24L * _sortedTotals.Value.Length);
+            count.Add(_sortedTotals.Value, ExactInt.Bytes * _sortedTotals.Value.Length);
         }
         if (_foldedTotals.IsValueCreated)
         {
-            count.Add(_foldedTotals.Value, 24L * _foldedTotals.Value.Length);
+            count.Add(_foldedTotals.Value, ExactInt.Bytes * _foldedTotals.Value.Length);
         }
     }
 
@@ -227,7 +227,22 @@ public sealed class Division : IMeasured
     public ExactInt? FixedWhole { get; }
 
     /// <summary>What 100 % is.</summary>
-    public WholeOf WholeOf =>
+    public WholeOf WholeOf
+    {
+        get
+        {
+            // Asked for with every row, and the same for all of them: 0 is not known yet.
+            if (_wholeOf == 0)
+            {
+                _wholeOf = 1 + (int)FindWholeOf();
+            }
+            return (WholeOf)(_wholeOf - 1);
+        }
+    }
+
+    private int _wholeOf;
+
+    private WholeOf FindWholeOf() =>
         (WholeIsFirst ? WholeOf.Group : Study.EffectiveWhole.Of) switch
         {
             WholeOf.Group or WholeOf.Part when !HasGroups => WholeOf.All,

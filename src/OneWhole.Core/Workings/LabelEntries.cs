@@ -1,4 +1,5 @@
 using System.Collections;
+using OneWhole.Core.Tables;
 
 namespace OneWhole.Core.Workings;
 
@@ -53,23 +54,14 @@ internal sealed class LabelEntries(Func<int, Entry> entryOf, IReadOnlyList<strin
     private int Blank => blankCode < 0 ? -1 : Array.IndexOf(codes, blankCode);
 
     /// <summary>The labels of entries that are not blank, in their order.</summary>
-    public static string[] FilledLabels(IReadOnlyList<Entry> entries)
+    public static IReadOnlyList<string> FilledLabels(IReadOnlyList<Entry> entries)
     {
         if (entries is not LabelEntries many)
         {
             return [.. entries.Where(entry => !entry.IsBlank).Select(entry => entry.Label)];
         }
-        int blank = many.Blank;
-        var filled = new string[many.Count - (blank < 0 ? 0 : 1)];
-        for (int at = 0, to = 0; at < many.Count; at++)
-        {
-            if (at != blank)
-            {
-                filled[to++] = many.LabelAt(at);
-            }
-        }
-        return filled;
+        return many.Filled(many.Blank);
     }
 
-    private string LabelAt(int index) => labels[codes[index]];
+    private PlacedLabels Filled(int blank) => new(labels, blank < 0 ? codes : [.. codes[..blank], .. codes[(blank + 1)..]]);
 }

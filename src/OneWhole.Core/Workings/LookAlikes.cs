@@ -1,4 +1,5 @@
 using System.Text;
+using OneWhole.Core.Tables;
 
 namespace OneWhole.Core.Workings;
 
@@ -31,22 +32,21 @@ public static class LookAlikes
         var keys = new long[room];
         var before = new int[labels.Count];
         var hashes = new long[labels.Count];
+        void Hash(int first, int end)
+        {
+            char[] scratch = [];
+            for (int i = first; i < end; i++)
+            {
+                hashes[i] = HashFolded(Label.Read(labels, i, ref scratch));
+            }
+        }
         if (labels.Count >= ManyLabels)
         {
-            Parallel.ForEach(System.Collections.Concurrent.Partitioner.Create(0, labels.Count), range =>
-            {
-                for (int i = range.Item1; i < range.Item2; i++)
-                {
-                    hashes[i] = HashFolded(labels[i]);
-                }
-            });
+            Parallel.ForEach(System.Collections.Concurrent.Partitioner.Create(0, labels.Count), range => Hash(range.Item1, range.Item2));
         }
         else
         {
-            for (int i = 0; i < labels.Count; i++)
-            {
-                hashes[i] = HashFolded(labels[i]);
-            }
+            Hash(0, labels.Count);
         }
         for (int i = 0; i < labels.Count && pairs.Count < most; i++)
         {
@@ -72,7 +72,7 @@ public static class LookAlikes
 
     private static string Folded(string label) => string.Concat(NaturalOrder.Fold(label).Where(c => !char.IsWhiteSpace(c)));
 
-    private static long HashFolded(string label)
+    private static long HashFolded(ReadOnlySpan<char> label)
     {
         long hash = 17;
         if (Ascii.IsValid(label))
@@ -87,7 +87,7 @@ public static class LookAlikes
             }
             return hash;
         }
-        foreach (char c in NaturalOrder.Fold(label))
+        foreach (char c in NaturalOrder.Fold(label.ToString()))
         {
             if (!char.IsWhiteSpace(c))
             {
@@ -101,14 +101,16 @@ public static class LookAlikes
     {
         // Keys are hashes of a label with one character out (and of the whole label); a hit is then checked exactly.
         var filed = new Dictionary<long, List<int>>();
-        var runes = new Rune[]?[labels.Count];
+        var runes = new Dictionary<int, Rune[]>();
+        char[] scratch = [];
         for (int i = 0; i < labels.Count && pairs.Count < most; i++)
         {
-            if (labels[i].AsSpan().ContainsAnyInRange('0', '9') || labels[i].Any(char.IsDigit))
+            ReadOnlySpan<char> label = Label.Read(labels, i, ref scratch);
+            if (HasDigit(label))
             {
                 continue;
             }
-            Rune[] text = [.. labels[i].EnumerateRunes()];
+            Rune[] text = RunesOf(label);
             if (text.Length < 5)
             {
                 continue;
@@ -123,7 +125,7 @@ public static class LookAlikes
                 }
                 foreach (int other in list)
                 {
-                    if (seen.Add(other) && other != i && IsOneApart(runes[other]!, text))
+                    if (seen.Add(other) && other != i && IsOneApart(runes[other], text))
                     {
                         pairs.Add((other, i));
                     }
@@ -134,6 +136,33 @@ public static class LookAlikes
                 }
             }
         }
+    }
+
+    private static bool HasDigit(ReadOnlySpan<char> label)
+    {
+        if (label.ContainsAnyInRange('0', '9'))
+        {
+            return true;
+        }
+        foreach (char c in label)
+        {
+            if (char.IsDigit(c))
+            {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static Rune[] RunesOf(ReadOnlySpan<char> label)
+    {
+        var runes = new Rune[label.Length];
+        int count = 0;
+        foreach (Rune rune in label.EnumerateRunes())
+        {
+            runes[count++] = rune;
+        }
+        return runes[..count];
     }
 
     private static IEnumerable<long> Keys(Rune[] text)

@@ -126,13 +126,11 @@ internal static class Orders
 
     private static void SortByTotal(int[] places, IReadOnlyList<Entry> entries, Func<int, ExactInt> totalOf, bool largestFirst)
     {
-        ExactInt[] totals = Array.ConvertAll(places, place => totalOf(place));
         int blank = LabelEntries.BlankIn(entries),
             sign = largestFirst ? -1 : 1;
-        if (Array.TrueForAll(totals, total => total.IsSmall && total.Small > -long.MaxValue))
+        if (SmallKeys(places, totalOf, sign) is { } keys)
         {
             // Plain integers are sorted fast, but not stably: each run of equals is put in table order afterwards.
-            long[] keys = Array.ConvertAll(totals, total => sign * total.Small);
             Array.Sort(keys, places);
             for (int first = 0, next; first < keys.Length; first = next)
             {
@@ -149,11 +147,28 @@ internal static class Orders
             }
             return;
         }
+        ExactInt[] totals = Array.ConvertAll(places, place => totalOf(place));
         Array.Sort(places, (a, b) =>
         {
             int by = sign * totals[a].CompareTo(totals[b]);
             by = by != 0 ? by : (a == blank).CompareTo(b == blank);
             return by != 0 ? by : a.CompareTo(b);
         });
+    }
+
+    /// <summary>The totals as numbers of 64 bits, smallest first; null where some are larger.</summary>
+    private static long[]? SmallKeys(int[] places, Func<int, ExactInt> totalOf, int sign)
+    {
+        var keys = new long[places.Length];
+        for (int at = 0; at < keys.Length; at++)
+        {
+            ExactInt total = totalOf(places[at]);
+            if (!total.IsSmall || total.Small == long.MinValue)
+            {
+                return null;
+            }
+            keys[at] = sign * total.Small;
+        }
+        return keys;
     }
 }

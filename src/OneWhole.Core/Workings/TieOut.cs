@@ -431,7 +431,7 @@ internal sealed class TieOut
         {
             if (from is Axis.Labels)
             {
-                string[] labels = LabelEntries.FilledLabels(entries);
+                IReadOnlyList<string> labels = LabelEntries.FilledLabels(entries);
                 pairs.AddRange(LookAlikes.Find(labels).Select(pair => $"“{labels[pair.First]}” and “{labels[pair.Second]}”"));
             }
         }

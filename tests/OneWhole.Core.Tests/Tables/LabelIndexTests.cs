@@ -22,7 +22,7 @@ public sealed class LabelIndexTests
                         known.TryAdd(label, known.Count);
                         Assert.Equal(known[label], index.Add(label));
                     }
-                    Assert.Equal(known.OrderBy(pair => pair.Value).Select(pair => pair.Key), index.Labels);
+                    Assert.Equal(known.OrderBy(pair => pair.Value).Select(pair => pair.Key), index.Labels());
                 },
                 iter: 200
             );
