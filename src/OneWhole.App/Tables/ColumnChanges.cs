@@ -89,7 +89,8 @@ public sealed class ColumnChanges(TableDocuments documents, TableRows rows)
             }
         }
         Set("type", change.Type is { } type && type != old.Type ? TableShapes.ColumnTypes.WordOf(type) : null);
-        Set("decimalMark", change.DecimalComma is { } comma && comma != old.DecimalComma ? (comma ? "," : ".") : null);
+        string mark = change.DecimalComma == true ? "," : ".";
+        Set("decimalMark", change.DecimalComma is { } comma && comma != old.DecimalComma ? mark : null);
         Set("dates", change.Dates is { } dates && dates != old.Dates ? TableShapes.DateOrders.WordOf(dates) : null);
         Set("unit", change.Unit is { } unit && unit.Trim() != (old.Unit ?? "") ? unit.Trim() : null);
         Set("multiplier", change.Multiplier is { } multiplier && multiplier.Trim() != old.Multiplier ? multiplier.Trim() : null);

@@ -68,7 +68,7 @@ public sealed record Briefing
         )
         .Has(
             "kind",
-            new ChoiceShape<BlockKind>(("text", BlockKind.Text), ("study", BlockKind.Study)),
+            new ChoiceShape<BlockKind> { { "text", BlockKind.Text }, { "study", BlockKind.Study } },
             block => block.Kind,
             (block, value) => block with { Kind = value },
             "what it is",
@@ -90,7 +90,12 @@ public sealed record Briefing
         )
         .Has(
             "show",
-            new ChoiceShape<BlockShow>(("figure", BlockShow.Figure), ("workings", BlockShow.Workings), ("both", BlockShow.Both)),
+            new ChoiceShape<BlockShow>
+            {
+                { "figure", BlockShow.Figure },
+                { "workings", BlockShow.Workings },
+                { "both", BlockShow.Both },
+            },
             block => block.Show,
             (block, value) => block with { Show = value },
             "what is shown of the study"

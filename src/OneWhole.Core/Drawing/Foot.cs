@@ -138,7 +138,7 @@ internal sealed class Foot
     /// <summary>"5 of 37 shown, 71.4 % of all", where a folded part is in the workings and is not drawn.</summary>
     private static string? LeftUndrawn(Division division)
     {
-        int at = division.Parts.ToList().FindIndex(part => part.Kind == EntryKind.Folded);
+        int at = LabelEntries.FoldedIn(division.Parts);
         if (at < 0 || DrawnParts.Has(division, at))
         {
             return null;

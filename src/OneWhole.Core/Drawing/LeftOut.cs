@@ -61,7 +61,7 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels,
         {
             return Nothing;
         }
-        var named = new HashSet<string>();
+        var named = new Named([], [], []);
         var drawn = new HashSet<(int, string?)>();
         var labelled = new HashSet<(int, string?)>();
         int strip = 0;
@@ -97,21 +97,36 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels,
         );
     }
 
+    /// <summary>What has its name in the figure.</summary>
+    /// <param name="Parts">The keys of parts that have theirs beside bars or in the key.</param>
+    /// <param name="Labels">Names with the keys of their parts, where they share a line with a number.</param>
+    /// <param name="Groups">Labels of groups.</param>
+    private sealed record Named(HashSet<string> Parts, HashSet<(string Name, string Part)> Labels, HashSet<string> Groups)
+    {
+        public bool Has(Entry part) => Parts.Contains(part.Key) || Labels.Contains((part.NameInFigure, part.Key));
+
+        /// <summary>A group's name is a mark of its own, or stands where parts have theirs, under the key that they can't have.</summary>
+        public bool HasGroup(string label) => Groups.Contains(label) || Parts.Contains($"group {label}");
+
+        /// <summary>How many parts have their name, where all are labels: those are named by their keys.</summary>
+        public int PartsOnce => Parts.Union(Labels.Where(label => label.Name == label.Part).Select(label => label.Part)).Count();
+    }
+
     /// <summary>Whose name a text is: the part's or the group's that it stands for, where it says it.</summary>
-    private static void Name(HashSet<string> named, TextMark text)
+    private static void Name(Named named, TextMark text)
     {
         if (text.Part is { } part && (text.Role is MarkRole.Name or MarkRole.Key || text.Id.StartsWith("label-", StringComparison.Ordinal)))
         {
             // A name may share its line with a number.
-            named.Add(text.Role == MarkRole.Label ? $"label {text.Text.Split("  ")[0]} {part}" : $"part {part}");
+            _ = text.Role == MarkRole.Label ? named.Labels.Add((text.Text.Split("  ")[0], part)) : named.Parts.Add(part);
         }
         if (text.Group is { } group && text.Role == MarkRole.Name)
         {
-            named.Add($"part group {group}");
+            named.Groups.Add(group);
         }
     }
 
-    private static (int Missing, int All) NamesOf(WorkingsResult workings, Form form, HashSet<string> named)
+    private static (int Missing, int All) NamesOf(WorkingsResult workings, Form form, Named named)
     {
         Division division = workings.Division;
         Finish finish = division.Study.Finish;
@@ -126,17 +141,23 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels,
         bool partsAlong = form.NamesPartsAlong(division.Study);
         if (form.NamesParts(division.Study) && (partsAlong ? finish.Axes.Names : finish.Key) && !workings.RowsAreGroups)
         {
-            foreach (int part in DrawnParts.Of(division).Where(part => IsDrawn(division, part)))
+            IEnumerable<int> drawn = DrawnParts.Of(division).Where(part => IsDrawn(division, part));
+            if (division.Parts is LabelEntries)
             {
-                Entry entry = division.Parts[part];
-                Count(named.Contains($"part {entry.Key}") || named.Contains($"label {entry.NameInFigure} {entry.Key}"));
+                // Of very many the few that have names are counted, not those that have none.
+                all = drawn.Count();
+                return (Math.Max(0, all - named.PartsOnce), all);
+            }
+            foreach (int part in drawn)
+            {
+                Count(named.Has(division.Parts[part]));
             }
         }
         if (groups && finish.Axes.Names)
         {
             foreach (Entry group in division.Groups!.Take(form.GroupsDrawn(division)))
             {
-                Count(named.Contains($"part group {group.Label}"));
+                Count(named.HasGroup(group.Label));
             }
         }
         return (missing, all);

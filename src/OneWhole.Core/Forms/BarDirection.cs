@@ -16,7 +16,8 @@ public enum BarDirection
 /// <summary>What forms with bars of either way share.</summary>
 internal static class BarDirections
 {
-    public static ChoiceShape<BarDirection> Shape { get; } = new(("upright", BarDirection.Upright), ("sideways", BarDirection.Sideways));
+    public static ChoiceShape<BarDirection> Shape { get; } =
+        new() { { "upright", BarDirection.Upright }, { "sideways", BarDirection.Sideways } };
 
     /// <summary>", bars sideways", as a word that can be changed.</summary>
     public static Phrase Phrase(BarDirection lay, string bars = "bars") =>

@@ -13,13 +13,14 @@ internal static class RanksOf
     {
         var emphasis = new Emphasis(division);
         bool some = division.Study.Finish.Emphasis.Length > 0;
+        int folded = LabelEntries.FoldedIn(division.Parts);
         double[] weights =
         [
             .. Enumerable
                 .Range(0, division.PartCount)
                 .Select(part =>
                     Math.Abs(division.Value(division.PartTotal(part)).ToDouble())
-                    + (division.Parts[part].Kind == EntryKind.Folded || (some && emphasis.StandsPart(part)) ? double.MaxValue / 4 : 0)
+                    + (part == folded || (some && emphasis.StandsPart(part)) ? double.MaxValue / 4 : 0)
                 ),
         ];
         return new NameRanks(

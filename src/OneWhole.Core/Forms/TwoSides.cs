@@ -32,7 +32,7 @@ public enum LengthUnit
 /// <summary>What forms with two sides share.</summary>
 internal static class TwoSides
 {
-    public static ChoiceShape<ScaleSharing> ScalesShape { get; } = new(("common", ScaleSharing.Common), ("own", ScaleSharing.Own));
+    public static ChoiceShape<ScaleSharing> ScalesShape { get; } = new() { { "common", ScaleSharing.Common }, { "own", ScaleSharing.Own } };
 
     /// <summary>Refuses a division that has not just two parts, naming those that it has.</summary>
     /// <exception cref="StudyException">There are not two parts.</exception>

@@ -227,10 +227,11 @@ public sealed record AxisFinish
             )
             .Has(
                 "values",
-                new ChoiceShape<ValueAxis>(
-                    ("auto", ValueAxis.Auto, "where labels don't say it"),
-                    ("shown", ValueAxis.Shown, "beside labels, too")
-                ),
+                new ChoiceShape<ValueAxis>
+                {
+                    { "auto", ValueAxis.Auto, "where labels don't say it" },
+                    { "shown", ValueAxis.Shown, "beside labels, too" },
+                },
                 axes => axes.Values,
                 (axes, value) => axes with { Values = value },
                 "whether bars that have labels stand along an axis of values, too",
@@ -314,11 +315,12 @@ public sealed record PrintFinish
             _ => 1,
         };
 
-    private static readonly ChoiceShape<PrintSize> Size = new(
-        ("small", PrintSize.Small),
-        ("normal", PrintSize.Normal),
-        ("large", PrintSize.Large)
-    );
+    private static readonly ChoiceShape<PrintSize> Size = new()
+    {
+        { "small", PrintSize.Small },
+        { "normal", PrintSize.Normal },
+        { "large", PrintSize.Large },
+    };
 
     /// <summary>Reads, writes and describes it.</summary>
     public static ObjectShape<PrintFinish> Shape { get; } =
@@ -540,14 +542,15 @@ public sealed record Finish
         new ObjectShape<Finish>("finish", () => new Finish())
             .Has(
                 "labels",
-                new ChoiceShape<LabelText>(
-                    ("auto", LabelText.Auto, "usual"),
-                    ("share", LabelText.Share, "share"),
-                    ("amount", LabelText.Amount, "amount"),
-                    ("both", LabelText.Both, "amount and share"),
-                    ("name", LabelText.Name, "name and share"),
-                    ("none", LabelText.None, "none")
-                ),
+                new ChoiceShape<LabelText>
+                {
+                    { "auto", LabelText.Auto, "usual" },
+                    { "share", LabelText.Share, "share" },
+                    { "amount", LabelText.Amount, "amount" },
+                    { "both", LabelText.Both, "amount and share" },
+                    { "name", LabelText.Name, "name and share" },
+                    { "none", LabelText.None, "none" },
+                },
                 finish => finish.Labels,
                 (finish, value) => finish with { Labels = value },
                 "what a label says",
@@ -555,11 +558,12 @@ public sealed record Finish
             )
             .Has(
                 "labelOf",
-                new ChoiceShape<LabelOf>(
-                    ("whole", LabelOf.Whole, "the whole"),
-                    ("group", LabelOf.Group, "its group"),
-                    ("all", LabelOf.All, "everything")
-                ),
+                new ChoiceShape<LabelOf>
+                {
+                    { "whole", LabelOf.Whole, "the whole" },
+                    { "group", LabelOf.Group, "its group" },
+                    { "all", LabelOf.All, "everything" },
+                },
                 finish => finish.LabelOf,
                 (finish, value) => finish with { LabelOf = value },
                 "what the share on a label is of",
@@ -567,11 +571,12 @@ public sealed record Finish
             )
             .Has(
                 "amountIn",
-                new ChoiceShape<AmountIn>(
-                    ("ones", AmountIn.Ones, "ones"),
-                    ("thousands", AmountIn.Thousands, "thousands"),
-                    ("millions", AmountIn.Millions, "millions")
-                ),
+                new ChoiceShape<AmountIn>
+                {
+                    { "ones", AmountIn.Ones, "ones" },
+                    { "thousands", AmountIn.Thousands, "thousands" },
+                    { "millions", AmountIn.Millions, "millions" },
+                },
                 finish => finish.AmountIn,
                 (finish, value) => finish with { AmountIn = value },
                 "in what amounts are printed on labels",
@@ -579,11 +584,12 @@ public sealed record Finish
             )
             .Has(
                 "unit",
-                new ChoiceShape<UnitPlace>(
-                    ("none", UnitPlace.None, "none"),
-                    ("before", UnitPlace.Before, "before"),
-                    ("after", UnitPlace.After, "after")
-                ),
+                new ChoiceShape<UnitPlace>
+                {
+                    { "none", UnitPlace.None, "none" },
+                    { "before", UnitPlace.Before, "before" },
+                    { "after", UnitPlace.After, "after" },
+                },
                 finish => finish.UnitPlace,
                 (finish, value) => finish with { UnitPlace = value },
                 "where the unit stands on labels of amounts",
@@ -706,14 +712,15 @@ public sealed record Finish
             )
             .Has(
                 "palette",
-                new ChoiceShape<Palette>(
-                    ("auto", Palette.Auto, "what fits the parts"),
-                    ("categories", Palette.Categories, "categories"),
-                    ("ordered", Palette.Ordered, "ordered"),
-                    ("twoSided", Palette.TwoSided, "two-sided"),
-                    ("oneHue", Palette.OneHue, "one hue"),
-                    ("greys", Palette.Greys, "greys, for print")
-                ),
+                new ChoiceShape<Palette>
+                {
+                    { "auto", Palette.Auto, "what fits the parts" },
+                    { "categories", Palette.Categories, "categories" },
+                    { "ordered", Palette.Ordered, "ordered" },
+                    { "twoSided", Palette.TwoSided, "two-sided" },
+                    { "oneHue", Palette.OneHue, "one hue" },
+                    { "greys", Palette.Greys, "greys, for print" },
+                },
                 finish => finish.Palette,
                 (finish, value) => finish with { Palette = value },
                 "a set of colours for all parts",
@@ -728,11 +735,12 @@ public sealed record Finish
             )
             .Has(
                 "emphasisRule",
-                new ChoiceShape<EmphasisRule>(
-                    ("none", EmphasisRule.None, "nothing"),
-                    ("largest", EmphasisRule.Largest, "the largest of each group"),
-                    ("atLeast", EmphasisRule.AtLeast, "shares at or above a limit")
-                ),
+                new ChoiceShape<EmphasisRule>
+                {
+                    { "none", EmphasisRule.None, "nothing" },
+                    { "largest", EmphasisRule.Largest, "the largest of each group" },
+                    { "atLeast", EmphasisRule.AtLeast, "shares at or above a limit" },
+                },
                 finish => finish.EmphasisRule,
                 (finish, value) => finish with { EmphasisRule = value },
                 "a rule by which parts stand out: the largest of each group, or shares of at least emphasisLimit",
@@ -811,12 +819,13 @@ public sealed record Finish
             )
             .Has(
                 "keyPlace",
-                new ChoiceShape<KeyPlace>(
-                    ("auto", KeyPlace.Auto, "where it fits"),
-                    ("right", KeyPlace.Right, "at the right"),
-                    ("above", KeyPlace.Above, "above"),
-                    ("beneath", KeyPlace.Beneath, "beneath")
-                ),
+                new ChoiceShape<KeyPlace>
+                {
+                    { "auto", KeyPlace.Auto, "where it fits" },
+                    { "right", KeyPlace.Right, "at the right" },
+                    { "above", KeyPlace.Above, "above" },
+                    { "beneath", KeyPlace.Beneath, "beneath" },
+                },
                 finish => finish.KeyPlace,
                 (finish, value) => finish with { KeyPlace = value },
                 "where the key stands",
@@ -824,11 +833,12 @@ public sealed record Finish
             )
             .Has(
                 "labelTurn",
-                new ChoiceShape<LabelTurn>(
-                    ("auto", LabelTurn.Auto, "turned where only that fits"),
-                    ("level", LabelTurn.Level, "level"),
-                    ("turned", LabelTurn.Turned, "turned")
-                ),
+                new ChoiceShape<LabelTurn>
+                {
+                    { "auto", LabelTurn.Auto, "turned where only that fits" },
+                    { "level", LabelTurn.Level, "level" },
+                    { "turned", LabelTurn.Turned, "turned" },
+                },
                 finish => finish.LabelTurn,
                 (finish, value) => finish with { LabelTurn = value },
                 "how labels stand in upright bars",
@@ -836,12 +846,13 @@ public sealed record Finish
             )
             .Has(
                 "labelPlace",
-                new ChoiceShape<LabelPlace>(
-                    ("auto", LabelPlace.Auto, "usual place"),
-                    ("inside", LabelPlace.Inside, "in the bars"),
-                    ("outside", LabelPlace.Outside, "past their ends"),
-                    ("apart", LabelPlace.Apart, "share in the bar, amount past its end")
-                ),
+                new ChoiceShape<LabelPlace>
+                {
+                    { "auto", LabelPlace.Auto, "usual place" },
+                    { "inside", LabelPlace.Inside, "in the bars" },
+                    { "outside", LabelPlace.Outside, "past their ends" },
+                    { "apart", LabelPlace.Apart, "share in the bar, amount past its end" },
+                },
                 finish => finish.LabelPlace,
                 (finish, value) => finish with { LabelPlace = value },
                 "where a label stands that could stand in its bar or beside it",
@@ -849,13 +860,14 @@ public sealed record Finish
             )
             .Has(
                 "groupLabel",
-                new ChoiceShape<LabelText>(
-                    ("auto", LabelText.Auto, "usual"),
-                    ("share", LabelText.Share, "share"),
-                    ("amount", LabelText.Amount, "amount"),
-                    ("both", LabelText.Both, "amount and share"),
-                    ("none", LabelText.None, "nothing")
-                ),
+                new ChoiceShape<LabelText>
+                {
+                    { "auto", LabelText.Auto, "usual" },
+                    { "share", LabelText.Share, "share" },
+                    { "amount", LabelText.Amount, "amount" },
+                    { "both", LabelText.Both, "amount and share" },
+                    { "none", LabelText.None, "nothing" },
+                },
                 finish => finish.GroupLabel,
                 (finish, value) => finish with { GroupLabel = value },
                 "what stands with a group's name",
@@ -867,11 +879,12 @@ public sealed record Finish
             )
             .Has(
                 "labelInk",
-                new ChoiceShape<LabelInk>(
-                    ("contrast", LabelInk.Contrast, "dark or light, to be read"),
-                    ("part", LabelInk.Part, "the bar's colour"),
-                    ("chosen", LabelInk.Chosen, "one of my own")
-                ),
+                new ChoiceShape<LabelInk>
+                {
+                    { "contrast", LabelInk.Contrast, "dark or light, to be read" },
+                    { "part", LabelInk.Part, "the bar's colour" },
+                    { "chosen", LabelInk.Chosen, "one of my own" },
+                },
                 finish => finish.LabelInk,
                 (finish, value) => finish with { LabelInk = value },
                 "in which ink labels are printed",
@@ -891,12 +904,13 @@ public sealed record Finish
             )
             .Has(
                 "pointer",
-                new ChoiceShape<LabelText>(
-                    ("auto", LabelText.Auto, "all of it"),
-                    ("share", LabelText.Share, "share"),
-                    ("amount", LabelText.Amount, "amount"),
-                    ("both", LabelText.Both, "amount and share")
-                ),
+                new ChoiceShape<LabelText>
+                {
+                    { "auto", LabelText.Auto, "all of it" },
+                    { "share", LabelText.Share, "share" },
+                    { "amount", LabelText.Amount, "amount" },
+                    { "both", LabelText.Both, "amount and share" },
+                },
                 finish => finish.Pointer,
                 (finish, value) => finish with { Pointer = value },
                 "what the note at the pointer says",

@@ -212,11 +212,12 @@ public sealed record NumbersFinish
             )
             .Has(
                 "decimal",
-                new ChoiceShape<DecimalMark>(
-                    ("auto", DecimalMark.Auto, "as there"),
-                    ("point", DecimalMark.Point, "point: 12.5"),
-                    ("comma", DecimalMark.Comma, "comma: 12,5")
-                ),
+                new ChoiceShape<DecimalMark>
+                {
+                    { "auto", DecimalMark.Auto, "as there" },
+                    { "point", DecimalMark.Point, "point: 12.5" },
+                    { "comma", DecimalMark.Comma, "comma: 12,5" },
+                },
                 numbers => numbers.Decimal,
                 (numbers, value) => numbers with { Decimal = value },
                 "what stands before decimals",
@@ -224,15 +225,16 @@ public sealed record NumbersFinish
             )
             .Has(
                 "group",
-                new ChoiceShape<GroupMark>(
-                    ("auto", GroupMark.Auto, "as there"),
-                    ("comma", GroupMark.Comma, "comma: 12,345"),
-                    ("point", GroupMark.Point, "point: 12.345"),
-                    ("space", GroupMark.Space, "space: 12 345"),
-                    ("thinSpace", GroupMark.ThinSpace, "thin space: 12\u202f345"),
-                    ("apostrophe", GroupMark.Apostrophe, "apostrophe: 12’345"),
-                    ("none", GroupMark.None, "nothing: 12345")
-                ),
+                new ChoiceShape<GroupMark>
+                {
+                    { "auto", GroupMark.Auto, "as there" },
+                    { "comma", GroupMark.Comma, "comma: 12,345" },
+                    { "point", GroupMark.Point, "point: 12.345" },
+                    { "space", GroupMark.Space, "space: 12 345" },
+                    { "thinSpace", GroupMark.ThinSpace, "thin space: 12\u202f345" },
+                    { "apostrophe", GroupMark.Apostrophe, "apostrophe: 12’345" },
+                    { "none", GroupMark.None, "nothing: 12345" },
+                },
                 numbers => numbers.Group,
                 (numbers, value) => numbers with { Group = value },
                 "what stands between thousands",
@@ -240,11 +242,12 @@ public sealed record NumbersFinish
             )
             .Has(
                 "fourDigits",
-                new ChoiceShape<FourDigits>(
-                    ("auto", FourDigits.Auto, "as there"),
-                    ("grouped", FourDigits.Grouped, "grouped: 1,234"),
-                    ("together", FourDigits.Together, "together: 1234")
-                ),
+                new ChoiceShape<FourDigits>
+                {
+                    { "auto", FourDigits.Auto, "as there" },
+                    { "grouped", FourDigits.Grouped, "grouped: 1,234" },
+                    { "together", FourDigits.Together, "together: 1234" },
+                },
                 numbers => numbers.FourDigits,
                 (numbers, value) => numbers with { FourDigits = value },
                 "whether numbers of four digits are grouped",
@@ -252,11 +255,12 @@ public sealed record NumbersFinish
             )
             .Has(
                 "percent",
-                new ChoiceShape<PercentSpace>(
-                    ("auto", PercentSpace.Auto, "as there"),
-                    ("spaced", PercentSpace.Spaced, "a space: 25 %"),
-                    ("close", PercentSpace.Close, "nothing: 25%")
-                ),
+                new ChoiceShape<PercentSpace>
+                {
+                    { "auto", PercentSpace.Auto, "as there" },
+                    { "spaced", PercentSpace.Spaced, "a space: 25 %" },
+                    { "close", PercentSpace.Close, "nothing: 25%" },
+                },
                 numbers => numbers.Percent,
                 (numbers, value) => numbers with { Percent = value },
                 "whether a space stands before the percent sign",
@@ -264,11 +268,12 @@ public sealed record NumbersFinish
             )
             .Has(
                 "minus",
-                new ChoiceShape<MinusSign>(
-                    ("auto", MinusSign.Auto, "minus: −3"),
-                    ("minus", MinusSign.Minus, "minus, always: −3"),
-                    ("hyphen", MinusSign.Hyphen, "hyphen: -3")
-                ),
+                new ChoiceShape<MinusSign>
+                {
+                    { "auto", MinusSign.Auto, "minus: −3" },
+                    { "minus", MinusSign.Minus, "minus, always: −3" },
+                    { "hyphen", MinusSign.Hyphen, "hyphen: -3" },
+                },
                 numbers => numbers.Minus,
                 (numbers, value) => numbers with { Minus = value },
                 "the sign of numbers below zero",
@@ -276,11 +281,12 @@ public sealed record NumbersFinish
             )
             .Has(
                 "currency",
-                new ChoiceShape<CurrencySide>(
-                    ("auto", CurrencySide.Auto, "as there"),
-                    ("before", CurrencySide.Before, "before: €12"),
-                    ("after", CurrencySide.After, "after: 12 €")
-                ),
+                new ChoiceShape<CurrencySide>
+                {
+                    { "auto", CurrencySide.Auto, "as there" },
+                    { "before", CurrencySide.Before, "before: €12" },
+                    { "after", CurrencySide.After, "after: 12 €" },
+                },
                 numbers => numbers.Currency,
                 (numbers, value) => numbers with { Currency = value },
                 "on which side of a number in a sentence a currency stands",
@@ -288,12 +294,13 @@ public sealed record NumbersFinish
             )
             .Has(
                 "dates",
-                new ChoiceShape<DateWriting>(
-                    ("auto", DateWriting.Auto, "as there"),
-                    ("yearMonthDay", DateWriting.YearMonthDay, "2024-03-09"),
-                    ("dayMonthYear", DateWriting.DayMonthYear, "9.3.2024"),
-                    ("monthDayYear", DateWriting.MonthDayYear, "3/9/2024")
-                ),
+                new ChoiceShape<DateWriting>
+                {
+                    { "auto", DateWriting.Auto, "as there" },
+                    { "yearMonthDay", DateWriting.YearMonthDay, "2024-03-09" },
+                    { "dayMonthYear", DateWriting.DayMonthYear, "9.3.2024" },
+                    { "monthDayYear", DateWriting.MonthDayYear, "3/9/2024" },
+                },
                 numbers => numbers.Dates,
                 (numbers, value) => numbers with { Dates = value },
                 "in which order dates in sentences are written",

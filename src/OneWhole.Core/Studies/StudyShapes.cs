@@ -76,7 +76,12 @@ internal static class StudyShapes
             .MayHave("fold", Fold, study => study.Fold, (study, value) => study with { Fold = value }, "gathers small parts into one")
             .Has(
                 "negatives",
-                new ChoiceShape<Negatives>(("keep", Negatives.Keep), ("leaveOut", Negatives.LeaveOut), ("size", Negatives.Size)),
+                new ChoiceShape<Negatives>
+                {
+                    { "keep", Negatives.Keep },
+                    { "leaveOut", Negatives.LeaveOut },
+                    { "size", Negatives.Size },
+                },
                 study => study.Negatives,
                 (study, value) => study with { Negatives = value },
                 "what happens to amounts below zero"
@@ -92,7 +97,7 @@ internal static class StudyShapes
                 "running",
                 new ObjectShape<Running>("running", () => new Running()).Has(
                     "ties",
-                    new ChoiceShape<Ties>(("each", Ties.Each, "one after the other"), ("together", Ties.Together, "in one step")),
+                    new ChoiceShape<Ties> { { "each", Ties.Each, "one after the other" }, { "together", Ties.Together, "in one step" } },
                     running => running.Ties,
                     (running, value) => running with { Ties = value },
                     "how parts of equal amount count",
@@ -358,7 +363,7 @@ internal static class StudyShapes
 
     private sealed class MeasureShape : Shape<Measure>
     {
-        private static readonly ChoiceShape<Counted> Rows = new(("rows", Counted.Rows));
+        private static readonly ChoiceShape<Counted> Rows = new() { { "rows", Counted.Rows } };
 
         private enum Counted
         {
@@ -506,12 +511,13 @@ internal static class StudyShapes
         private static readonly ObjectShape<Draft> Shape = new ObjectShape<Draft>("whole", () => new Draft(null, null))
             .May(
                 "of",
-                new ChoiceShape<WholeOf>(
-                    ("all", WholeOf.All),
-                    ("group", WholeOf.Group),
-                    ("part", WholeOf.Part),
-                    ("unfiltered", WholeOf.Unfiltered)
-                ),
+                new ChoiceShape<WholeOf>
+                {
+                    { "all", WholeOf.All },
+                    { "group", WholeOf.Group },
+                    { "part", WholeOf.Part },
+                    { "unfiltered", WholeOf.Unfiltered },
+                },
                 draft => draft.Of,
                 (draft, value) => draft with { Of = value },
                 "everything used, each group, each part, or everything before the filter"

@@ -31,13 +31,17 @@ public static class Label
     {
         for (int code = 0; code < labels.Count; code++)
         {
-            if (labels is LabelPool pool ? pool.Is(code, Blank) : labels[code] == Blank)
+            if (Is(labels, code, Blank))
             {
                 return code;
             }
         }
         return -1;
     }
+
+    /// <summary>Whether one of many labels has exactly this text.</summary>
+    internal static bool Is(IReadOnlyList<string> labels, int code, string text) =>
+        labels is LabelPool pool ? pool.Is(code, text) : labels[code] == text;
 
     /// <summary>The characters of one of many labels, without a string where they are kept otherwise.</summary>
     /// <param name="labels">The labels.</param>

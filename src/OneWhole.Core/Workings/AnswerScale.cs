@@ -154,9 +154,9 @@ internal static class AnswerScale
                         return up;
                     }
                     // "not very satisfied" is on the other side, where there is one.
-                    return level.Degree.StartsWith("not ", StringComparison.Ordinal) ? (stems[at].Low ? 1 : -1) * (up == 0 ? 34 : 12)
-                        : stems[at].Low ? -fromMiddle
-                        : fromMiddle;
+                    int side = stems[at].Low ? -1 : 1,
+                        denied = up == 0 ? 34 : 12;
+                    return level.Degree.StartsWith("not ", StringComparison.Ordinal) ? -side * denied : side * fromMiddle;
                 }
             ),
         ];

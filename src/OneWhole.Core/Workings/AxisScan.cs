@@ -83,7 +83,7 @@ internal abstract class AxisScan
         public override bool IsExpected(int code) => _expected is not null && _expected.Contains(_view.Labels[code]);
 
         public override Entry EntryOf(int code) =>
-            new(_view.Labels[code], EntryKind.Label, code) { Expected = _expected is null || _expected.Contains(_view.Labels[code]) };
+            new(_view.Labels, code) { Expected = _expected is null || _expected.Contains(_view.Labels[code]) };
 
         public override IReadOnlyList<Entry>? Later(int[] codes) =>
             codes.Length < LabelEntries.Many || _withoutRows.Count > 0

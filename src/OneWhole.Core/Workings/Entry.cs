@@ -22,13 +22,58 @@ public enum EntryKind
 }
 
 /// <summary>One part, or one group.</summary>
-/// <param name="Label">As it is printed.</param>
-/// <param name="Kind">Where it comes from.</param>
-/// <param name="TableRank">Its place in table order.</param>
-public sealed record Entry(string Label, EntryKind Kind, int TableRank)
+public sealed record Entry
 {
+    private readonly IReadOnlyList<string>? _among;
+    private string? _label;
+
+    /// <param name="label">As it is printed.</param>
+    /// <param name="kind">Where it comes from.</param>
+    /// <param name="tableRank">Its place in table order.</param>
+    public Entry(string label, EntryKind kind, int tableRank)
+    {
+        _label = label;
+        Kind = kind;
+        TableRank = tableRank;
+    }
+
+    /// <summary>One of very many labels, which becomes a string when it is asked for: most of a million never are.</summary>
+    /// <param name="among">The column's labels.</param>
+    /// <param name="code">Which of them, and its place in table order.</param>
+    internal Entry(IReadOnlyList<string> among, int code)
+    {
+        _among = among;
+        Kind = EntryKind.Label;
+        TableRank = code;
+    }
+
+    /// <summary>As it is printed.</summary>
+    public string Label
+    {
+        get => _label ??= _among![TableRank];
+        init => _label = value;
+    }
+
+    /// <summary>Where it comes from.</summary>
+    public EntryKind Kind { get; init; }
+
+    /// <summary>Its place in table order.</summary>
+    public int TableRank { get; init; }
+
     /// <summary>Whether it stands for cells without text.</summary>
-    public bool IsBlank => Kind == EntryKind.Label && Label == Tables.Label.Blank;
+    public bool IsBlank =>
+        Kind == EntryKind.Label
+        && (_label is null ? Tables.Label.Is(_among!, TableRank, Tables.Label.Blank) : _label == Tables.Label.Blank);
+
+    /// <inheritdoc/>
+    public bool Equals(Entry? other) =>
+        other is not null
+        && (Kind, TableRank, Expected, Band) == (other.Kind, other.TableRank, other.Expected, other.Band)
+        && Label == other.Label
+        && ReferenceEquals(Folded, other.Folded);
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => HashCode.Combine(Kind, TableRank);
 
     /// <summary>False where labels are expected and this is none of them.</summary>
     public bool Expected { get; init; } = true;

@@ -51,6 +51,19 @@ internal sealed class LabelEntries(Func<int, Entry> entryOf, IReadOnlyList<strin
         return -1;
     }
 
+    /// <summary>Where the folded ones stand; −1 where none are.</summary>
+    public static int FoldedIn(IReadOnlyList<Entry> entries)
+    {
+        for (int at = 0; entries is not LabelEntries && at < entries.Count; at++)
+        {
+            if (entries[at].Kind == EntryKind.Folded)
+            {
+                return at;
+            }
+        }
+        return -1;
+    }
+
     private int Blank => blankCode < 0 ? -1 : Array.IndexOf(codes, blankCode);
 
     /// <summary>The labels of entries that are not blank, in their order.</summary>

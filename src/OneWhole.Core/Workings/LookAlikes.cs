@@ -3,6 +3,11 @@ using OneWhole.Core.Tables;
 
 namespace OneWhole.Core.Workings;
 
+/// <summary>Two labels that may be one, by their positions.</summary>
+/// <param name="First">The earlier one.</param>
+/// <param name="Second">The later one.</param>
+public sealed record LookAlike(int First, int Second);
+
 /// <summary>
 /// Finds labels that may be two spellings of one: equal but for case, inner white space and accents; or both of five or
 /// more characters, without a digit, and one inserted, removed or replaced character apart. Found by hashing: every label
@@ -13,18 +18,22 @@ public static class LookAlikes
     /// <summary>Pairs of positions, the earlier first, in the order of the labels.</summary>
     /// <param name="labels">Distinct labels, "(blank)" not among them.</param>
     /// <param name="most">Where to stop.</param>
-    public static List<(int First, int Second)> Find(IReadOnlyList<string> labels, int most = 1000)
+    public static IReadOnlyList<LookAlike> Find(IReadOnlyList<string> labels, int most = 1000)
     {
-        var pairs = new SortedSet<(int, int)>();
+        var pairs = new SortedSet<LookAlike>(InOrder);
         FindFolded(labels, pairs, most);
         FindOneApart(labels, pairs, most);
         return [.. pairs.Take(most)];
     }
 
+    private static readonly Comparer<LookAlike> InOrder = Comparer<LookAlike>.Create(
+        (a, b) => a.First != b.First ? a.First.CompareTo(b.First) : a.Second.CompareTo(b.Second)
+    );
+
     /// <summary>So many are hashed by all cores.</summary>
     private const int ManyLabels = 100_000;
 
-    private static void FindFolded(IReadOnlyList<string> labels, SortedSet<(int, int)> pairs, int most)
+    private static void FindFolded(IReadOnlyList<string> labels, SortedSet<LookAlike> pairs, int most)
     {
         // Filed by the hash of what they fold to, in chains of places behind a table of open addresses; a hit is then checked exactly.
         int room = (int)System.Numerics.BitOperations.RoundUpToPowerOf2((uint)Math.Max(16, labels.Count * 2L));
@@ -64,7 +73,7 @@ public static class LookAlikes
             {
                 if (Folded(labels[other]) == folded)
                 {
-                    pairs.Add((other, i));
+                    pairs.Add(new LookAlike(other, i));
                 }
             }
         }
@@ -97,7 +106,7 @@ public static class LookAlikes
         return hash;
     }
 
-    private static void FindOneApart(IReadOnlyList<string> labels, SortedSet<(int, int)> pairs, int most)
+    private static void FindOneApart(IReadOnlyList<string> labels, SortedSet<LookAlike> pairs, int most)
     {
         // Keys are hashes of a label with one character out (and of the whole label); a hit is then checked exactly.
         var filed = new Dictionary<long, List<int>>();
@@ -127,7 +136,7 @@ public static class LookAlikes
                 {
                     if (seen.Add(other) && other != i && IsOneApart(runes[other], text))
                     {
-                        pairs.Add((other, i));
+                        pairs.Add(new LookAlike(other, i));
                     }
                 }
                 if (list.Count == 0 || list[^1] != i)

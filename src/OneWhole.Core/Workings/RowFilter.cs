@@ -152,7 +152,8 @@ internal static class RowFilter
     {
         LabelView labels = column.Labels;
         IReadOnlyList<DateTime?> dates = column.Dates.ByCode;
-        DateTime? before = to is { HasTime: false } ? (to.At.Date == DateTime.MaxValue.Date ? null : to.At.AddDays(1)) : null;
+        // A day without a time is meant to its end; the last day of all has no next one.
+        DateTime? before = to is { HasTime: false } && to.At.Date < DateTime.MaxValue.Date ? to.At.AddDays(1) : null;
         var ok = new bool[labels.Labels.Count];
         for (int i = 0; i < ok.Length; i++)
         {

@@ -25,6 +25,37 @@ public sealed class LeftOutTests
             )
         );
 
+    [Theory]
+    [InlineData("""{"kind": "pareto"}""")]
+    [InlineData("""{"kind": "sharebars"}""")]
+    public void Of_very_many_parts_those_without_a_name_are_counted_too(string form)
+    {
+        const int parts = 12_000;
+        var cause = new ColumnBuilder(NumberReading.Point, guessNumbers: false);
+        var minutes = new ColumnBuilder(NumberReading.Point, guessNumbers: true);
+        for (int part = 0; part < parts; part++)
+        {
+            cause.Add($"cause {part}");
+            minutes.Add($"{part * 7 % 1000 + 1}");
+        }
+        var table = new Table("many", [cause.Build("Cause"), minutes.Build("Minutes")]);
+        WorkingsResult workings = Calculator.Run(
+            table,
+            StudyFormat.Standard.Read(
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "value": {"sum": "Minutes"}, "form": {{form}} }"""
+            )
+        );
+        Figure figure = FigureDrawer.Draw(workings, 960, 600, TextMeasurer.Shared);
+        int named = figure
+            .Marks.OfType<TextMark>()
+            .Where(mark => mark is { Role: MarkRole.Name, Part: not null } && mark.Text.StartsWith("cause ", StringComparison.Ordinal))
+            .Select(mark => mark.Part)
+            .Distinct()
+            .Count();
+        Assert.NotNull(figure.LeftOut);
+        Assert.Equal((parts - named, parts), (figure.LeftOut.Names, figure.LeftOut.AllNames));
+    }
+
     public static TheoryData<string, string, bool> Cases()
     {
         var data = new TheoryData<string, string, bool>();

@@ -45,6 +45,6 @@ public sealed class LookAlikesTests
             }
         }
         Assert.NotEmpty(expected);
-        Assert.Equal(expected, LookAlikes.Find(labels, int.MaxValue));
+        Assert.Equal(expected, LookAlikes.Find(labels, int.MaxValue).Select(pair => (pair.First, pair.Second)));
     }
 }

@@ -32,21 +32,19 @@ internal static class BridgeChart
         ChartNumber Number(int at, Rule rule, Fraction value) => new(rule, Math.Max(0, steps[at].Row), value, ColumnUnit.Amount);
         ChartNumber? Spacer(int at) =>
             steps[at].IsWhole ? null : Number(at, Rule.Column(Falls(at) ? "top" : "base"), Fraction.Min(steps[at].From, steps[at].To));
-        ChartNumber? Whole(int at) =>
-            !steps[at].IsWhole
-                ? null
-                : Number(at, between ? new Rule.SumOf(at == 0 ? "before" : "after", all) : new Rule.GrandTotal(), steps[at].To);
+        Rule WholeRule(int at) => between ? new Rule.SumOf(at == 0 ? "before" : "after", all) : new Rule.GrandTotal();
+        ChartNumber? Whole(int at) => steps[at].IsWhole ? Number(at, WholeRule(at), steps[at].To) : null;
         ChartNumber? Rise(int at) => steps[at].IsWhole || Falls(at) ? null : Number(at, Rule.Column(change), steps[at].To - steps[at].From);
         ChartNumber? Fall(int at) =>
             Falls(at) ? Number(at, new Rule.Constant(0) - Rule.Column(change), steps[at].From - steps[at].To) : null;
         var ink = new PartInk(division, _ => BridgeLayout.Rise);
         var falls = new PartInk(division, _ => BridgeLayout.Fall);
+        PartInk InkOf(int category) => Falls(category) ? falls : ink;
         ChartSeries Series(string name, Func<int, ChartNumber?> at, string fill) =>
             new(name, at)
             {
                 Fill = fill,
-                FillAt = category =>
-                    steps[category] is { IsWhole: false, Row: >= 0 and var row } ? (Falls(category) ? falls : ink).Row(row) : null,
+                FillAt = category => steps[category] is { IsWhole: false, Row: >= 0 and var row } ? InkOf(category).Row(row) : null,
                 Label = category => chart.HasLabels ? chart.Of(at(category)) : null,
                 LabelPlace = ChartLabelPlace.Centre,
             };

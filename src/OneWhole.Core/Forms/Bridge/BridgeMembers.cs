@@ -33,7 +33,7 @@ internal sealed record BridgeMembers
             )
             .Has(
                 "steps",
-                new ChoiceShape<BridgeSteps>(("parts", BridgeSteps.Parts), ("effects", BridgeSteps.Effects)),
+                new ChoiceShape<BridgeSteps> { { "parts", BridgeSteps.Parts }, { "effects", BridgeSteps.Effects } },
                 members => members.Steps,
                 (members, value) => members with { Steps = value },
                 "whether each part is a step, or volume, mix and rate are"

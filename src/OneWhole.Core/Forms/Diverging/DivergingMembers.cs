@@ -39,21 +39,33 @@ internal sealed record DivergingMembers
         new ObjectShape<DivergingMembers>("diverging bars", () => new DivergingMembers())
             .Has(
                 "scale",
-                new ChoiceShape<LengthUnit>(("share", LengthUnit.Share), ("amount", LengthUnit.Amount)),
+                new ChoiceShape<LengthUnit> { { "share", LengthUnit.Share }, { "amount", LengthUnit.Amount } },
                 members => members.Length,
                 (members, value) => members with { Length = value },
                 "whether lengths are shares of the group or amounts"
             )
             .Has(
                 "sides",
-                new MapShape<Side>(new ChoiceShape<Side>(("low", Side.Low), ("neutral", Side.Neutral), ("high", Side.High))),
+                new MapShape<Side>(
+                    new ChoiceShape<Side>
+                    {
+                        { "low", Side.Low },
+                        { "neutral", Side.Neutral },
+                        { "high", Side.High },
+                    }
+                ),
                 members => members.Sides,
                 (members, value) => members with { Sides = value },
                 "the side of each level, by label"
             )
             .Has(
                 "neutral",
-                new ChoiceShape<NeutralPlace>(("split", NeutralPlace.Split), ("apart", NeutralPlace.Apart), ("out", NeutralPlace.Out)),
+                new ChoiceShape<NeutralPlace>
+                {
+                    { "split", NeutralPlace.Split },
+                    { "apart", NeutralPlace.Apart },
+                    { "out", NeutralPlace.Out },
+                },
                 members => members.Neutral,
                 (members, value) => members with { Neutral = value },
                 "where neutral levels stand"

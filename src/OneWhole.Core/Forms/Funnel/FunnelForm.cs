@@ -27,7 +27,7 @@ internal sealed record FunnelMembers
         new ObjectShape<FunnelMembers>("a funnel", () => new FunnelMembers())
             .Has(
                 "base",
-                new ChoiceShape<FunnelBase>(("first", FunnelBase.First), ("previous", FunnelBase.Previous)),
+                new ChoiceShape<FunnelBase> { { "first", FunnelBase.First }, { "previous", FunnelBase.Previous } },
                 members => members.Base,
                 (members, value) => members with { Base = value },
                 "which rate the labels print"
@@ -88,16 +88,10 @@ internal sealed class FunnelForm : Form<FunnelMembers>
             IsFirst(row) || !division.Has(row) || !division.Has(row - 1)
                 ? null
                 : division.Value(division.Amount(row - 1) - division.Amount(row));
-        string[] grows =
-        [
-            .. Enumerable
-                .Range(0, division.RowCount)
-                .Where(row => Drop(row)?.Sign < 0)
-                .Select(row =>
-                    division.Parts[division.PartOf(row)].Label
-                    + (division.Groups is { } groups ? $" of {groups[division.GroupOf(row)].Label}" : "")
-                ),
-        ];
+        int[] grows = [.. Enumerable.Range(0, division.RowCount).Where(row => Drop(row)?.Sign < 0)];
+        string Stage(int row) =>
+            division.Parts[division.PartOf(row)].Label
+            + (division.Groups is { } groups ? $" of {groups[division.GroupOf(row)].Label}" : "");
         return new FormWorkings(
             [
                 .. columns.GroupAndPart(),
@@ -144,7 +138,7 @@ internal sealed class FunnelForm : Form<FunnelMembers>
                             "stage-grows",
                             TieOutStatus.Warn,
                             "larger than the stage before: "
-                                + $"{string.Join(", ", grows.Take(3))}{(grows.Length > 3 ? $" and {grows.Length - 3} others" : "")}"
+                                + $"{string.Join(", ", grows.Take(3).Select(Stage))}{(grows.Length > 3 ? $" and {grows.Length - 3} others" : "")}"
                         ),
                     ],
         };

@@ -32,7 +32,8 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
                 : 0
         );
         figure.Field = figure.Plot.Inset(names, head, 0, 0);
-        double apart = funnels > 1 ? (text ? 18 * unit : room.Width * 0.04) : 0;
+        double gap = text ? 18 * unit : room.Width * 0.04,
+            apart = funnels > 1 ? gap : 0;
         double lane = (room.Width - names - apart * (funnels - 1)) / funnels;
         // In much thinner rows no label could stand.
         bool labelled = text && figure.Finish.Labels != LabelText.None && band >= 0.6 * font.LineHeight;
@@ -52,7 +53,7 @@ internal sealed class FunnelLayout(WorkingsResult workings, Func<int, double> en
         double lift = between ? (band - thickness) / 2 : 0;
         RowNames.Draw(
             figure,
-            [.. _division.Parts.Select(part => part.Label)],
+            new EachText(_division.PartCount, part => _division.Parts[part].Label),
             room.X + names - 12 * unit,
             room.X + names,
             names - 12 * unit,

@@ -83,7 +83,8 @@ internal sealed class MekkoLayout
         double width = room.Width - left - right;
         double below = _figure.HasNames ? NamesHeight(width, room.Height) : 0;
         bool widths = text && _figure.Finish.WidthAxis;
-        Box plot = room.Inset(left, text ? font.CapHeight + (widths ? font.LineHeight + 4 * unit : 0) : 0, right, below);
+        double above = widths ? font.CapHeight + font.LineHeight + 4 * unit : font.CapHeight;
+        Box plot = room.Inset(left, text ? above : 0, right, below);
         plot = plot.AtLeast(4);
         _figure.Field = plot;
         if (widths)

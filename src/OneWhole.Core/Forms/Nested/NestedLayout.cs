@@ -62,8 +62,9 @@ internal sealed class NestedLayout
         string[] totals = [.. Enumerable.Range(0, groups).Select(group => _texts.Amount(_division.GroupTotal(group)))];
         double most = (_upright ? 220 : 130) * unit * groups;
         double pixels = _figure.AxisLength(_upright ? room.Height : room.Width);
+        double tickRoom = font.Size * (_upright ? 1 : 2.2);
         IReadOnlyList<Axes.Tick> ticks = text
-            ? Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, AxisAmounts.Of(_division))
+            ? Axes.Amounts(_domains.Least, _domains.Most, pixels, tickRoom, null, AxisAmounts.Of(_division))
             : [];
         double axis = Axes.Room(_figure, ticks, _upright);
         var names = new GroupNames(

@@ -135,7 +135,7 @@ internal sealed class ParetoLayout
     private Axes.Names FitNames(double width, double height) =>
         Axes.Fit(_figure, Names(), width / Math.Max(1, _pareto.Rows), Math.Max(0, height * 0.34), RanksOf.Parts(_division));
 
-    private string[] Names() => [.. _division.Parts.Take(_pareto.Rows).Select(part => part.NameInFigure)];
+    private EachText Names() => new(Math.Min(_pareto.Rows, _division.PartCount), part => _division.Parts[part].NameInFigure);
 
     private IReadOnlyList<Axes.Tick> AmountTicks()
     {
@@ -237,7 +237,7 @@ internal sealed class ParetoLayout
                 _figure,
                 fitted,
                 Names(),
-                [.. _division.Parts.Take(_pareto.Rows).Select(part => part.Key)],
+                new EachText(Math.Min(_pareto.Rows, _division.PartCount), part => _division.Parts[part].Key),
                 _pareto.Box,
                 _pareto.Box.Bottom
             );

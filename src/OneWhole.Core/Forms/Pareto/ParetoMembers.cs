@@ -87,10 +87,11 @@ internal sealed record ParetoMembers
         new ObjectShape<ParetoMembers>("a Pareto", () => new ParetoMembers())
             .Has(
                 "axes",
-                new ChoiceShape<ParetoAxes>(
-                    ("aligned", ParetoAxes.Aligned, "on one scale with the shares"),
-                    ("free", ParetoAxes.Free, "to the largest bar")
-                ),
+                new ChoiceShape<ParetoAxes>
+                {
+                    { "aligned", ParetoAxes.Aligned, "on one scale with the shares" },
+                    { "free", ParetoAxes.Free, "to the largest bar" },
+                },
                 members => members.Axes,
                 (members, value) => members with { Axes = value },
                 "whether both axes share one scale",
@@ -98,7 +99,7 @@ internal sealed record ParetoMembers
             )
             .Has(
                 "along",
-                new ChoiceShape<ParetoAlong>(("parts", ParetoAlong.Parts), ("position", ParetoAlong.Position)),
+                new ChoiceShape<ParetoAlong> { { "parts", ParetoAlong.Parts }, { "position", ParetoAlong.Position } },
                 members => members.Along,
                 (members, value) => members with { Along = value },
                 "what the x axis counts"
@@ -121,10 +122,11 @@ internal sealed record ParetoMembers
             )
             .Has(
                 "crossing",
-                new ChoiceShape<ParetoCrossing>(
-                    ("in", ParetoCrossing.In, "belongs to the class below"),
-                    ("out", ParetoCrossing.Out, "belongs to the class above")
-                ),
+                new ChoiceShape<ParetoCrossing>
+                {
+                    { "in", ParetoCrossing.In, "belongs to the class below" },
+                    { "out", ParetoCrossing.Out, "belongs to the class above" },
+                },
                 members => members.Crossing,
                 (members, value) => members with { Crossing = value },
                 "whether the part that crosses a limit is in",

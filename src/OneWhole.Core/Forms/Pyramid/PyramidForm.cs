@@ -23,7 +23,7 @@ internal sealed record PyramidMembers
         new ObjectShape<PyramidMembers>("a pyramid", () => new PyramidMembers())
             .Has(
                 "scale",
-                new ChoiceShape<LengthUnit>(("share", LengthUnit.Share), ("amount", LengthUnit.Amount)),
+                new ChoiceShape<LengthUnit> { { "share", LengthUnit.Share }, { "amount", LengthUnit.Amount } },
                 members => members.Length,
                 (members, value) => members with { Length = value },
                 "whether bars are shares or amounts"

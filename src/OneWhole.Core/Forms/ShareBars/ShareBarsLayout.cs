@@ -126,7 +126,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         {
             RowNames.Draw(
                 figure,
-                [.. rows.Select(row => _division.Parts[row].NameInFigure)],
+                new EachText(rows.Length, at => _division.Parts[rows[at]].NameInFigure),
                 room.X + names - gap,
                 plot.X,
                 names - gap,
@@ -246,7 +246,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
         Box room = figure.Plot.Inset(axis, 0, 0, 0).Narrowed(170 * figure.Unit * rows.Length);
         double unit = figure.Unit;
         double band = room.Width / Math.Max(1, rows.Length);
-        string[] labels = [.. rows.Select(row => _division.Parts[row].NameInFigure)];
+        var labels = new EachText(rows.Length, at => _division.Parts[rows[at]].NameInFigure);
         bool labelled = !figure.IsMiniature && rows.Length <= MostSeparateBars;
         Axes.Names fitted = figure.IsMiniature
             ? Axes.Names.Nothing(font)
@@ -308,7 +308,7 @@ internal sealed class ShareBarsLayout(WorkingsResult workings, Domains domains, 
                 figure,
                 fitted,
                 labels,
-                [.. rows.Select(row => _division.Parts[row].Key)],
+                new EachText(rows.Length, at => _division.Parts[rows[at]].Key),
                 plot,
                 plot.Bottom + (negatives && labelled ? above : 0)
             );

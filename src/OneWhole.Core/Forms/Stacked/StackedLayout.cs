@@ -109,17 +109,21 @@ internal sealed class StackedLayout
         bool above = totalled && !_share;
 
         bool needsAxis = text && NeedsAxis(_division, _members);
-        double pixels = _figure.AxisLength(_upright ? room.Height : room.Width);
+        double pixels = _figure.AxisLength(_upright ? room.Height : room.Width),
+            tickRoom = font.Size * (_upright ? 1 : 2.2);
         IReadOnlyList<Axes.Tick> ticks =
             !needsAxis ? []
-            : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2))
-            : Axes.Amounts(_domains.Least, _domains.Most, pixels, font.Size * (_upright ? 1 : 2.2), null, AxisAmounts.Of(_division));
+            : _share ? Axes.Shares(_domains.Least, _domains.Most, pixels, tickRoom)
+            : Axes.Amounts(_domains.Least, _domains.Most, pixels, tickRoom, null, AxisAmounts.Of(_division));
         double axis = Axes.Room(_figure, ticks, _upright);
-        double most =
-            (_upright ? (groups <= 3 ? 260 : 170) : (groups <= 3 ? 110 : 76))
-            * unit
-            * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1)
-            * groups;
+        double mostBand = (_upright, groups <= 3) switch
+        {
+            (true, true) => 260,
+            (true, false) => 170,
+            (false, true) => 110,
+            (false, false) => 76,
+        };
+        double most = mostBand * unit * (_beside ? Math.Max(1, _parts.Length * 0.6) : 1) * groups;
         double roughBand = Math.Min(most, _upright ? room.Width - right - axis : room.Height) / groups;
         var groupNames = new GroupNames(
             _figure,
@@ -151,8 +155,9 @@ internal sealed class StackedLayout
                 Beside(roughBand).Thickness,
                 room.Height * 0.2
             );
+        double below = negatives ? besideRoom : 0;
         Box plot = _upright
-            ? room.Inset(axis, totalRoom + besideRoom, right, groupNames.Room + (negatives ? besideRoom : 0))
+            ? room.Inset(axis, totalRoom + besideRoom, right, groupNames.Room + below)
             : room.Inset(groupNames.Room, 0, Math.Max(totalRoom + besideRoom, Axes.Overhang(_figure, ticks)), axis);
         _figure.Field = plot;
         plot = (_upright ? plot.Narrowed(most) : plot.Lowered(most)).AtLeast(4);

@@ -22,7 +22,7 @@ internal sealed record StackedMembers
         new ObjectShape<StackedMembers>("stacked bars", () => new StackedMembers())
             .Has(
                 "scale",
-                new ChoiceShape<LengthUnit>(("amount", LengthUnit.Amount), ("share", LengthUnit.Share)),
+                new ChoiceShape<LengthUnit> { { "amount", LengthUnit.Amount }, { "share", LengthUnit.Share } },
                 members => members.Length,
                 (members, value) => members with { Length = value },
                 "whether a stack is as high as its amount, or 100 % of its own total"
@@ -36,7 +36,7 @@ internal sealed record StackedMembers
             )
             .Has(
                 "arrange",
-                new ChoiceShape<Arrangement>(("stacked", Arrangement.Stacked), ("beside", Arrangement.Beside)),
+                new ChoiceShape<Arrangement> { { "stacked", Arrangement.Stacked }, { "beside", Arrangement.Beside } },
                 members => members.Arrange,
                 (members, value) => members with { Arrange = value },
                 "whether parts stand on one another or beside one another"

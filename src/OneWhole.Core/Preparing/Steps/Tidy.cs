@@ -40,12 +40,13 @@ internal sealed partial class Tidy : StepKind<Tidy.With>
             .Has("columns", Headings, with => with.Columns, (with, value) => with with { Columns = value }, "the columns", required: true)
             .Has(
                 "letters",
-                new ChoiceShape<Letters>(
-                    ("keep", Letters.Keep),
-                    ("lower", Letters.Lower),
-                    ("upper", Letters.Upper),
-                    ("sentence", Letters.Sentence)
-                ),
+                new ChoiceShape<Letters>
+                {
+                    { "keep", Letters.Keep },
+                    { "lower", Letters.Lower },
+                    { "upper", Letters.Upper },
+                    { "sentence", Letters.Sentence },
+                },
                 with => with.Letters,
                 (with, value) => with with { Letters = value },
                 "how letters are written"

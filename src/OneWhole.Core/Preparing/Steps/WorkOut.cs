@@ -81,18 +81,19 @@ internal sealed class WorkOut : StepKind<WorkOut.With>
             .Has("as", Heading, with => with.As, (with, value) => with with { As = value }, "the new column's heading", required: true)
             .Has(
                 "how",
-                new ChoiceShape<Working>(
-                    ("add", Working.Add),
-                    ("subtract", Working.Subtract),
-                    ("multiply", Working.Multiply),
-                    ("divide", Working.Divide),
-                    ("negate", Working.Negate),
-                    ("join", Working.Join),
-                    ("year", Working.Year),
-                    ("quarter", Working.Quarter),
-                    ("month", Working.Month),
-                    ("weekday", Working.Weekday)
-                ),
+                new ChoiceShape<Working>
+                {
+                    { "add", Working.Add },
+                    { "subtract", Working.Subtract },
+                    { "multiply", Working.Multiply },
+                    { "divide", Working.Divide },
+                    { "negate", Working.Negate },
+                    { "join", Working.Join },
+                    { "year", Working.Year },
+                    { "quarter", Working.Quarter },
+                    { "month", Working.Month },
+                    { "weekday", Working.Weekday },
+                },
                 with => with.How,
                 (with, value) => with with { How = value },
                 "what is done",
@@ -203,10 +204,8 @@ internal sealed class WorkOut : StepKind<WorkOut.With>
                     result = null;
                     break;
                 }
-                result =
-                    at == 0
-                        ? (with.How == Working.Negate ? new ExactDecimal(-term.Units, term.Scale) : term)
-                        : Combine(result!.Value, term, with.How);
+                ExactDecimal first = with.How == Working.Negate ? new ExactDecimal(-term.Units, term.Scale) : term;
+                result = at == 0 ? first : Combine(result!.Value, term, with.How);
             }
             results[row] = result;
             filled += result is null ? 0 : 1;

@@ -1,33 +1,43 @@
+using System.Collections;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 
 namespace OneWhole.Core.Studies.Shapes;
 
-/// <summary>One of a few words, each standing for a value of an enumeration.</summary>
-public sealed class ChoiceShape<T> : Shape<T>
+/// <summary>One of the words of a choice.</summary>
+/// <param name="Word">As documents have it.</param>
+/// <param name="Value">What it stands for.</param>
+/// <param name="Text">What it is called where it is chosen.</param>
+public sealed record Choice<T>(string Word, T Value, string Text)
+    where T : struct, Enum;
+
+/// <summary>
+/// One of a few words, each standing for a value of an enumeration; the words are added in the order in which they are offered. They are
+/// objects, not tuples: lists of tuples with an enumeration of ours are compiled anew each time the command starts.
+/// </summary>
+public sealed class ChoiceShape<T> : Shape<T>, IEnumerable<Choice<T>>
     where T : struct, Enum
 {
-    private readonly string[] _texts;
-
-    /// <summary>A choice of some words, in the order in which they are offered.</summary>
-    public ChoiceShape(params (string Word, T Value)[] words)
-    {
-        Words = words;
-        _texts = [.. words.Select(word => word.Word)];
-    }
-
-    /// <param name="words">The words of the document, and what each is called where it is chosen.</param>
-    public ChoiceShape(params (string Word, T Value, string Text)[] words)
-    {
-        Words = [.. words.Select(word => (word.Word, word.Value))];
-        _texts = [.. words.Select(word => word.Text)];
-    }
+    private readonly List<Choice<T>> _words = [];
 
     /// <summary>The words of documents, each with its value.</summary>
-    public IReadOnlyList<(string Word, T Value)> Words { get; }
+    public IReadOnlyList<Choice<T>> Words => _words;
+
+    /// <summary>Adds a word that is called where it is chosen as it is in documents.</summary>
+    public void Add(string word, T value) => Add(word, value, word);
+
+    /// <param name="word">As documents have it.</param>
+    /// <param name="value">What it stands for.</param>
+    /// <param name="text">What it is called where it is chosen.</param>
+    public void Add(string word, T value, string text) => _words.Add(new Choice<T>(word, value, text));
+
+    /// <inheritdoc/>
+    public IEnumerator<Choice<T>> GetEnumerator() => _words.GetEnumerator();
+
+    IEnumerator IEnumerable.GetEnumerator() => GetEnumerator();
 
     internal override IReadOnlyList<(string Text, JsonNode? Value)> Choices(Looks looks) =>
-        [.. Words.Zip(_texts, (word, text) => (text, (JsonNode?)JsonValue.Create(word.Word)))];
+        [.. _words.Select(word => (word.Text, (JsonNode?)JsonValue.Create(word.Word)))];
 
     /// <inheritdoc/>
     public override T Read(JsonElement element, string place)
@@ -35,11 +45,11 @@ public sealed class ChoiceShape<T> : Shape<T>
         if (element.ValueKind == JsonValueKind.String)
         {
             string word = element.GetString()!;
-            foreach ((string known, T value) in Words)
+            foreach (Choice<T> known in _words)
             {
-                if (known == word)
+                if (known.Word == word)
                 {
-                    return value;
+                    return known.Value;
                 }
             }
         }
