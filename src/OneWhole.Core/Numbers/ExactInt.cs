@@ -183,6 +183,14 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
     /// <summary>Whether they differ.</summary>
     public static bool operator !=(ExactInt a, ExactInt b) => !a.Equals(b);
 
+    /// <summary>A copy, smallest first.</summary>
+    internal static ExactInt[] Ordered(IEnumerable<ExactInt> numbers)
+    {
+        ExactInt[] ordered = [.. numbers];
+        Array.Sort(ordered);
+        return ordered;
+    }
+
     /// <summary>The larger one.</summary>
     public static ExactInt Max(ExactInt a, ExactInt b) => a >= b ? a : b;
 

@@ -61,7 +61,7 @@ public static class TotalRows
         {
             return [];
         }
-        Column[] labels = [.. table.Columns.Where(column => column.Info.Type != ColumnType.Quantity)];
+        RowLabels[] labels = [.. table.Columns.Where(column => column.Info.Type != ColumnType.Quantity).Select(column => new RowLabels(column))];
         List<TotalRow> found = table.RowCount > MostInBlocks ? [] : Blocks(table, amounts, labels);
         HashSet<int> left = [.. found.Select(total => total.Row)];
         // What the blocks add up to, or all rows.
@@ -107,7 +107,7 @@ public static class TotalRows
     /// <summary>
     /// Subtotals: each row that says so, or has a blank where others have a label, adds up the rows since the one before; two at least.
     /// </summary>
-    private static List<TotalRow> Blocks(Table table, Column[] amounts, Column[] labels)
+    private static List<TotalRow> Blocks(Table table, Column[] amounts, RowLabels[] labels)
     {
         foreach (bool down in (bool[])[true, false])
         {
@@ -119,7 +119,7 @@ public static class TotalRows
                 int row = down ? at : table.RowCount - 1 - at;
                 if (
                     rows >= 1
-                    && (IsNamed(labels, row) || Array.Exists(labels, column => column.Cells.TextAt(row).Trim().Length == 0))
+                    && (IsNamed(labels, row) || Array.Exists(labels, column => column.IsBlank(row)))
                     && Agrees(amounts, row, column => sums[column], true, out _)
                 )
                 {
@@ -188,8 +188,24 @@ public static class TotalRows
         return agreeing > 0;
     }
 
-    private static bool IsNamed(Column[] labels, int row) => Array.Exists(labels, column => SaysTotal(column.Cells.TextAt(row)));
+    private static bool IsNamed(RowLabels[] labels, int row) => Array.Exists(labels, column => column.SaysTotal(row));
 
-    private static bool HasNoLabel(Column[] labels, int row) =>
-        labels.Length > 0 && Array.TrueForAll(labels, column => column.Cells.TextAt(row).Trim().Length == 0);
+    private static bool HasNoLabel(RowLabels[] labels, int row) =>
+        labels.Length > 0 && Array.TrueForAll(labels, column => column.IsBlank(row));
+
+    /// <summary>What the rows of a column are called; each label is looked at once, in however many rows it stands.</summary>
+    private sealed class RowLabels(Column column)
+    {
+        private bool?[]? _saysTotal;
+
+        public bool IsBlank(int row) => column.Labels.Codes[row] == column.Labels.BlankCode;
+
+        public bool SaysTotal(int row)
+        {
+            LabelView view = column.Labels;
+            _saysTotal ??= new bool?[view.Labels.Count];
+            int code = view.Codes[row];
+            return _saysTotal[code] ??= code != view.BlankCode && TotalRows.SaysTotal(view.Labels[code]);
+        }
+    }
 }

@@ -12,7 +12,7 @@ namespace OneWhole.Core.Studies;
 public sealed record FigureWord(string Key, string Default)
 {
     /// <summary>The places in it: "{count}".</summary>
-    public IReadOnlyList<string> Places { get; } = [.. FigureWords.Place().Matches(Default).Select(match => match.Value)];
+    public IReadOnlyList<string> Places => [.. FigureWords.Place().Matches(Default).Select(match => match.Value)];
 }
 
 /// <summary>

@@ -252,7 +252,7 @@ internal sealed record Concentration(Fraction Hhi, Fraction EffectiveParts, Frac
         {
             return OfSmall(Array.ConvertAll((ExactInt[])amounts, amount => amount.Small), sum);
         }
-        ExactInt[] totals = [.. amounts.Order()];
+        ExactInt[] totals = ExactInt.Ordered(amounts);
         int n = totals.Length;
         if (totals[0].Sign < 0)
         {

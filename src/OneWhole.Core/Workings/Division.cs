@@ -29,7 +29,7 @@ public sealed class Division : IMeasured
         DistinctInAll = aggregate.DistinctInAll;
         Asked = aggregate.Asked;
         _partTotals = new ExactInt[display.Parts.Count];
-        _sortedTotals = new Lazy<ExactInt[]>(() => [.. CountedTotals.Order()]);
+        _sortedTotals = new Lazy<ExactInt[]>(() => ExactInt.Ordered(CountedTotals));
         _groupTotals = new ExactInt[display.GroupCount];
         for (int group = 0; group < display.GroupCount; group++)
         {
