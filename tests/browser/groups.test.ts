@@ -105,7 +105,7 @@ test('a pie with shares and amounts, as a ring with the whole in it, and the bar
   const largest = sold.toSorted((a, b) => b.sold - a.sold)[0];
   await expect(figure(page).getByText(`${(((largest?.sold ?? 0) / whole) * 100).toFixed(1)} %`, { exact: true })).toBeVisible();
   await expect(figure(page).getByText(text(largest?.sold ?? 0, 0), { exact: true })).toBeVisible();
-  await expect(page.getByText('From three parts on share bars read better')).toBeVisible();
+  await expect(page.getByRole('main').getByText('From three parts on share bars read better')).toBeVisible();
   await form(page, 'Ring').click();
   await expect(figure(page).getByText(text(whole, 0), { exact: true })).toBeVisible();
   await word(page, 'Sold').click();

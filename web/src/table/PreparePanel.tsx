@@ -158,20 +158,27 @@ export function PreparePanel({
       ) : (
         <div className="mt-2 flex flex-col gap-1 border-t border-hairline pt-3">
           <span className="text-quiet">Add a step</span>
-          <ActingSelect
-            id="add-step"
-            label="Add a step"
-            value=""
-            verb="begins it"
-            act={(chosen) => setAdding(kinds.data?.find((kind) => kind.kind === chosen) ?? null)}
-          >
-            <option value="">choose</option>
-            {kinds.data?.map((kind) => (
-              <option key={kind.kind} value={kind.kind}>
-                {kind.name}
-              </option>
-            ))}
-          </ActingSelect>
+          {/* An empty list would swallow the first keys that are pressed in it. */}
+          {kinds.data ? (
+            <ActingSelect
+              id="add-step"
+              label="Add a step"
+              value=""
+              verb="begins it"
+              act={(chosen) => setAdding(kinds.data.find((kind) => kind.kind === chosen) ?? null)}
+            >
+              <option value="">choose</option>
+              {kinds.data.map((kind) => (
+                <option key={kind.kind} value={kind.kind}>
+                  {kind.name}
+                </option>
+              ))}
+            </ActingSelect>
+          ) : (
+            <span className="h-7 text-quiet">
+              {kinds.isError ? 'The list of steps could not be fetched: reload the page.' : ''}
+            </span>
+          )}
         </div>
       )}
     </section>
