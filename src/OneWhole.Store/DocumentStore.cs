@@ -424,7 +424,8 @@ public sealed class DocumentStore(Database database)
         using SqliteCommand command = Database.Command(
             connection,
             "SELECT d.id, d.kind, ifnull(d.removed_name, ''), "
-                + "(SELECT count(*) FROM document o WHERE o.removed_with = d.id AND o.id <> d.id), d.removed FROM document d WHERE d.removed_with = d.id AND d.position > 0 ORDER BY d.removed DESC, d.id DESC",
+                + "(SELECT count(*) FROM document o WHERE o.removed_with = d.id AND o.id <> d.id), d.removed "
+                + "FROM document d WHERE d.removed_with = d.id AND d.position > 0 ORDER BY d.removed DESC, d.id DESC",
             null
         );
         using SqliteDataReader reader = command.ExecuteReader();

@@ -105,7 +105,7 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels,
     {
         public bool Has(Entry part) => Parts.Contains(part.Key) || Labels.Contains((part.NameInFigure, part.Key));
 
-        /// <summary>A group's name is a mark of its own, or stands where parts have theirs, under the key that they can't have.</summary>
+        /// <summary>A group's name is a mark of its own, or stands where parts have theirs, under a key of its own.</summary>
         public bool HasGroup(string label) => Groups.Contains(label) || Parts.Contains($"group {label}");
 
         /// <summary>How many parts have their name, where all are labels: those are named by their keys.</summary>
@@ -146,11 +146,14 @@ public sealed record LeftOut(int Names, int AllNames, int Labels, int AllLabels,
             {
                 // Of very many the few that have names are counted, not those that have none.
                 all = drawn.Count();
-                return (Math.Max(0, all - named.PartsOnce), all);
+                missing = Math.Max(0, all - named.PartsOnce);
             }
-            foreach (int part in drawn)
+            else
             {
-                Count(named.Has(division.Parts[part]));
+                foreach (int part in drawn)
+                {
+                    Count(named.Has(division.Parts[part]));
+                }
             }
         }
         if (groups && finish.Axes.Names)

@@ -10,7 +10,8 @@ namespace OneWhole.Core.Numbers;
 /// </summary>
 public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
 {
-    // _large is null exactly when the value fits a long; then _small is the value. Sixteen bytes in all: columns and cells are arrays of these.
+    // _large is null exactly when the value fits a long; then _small is the value. Sixteen bytes in all: columns and cells are
+    // arrays of these.
     private readonly long _small;
     private readonly Large? _large;
 

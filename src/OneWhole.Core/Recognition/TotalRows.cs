@@ -61,7 +61,8 @@ public static class TotalRows
         {
             return [];
         }
-        RowLabels[] labels = [.. table.Columns.Where(column => column.Info.Type != ColumnType.Quantity).Select(column => new RowLabels(column))];
+        IEnumerable<Column> labelled = table.Columns.Where(column => column.Info.Type != ColumnType.Quantity);
+        RowLabels[] labels = [.. labelled.Select(column => new RowLabels(column))];
         List<TotalRow> found = table.RowCount > MostInBlocks ? [] : Blocks(table, amounts, labels);
         HashSet<int> left = [.. found.Select(total => total.Row)];
         // What the blocks add up to, or all rows.

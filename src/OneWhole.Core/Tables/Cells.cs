@@ -111,12 +111,11 @@ public sealed class LabelCells(IReadOnlyList<string> labels, Codes codes) : Cell
         {
             return (Labels, codeOf);
         }
-        LabelPool labels = LabelPool.Of(Labels);
-        foreach (string label in unknown)
+        for (int at = 0; at < unknown.Length; at++)
         {
-            codeOf[label] = labels.Add(label);
+            codeOf[unknown[at]] = Labels.Count + at;
         }
-        return (labels.Settled(), codeOf);
+        return (LabelPool.With(Labels, unknown), codeOf);
     }
 }
 

@@ -145,6 +145,21 @@ public sealed class LabelPool : IReadableLabels
         return made;
     }
 
+    /// <summary>Labels with further ones after them; the strings of a short list stay the same ones.</summary>
+    internal static IReadOnlyList<string> With(IReadOnlyList<string> labels, IReadOnlyList<string> more)
+    {
+        if (labels is not LabelPool && labels.Count + more.Count <= FewLabels)
+        {
+            return [.. labels, .. more];
+        }
+        LabelPool pool = Of(labels);
+        foreach (string label in more)
+        {
+            pool.Add(label);
+        }
+        return pool.Settled();
+    }
+
     /// <inheritdoc/>
     public IEnumerator<string> GetEnumerator()
     {

@@ -78,18 +78,23 @@ public sealed class LabelView : IMeasured
         }
         var place = new int[cells.Labels.Count];
         Array.Fill(place, -1);
-        var labels = new LabelPool();
+        var kept = new List<int>();
         int[] codes = cells.Codes.ToInts();
         for (int row = 0; row < codes.Length; row++)
         {
             int code = codes[row];
             if (place[code] < 0)
             {
-                place[code] = labels.Add(cells.Labels[code]);
+                place[code] = kept.Count;
+                kept.Add(code);
             }
             codes[row] = place[code];
         }
-        return new LabelView(labels.Settled(), Codes.From(codes, codes.Length, Math.Max(1, labels.Count)));
+        IReadOnlyList<string> labels =
+            cells.Labels is LabelPool
+                ? LabelPool.Of(new PlacedLabels(cells.Labels, [.. kept])).Settled()
+                : [.. kept.Select(code => cells.Labels[code])];
+        return new LabelView(labels, Codes.From(codes, codes.Length, Math.Max(1, labels.Count)));
     }
 
     private static LabelView OfNumbers(NumberCells cells)

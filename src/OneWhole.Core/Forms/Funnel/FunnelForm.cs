@@ -92,6 +92,7 @@ internal sealed class FunnelForm : Form<FunnelMembers>
         string Stage(int row) =>
             division.Parts[division.PartOf(row)].Label
             + (division.Groups is { } groups ? $" of {groups[division.GroupOf(row)].Label}" : "");
+        string more = grows.Length > 3 ? $" and {grows.Length - 3} others" : "";
         return new FormWorkings(
             [
                 .. columns.GroupAndPart(),
@@ -137,8 +138,7 @@ internal sealed class FunnelForm : Form<FunnelMembers>
                         new TieOutLine(
                             "stage-grows",
                             TieOutStatus.Warn,
-                            "larger than the stage before: "
-                                + $"{string.Join(", ", grows.Take(3).Select(Stage))}{(grows.Length > 3 ? $" and {grows.Length - 3} others" : "")}"
+                            "larger than the stage before: " + $"{string.Join(", ", grows.Take(3).Select(Stage))}{more}"
                         ),
                     ],
         };
