@@ -58,9 +58,29 @@ internal static class EveryShape
     /// are read from the forms' own schemas, so that a form or a member that comes is among them.
     /// </summary>
     /// <param name="wanted">Which forms.</param>
-    public static IReadOnlyList<string> Members(Func<Form, bool> wanted)
+    public static IReadOnlyList<string> Members(Func<Form, bool> wanted) =>
+        [.. Written("{}", wanted).Select(study => study["form"]!.ToJsonString()).Distinct()];
+
+    /// <summary>
+    /// Whole studies of the table's columns (<see cref="Trips"/>): one for each of <see cref="Members"/>, and one for each shape and each
+    /// of the states.
+    /// </summary>
+    /// <param name="fits">Whether a study in a state can be drawn of the table at hand: a circle does not close over a part of a whole.</param>
+    /// <param name="states">Members of a study besides its columns and its form: {"fold": {"keep": 2}}.</param>
+    public static TheoryData<string> Studies(Func<Study, bool> fits, params string[] states)
     {
-        var all = new List<string>();
+        string[] ofShapes =
+        [
+            .. states.SelectMany(state => Written(state, _ => true, shapesOnly: true)).Select(study => study.ToJsonString()).Distinct(),
+        ];
+        string[] fitting = [.. ofShapes.Where(study => fits(StudyFormat.Standard.Read(study)))];
+        Assert.True(fitting.Length * 3 > ofShapes.Length * 2, $"only {fitting.Length} of {ofShapes.Length} fit the table");
+        return [.. Written("{}", _ => true).Select(study => study.ToJsonString()).Concat(fitting).Distinct()];
+    }
+
+    /// <summary>Studies as they are written after they were read; those that can't be read are left out.</summary>
+    private static IEnumerable<JsonObject> Written(string state, Func<Form, bool> wanted, bool shapesOnly = false)
+    {
         foreach (
             (Form form, JsonNode? described) in FormList
                 .Standard.Forms.Zip(FormsTable.Json(FormList.Standard))
@@ -69,9 +89,13 @@ internal static class EveryShape
         {
             foreach (FormShape shape in form.Shapes)
             {
-                JsonObject members = (JsonObject)StudyFormat.Standard.Write(Begin(form, shape, "{}", ["Hallin", "Oskery"]))["form"]!;
-                all.Add(members.ToJsonString());
-                foreach ((string name, JsonNode? schema) in (JsonObject)described!["schema"]!["properties"]!)
+                if (Read(() => Begin(form, shape, state, ["Hallin", "Oskery"])) is not { } begun)
+                {
+                    continue;
+                }
+                yield return begun;
+                var properties = (JsonObject)described!["schema"]!["properties"]!;
+                foreach ((string name, JsonNode? schema) in shapesOnly ? [] : properties)
                 {
                     IEnumerable<JsonNode?> values =
                         schema?["enum"] is JsonArray words ? words
@@ -79,33 +103,27 @@ internal static class EveryShape
                         : [];
                     foreach (JsonNode? value in values)
                     {
-                        var changed = (JsonObject)members.DeepClone();
-                        changed[name] = value?.DeepClone();
-                        all.Add(changed.ToJsonString());
+                        var changed = (JsonObject)begun.DeepClone();
+                        changed["form"]![name] = value?.DeepClone();
+                        if (Read(() => StudyFormat.Standard.Read(changed.ToJsonString())) is { } read)
+                        {
+                            yield return read;
+                        }
                     }
                 }
             }
         }
-        // What a member has where it is left out is another way of writing what is there already.
-        return [.. all.Where(IsRead).DistinctBy(text => FormText(text))];
     }
 
-    private static string FormText(string members) =>
-        StudyFormat.Standard.Write(StudyFormat.Standard.Read(WithForm(members)))["form"]!.ToJsonString();
-
-    private static string WithForm(string members) =>
-        $$"""{"format": "onewhole.study/1", "parts": {"column": "Kind"}, "groups": {"column": "Route"}, "form": {{members}} }""";
-
-    private static bool IsRead(string members)
+    private static JsonObject? Read(Func<Study> read)
     {
         try
         {
-            StudyFormat.Standard.Read(WithForm(members));
-            return true;
+            return (JsonObject)StudyFormat.Standard.Write(read());
         }
         catch (StudyException)
         {
-            return false;
+            return null;
         }
     }
 

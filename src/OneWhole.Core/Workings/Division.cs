@@ -124,8 +124,8 @@ public sealed class Division : IMeasured
     /// <summary>A second table for a form that lays one population over another, or null.</summary>
     public Table? Second { get; private init; }
 
-    /// <summary>The amounts before folding, in table order.</summary>
-    internal Amounts Listed { get; }
+    /// <summary>The amounts before folding, in table order: what was dropped is not among them, what is tried is.</summary>
+    public Amounts Listed { get; }
 
     /// <summary>How many parts there are, folded ones counted.</summary>
     public int CountedParts => IsEmpty ? 0 : Listed.Parts.Count;

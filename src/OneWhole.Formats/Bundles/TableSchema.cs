@@ -17,12 +17,8 @@ internal static partial class TableSchema
         var field = new JsonObject { ["name"] = column.Name };
         switch (column.Info.Type)
         {
-            case ColumnType.Quantity when column.Cells is NumberCells { Spellings.Count: 0 } || Texts(column).All(PointNumber().IsMatch):
+            case ColumnType.Quantity when IsNumber(column, field):
                 field["type"] = "number";
-                break;
-            case ColumnType.Quantity when Texts(column).All(CommaNumber().IsMatch):
-                field["type"] = "number";
-                field["decimalChar"] = ",";
                 break;
             case ColumnType.Date when Texts(column).All(IsoDate().IsMatch):
                 field["type"] = "date";
@@ -39,6 +35,33 @@ internal static partial class TableSchema
         return field;
     }
 
+    /// <summary>
+    /// Whether each cell is a number as it is written, with the column's own decimal mark: "1,200" is no 1.2. The marks that are not the
+    /// standard's are added to the field.
+    /// </summary>
+    private static bool IsNumber(Column column, JsonObject field)
+    {
+        if (column.Cells is NumberCells { Spellings.Count: 0 })
+        {
+            return true;
+        }
+        bool comma = column.Info.Numbers.DecimalMark == ',';
+        bool plain = Texts(column).All((comma ? CommaNumber() : PointNumber()).IsMatch);
+        if (!plain && !Texts(column).All((comma ? GroupedComma() : GroupedPoint()).IsMatch))
+        {
+            return false;
+        }
+        if (comma)
+        {
+            field["decimalChar"] = ",";
+        }
+        if (!plain)
+        {
+            field["groupChar"] = comma ? "." : ",";
+        }
+        return true;
+    }
+
     /// <summary>The cells that are not empty; where labels are held once, each once.</summary>
     private static IEnumerable<string> Texts(Column column) =>
         (column.Cells is LabelCells cells ? cells.Labels : Enumerable.Range(0, column.Count).Select(column.Cells.TextAt)).Where(text =>
@@ -50,6 +73,12 @@ internal static partial class TableSchema
 
     [GeneratedRegex(@"\A-?\d+(,\d+)?\z", RegexOptions.CultureInvariant)]
     private static partial Regex CommaNumber();
+
+    [GeneratedRegex(@"\A-?(\d{1,3}(,\d{3})+|\d+)(\.\d+)?\z", RegexOptions.CultureInvariant)]
+    private static partial Regex GroupedPoint();
+
+    [GeneratedRegex(@"\A-?(\d{1,3}(\.\d{3})+|\d+)(,\d+)?\z", RegexOptions.CultureInvariant)]
+    private static partial Regex GroupedComma();
 
     [GeneratedRegex(@"\A\d{4}-\d{2}-\d{2}\z", RegexOptions.CultureInvariant)]
     private static partial Regex IsoDate();

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Reflection;
 using OneWhole.Formats.Reading;
 using Parquet;
@@ -81,11 +82,26 @@ internal sealed class ParquetFormat : TableFormat
             }
             for (int i = 0; i < _cells.Length; i++)
             {
-                _cells[i] = PlainText.OfAny(_columns[i].GetValue(_row));
+                _cells[i] = TextOf(_fields[i], _columns[i].GetValue(_row));
             }
             _row++;
             return true;
         }
+
+        /// <summary>The library gives a time of day as a number of its unit since midnight.</summary>
+        private static string TextOf(DataField field, object? value) =>
+            field is TimeDataField time && value is not null
+                ? PlainText.OfAny(
+                    time.Precision switch
+                    {
+                        TimeUnitPrecision.Millis => new TimeOnly(
+                            Convert.ToInt64(value, CultureInfo.InvariantCulture) * TimeSpan.TicksPerMillisecond
+                        ),
+                        TimeUnitPrecision.Micros => new TimeOnly((long)value * TimeSpan.TicksPerMicrosecond),
+                        _ => new TimeOnly((long)value / TimeSpan.NanosecondsPerTick),
+                    }
+                )
+                : PlainText.OfAny(value);
 
         private void ReadGroup()
         {
@@ -108,10 +124,6 @@ internal sealed class ParquetFormat : TableFormat
             if (field.ClrType == typeof(string))
             {
                 return Fill(new string?[group.RowCount], values => group.ReadAsync(field, values.AsMemory(), null, default));
-            }
-            if (field.ClrType == typeof(byte[]))
-            {
-                return Fill(new byte[]?[group.RowCount], values => group.ReadAsync(field, values.AsMemory(), null, default));
             }
             // The library reads each type of value into an array of that type.
             return (Task<Array>)

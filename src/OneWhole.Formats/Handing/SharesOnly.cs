@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using OneWhole.Core.Drawing;
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Statements;
 using OneWhole.Core.Studies;
@@ -24,6 +23,14 @@ public static class SharesOnly
     /// divides.</exception>
     public static HandedStudy Of(HandedStudy study)
     {
+        if (study.Study.Trials.Length > 0)
+        {
+            throw new StudyException(
+                "not-shares-only",
+                "trial",
+                "What is tried can't be handed over as shares only: it says amounts. Go back to what was counted, and hand that over."
+            );
+        }
         if (
             study.Study.Form.Form.SecondTable(study.Study) is not null
             || study.Workings.Values.Any(each =>
@@ -64,26 +71,12 @@ public static class SharesOnly
         }
         string parts = NameOf(division.Study.Parts, "part"),
             groups = division.Study.Groups is { } axis ? NameOf(axis, "group") : "group";
-        var rows = new List<(string Group, string Part, string Share)>();
-        for (int row = 0; row < division.RowCount; row++)
-        {
-            if (division.Has(row))
-            {
-                rows.Add(
-                    (
-                        division.Groups?[division.GroupOf(row)].Label ?? "",
-                        division.Parts[division.PartOf(row)].Label,
-                        Percent(division.Amount(row), division.Total)
-                    )
-                );
-            }
-        }
         ColumnBuilder[] builders = [new(NumberReading.Point, false), new(NumberReading.Point, false), new(NumberReading.Point, true)];
-        foreach ((string group, string part, string share) in rows)
+        foreach ((string? group, string part, ExactInt amount) in RowsOf(division))
         {
             builders[0].Add(part);
             builders[1].Add(group);
-            builders[2].Add(share);
+            builders[2].Add(Percent(division, amount).ToString());
         }
         Column[] columns = [builders[0].Build(parts), builders[1].Build(groups), builders[2].Build(ShareColumn)];
         // Names of numbers ("2024") stay names.
@@ -98,6 +91,26 @@ public static class SharesOnly
         return Calculator.Run(table, Study(division, parts, groups));
     }
 
+    /// <summary>Each pair's amount, before anything was dropped or folded: the study does that again.</summary>
+    private static IEnumerable<(string? Group, string Part, ExactInt Amount)> RowsOf(Division division)
+    {
+        Amounts listed = division.Listed;
+        for (int group = 0; group < listed.GroupCount; group++)
+        {
+            for (int part = 0; part < listed.Parts.Count; part++)
+            {
+                if (listed.Has(group, part))
+                {
+                    yield return (listed.Groups?[group].Label, listed.Parts[part].Label, listed[group, part]);
+                }
+            }
+        }
+        foreach (LeftOut dropped in division.LeftOut)
+        {
+            yield return (dropped.Group, dropped.Part, dropped.Amount);
+        }
+    }
+
     private static string NameOf(Axis axis, string otherwise) =>
         axis switch
         {
@@ -106,34 +119,30 @@ public static class SharesOnly
             _ => otherwise,
         };
 
-    /// <summary>The same study of the shares: what was left out, folded and put in order has been done already.</summary>
+    /// <summary>
+    /// The same study of the shares. What was filtered and put in order has been done already; what is dropped and folded is done by the
+    /// study again, so that it says so, and counts parts as it did.
+    /// </summary>
     private static Study Study(Division division, string parts, string groups)
     {
         Study study = division.Study;
-        ImmutableArray<string> Listed(IReadOnlyList<Entry> entries) => [.. entries.Select(entry => entry.Label)];
+        ImmutableArray<string> Listed(IEnumerable<Entry> entries) => [.. entries.Select(entry => entry.Label)];
         Finish finish = study.Finish;
-        ImmutableSortedDictionary<string, string> colours = finish.Colours;
-        foreach (Entry folded in division.Parts.Where(part => part.Kind == EntryKind.Folded && !colours.ContainsKey(part.Label)))
-        {
-            colours = colours.SetItem(folded.Label, Ink.OnSheet(Ink.ClassC));
-        }
+        IEnumerable<Entry> kept = division.Parts.Take(division.KeptParts);
         return study with
         {
-            Parts = new Axis.Labels(parts, Listed(division.Parts)),
+            Parts = new Axis.Labels(parts, Listed(kept.Concat(division.Folded?.Folded ?? []))),
             Groups = division.HasGroups ? new Axis.Labels(groups, Listed(division.Groups!)) : null,
             GivenValue = new Measure.Sum(ShareColumn),
             Where = [],
-            Fold = null,
-            Negatives = Negatives.Keep,
+            Fold = FoldOf(division),
             PanelColumn = null,
             Order = new Ordering
             {
-                Parts = new Order.Listed(Listed(division.Parts)),
+                Parts = new Order.Listed(Listed(kept)),
                 Groups = division.HasGroups ? new Order.Listed(Listed(division.Groups!)) : null,
             },
-            Whole = division.FixedWhole is { } whole
-                ? new Whole(WholeOf.Given) { Given = ExactDecimal.Parse(Percent(whole, division.Total)) }
-                : study.Whole,
+            Whole = division.FixedWhole is { } whole ? new Whole(WholeOf.Given) { Given = Percent(division, whole) } : study.Whole,
             Finish = finish with
             {
                 // The sentence as it was, without the number of the whole.
@@ -144,12 +153,20 @@ public static class SharesOnly
                 AmountDecimals = study.Rounding.Decimals,
                 AmountIn = AmountIn.Ones,
                 AmountEnd = null,
-                Colours = colours,
             },
         };
     }
 
+    /// <summary>As many as stay are kept: a share that is reached exactly need not be reached by shares that are rounded.</summary>
+    private static Fold? FoldOf(Division division)
+    {
+        int named = division.Parts.Take(division.KeptParts).Count(part => !part.IsBlank);
+        return division.Folded is null ? null
+            : named == 0 ? division.Study.Fold
+            : new Fold { Keep = named, Label = division.Study.Fold!.Label };
+    }
+
     /// <summary>An amount as a percent of all, with its decimals.</summary>
-    private static string Percent(ExactInt amount, ExactInt total) =>
-        ExactDecimal.Format((new Fraction(amount * 100, total) * new Fraction(ExactInt.PowerOfTen(Decimals))).Round(), Decimals);
+    private static ExactDecimal Percent(Division division, ExactInt amount) =>
+        new((new Fraction(amount * 100, division.Total) * new Fraction(ExactInt.PowerOfTen(Decimals))).Round(), Decimals);
 }

@@ -30,9 +30,9 @@ internal static class PlainText
             );
 
     /// <summary>Bytes are text where they are text; else they are written as digits of 16.</summary>
-    private static string OfBytes(byte[] bytes)
+    private static string OfBytes(ReadOnlySpan<byte> bytes)
     {
-        if (!System.Text.Unicode.Utf8.IsValid(bytes) || bytes.AsSpan().IndexOfAnyInRange((byte)0, (byte)8) >= 0)
+        if (!System.Text.Unicode.Utf8.IsValid(bytes) || bytes.IndexOfAnyInRange((byte)0, (byte)8) >= 0)
         {
             return Convert.ToHexString(bytes);
         }
@@ -54,6 +54,7 @@ internal static class PlainText
             TimeSpan time => time.ToString("c", CultureInfo.InvariantCulture),
             bool flag => flag ? "true" : "false",
             byte[] bytes => OfBytes(bytes),
+            ReadOnlyMemory<byte> bytes => OfBytes(bytes.Span),
             IFormattable other => other.ToString(null, CultureInfo.InvariantCulture),
             _ => value.ToString() ?? "",
         };

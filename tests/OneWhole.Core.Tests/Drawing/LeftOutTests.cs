@@ -194,7 +194,7 @@ public sealed class LeftOutTests
     {
         WorkingsResult workings = Run("""{"kind": "pareto"}""", "sixty", false);
         Figure figure = FigureDrawer.Draw(workings, 700, 460, TextMeasurer.Shared);
-        Recognition.Remark remark = NoRoom.Of(workings, figure, TextMeasurer.Shared)!;
+        Core.Recognition.Remark remark = NoRoom.Of(workings, figure, TextMeasurer.Shared)!;
         Assert.StartsWith(figure.LeftOut!.Words, remark.Text, StringComparison.Ordinal);
         Assert.Equal("fold past the 12th", remark.Remedy!.Text);
         WorkingsResult mended = Calculator.Run(workings.Division.Table, remark.Remedy.Apply(workings.Division.Study));

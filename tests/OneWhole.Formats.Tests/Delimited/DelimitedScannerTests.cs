@@ -2,7 +2,7 @@ using CsCheck;
 using OneWhole.Formats.Delimited;
 using OneWhole.Formats.Reading;
 
-namespace OneWhole.Formats.Tests;
+namespace OneWhole.Formats.Tests.Delimited;
 
 /// <summary>RFC 4180, character by character.</summary>
 public sealed class DelimitedScannerTests

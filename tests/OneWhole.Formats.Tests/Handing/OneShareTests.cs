@@ -13,7 +13,7 @@ using OneWhole.Core.Workings;
 using OneWhole.Formats.Handing;
 using OneWhole.Formats.Text;
 
-namespace OneWhole.Formats.Tests;
+namespace OneWhole.Formats.Tests.Handing;
 
 /// <summary>
 /// A share is one number wherever it is printed: label, note at the pointer, workings, reading, table that is handed over, workbook.

@@ -10,7 +10,7 @@ using OneWhole.Formats.Handing;
 using UglyToad.PdfPig;
 using UglyToad.PdfPig.Content;
 
-namespace OneWhole.Formats.Tests;
+namespace OneWhole.Formats.Tests.Handing;
 
 /// <summary>A page of several studies as it leaves: read back by readers that are not ours.</summary>
 public sealed class PageHandOverTests

@@ -10,7 +10,7 @@ using OneWhole.Formats.Handing;
 using OneWhole.Formats.Text;
 using Table = OneWhole.Core.Tables.Table;
 
-namespace OneWhole.Formats.Tests;
+namespace OneWhole.Formats.Tests.Office;
 
 /// <summary>
 /// Every setting of the registry against the chart of workbooks and slides: it changes it, or it is named before the file is made.

@@ -7,7 +7,7 @@ using OneWhole.Formats.Handing;
 using A = DocumentFormat.OpenXml.Drawing;
 using C = DocumentFormat.OpenXml.Drawing.Charts;
 
-namespace OneWhole.Formats.Tests;
+namespace OneWhole.Formats.Tests.Office;
 
 /// <summary>The slides of every form: valid, whole, and what they show is bound to the workbook inside them.</summary>
 public sealed class SlidesTests
@@ -80,11 +80,11 @@ public sealed class SlidesTests
     public void A_title_is_a_title_the_speaker_has_statement_and_proofs_and_long_workings_go_on_over_slides()
     {
         string rows = string.Join('\n', Enumerable.Range(1, 45).Select(row => $"cause {row},{1000 - row}"));
-        Core.Tables.Table table = Reading
-            .TableFile.Read(
+        Core.Tables.Table table = Formats
+            .Reading.TableFile.Read(
                 new MemoryStream(System.Text.Encoding.UTF8.GetBytes($"Cause,Minutes\n{rows}\n")),
                 "delays.csv",
-                Reading.ReadSettings.Found
+                Formats.Reading.ReadSettings.Found
             )
             .Table;
         Core.Studies.Study study = Core.Studies.StudyFormat.Standard.Read(
@@ -112,7 +112,7 @@ public sealed class SlidesTests
     [Fact]
     public void A_slide_has_its_title_caption_and_tie_out_an_alternative_text_and_the_workings_as_a_table()
     {
-        using PresentationDocument document = Written(WorkbookTests.Handed(""" "form": {"kind": "stacked"} """));
+        using PresentationDocument document = Written(WorkbookTests.Handed(WorkbookTests.Stacked));
         SlidePart[] slides =
         [
             .. document
@@ -122,7 +122,7 @@ public sealed class SlidesTests
         Assert.Equal(2, slides.Length);
         string[] texts = [.. slides[0].Slide!.Descendants<A.Text>().Select(text => text.Text)];
         Assert.Equal("=SUM(1) what it is", texts[0]);
-        Assert.Contains("100 % is each group: three wholes.", texts[1], StringComparison.Ordinal);
+        Assert.Contains("100 % is each route: three wholes.", texts[1], StringComparison.Ordinal);
         Assert.Contains("adds up", texts[2], StringComparison.Ordinal);
         Assert.StartsWith(
             "Stacked.",
@@ -135,7 +135,10 @@ public sealed class SlidesTests
             (double)document.PresentationPart.Presentation.SlideSize!.Cx! / document.PresentationPart.Presentation.SlideSize.Cy!,
             3
         );
-        using PresentationDocument narrow = Written(WorkbookTests.Handed(""" "form": {"kind": "mekko"} """), new HandingSize(800, 600));
+        using PresentationDocument narrow = Written(
+            WorkbookTests.Handed(WorkbookTests.Stacked.Replace("stacked", "mekko", StringComparison.Ordinal)),
+            new HandingSize(800, 600)
+        );
         Assert.Equal(
             4.0 / 3,
             (double)narrow.PresentationPart!.Presentation!.SlideSize!.Cx! / narrow.PresentationPart.Presentation.SlideSize.Cy!,
@@ -154,7 +157,7 @@ public sealed class SlidesTests
     [Fact]
     public void The_workings_follow_on_a_slide_of_their_own_where_they_are_wanted()
     {
-        HandedStudy study = WorkbookTests.Handed(""" "form": {"kind": "stacked"} """);
+        HandedStudy study = WorkbookTests.Handed(WorkbookTests.Stacked);
         using PresentationDocument both = Written(study),
             alone = Written(study, new HandingSize(960, 600) { HasWorkings = false });
         Assert.Equal((2, 1), (both.PresentationPart!.SlideParts.Count(), alone.PresentationPart!.SlideParts.Count()));

@@ -1,7 +1,7 @@
 using System.Text;
 using OneWhole.Formats.Reading;
 
-namespace OneWhole.Formats.Tests;
+namespace OneWhole.Formats.Tests.Reading;
 
 /// <summary>Every reader on bytes that nobody meant: each ends in a table or in a clear refusal, soon, whatever comes.</summary>
 public sealed class RandomInputTests
@@ -115,7 +115,7 @@ public sealed class RandomInputTests
     [InlineData("company.sqlite")]
     public void A_file_with_bytes_changed_is_read_or_refused(string fixture)
     {
-        byte[] whole = File.ReadAllBytes(FileFormatTests.Fixture(fixture));
+        byte[] whole = File.ReadAllBytes(ReadsFiles.Fixture(fixture));
         var random = new Random(fixture.Length);
         for (int i = 0; i < 120; i++)
         {

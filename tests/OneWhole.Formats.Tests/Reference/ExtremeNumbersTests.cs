@@ -8,7 +8,7 @@ using OneWhole.Core.Workings;
 using OneWhole.Formats.Reading;
 using OneWhole.Formats.Text;
 
-namespace OneWhole.Formats.Tests;
+namespace OneWhole.Formats.Tests.Reference;
 
 /// <summary>
 /// Every loop over numbers ends for all doubles: the ends of the range, one beside the other, next to nothing, in every form.

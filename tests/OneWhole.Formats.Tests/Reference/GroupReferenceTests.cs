@@ -8,7 +8,7 @@ using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Reading;
 
-namespace OneWhole.Formats.Tests;
+namespace OneWhole.Formats.Tests.Reference;
 
 /// <summary>
 /// Random studies with groups against the window functions of SQLite and DuckDB: percent of group, of part and of all; the sides,

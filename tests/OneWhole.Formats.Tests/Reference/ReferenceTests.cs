@@ -6,7 +6,7 @@ using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 using OneWhole.Formats.Reading;
 
-namespace OneWhole.Formats.Tests;
+namespace OneWhole.Formats.Tests.Reference;
 
 /// <summary>
 /// Random studies against the window functions of SQLite and DuckDB: amounts, order, ranks, shares, running shares part after

@@ -7,7 +7,7 @@ using OneWhole.Core.Workings;
 using OneWhole.Formats.Reading;
 using OneWhole.Formats.Text;
 
-namespace OneWhole.Formats.Tests;
+namespace OneWhole.Formats.Tests.Reference;
 
 /// <summary>
 /// The worked examples' studies with something changed at random: each is refused with a place and a sentence, or is a study that

@@ -2,11 +2,11 @@ using System.Text;
 using OneWhole.Core.Tables;
 using OneWhole.Formats.Reading;
 
-namespace OneWhole.Formats.Tests;
+namespace OneWhole.Formats.Tests.Delimited;
 
-public sealed class DelimitedReaderTests
+public sealed class DelimitedFormatTests
 {
-    static DelimitedReaderTests() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
+    static DelimitedFormatTests() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
 
     private static ReadResult Read(string text, Encoding? encoding = null, ReadSettings? settings = null, bool mark = false)
     {

@@ -2,7 +2,7 @@ using System.Text.Json.Nodes;
 using OneWhole.Core.Briefings;
 using OneWhole.Core.Studies;
 
-namespace OneWhole.Core.Tests.Studies;
+namespace OneWhole.Core.Tests.Briefings;
 
 /// <summary>The briefing document: read strictly, written as it was read, and its published schema.</summary>
 public sealed class BriefingFormatTests
