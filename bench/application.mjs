@@ -1,6 +1,5 @@
 // Measures the built application as its user meets it: the command's time on the demo, an import's peak memory, a column's portrait, and
-// the
-// time from a change of the statement to the painted figure at a million rows. ./start or ./test must have built it before.
+// the time from a change of the statement to the painted figure at a million rows. ./start or ./test must have built it before.
 import { execFileSync } from 'node:child_process';
 import { createWriteStream, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -14,14 +13,24 @@ const median = (times) => times.toSorted((a, b) => a - b)[Math.floor(times.lengt
 const p95 = (times) => times.toSorted((a, b) => a - b)[Math.ceil(times.length * 0.95) - 1];
 const megabytes = (bytes) => `${(bytes / 2 ** 20).toFixed(0)} MB`;
 
+/** By turns with a command that does nothing, which tells a slow hour of the machine from a slow command. */
 function commandOnTheDemo() {
   const study = join(root, 'demo/studies/delays.minutes-by-cause.study.json');
-  const times = Array.from({ length: 11 }, () => {
-    const start = performance.now();
-    execFileSync(join(root, 'onewhole'), ['workings', '--table', join(root, 'demo/delays.csv'), '--study', study]);
-    return performance.now() - start;
-  });
-  console.log(`command, workings of the demo's delays: median ${median(times).toFixed(0)} ms of ${times.length} runs`);
+  const commands = {
+    "command, workings of the demo's delays": ['workings', '--table', join(root, 'demo/delays.csv'), '--study', study],
+    'command, its version': ['--version'],
+  };
+  const times = Object.fromEntries(Object.keys(commands).map((name) => [name, []]));
+  for (let run = 0; run < 40; run++)
+    for (const [name, words] of Object.entries(commands)) {
+      const start = performance.now();
+      execFileSync(join(root, 'onewhole'), words);
+      times[name].push(performance.now() - start);
+    }
+  for (const [name, each] of Object.entries(times))
+    console.log(
+      `${name}: median ${median(each).toFixed(0)} ms, fastest ${Math.min(...each).toFixed(0)} ms of ${each.length} runs`,
+    );
 }
 
 async function writeTable(path, rows) {

@@ -39,11 +39,10 @@ publish_server() {
   dotnet publish src/OneWhole.Web -c Release -o artifacts/publish/web --nologo -v quiet
 }
 
-# The command becomes one folder with a small launcher at the root.
+# The command becomes one folder; at the root stands a link to it, which costs nothing when it is followed.
 publish_command() {
   dotnet publish src/OneWhole.Cli -c Release -o artifacts/publish/cli --nologo -v quiet || return 1
-  printf '#!/usr/bin/env bash\nexec "$(dirname "$(readlink -f "$0")")/artifacts/publish/cli/onewhole" "$@"\n' > onewhole
-  chmod +x onewhole
+  ln -sfn artifacts/publish/cli/onewhole onewhole
 }
 
 # Labels are compared in Unicode NFC, which the framework takes from ICU.

@@ -18,17 +18,18 @@ public static class CommandLine
         Exit status: 0 done; 1 the study or the table can't be read or does not fit; 2 wrong use; 3 a proof fails.
         """;
 
-    private static Verb[] Verbs() =>
-        [
-            new WorkingsVerb(),
-            new FigureVerb(),
-            new CheckVerb(),
-            new BriefingVerb(),
-            new TableVerb(),
-            new SchemaVerb(),
-            new GuideVerb(),
-            new CompletionVerb(),
-        ];
+    /// <summary>By what is typed, in the order of the help.</summary>
+    private static readonly (string Name, Func<string, Verb> Make)[] Verbs =
+    [
+        ("workings", name => new WorkingsVerb(name)),
+        ("figure", name => new FigureVerb(name)),
+        ("check", name => new CheckVerb(name)),
+        ("briefing", name => new BriefingVerb(name)),
+        ("table", name => new TableVerb(name)),
+        ("schema", name => new SchemaVerb(name)),
+        ("guide", name => new GuideVerb(name)),
+        ("completion", name => new CompletionVerb(name)),
+    ];
 
     /// <inheritdoc cref="Run(IReadOnlyList{string}, Streams)"/>
     public static int Run(IReadOnlyList<string> arguments, TextWriter output, TextWriter error) =>
@@ -93,16 +94,24 @@ public static class CommandLine
 
     private static ParseResult Parse(IReadOnlyList<string> arguments, Streams streams)
     {
+        // A file's name may begin with anything: no word stands for a file of words, none for several options.
+        var configuration = new ParserConfiguration { ResponseFileTokenReplacer = null, EnablePosixBundling = false };
+        // Where a verb is asked to work, the others and the words of the help are not made: they would take longer than a small study.
+        if (Array.Find(Verbs, verb => verb.Name == arguments[0]).Make is { } make && !arguments.Any(IsHelp))
+        {
+            return make(arguments[0]).Command(streams).Parse([.. arguments.Skip(1)], configuration);
+        }
         var root = new RootCommand(Words);
         root.Options.OfType<HelpOption>().Single().Description = "What there is, and what it takes.";
         root.Options.OfType<VersionOption>().Single().Description = "Which version this is.";
-        foreach (Verb verb in Verbs())
+        foreach ((string name, Func<string, Verb> known) in Verbs)
         {
-            root.Add(verb.Command(streams));
+            root.Add(known(name).Command(streams));
         }
-        // A file's name may begin with anything: no word stands for a file of words, none for several options.
-        return root.Parse(arguments, new ParserConfiguration { ResponseFileTokenReplacer = null, EnablePosixBundling = false });
+        return root.Parse(arguments, configuration);
     }
+
+    private static bool IsHelp(string typed) => typed is "--help" or "-h" or "-?" or "/h" or "/?";
 
     /// <summary>The first thing that can't be understood, in the command's own words.</summary>
     private static string WhatIsWrong(ParseResult parsed)
@@ -110,7 +119,7 @@ public static class CommandLine
         if (parsed.CommandResult.Command is RootCommand)
         {
             string typed = parsed.UnmatchedTokens.FirstOrDefault() ?? parsed.Tokens[0].Value;
-            return $"\"{typed}\" is not a command: it must be {Given.Or([.. Verbs().Select(known => known.Name)])}.";
+            return $"\"{typed}\" is not a command: it must be {Given.Or([.. Verbs.Select(known => known.Name)])}.";
         }
         if (parsed.UnmatchedTokens.FirstOrDefault() is { } unknown)
         {

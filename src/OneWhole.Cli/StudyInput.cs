@@ -32,12 +32,16 @@ internal sealed class StudyInput
             given.Required(_table);
         }
         OneStandardInput(given);
+        ReadSettings Settings() => TableInput.Settings(given.Optional(_read));
+        // Each takes its time in a process that has just begun, so they are read together. What is wrong with the study is said first.
+        Task<ReadResult>? reading = given.Optional(_from) is null
+            ? Task.Run(() => TableInput.Opened(given.Required(_table), Settings(), streams))
+            : null;
         Study study = StudyFormat.Standard.Read(InputFile.Bytes(given.Required(_study), "study"));
-        ReadSettings settings = TableInput.Settings(given.Optional(_read));
-        Table table = given.Optional(_from) is { } place
-            ? Left(given, place)
-            : TableInput.Prepared(given.Required(_table), given.Optional(_prepare), settings, streams);
-        Table? second = given.Optional(_against) is { } against ? TableInput.Read(against, settings, streams) : null;
+        Table table = reading is null
+            ? Left(given, given.Optional(_from)!)
+            : TableInput.Steps(given.Optional(_prepare)).Apply(TableInput.Told(reading.GetAwaiter().GetResult(), streams));
+        Table? second = given.Optional(_against) is { } against ? TableInput.Read(against, Settings(), streams) : null;
         using var line = new ProgressLine(
             streams,
             given.Optional(_from) is { } at && !LeftInput.IsSourceFile(at) ? $"asking {at}" : "computing"

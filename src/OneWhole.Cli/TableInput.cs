@@ -18,21 +18,33 @@ internal static class TableInput
     /// <summary>A table after the steps that make it fit.</summary>
     public static Table Prepared(string path, string? steps, ReadSettings settings, Streams streams)
     {
-        Preparation preparation = steps is null ? Preparation.None : Preparation.Read(InputFile.Text(steps, "preparation"));
+        Preparation preparation = Steps(steps);
         return preparation.Apply(Read(path, settings, streams));
     }
+
+    /// <summary>The steps of a file; none without one.</summary>
+    public static Preparation Steps(string? path) =>
+        path is null ? Preparation.None : Preparation.Read(InputFile.Text(path, "preparation"));
 
     /// <summary>A table as it stands in its file.</summary>
     /// <param name="path">Of the file; "-", or a pipe such as /dev/stdin.</param>
     /// <param name="settings">What is settled already.</param>
     /// <param name="streams">Is told what stays open, and how far it is.</param>
-    public static Table Read(string path, ReadSettings settings, Streams streams)
+    public static Table Read(string path, ReadSettings settings, Streams streams) => Told(Opened(path, settings, streams), streams);
+
+    /// <summary>A table as it stands in its file, with what there is to tell of it.</summary>
+    /// <param name="path">Of the file; "-", or a pipe such as /dev/stdin.</param>
+    /// <param name="settings">What is settled already.</param>
+    /// <param name="streams">Is told how far it is.</param>
+    public static ReadResult Opened(string path, ReadSettings settings, Streams streams)
     {
-        ReadResult result;
-        using (var line = new ProgressLine(streams, $"reading {path}"))
-        {
-            result = Opened(path, settings, now => line.Say($"reading {path}: {now.Rows:#,0} rows"));
-        }
+        using var line = new ProgressLine(streams, $"reading {path}");
+        return Opened(path, settings, now => line.Say($"reading {path}: {now.Rows:#,0} rows"));
+    }
+
+    /// <summary>The table that was read, once what stays open is said.</summary>
+    public static Table Told(ReadResult result, Streams streams)
+    {
         Table table = result.Table;
         foreach (ReadNote note in result.Notes)
         {

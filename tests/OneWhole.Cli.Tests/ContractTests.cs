@@ -6,17 +6,7 @@ namespace OneWhole.Cli.Tests;
 /// <summary>The worked examples under tests/contract, each through the command line: numbers to 1e-9, everything else exactly.</summary>
 public sealed class ContractTests
 {
-    private static string Folder { get; } = FindFolder();
-
-    private static string FindFolder()
-    {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !Directory.Exists(Path.Combine(at, "tests", "contract")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
-        return Path.Combine(at ?? throw new DirectoryNotFoundException("tests/contract"), "tests", "contract");
-    }
+    private static string Folder { get; } = Repository.At("tests", "contract");
 
     public static TheoryData<string> Examples()
     {

@@ -91,6 +91,22 @@ public sealed class FaultTests : IDisposable
         Assert.Equal(2, Directory.GetFiles(_folder).Length);
     }
 
+    /// <summary>Study and table are read together; what is said does not depend on which is ready first.</summary>
+    [Theory]
+    [InlineData("Cause,Minutes,\nFog,60,1\n")]
+    [InlineData("")]
+    public void What_is_wrong_with_the_study_is_said_first_and_alone(string table)
+    {
+        File.WriteAllText(_table, table);
+        File.WriteAllText(_study, """{"format": "onewhole.study/1", "colour": "red"}""");
+        for (int run = 0; run < 5; run++)
+        {
+            (int status, string output, string error) = Run(Command("workings", "--table", _table, "--study", _study));
+            Assert.Equal((1, ""), (status, output));
+            Assert.Contains("colour", Assert.Single(error.Trim().Split('\n')), StringComparison.Ordinal);
+        }
+    }
+
     [Fact]
     public void A_failed_run_writes_nothing_to_standard_output()
     {

@@ -6,17 +6,7 @@ namespace OneWhole.Cli.Tests;
 /// <summary>Rows that stay where they are, from the command line; the engines themselves are tested beside them.</summary>
 public sealed class FromTests
 {
-    private static readonly string Demo = Path.Combine(Repository(), "demo");
-
-    private static string Repository()
-    {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !File.Exists(Path.Combine(at, "OneWhole.slnx")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
-        return at!;
-    }
+    private static readonly string Demo = Repository.At("demo");
 
     private static (int Status, string Out, string Error) Run(params string[] arguments)
     {

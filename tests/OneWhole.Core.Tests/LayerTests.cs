@@ -6,21 +6,9 @@ namespace OneWhole.Core.Tests;
 /// <summary>Each layer knows only those before it, and a form is one thing in one place.</summary>
 public sealed partial class LayerTests
 {
-    internal static readonly string Root = FindRoot();
-
-    private static string FindRoot()
-    {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !File.Exists(Path.Combine(at, "OneWhole.slnx")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
-        return at!;
-    }
-
     private static IEnumerable<string> Sources(params string[] folder) =>
         Directory
-            .GetFiles(Path.Combine([Root, .. folder]), "*.*", SearchOption.AllDirectories)
+            .GetFiles(Repository.At(folder), "*.*", SearchOption.AllDirectories)
             .Where(file =>
                 Path.GetExtension(file) is ".cs" or ".ts" or ".tsx"
                 && !file.Contains("wwwroot", StringComparison.Ordinal)
@@ -43,7 +31,7 @@ public sealed partial class LayerTests
     [InlineData("OneWhole.Cli", "OneWhole.Core OneWhole.Engines OneWhole.Formats")]
     public void A_project_refers_only_to_layers_before_it(string project, string before)
     {
-        XDocument file = XDocument.Load(Path.Combine(Root, "src", project, $"{project}.csproj"));
+        XDocument file = XDocument.Load(Repository.At("src", project, $"{project}.csproj"));
         string[] referred =
         [
             .. file.Descendants("ProjectReference")

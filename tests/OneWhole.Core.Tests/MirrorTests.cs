@@ -3,30 +3,18 @@ namespace OneWhole.Core.Tests;
 /// <summary>Tests stand where their sources do: a folder of a project has one of its name in the project's tests.</summary>
 public sealed class MirrorTests
 {
-    private static readonly string Root = FindRoot();
-
-    private static string FindRoot()
-    {
-        string? at = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(at!, "OneWhole.slnx")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
-        return at!;
-    }
-
     public static TheoryData<string> Folders() =>
         [
             .. Directory
-                .GetDirectories(Path.Combine(Root, "src"))
+                .GetDirectories(Repository.At("src"))
                 .Where(project => Directory.Exists(TestsOf(Path.GetFileName(project))))
                 .SelectMany(Directory.GetDirectories)
                 .Where(folder => Directory.EnumerateFiles(folder, "*.cs").Any())
-                .Select(folder => Path.GetRelativePath(Path.Combine(Root, "src"), folder))
+                .Select(folder => Path.GetRelativePath(Repository.At("src"), folder))
                 .Order(StringComparer.Ordinal),
         ];
 
-    private static string TestsOf(string project) => Path.Combine(Root, "tests", $"{project}.Tests");
+    private static string TestsOf(string project) => Repository.At("tests", $"{project}.Tests");
 
     [Theory]
     [MemberData(nameof(Folders))]
@@ -36,7 +24,7 @@ public sealed class MirrorTests
         string tests = Path.Combine(TestsOf(parts[0]), parts[1]);
         Assert.True(
             Directory.Exists(tests) && Directory.EnumerateFiles(tests, "*Tests.cs", SearchOption.AllDirectories).Any(),
-            $"src/{folder} has no tests in {Path.GetRelativePath(Root, tests)}"
+            $"src/{folder} has no tests in {Path.GetRelativePath(Repository.Root, tests)}"
         );
     }
 }

@@ -15,17 +15,7 @@ namespace OneWhole.Engines.Tests;
 /// <summary>The same rows brought in and left where they are: the workings are equal, digit by digit, in every engine.</summary>
 public sealed class SameAnswerTests(Servers servers) : IClassFixture<Servers>
 {
-    private static readonly string Folder = Path.Combine(Repository(), "tests", "contract");
-
-    private static string Repository()
-    {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !File.Exists(Path.Combine(at, "OneWhole.slnx")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
-        return at!;
-    }
+    private static readonly string Folder = Repository.At("tests", "contract");
 
     public static TheoryData<string> Engines() => [.. Servers.Kinds];
 

@@ -15,17 +15,8 @@ public abstract class ReadsFiles : IDisposable
         GC.SuppressFinalize(this);
     }
 
-    internal static string Fixture(string name)
-    {
-        string? at = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(at!, "OneWhole.slnx")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
-        return name.EndsWith(".sqlite", StringComparison.Ordinal)
-            ? Path.Combine(at!, "demo", name)
-            : Path.Combine(at!, "tests", "fixtures", name);
-    }
+    internal static string Fixture(string name) =>
+        name.EndsWith(".sqlite", StringComparison.Ordinal) ? Repository.At("demo", name) : Repository.At("tests", "fixtures", name);
 
     protected static ReadResult Bytes(byte[] bytes, string name, ReadSettings? settings = null) =>
         TableFile.Read(new MemoryStream(bytes), name, settings ?? ReadSettings.Found);

@@ -7,7 +7,7 @@ namespace OneWhole.Web.Tests;
 /// <summary>What the documents tell a reader to type is done as it stands there.</summary>
 public sealed partial class DocumentedStepsTests : IDisposable
 {
-    private static readonly string Root = ServerTests.Repository();
+    private static readonly string Root = Repository.Root;
 
     private readonly string _folder = Directory.CreateTempSubdirectory("onewhole-steps-").FullName;
 

@@ -81,7 +81,7 @@ public sealed class EveryRouteTests : IAsyncLifetime
 
     private static IEnumerable<Route> Routes()
     {
-        JsonNode contract = JsonNode.Parse(File.ReadAllText(Path.Combine(ServerTests.Repository(), "web", "openapi.json")))!;
+        JsonNode contract = JsonNode.Parse(File.ReadAllText(Repository.At("web", "openapi.json")))!;
         foreach ((string path, JsonNode? methods) in contract["paths"]!.AsObject())
         {
             foreach ((string method, JsonNode? operation) in methods!.AsObject())

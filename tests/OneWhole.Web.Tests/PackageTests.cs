@@ -19,7 +19,7 @@ public sealed class PackageTests : IDisposable
 
     private static string Make()
     {
-        string root = ServerTests.Repository();
+        string root = Repository.Root;
         // This machine's kind is what the script makes where none is named.
         string said = Run("bash", Path.Combine(root, "package"));
         return Path.Combine(root, said.TrimEnd().Split('\n')[^1]);

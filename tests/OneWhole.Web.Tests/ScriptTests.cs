@@ -20,7 +20,7 @@ public sealed class ScriptTests : IDisposable
             WorkingDirectory = _folder,
         };
         begin.ArgumentList.Add("-c");
-        begin.ArgumentList.Add($"set -euo pipefail; source '{Path.Combine(ServerTests.Repository(), "scripts", "build.sh")}'; {script}");
+        begin.ArgumentList.Add($"set -euo pipefail; source '{Repository.At("scripts", "build.sh")}'; {script}");
         using Process process = Process.Start(begin)!;
         string said = process.StandardOutput.ReadToEnd() + process.StandardError.ReadToEnd();
         process.WaitForExit();

@@ -16,14 +16,7 @@ public sealed class ServerTests : IAsyncLifetime
 
     public async Task InitializeAsync()
     {
-        _app = Server.Build([
-            "--data",
-            Path.Combine(_folder, "web.db"),
-            "--urls",
-            "http://127.0.0.1:0",
-            "--demo",
-            Path.Combine(Repository(), "demo"),
-        ]);
+        _app = Server.Build(["--data", Path.Combine(_folder, "web.db"), "--urls", "http://127.0.0.1:0", "--demo", Repository.At("demo")]);
         await _app.StartAsync();
         _client = new HttpClient { BaseAddress = new Uri(_app.Urls.First()) };
     }
@@ -37,17 +30,7 @@ public sealed class ServerTests : IAsyncLifetime
     }
 
     /// <summary>The server as it was built for these tests, with its own native libraries: a program of its own.</summary>
-    internal static string ServerFile => Path.Combine(Repository(), "artifacts", "bin", "OneWhole.Web", "release", "OneWhole.Web.dll");
-
-    internal static string Repository()
-    {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !File.Exists(Path.Combine(at, "OneWhole.slnx")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
-        return at!;
-    }
+    internal static string ServerFile => Repository.At("artifacts", "bin", "OneWhole.Web", "release", "OneWhole.Web.dll");
 
     internal static async Task<JsonNode> Send(
         HttpClient client,
@@ -327,7 +310,7 @@ public sealed class ServerTests : IAsyncLifetime
         await Send(_client, HttpMethod.Post, "/api/demo", null, HttpStatusCode.NoContent);
         Assert.Equal(9, (await Get("/api/tables")).AsArray().Count);
         JsonArray studies = (await Get("/api/studies")).AsArray();
-        Assert.Equal(Directory.GetFiles(Path.Combine(Repository(), "demo", "studies"), "*.study.json").Length, studies.Count);
+        Assert.Equal(Directory.GetFiles(Repository.At("demo", "studies"), "*.study.json").Length, studies.Count);
         // One ready study of each form.
         Assert.Equal(
             11,
@@ -344,7 +327,7 @@ public sealed class ServerTests : IAsyncLifetime
     public async Task The_served_contract_is_the_one_that_the_front_end_was_built_from()
     {
         JsonNode served = await Get("/openapi/v1.json");
-        JsonNode built = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Repository(), "web", "openapi.json")))!;
+        JsonNode built = JsonNode.Parse(await File.ReadAllTextAsync(Repository.At("web", "openapi.json")))!;
         served.AsObject().Remove("servers");
         built.AsObject().Remove("servers");
         served["info"] = built["info"]!.DeepClone();

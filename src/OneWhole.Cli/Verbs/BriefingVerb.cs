@@ -9,7 +9,7 @@ using OneWhole.Formats.Reading;
 namespace OneWhole.Cli.Verbs;
 
 /// <summary>The page of a bundle, with fresh tables laid in by name.</summary>
-internal sealed class BriefingVerb() : Verb("briefing", "Makes the page of a bundle, with fresh tables laid in by name.")
+internal sealed class BriefingVerb(string name) : Verb(name, "Makes the page of a bundle, with fresh tables laid in by name.")
 {
     private readonly Option<string> _bundle = Options.Bundle;
     private readonly Option<string[]> _tables = Options.FreshTables;

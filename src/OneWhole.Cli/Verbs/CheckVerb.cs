@@ -6,8 +6,8 @@ using OneWhole.Formats.Handing;
 namespace OneWhole.Cli.Verbs;
 
 /// <summary>The proofs alone.</summary>
-internal sealed class CheckVerb()
-    : Verb("check", "Prints a study's proofs, a line each: ok, warn or fail. The exit status is 3 where one fails.")
+internal sealed class CheckVerb(string name)
+    : Verb(name, "Prints a study's proofs, a line each: ok, warn or fail. The exit status is 3 where one fails.")
 {
     private readonly StudyInput _input = new();
     private readonly Option<string> _numbers = Options.Numbers;

@@ -3,11 +3,8 @@ using System.CommandLine;
 namespace OneWhole.Cli.Verbs;
 
 /// <summary>Scripts by which a shell completes what is typed; each asks the command itself what may follow.</summary>
-internal sealed class CompletionVerb()
-    : Verb(
-        "completion",
-        "Prints a script by which a shell completes verbs, options and their values: source <(onewhole completion --shell bash)"
-    )
+internal sealed class CompletionVerb(string name)
+    : Verb(name, "Prints a script by which a shell completes verbs, options and their values: source <(onewhole completion --shell bash)")
 {
     private static readonly Dictionary<string, string> Known = new()
     {

@@ -8,7 +8,7 @@ using OneWhole.Formats.Handing;
 namespace OneWhole.Cli.Verbs;
 
 /// <summary>A study drawn, or handed over as a page, a workbook or slides.</summary>
-internal sealed class FigureVerb() : Verb("figure", "Draws a study: as a picture, on paper, as a page, a workbook or slides.")
+internal sealed class FigureVerb(string name) : Verb(name, "Draws a study: as a picture, on paper, as a page, a workbook or slides.")
 {
     private const double UsualMargin = 15;
 

@@ -13,7 +13,7 @@ namespace OneWhole.Cli.Verbs;
 /// Writes what of the guide is made from code: a page for each form, every figure, and the list of all pages. For whoever changes
 /// One Whole: a test compares the folder with what is written.
 /// </summary>
-internal sealed class GuideVerb() : Verb("guide", "Writes the guide's pages of forms and its figures, from the demo's tables.")
+internal sealed class GuideVerb(string name) : Verb(name, "Writes the guide's pages of forms and its figures, from the demo's tables.")
 {
     private const int Width = 720;
     private const int Height = 500;

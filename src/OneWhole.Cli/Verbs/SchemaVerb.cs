@@ -9,8 +9,8 @@ using OneWhole.Core.Studies;
 namespace OneWhole.Cli.Verbs;
 
 /// <summary>What documents may hold, as schemas and as tables.</summary>
-internal sealed class SchemaVerb()
-    : Verb("schema", "Prints what documents may hold: JSON Schemas, or a table of settings, of words or of forms.")
+internal sealed class SchemaVerb(string name)
+    : Verb(name, "Prints what documents may hold: JSON Schemas, or a table of settings, of words or of forms.")
 {
     private static readonly Dictionary<string, Func<string>> Known = new()
     {

@@ -5,7 +5,7 @@ using OneWhole.Formats.Handing;
 namespace OneWhole.Cli.Verbs;
 
 /// <summary>A table as it was read and prepared.</summary>
-internal sealed class TableVerb() : Verb("table", "Reads a table and prepares it: to standard output as CSV, or to a file.")
+internal sealed class TableVerb(string name) : Verb(name, "Reads a table and prepares it: to standard output as CSV, or to a file.")
 {
     private readonly Option<string> _table = Options.Table;
     private readonly Option<string> _read = Options.Read;

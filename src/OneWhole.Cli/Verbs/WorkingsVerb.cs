@@ -6,7 +6,7 @@ using OneWhole.Formats.Handing;
 namespace OneWhole.Cli.Verbs;
 
 /// <summary>The computed columns behind a figure, with their proofs and readings.</summary>
-internal sealed class WorkingsVerb() : Verb("workings", "Computes a study's workings: to standard output as CSV, or to a file.")
+internal sealed class WorkingsVerb(string name) : Verb(name, "Computes a study's workings: to standard output as CSV, or to a file.")
 {
     private static readonly HandOver[] Known =
     [
@@ -24,12 +24,12 @@ internal sealed class WorkingsVerb() : Verb("workings", "Computes a study's work
         (string path, string ending) = _kinds.Of(given, given.Optional(_kinds.Out));
         bool onlyShares = given.OneOf(_only, "shares") is not null;
         (Study study, WorkingsSet workings) = _input.Compute(given, streams);
-        HandedStudy handed = StudyInput.Handed(onlyShares, study, workings);
         if (path == OutputFile.Standard && ending == ".csv")
         {
-            WorkingsCsv.Write(handed.Workings, streams.Output);
+            WorkingsCsv.Write(onlyShares ? StudyInput.Handed(true, study, workings).Workings : workings, streams.Output);
             return 0;
         }
+        HandedStudy handed = StudyInput.Handed(onlyShares, study, workings);
         HandOver kind = Known.First(known => known.Extension == ending);
         OutputFile.Write(path, streams, to => kind.Write(handed, new HandingSize(960, 600), to, Progress.None));
         return 0;

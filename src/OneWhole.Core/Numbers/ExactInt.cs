@@ -107,7 +107,7 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
         if (a.IsSmall && b.IsSmall)
         {
             long high = Math.BigMul(a._small, b._small, out long low);
-            return high == low >> 63 ? new ExactInt(low) : new ExactInt(new Int128((ulong)high, (ulong)low));
+            return high == low >> 63 ? new ExactInt(low) : new ExactInt((new BigInteger(high) << 64) + (ulong)low);
         }
         return new ExactInt(a.ToBigInteger() * b.ToBigInteger());
     }
@@ -159,7 +159,10 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
     {
         if (a.IsSmall && b.IsSmall && c.IsSmall && d.IsSmall)
         {
-            return ((Int128)a._small * b._small).CompareTo((Int128)c._small * d._small);
+            // Not by Int128: what uses it is compiled anew each time a process starts.
+            long high = Math.BigMul(a._small, b._small, out long low),
+                otherHigh = Math.BigMul(c._small, d._small, out long otherLow);
+            return high != otherHigh ? high.CompareTo(otherHigh) : ((ulong)low).CompareTo((ulong)otherLow);
         }
         return (a.ToBigInteger() * b.ToBigInteger()).CompareTo(c.ToBigInteger() * d.ToBigInteger());
     }
@@ -188,8 +191,15 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
     internal static ExactInt[] Ordered(IEnumerable<ExactInt> numbers)
     {
         ExactInt[] ordered = [.. numbers];
-        Array.Sort(ordered);
-        return ordered;
+        if (!Array.TrueForAll(ordered, number => number.IsSmall))
+        {
+            Array.Sort(ordered);
+            return ordered;
+        }
+        // Plain integers are sorted several times as fast.
+        long[] small = Array.ConvertAll(ordered, number => number.Small);
+        Array.Sort(small);
+        return Array.ConvertAll(small, number => new ExactInt(number));
     }
 
     /// <summary>The larger one.</summary>

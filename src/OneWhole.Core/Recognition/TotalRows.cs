@@ -66,7 +66,11 @@ public static class TotalRows
         List<TotalRow> found = table.RowCount > MostInBlocks ? [] : Blocks(table, amounts, labels);
         HashSet<int> left = [.. found.Select(total => total.Row)];
         // What the blocks add up to, or all rows.
-        ExactInt[] totals = [.. amounts.Select(column => Sum(column, left))];
+        var totals = new ExactInt[amounts.Length];
+        for (int column = 0; column < totals.Length; column++)
+        {
+            totals[column] = Sum(amounts[column], left);
+        }
         int others = table.RowCount - left.Count - 1;
         // Nearly all rows are dismissed by one number; only the others are asked what they are called.
         long[]? units = amounts[0].Numbers.Units;
@@ -86,7 +90,8 @@ public static class TotalRows
                 break;
             }
         }
-        return [.. found.OrderBy(total => total.Row)];
+        found.Sort((a, b) => a.Row.CompareTo(b.Row));
+        return found;
     }
 
     /// <summary>
@@ -149,15 +154,6 @@ public static class TotalRows
     private static ExactInt Sum(Column column, HashSet<int> except)
     {
         ExactInt sum = default;
-        if (column.Numbers.Units is { } units && except.Count == 0)
-        {
-            Int128 all = 0;
-            foreach (long unit in units)
-            {
-                all += unit == NumberCells.Missing ? 0 : unit;
-            }
-            return new ExactInt((System.Numerics.BigInteger)all);
-        }
         for (int row = 0; row < column.Count; row++)
         {
             sum += except.Contains(row) ? default : At(column, row);

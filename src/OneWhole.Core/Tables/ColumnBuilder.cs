@@ -303,7 +303,17 @@ public sealed class ColumnBuilder
         return new NumberCells(scale, null, wide, decimals, _spellings);
     }
 
-    private static readonly long[] PowersOfTen = [.. Enumerable.Range(0, 19).Select(power => (long)Math.Pow(10, power))];
+    private static readonly long[] PowersOfTen = FindPowersOfTen();
+
+    private static long[] FindPowersOfTen()
+    {
+        var powers = new long[19];
+        for (int power = 0; power < powers.Length; power++)
+        {
+            powers[power] = power == 0 ? 1 : powers[power - 1] * 10;
+        }
+        return powers;
+    }
 
     /// <summary>Whether all numbers are 64-bit integers at one scale.</summary>
     private bool Fits(int scale)
@@ -312,8 +322,8 @@ public sealed class ColumnBuilder
         {
             if (_units[row] != NumberCells.Missing)
             {
-                Int128 aligned = (Int128)_units[row] * PowersOfTen[scale - _scales[row]];
-                if (aligned > long.MaxValue || aligned <= long.MinValue)
+                long high = Math.BigMul(_units[row], PowersOfTen[scale - _scales[row]], out long low);
+                if (high != low >> 63 || low == long.MinValue)
                 {
                     return false;
                 }

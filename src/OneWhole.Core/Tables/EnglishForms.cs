@@ -258,24 +258,40 @@ internal static class EnglishForms
 
     private static Dictionary<string, string> Pairs(bool toMany)
     {
-        IEnumerable<(string One, string Many)> pairs =
-        [
-            .. Irregular.Select(pair => (pair[..pair.IndexOf(' ')], pair[(pair.IndexOf(' ') + 1)..])),
-            .. Same.Select(word => (word, word)),
-            .. SingularInS.Select(word => (word, word + "es")),
-            .. InIe.Concat(InChe).Concat(InOe).Concat(WithMans).Concat(InMen).Concat(WithChs).Select(word => (word, word + "s")),
-            .. WithOes.Select(word => (word, word + "es")),
-            .. InIs.Select(word => (word, word[..^2] + "es")),
-        ];
         var found = new Dictionary<string, string>(StringComparer.Ordinal);
-        foreach ((string one, string many) in pairs)
+        void Add(string one, string many)
         {
             // "Bases" are rather of a base than of a basis.
-            (string from, string to) = toMany ? (one, many) : (many, many == "bases" ? "base" : one);
+            string from = toMany ? one : many,
+                to = toMany ? many
+                : many == "bases" ? "base"
+                : one;
             found.TryAdd(from, to);
             // What is in that number already stays.
             found.TryAdd(to, to);
         }
+        void AddAll(string[] words, string ending, int without = 0)
+        {
+            foreach (string word in words)
+            {
+                Add(word, word[..^without] + ending);
+            }
+        }
+        foreach (string pair in Irregular)
+        {
+            int space = pair.IndexOf(' ');
+            Add(pair[..space], pair[(space + 1)..]);
+        }
+        AddAll(Same, "");
+        AddAll(SingularInS, "es");
+        AddAll(InIe, "s");
+        AddAll(InChe, "s");
+        AddAll(InOe, "s");
+        AddAll(WithMans, "s");
+        AddAll(InMen, "s");
+        AddAll(WithChs, "s");
+        AddAll(WithOes, "es");
+        AddAll(InIs, "es", without: 2);
         return found;
     }
 }

@@ -157,7 +157,7 @@ internal sealed class Aggregation
         int rows = _table.RowCount;
         Tally tally;
         bool narrow = numbers?.Units is not null || numbers is null;
-        bool safe = narrow && (numbers is null || (Int128)numbers.Largest * Math.Max(1, rows) <= long.MaxValue);
+        bool safe = narrow && (numbers is null || numbers.Largest <= long.MaxValue / Math.Max(1, rows));
         int workers = safe && rows >= 200_000 && cells <= 1 << 16 ? Math.Min(Environment.ProcessorCount, 8) : 1;
         if (workers > 1)
         {

@@ -244,11 +244,17 @@ internal sealed record Concentration(Fraction Hhi, Fraction EffectiveParts, Frac
     /// <summary>Amounts of 64 bits, so many of them at most, keep their squares and weighted sums within 127.</summary>
     private const long LargestFast = 1L << 48;
 
+    /// <summary>Fewer are done before the faster way is compiled.</summary>
+    private const int FewestFast = 1000;
+
     private const int MostFast = 1 << 28;
 
     private static Concentration? Of(IReadOnlyList<ExactInt> amounts, ExactInt sum)
     {
-        if (amounts.Count < MostFast && Array.TrueForAll((ExactInt[])amounts, amount => amount.IsSmall && amount.Small <= LargestFast))
+        if (
+            amounts.Count is >= FewestFast and < MostFast
+            && Array.TrueForAll((ExactInt[])amounts, amount => amount.IsSmall && amount.Small <= LargestFast)
+        )
         {
             return OfSmall(Array.ConvertAll((ExactInt[])amounts, amount => amount.Small), sum);
         }

@@ -65,7 +65,21 @@ internal static partial class CellUnit
 
     /// <returns>Null where the text is no number with a unit; a percent sign is none.</returns>
     public static string? OfText(string text) =>
-        Before.Match(text) is { Success: true } before ? OfCurrency(before.Groups[1].Value)
+        !HasMoreThanNumber(text) ? null
+        : Before.Match(text) is { Success: true } before ? OfCurrency(before.Groups[1].Value)
         : After.Match(text) is { Success: true } after && after.Groups[1].Value is not ("e" or "E") ? after.Groups[1].Value
         : null;
+
+    /// <summary>Whether a text has a digit and something that is of no number or day: most cells, bare numbers and labels, have not.</summary>
+    private static bool HasMoreThanNumber(string text)
+    {
+        bool digit = false,
+            more = false;
+        foreach (char character in text)
+        {
+            digit |= char.IsDigit(character);
+            more |= !char.IsDigit(character) && character is not ('.' or ',' or '-' or '+' or ' ' or ':');
+        }
+        return digit && more;
+    }
 }

@@ -264,11 +264,19 @@ internal sealed class TableReader(
 
     private const int UnitRows = 200;
 
-    /// <summary>The units that a sheet's first cells are shown with, by their place on the row, each with how often.</summary>
-    private readonly Dictionary<(int Place, string Unit), int> _units = [];
+    /// <summary>A unit that a sheet's first cells are shown with, by their place on the row, and how often.</summary>
+    private sealed class ShownUnit(int place, string unit)
+    {
+        public int Place => place;
 
-    private string? UnitAt(int place) =>
-        _units.Where(pair => pair.Key.Place == place).OrderByDescending(pair => pair.Value).Select(pair => pair.Key.Unit).FirstOrDefault();
+        public string Unit => unit;
+
+        public int Count { get; set; }
+    }
+
+    private readonly List<ShownUnit> _units = [];
+
+    private string? UnitAt(int place) => _units.Where(shown => shown.Place == place).MaxBy(shown => shown.Count)?.Unit;
 
     private string[] Copy()
     {
@@ -278,7 +286,12 @@ internal sealed class TableReader(
             {
                 if (rows.UnitOf(place) is { } unit)
                 {
-                    _units[(place, unit)] = _units.GetValueOrDefault((place, unit)) + 1;
+                    ShownUnit? shown = _units.Find(other => other.Place == place && other.Unit == unit);
+                    if (shown is null)
+                    {
+                        _units.Add(shown = new ShownUnit(place, unit));
+                    }
+                    shown.Count++;
                 }
             }
         }

@@ -45,7 +45,7 @@ public static class TotalQuestion
         {
             return null;
         }
-        (string Column, string Label)[] labels = LabelsOf(table, row);
+        RowLabel[] labels = LabelsOf(table, row);
         string named = labels.Length == 1 ? $", “{labels[0].Label}”," : "",
             place = row == last ? "The last row"
             : row == 0 ? "The first row"
@@ -89,12 +89,15 @@ public static class TotalQuestion
             Answers = [new ReadAnswer("count it", !leaves), new ReadAnswer("leave it out", leaves) { Step = step }],
         };
 
-    private static (string Column, string Label)[] LabelsOf(Table table, int row) =>
+    /// <summary>What a row is called in a column of labels.</summary>
+    private sealed record RowLabel(string Column, string Label);
+
+    private static RowLabel[] LabelsOf(Table table, int row) =>
         [
             .. table
                 .Columns.Where(column => column.Info.Type != ColumnType.Quantity)
-                .Select(column => (column.Name, column.Cells.TextAt(row).Trim()))
-                .Where(label => label.Item2.Length > 0),
+                .Select(column => new RowLabel(column.Name, column.Cells.TextAt(row).Trim()))
+                .Where(label => label.Label.Length > 0),
         ];
 
     private static string NamesOf(Table table, TotalRow[] totals) =>

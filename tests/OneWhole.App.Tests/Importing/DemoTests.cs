@@ -10,17 +10,7 @@ public sealed class DemoTests : AppTest
 
     public DemoTests()
     {
-        _demo = new DemoService(Documents, Changes, Tables, Importing, Studies, Pages, Path.Combine(Repository(), "demo"));
-    }
-
-    private static string Repository()
-    {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !File.Exists(Path.Combine(at, "OneWhole.slnx")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
-        return at!;
+        _demo = new DemoService(Documents, Changes, Tables, Importing, Studies, Pages, Repository.At("demo"));
     }
 
     [Fact]

@@ -7,22 +7,11 @@ namespace OneWhole.Cli.Tests;
 [Trait("Speed", "Slow")]
 public sealed partial class GuideTests : IDisposable
 {
-    private static readonly string Root = FindRoot();
-    private static readonly string Guide = Path.Combine(Root, "docs", "guide");
+    private static readonly string Guide = Repository.At("docs", "guide");
 
     private readonly string _folder = Directory.CreateTempSubdirectory("onewhole-guide-").FullName;
 
     public void Dispose() => Directory.Delete(_folder, true);
-
-    private static string FindRoot()
-    {
-        string at = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(at, "OneWhole.slnx")))
-        {
-            at = Path.GetDirectoryName(at)!;
-        }
-        return at;
-    }
 
     private static IEnumerable<string> Pages => Directory.GetFiles(Guide, "*.md", SearchOption.AllDirectories);
 
@@ -40,7 +29,7 @@ public sealed partial class GuideTests : IDisposable
             File.Copy(file, Path.Combine(_folder, Path.GetFileName(file)));
         }
         var error = new StringWriter();
-        string[] ask = ["guide", "--demo", Path.Combine(Root, "demo"), "--guide", _folder];
+        string[] ask = ["guide", "--demo", Repository.At("demo"), "--guide", _folder];
         Assert.Equal((0, ""), (CommandLine.Run(ask, TextWriter.Null, error), error.ToString()));
         string[] made =
         [

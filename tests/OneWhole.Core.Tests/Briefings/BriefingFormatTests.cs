@@ -29,13 +29,8 @@ public sealed class BriefingFormatTests
     [Fact]
     public void The_published_schema_is_the_one_that_is_read_by()
     {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !File.Exists(Path.Combine(at, "docs", "briefing.schema.json")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
         Assert.True(
-            JsonNode.DeepEquals(JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "briefing.schema.json"))), Briefing.Schema()),
+            JsonNode.DeepEquals(JsonNode.Parse(File.ReadAllText(Repository.At("docs", "briefing.schema.json"))), Briefing.Schema()),
             "docs/briefing.schema.json is stale: write it again with ./onewhole schema --of briefing"
         );
     }

@@ -144,7 +144,7 @@ public sealed partial class FigureWordsTests
     [InlineData("fr")]
     public void A_shipped_set_says_every_word_with_its_places(string language)
     {
-        string path = Path.Combine(LayerTests.Root, "demo", "words", $"{language}.words.json");
+        string path = Repository.At("demo", "words", $"{language}.words.json");
         JsonObject set = (JsonObject)JsonNode.Parse(File.ReadAllText(path))!;
         ImmutableSortedDictionary<string, string> words = FigureWords.Shape.Read(
             System.Text.Json.JsonSerializer.SerializeToElement(set["words"]),
@@ -158,5 +158,5 @@ public sealed partial class FigureWordsTests
 
     [Fact]
     public void The_documentation_lists_every_word() =>
-        Assert.Equal(FigureWords.Table.TrimEnd(), File.ReadAllText(Path.Combine(LayerTests.Root, "docs", "words.md")).TrimEnd());
+        Assert.Equal(FigureWords.Table.TrimEnd(), File.ReadAllText(Repository.At("docs", "words.md")).TrimEnd());
 }

@@ -103,22 +103,17 @@ public sealed class StudyFormatTests
     [Fact]
     public void The_published_schema_is_the_one_of_the_shapes()
     {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !File.Exists(Path.Combine(at, "docs", "study.schema.json")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
-        JsonNode? published = JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "study.schema.json")));
+        JsonNode? published = JsonNode.Parse(File.ReadAllText(Repository.At("docs", "study.schema.json")));
         Assert.True(
             JsonNode.DeepEquals(published, StudyFormat.Standard.Schema()),
             "docs/study.schema.json is stale: write it again with ./onewhole schema"
         );
-        JsonNode? steps = JsonNode.Parse(File.ReadAllText(Path.Combine(at!, "docs", "prepare.schema.json")));
+        JsonNode? steps = JsonNode.Parse(File.ReadAllText(Repository.At("docs", "prepare.schema.json")));
         Assert.True(
             JsonNode.DeepEquals(steps, Core.Preparing.Preparation.Schema()),
             "docs/prepare.schema.json is stale: write it again with ./onewhole schema --of prepare"
         );
-        string settings = File.ReadAllText(Path.Combine(at!, "docs", "settings.md"));
+        string settings = File.ReadAllText(Repository.At("docs", "settings.md"));
         Assert.True(
             settings == Core.Statements.SettingsTable.Markdown(Core.Forms.FormList.Standard),
             "docs/settings.md is stale: write it again with ./onewhole schema --of settings"

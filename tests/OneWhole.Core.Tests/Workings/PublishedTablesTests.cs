@@ -13,17 +13,7 @@ namespace OneWhole.Core.Tests.Workings;
 /// </summary>
 public sealed class PublishedTablesTests
 {
-    private static readonly string Folder = FindFolder();
-
-    private static string FindFolder()
-    {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !File.Exists(Path.Combine(at, "OneWhole.slnx")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
-        return Path.Combine(at!, "tests", "fixtures", "published");
-    }
+    private static readonly string Folder = Repository.At("tests", "fixtures", "published");
 
     public static TheoryData<string> Cases() =>
         [.. Directory.GetFiles(Folder, "*.json").Select(path => Path.GetFileNameWithoutExtension(path)!).Order()];

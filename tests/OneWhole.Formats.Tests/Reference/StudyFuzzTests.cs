@@ -18,7 +18,7 @@ public sealed class StudyFuzzTests
 {
     private const int Rounds = 300;
 
-    private static readonly string Folder = Path.Combine(Repository(), "tests", "contract");
+    private static readonly string Folder = Repository.At("tests", "contract");
 
     private static readonly string[] Values =
     [
@@ -66,16 +66,6 @@ public sealed class StudyFuzzTests
         "{\"kind\": \"nothing\"}",
         "[[[[]]]]",
     ];
-
-    private static string Repository()
-    {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !File.Exists(Path.Combine(at, "OneWhole.slnx")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
-        return at!;
-    }
 
     public static TheoryData<string> Examples() =>
         [

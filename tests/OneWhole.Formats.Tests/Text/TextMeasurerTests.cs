@@ -18,11 +18,6 @@ public sealed class TextMeasurerTests
     [Fact]
     public void The_shipped_fonts_are_those_of_the_front_end()
     {
-        string? at = AppContext.BaseDirectory;
-        while (at is not null && !Directory.Exists(Path.Combine(at, "web", "node_modules", "@fontsource")))
-        {
-            at = Path.GetDirectoryName(at);
-        }
         string[] shipped =
         [
             .. typeof(TextMeasurer).Assembly.GetManifestResourceNames().Where(name => name.EndsWith(".woff", StringComparison.Ordinal)),
@@ -37,7 +32,7 @@ public sealed class TextMeasurerTests
             using Stream ours = typeof(TextMeasurer).Assembly.GetManifestResourceStream(name)!;
             var bytes = new byte[ours.Length];
             ours.ReadExactly(bytes);
-            Assert.Equal(File.ReadAllBytes(Path.Combine(at!, "web", "node_modules", "@fontsource", package, "files", name)), bytes);
+            Assert.Equal(File.ReadAllBytes(Repository.At("web", "node_modules", "@fontsource", package, "files", name)), bytes);
         }
     }
 }

@@ -123,24 +123,34 @@ internal sealed class ParetoForm : Form<ParetoMembers>
         };
     }
 
+    /// <summary>Where a class ends: at a share, and so at an amount of the only whole, in units so small that it is whole.</summary>
+    private sealed class ClassLimit(Fraction share, ExactInt whole)
+    {
+        public Fraction Share => share;
+
+        public ExactInt Amount { get; } = share.Dividend * whole;
+    }
+
     private static WorkingColumn ClassColumn(Division division, RunningTotals running, ParetoMembers members)
     {
-        Fraction[] limits = [.. members.Limits.Select(limit => limit.ToFraction())];
         bool crossingIn = members.Crossing == ParetoCrossing.In;
         // With one whole a limit is an amount: no fraction is made for each row.
         ExactInt only = division.WholeCount == 1 ? division.WholeAt(0) : ExactInt.Zero;
-        (ExactInt Amount, ExactInt Times)[] amounts =
-            only.Sign > 0 ? [.. limits.Select(limit => (limit.Dividend * only, limit.Divisor))] : [];
+        var limits = new List<ClassLimit>();
+        foreach (ExactDecimal limit in members.Limits)
+        {
+            limits.Add(new ClassLimit(limit.ToFraction(), only));
+        }
         int IndexOf(ExactInt sum, ExactInt whole)
         {
-            if (amounts.Length > 0)
+            if (only.Sign > 0)
             {
-                return Array.FindIndex(amounts, limit =>
-                    (sum * limit.Times).CompareTo(limit.Amount) is var over && (crossingIn ? over < 0 : over <= 0)
+                return limits.FindIndex(limit =>
+                    (sum * limit.Share.Divisor).CompareTo(limit.Amount) is var over && (crossingIn ? over < 0 : over <= 0)
                 );
             }
             var share = new Fraction(sum, whole);
-            return Array.FindIndex(limits, limit => crossingIn ? share < limit : share <= limit);
+            return limits.FindIndex(limit => crossingIn ? share < limit.Share : share <= limit.Share);
         }
         return WorkingColumn.OfText("class", "class", new Rule.ClassOf("runningShare", members.Limits, crossingIn), row =>
         {
@@ -153,7 +163,7 @@ internal sealed class ParetoForm : Form<ParetoMembers>
             {
                 0 => "A",
                 1 => "B",
-                _ => limits.Length == 1 ? "B" : "C",
+                _ => limits.Count == 1 ? "B" : "C",
             };
         });
     }
