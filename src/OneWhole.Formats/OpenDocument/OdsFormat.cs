@@ -144,8 +144,12 @@ internal sealed class OdsFormat : TableFormat
         private int _repeats;
         private bool _ended;
         private long _withoutValue;
+        private readonly HiddenRows _hidden = new();
+        private bool _isHidden;
 
-        public override IEnumerable<ReadNote> Told =>
+        public override IEnumerable<ReadNote> Told => [.. WithoutValue, .. _hidden.Notes];
+
+        private IEnumerable<ReadNote> WithoutValue =>
             _withoutValue == 0
                 ? []
                 :
@@ -177,6 +181,10 @@ internal sealed class OdsFormat : TableFormat
                         _row++;
                         if (_row >= range.FirstRow && _row <= range.LastRow)
                         {
+                            if (_isHidden && _cells.Count > 0)
+                            {
+                                _hidden.Met(_row);
+                            }
                             return true;
                         }
                         continue;
@@ -204,6 +212,7 @@ internal sealed class OdsFormat : TableFormat
                 if (xml.NodeType == XmlNodeType.Element && xml.LocalName == "table-row" && xml.NamespaceURI == Table)
                 {
                     _repeats = Number(xml.GetAttribute("number-rows-repeated", Table));
+                    _isHidden = xml.GetAttribute("visibility", Table) is "collapse" or "filter";
                     _cells.Clear();
                     _units.Clear();
                     if (!xml.IsEmptyElement)
@@ -303,7 +312,7 @@ internal sealed class OdsFormat : TableFormat
                     : "",
                 "date" => DateOf(xml.GetAttribute("date-value", Office) ?? ""),
                 "boolean" => xml.GetAttribute("boolean-value", Office) ?? "",
-                "time" => xml.GetAttribute("time-value", Office) ?? "",
+                "time" => TimeOf(xml.GetAttribute("time-value", Office) ?? ""),
                 _ => null,
             };
             _text.Clear();
@@ -324,6 +333,19 @@ internal sealed class OdsFormat : TableFormat
             DateTime.TryParse(text, CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind, out DateTime date)
                 ? PlainText.Of(date)
                 : text;
+
+        /// <summary>A duration of XML Schema, by which a time of day is written too.</summary>
+        private static string TimeOf(string text)
+        {
+            try
+            {
+                return PlainText.Of(XmlConvert.ToTimeSpan(text));
+            }
+            catch (Exception none) when (none is FormatException or OverflowException)
+            {
+                return text;
+            }
+        }
 
         /// <summary>The cell's paragraphs as lines; notes that hang on the cell are no part of it.</summary>
         private void ReadParagraphs(XmlReader xml)

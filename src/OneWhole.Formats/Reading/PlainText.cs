@@ -29,6 +29,17 @@ internal static class PlainText
                 CultureInfo.InvariantCulture
             );
 
+    /// <summary>A time that passed, as sheets show it: hours beyond a day are hours. To the millisecond.</summary>
+    public static string Of(TimeSpan value)
+    {
+        long milliseconds = (long)Math.Round(Math.Abs(value.TotalMilliseconds)),
+            seconds = milliseconds / 1000;
+        string rest = milliseconds % 1000 == 0 ? "" : $".{milliseconds % 1000:000}".TrimEnd('0');
+        return FormattableString.Invariant(
+            $"{(value < TimeSpan.Zero ? "-" : "")}{seconds / 3600:00}:{seconds / 60 % 60:00}:{seconds % 60:00}{rest}"
+        );
+    }
+
     /// <summary>Bytes are text where they are text; else they are written as digits of 16.</summary>
     private static string OfBytes(ReadOnlySpan<byte> bytes)
     {
@@ -51,7 +62,7 @@ internal static class PlainText
             DateTimeOffset date => Of(date.DateTime),
             DateOnly date => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
             TimeOnly time => time.ToString("HH:mm:ss", CultureInfo.InvariantCulture),
-            TimeSpan time => time.ToString("c", CultureInfo.InvariantCulture),
+            TimeSpan time => Of(time),
             bool flag => flag ? "true" : "false",
             byte[] bytes => OfBytes(bytes),
             ReadOnlyMemory<byte> bytes => OfBytes(bytes.Span),

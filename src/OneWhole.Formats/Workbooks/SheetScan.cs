@@ -19,6 +19,7 @@ internal sealed class SheetScan
     private readonly Dictionary<int, int> _lastFilled = [];
     private readonly SortedSet<int> _columns = [];
     private readonly Dictionary<(int Row, int Column), string> _errors = [];
+    private readonly HashSet<int> _hidden = [];
     private long _withoutValue;
     private string? _firstWithoutValue;
 
@@ -26,6 +27,9 @@ internal sealed class SheetScan
 
     /// <summary>The last column with something in it, from 0; −1 for a row without any.</summary>
     public int LastFilled(int row) => _lastFilled.GetValueOrDefault(row, -1);
+
+    /// <summary>Whether the sheet does not show a row.</summary>
+    public bool IsHidden(int row) => _hidden.Contains(row);
 
     /// <summary>
     /// What a cell shows that could not be worked out ("#DIV/0!"): it is no number, and is counted as such. Null for any other cell.
@@ -107,12 +111,78 @@ internal sealed class SheetScan
         });
     }
 
-    private static void Copy(XmlReader xml, XmlWriter written, int[] columns)
+    /// <summary>
+    /// The workbook without what its sheets say of their columns, where a column of some sheet has no width: what reads it takes that for
+    /// damage, though a column may do without (ECMA-376, part 1, 18.3.1.13).
+    /// </summary>
+    /// <returns>Null where it can be read as it is, or is no workbook.</returns>
+    public static Stream? WithWidths(Stream stream)
+    {
+        long at = stream.Position;
+        try
+        {
+            using var archive = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
+            HashSet<string> without = [.. archive.Entries.Where(IsSheet).Where(HasColumnWithoutWidth).Select(entry => entry.FullName)];
+            return without.Count == 0
+                ? null
+                : TemporaryFile.Of(to =>
+                {
+                    using var smaller = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
+                    foreach (ZipArchiveEntry entry in archive.Entries)
+                    {
+                        using Stream from = entry.Open(),
+                            packed = smaller.CreateEntry(entry.FullName, CompressionLevel.Fastest).Open();
+                        if (!without.Contains(entry.FullName))
+                        {
+                            from.CopyTo(packed);
+                            continue;
+                        }
+                        using XmlReader xml = XmlReader.Create(from, Settings);
+                        using XmlWriter written = XmlWriter.Create(packed);
+                        Copy(xml, written, null);
+                    }
+                });
+        }
+        catch (Exception fault) when (fault is XmlException or InvalidDataException)
+        {
+            // The reader of the rows says what is damaged.
+            return null;
+        }
+        finally
+        {
+            stream.Position = at;
+        }
+    }
+
+    private static bool IsSheet(ZipArchiveEntry entry) =>
+        entry.FullName.StartsWith("xl/worksheets/", StringComparison.Ordinal) && entry.FullName.EndsWith(".xml", StringComparison.Ordinal);
+
+    /// <summary>What a sheet says of its columns stands before its rows: no row is read.</summary>
+    private static bool HasColumnWithoutWidth(ZipArchiveEntry entry)
+    {
+        using XmlReader xml = XmlReader.Create(entry.Open(), Settings);
+        while (xml.Read() && !(xml.NodeType == XmlNodeType.Element && xml.LocalName == "sheetData"))
+        {
+            if (xml.NodeType == XmlNodeType.Element && xml.LocalName == "col" && xml.GetAttribute("width") is null)
+            {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /// <param name="xml">A sheet's own file.</param>
+    /// <param name="written">Takes it without what it says of its columns, and of its size where these close up.</param>
+    /// <param name="columns">The columns that are filled, which close up; null where all stay in their places.</param>
+    private static void Copy(XmlReader xml, XmlWriter written, int[]? columns)
     {
         xml.MoveToContent();
         while (!xml.EOF)
         {
-            if (xml.NodeType == XmlNodeType.Element && xml.LocalName is "dimension" or "cols" or "mergeCells")
+            if (
+                xml.NodeType == XmlNodeType.Element
+                && (xml.LocalName == "cols" || (columns is not null && xml.LocalName is "dimension" or "mergeCells"))
+            )
             {
                 xml.Skip();
                 continue;
@@ -126,10 +196,13 @@ internal sealed class SheetScan
                     while (xml.MoveToNextAttribute())
                     {
                         string value =
-                            cell && xml.LocalName == "r" && Array.BinarySearch(columns, ColumnOf(xml.Value)) is var place
+                            columns is not null
+                            && cell
+                            && xml.LocalName == "r"
+                            && Array.BinarySearch(columns, ColumnOf(xml.Value)) is var place
                                 ? $"{NameOf(place < 0 ? ~place : place)}{xml.Value.TrimStart([.. "ABCDEFGHIJKLMNOPQRSTUVWXYZ"])}"
                                 : xml.Value;
-                        if (xml.LocalName != "spans")
+                        if (columns is null || xml.LocalName != "spans")
                         {
                             written.WriteAttributeString(xml.Prefix, xml.LocalName, xml.NamespaceURI, value);
                         }
@@ -231,6 +304,10 @@ internal sealed class SheetScan
                 case "row":
                     End();
                     row = int.TryParse(xml.GetAttribute("r"), out int number) ? number - 1 : row + 1;
+                    if (xml.GetAttribute("hidden") is "1" or "true")
+                    {
+                        _hidden.Add(row);
+                    }
                     column = -1;
                     break;
                 case "c":

@@ -117,6 +117,10 @@ internal static class Sheets
     {
         try
         {
+            if (IsArchive(stream) && SheetScan.WithWidths(stream) is { } widened)
+            {
+                return ExcelReaderFactory.CreateReader(widened);
+            }
             return ExcelReaderFactory.CreateReader(stream, new ExcelReaderConfiguration { LeaveOpen = true });
         }
         catch (InvalidPasswordException)
@@ -138,6 +142,7 @@ internal static class Sheets
     private sealed class Rows(Stream stream, IExcelDataReader reader, CellRange range, SheetScan? scan) : RowSource
     {
         private readonly List<string> _cells = [];
+        private readonly HiddenRows _hidden = new();
         private int _row = -1;
 
         public override bool IsSheet => true;
@@ -166,6 +171,11 @@ internal static class Sheets
                         return false;
                     }
                     Fill();
+                    // Of a file that is not looked through before, the library says so: a row that is hidden has no height.
+                    if (_cells.Count > 0 && (scan?.IsHidden(_row) ?? reader.RowHeight == 0))
+                    {
+                        _hidden.Met(_row);
+                    }
                     return true;
                 }
                 return false;
@@ -196,7 +206,7 @@ internal static class Sheets
                 ? CellUnit.OfFormat(reader.GetNumberFormatString(range.FirstColumn + cell))
                 : null;
 
-        public override IEnumerable<ReadNote> Told => scan?.Notes ?? [];
+        public override IEnumerable<ReadNote> Told => [.. scan?.Notes ?? [], .. _hidden.Notes];
 
         private string TextOf(int at) =>
             scan?.ErrorAt(_row, at) is { } error
@@ -206,6 +216,8 @@ internal static class Sheets
                     double number => reader.GetNumberFormatString(at)?.Contains('%', StringComparison.Ordinal) == true
                         ? PlainText.Percent(number)
                         : PlainText.Of(number),
+                    // The day before the first one: a number below 1 is a time of day.
+                    DateTime { Year: 1899, Month: 12, Day: >= 30 } time => PlainText.Of(time.TimeOfDay),
                     var other => PlainText.OfAny(other),
                 };
 

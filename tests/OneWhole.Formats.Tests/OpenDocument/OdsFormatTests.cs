@@ -57,7 +57,9 @@ public sealed class OdsFormatTests : ReadsFiles
     [InlineData("office:value-type=\"date\" office:date-value=\"2026-03-09\"", "9.3.26", "2026-03-09")]
     [InlineData("office:value-type=\"date\" office:date-value=\"2026-03-09T10:30:00\"", "9.3.26", "2026-03-09 10:30")]
     [InlineData("office:value-type=\"boolean\" office:boolean-value=\"true\"", "WAHR", "true")]
-    [InlineData("office:value-type=\"time\" office:time-value=\"PT01H30M00S\"", "1:30", "PT01H30M00S")]
+    [InlineData("office:value-type=\"time\" office:time-value=\"PT01H30M00S\"", "1:30", "01:30:00")]
+    [InlineData("office:value-type=\"time\" office:time-value=\"PT42H00M05S\"", "42:00", "42:00:05")]
+    [InlineData("office:value-type=\"time\" office:time-value=\"soon\"", "42:00", "soon")]
     [InlineData("office:value-type=\"string\"", "12,50", "12,50")]
     public void A_cell_is_the_value_that_it_has_and_not_the_way_it_is_shown(string attributes, string shown, string expected)
     {
@@ -94,5 +96,17 @@ public sealed class OdsFormatTests : ReadsFiles
                 )
         );
         Assert.Equal("one\ntwo three||x", Cells(Bytes(file, "t.ods").Table));
+    }
+
+    [Theory]
+    [InlineData("table:visibility=\"collapse\"", "Row 3 is hidden in the sheet: it is counted like the others.")]
+    [InlineData("table:visibility=\"filter\"", "Row 3 is hidden in the sheet: it is counted like the others.")]
+    [InlineData("table:visibility=\"filter\" table:number-rows-repeated=\"3\"", "3 rows are hidden in the sheet, the first in row 3: ")]
+    [InlineData("table:visibility=\"visible\"", null)]
+    public void Rows_that_are_hidden_are_counted_and_it_is_said(string attributes, string? says)
+    {
+        byte[] file = Ods(OdsRow("", "a", "b") + OdsRow("", "x", "y") + OdsRow(attributes, "z", "w"));
+        ReadNote? note = Bytes(file, "t.ods").Notes.SingleOrDefault(note => note.Code == "hidden-rows");
+        Assert.Equal(says is not null, note?.Text.StartsWith(says!, StringComparison.Ordinal) ?? false);
     }
 }

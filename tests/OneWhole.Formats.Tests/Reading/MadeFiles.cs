@@ -47,7 +47,11 @@ internal static class MadeFiles
     public static string OdsCell(string cell) =>
         cell.StartsWith('<') ? cell : $"<table:table-cell office:value-type=\"string\"><text:p>{cell}</text:p></table:table-cell>";
 
-    public static byte[] Xlsx(string rows, string dimension = "A1") =>
+    /// <param name="rows">Elements of the sheet.</param>
+    /// <param name="dimension">How large the sheet says that it is.</param>
+    /// <param name="columns">What it says of its columns.</param>
+    /// <param name="formats">Number formats: the first is that of cells with s="1".</param>
+    public static byte[] Xlsx(string rows, string dimension = "A1", string columns = "", params string[] formats) =>
         Zip([
             (
                 "[Content_Types].xml",
@@ -78,13 +82,24 @@ internal static class MadeFiles
                 """<?xml version="1.0"?><Relationships """
                     + """xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="rId1" """
                     + """Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/worksheet" """
-                    + """Target="worksheets/sheet1.xml"/></Relationships>"""
+                    + """Target="worksheets/sheet1.xml"/><Relationship Id="rId2" """
+                    + """Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/styles" Target="styles.xml"/>"""
+                    + "</Relationships>"
+            ),
+            (
+                "xl/styles.xml",
+                """<?xml version="1.0"?><styleSheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><numFmts>"""
+                    + string.Concat(formats.Select((format, at) => $"<numFmt numFmtId=\"{200 + at}\" formatCode=\"{format}\"/>"))
+                    + "</numFmts><fonts><font/></fonts><fills><fill/></fills><borders><border/></borders><cellStyleXfs><xf/></cellStyleXfs>"
+                    + "<cellXfs><xf numFmtId=\"0\"/>"
+                    + string.Concat(formats.Select((_, at) => $"<xf numFmtId=\"{200 + at}\" applyNumberFormat=\"1\"/>"))
+                    + "</cellXfs></styleSheet>"
             ),
             (
                 "xl/worksheets/sheet1.xml",
                 $"""<?xml version="1.0"?><worksheet """
                     + $"""xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><dimension """
-                    + $"""ref="{dimension}"/><sheetData>{rows}</sheetData></worksheet>"""
+                    + $"""ref="{dimension}"/>{columns}<sheetData>{rows}</sheetData></worksheet>"""
             ),
         ]);
 

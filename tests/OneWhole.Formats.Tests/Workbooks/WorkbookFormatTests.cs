@@ -140,4 +140,48 @@ public sealed class WorkbookFormatTests : ReadsFiles
         ).Table;
         Assert.Equal(("a|b", "x|1 / y|2"), (Heads(table), Cells(table)));
     }
+
+    /// <summary>A day, a time of day and a time that passed are all numbers of days: what they are shown as says which.</summary>
+    [Theory]
+    [InlineData("dd/mm/yyyy", "46000", "2025-12-09")]
+    [InlineData("dd/mm/yyyy hh:mm", "46000.4375", "2025-12-09 10:30")]
+    [InlineData("h:mm", "0.4375", "10:30:00")]
+    [InlineData("h:mm", "0", "00:00:00")]
+    [InlineData("[h]:mm", "1.75", "42:00:00")]
+    [InlineData("[h]:mm", "0.125", "03:00:00")]
+    [InlineData("0.0%", "0.215", "21.5%")]
+    [InlineData("0.00", "0.215", "0.215")]
+    public void A_cell_is_what_it_is_shown_as(string format, string value, string expected)
+    {
+        byte[] file = Xlsx(XlsxRow(1, "a", "v") + XlsxRow(2, "x", $"<c r=\"{{r}}\" s=\"1\"><v>{value}</v></c>"), formats: format);
+        Assert.Equal($"x|{expected}", Cells(Bytes(file, "t.xlsx").Table));
+    }
+
+    [Fact]
+    public void Rows_that_are_hidden_are_counted_and_it_is_said()
+    {
+        string Row(int row, string more) => $"<row r=\"{row}\"{more}><c r=\"A{row}\"><v>{row}</v></c><c r=\"B{row}\"><v>7</v></c></row>";
+        string all = XlsxRow(1, "a", "v") + Row(2, "") + Row(3, " hidden=\"1\"") + Row(4, "") + Row(5, " hidden=\"true\"");
+        ReadResult result = Bytes(Xlsx(all + "<row r=\"6\" hidden=\"1\"/>"), "t.xlsx");
+        Assert.Equal(4, result.Table.RowCount);
+        Assert.Equal(
+            "2 rows are hidden in the sheet, the first in row 3: they are counted like the others. Show the sheet's rows, or delete those "
+                + "that are not meant, and bring it in again.",
+            Assert.Single(result.Notes, note => note.Code == "hidden-rows").Text
+        );
+        Assert.DoesNotContain(Bytes(Xlsx(XlsxRow(1, "a", "v") + Row(2, "")), "t.xlsx").Notes, note => note.Code == "hidden-rows");
+    }
+
+    /// <summary>A column may be hidden, or have a style, without a width (ECMA-376, part 1, 18.3.1.13).</summary>
+    [Fact]
+    public void A_column_without_a_width_is_no_damage()
+    {
+        byte[] file = Xlsx(
+            XlsxRow(1, "a", "v") + XlsxRow(2, "x", "<c r=\"{r}\"><v>1</v></c>"),
+            columns: "<cols><col min=\"2\" max=\"2\" hidden=\"1\"/></cols>"
+        );
+        Assert.Equal("x|1", Cells(Bytes(file, "t.xlsx").Table));
+        using var stream = new MemoryStream(file);
+        Assert.Equal(["S"], TableFile.SectionsOf(stream, "t.xlsx"));
+    }
 }
