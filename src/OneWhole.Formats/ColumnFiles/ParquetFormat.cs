@@ -88,20 +88,19 @@ internal sealed class ParquetFormat : TableFormat
             return true;
         }
 
-        /// <summary>The library gives a time of day as a number of its unit since midnight.</summary>
+        /// <summary>The library gives a time of day as a number of its unit since midnight; 24:00 is one.</summary>
         private static string TextOf(DataField field, object? value) =>
             field is TimeDataField time && value is not null
-                ? PlainText.OfAny(
-                    time.Precision switch
-                    {
-                        TimeUnitPrecision.Millis => new TimeOnly(
-                            Convert.ToInt64(value, CultureInfo.InvariantCulture) * TimeSpan.TicksPerMillisecond
-                        ),
-                        TimeUnitPrecision.Micros => new TimeOnly((long)value * TimeSpan.TicksPerMicrosecond),
-                        _ => new TimeOnly((long)value / TimeSpan.NanosecondsPerTick),
-                    }
-                )
+                ? PlainText.Of(TimeSpan.FromTicks(TicksOf(Convert.ToInt64(value, CultureInfo.InvariantCulture), time.Precision)))
                 : PlainText.OfAny(value);
+
+        private static long TicksOf(long time, TimeUnitPrecision unit) =>
+            unit switch
+            {
+                TimeUnitPrecision.Millis => time * TimeSpan.TicksPerMillisecond,
+                TimeUnitPrecision.Micros => time * TimeSpan.TicksPerMicrosecond,
+                _ => time / TimeSpan.NanosecondsPerTick,
+            };
 
         private void ReadGroup()
         {

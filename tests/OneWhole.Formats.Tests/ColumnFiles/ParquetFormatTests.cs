@@ -67,6 +67,8 @@ public sealed class ParquetFormatTests : ReadsFiles
     [InlineData("0.1::FLOAT", "0.1")]
     [InlineData("12345678901234567890.12::DECIMAL(38, 2)", "12345678901234567890.12")]
     [InlineData("TIME '10:30:00'", "10:30:00")]
+    [InlineData("TIME '24:00:00'", "24:00:00")]
+    [InlineData("UUID '00000000-0000-0000-0000-000000000001'", "00000000-0000-0000-0000-000000000001")]
     [InlineData("'Hallin'::BLOB", "Hallin")]
     [InlineData("'\\x00\\xFF'::BLOB", "00FF")]
     [InlineData("true", "true")]
