@@ -62,6 +62,9 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
     private readonly Queue<Guest> _queue = [];
     private int _running;
     private int _begun;
+
+    /// <summary>How many have been at their end so far.</summary>
+    private long _ended;
     private bool _closed;
     private ITimer? _watch;
 
@@ -221,12 +224,18 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
     /// </summary>
     private void Watch()
     {
+        long ended = Interlocked.Read(ref _ended);
         if (workingBytes!() <= limits.WorkingBytes)
         {
             return;
         }
         lock (_gate)
         {
+            // What was measured while one was at its end is not held by those that are left: the next measure tells.
+            if (ended != _ended)
+            {
+                return;
+            }
             // One that is being ended lets go first of what it holds.
             if (
                 !_guests.Values.Any(guest => guest is { State: WaitingState.Running, HeldTooMuch: true })
@@ -279,6 +288,7 @@ public sealed class WaitingRoom(WaitingLimits limits, TimeProvider? clock = null
         lock (_gate)
         {
             _running--;
+            _ended++;
             if (_running == 0)
             {
                 _watch?.Dispose();

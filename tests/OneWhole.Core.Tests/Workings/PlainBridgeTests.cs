@@ -10,6 +10,7 @@ namespace OneWhole.Core.Tests.Workings;
 /// <summary>
 /// Random bridges between two years: the core against the definitions written out once more, in doubles and without any of its code.
 /// </summary>
+[Trait("Speed", "Slow")]
 public sealed class PlainBridgeTests
 {
     private sealed record Trip(string Part, string Year, int Tenths, int Sold);

@@ -14,6 +14,7 @@ using UglyToad.PdfPig;
 namespace OneWhole.Formats.Tests.Handing;
 
 /// <summary>Handed over as shares only, no file of any kind has an amount in it, and its shares are the same.</summary>
+[Trait("Speed", "Slow")]
 public sealed class SharesOnlyTests
 {
     /// <summary>Amounts that can't be met by chance.</summary>

@@ -10,6 +10,7 @@ using C = DocumentFormat.OpenXml.Drawing.Charts;
 namespace OneWhole.Formats.Tests.Office;
 
 /// <summary>The slides of every form: valid, whole, and what they show is bound to the workbook inside them.</summary>
+[Trait("Speed", "Slow")]
 public sealed class SlidesTests
 {
     public static TheoryData<string> Each() => WorkbookTests.Each();

@@ -4,6 +4,7 @@ using OneWhole.Formats.Reading;
 namespace OneWhole.Formats.Tests.Reading;
 
 /// <summary>Every reader on bytes that nobody meant: each ends in a table or in a clear refusal, soon, whatever comes.</summary>
+[Trait("Speed", "Slow")]
 public sealed class RandomInputTests
 {
     private static readonly string[] Names = ["a.csv", "a.xlsx", "a.xls", "a.ods", "a.json", "a.ndjson", "a.parquet", "a.sqlite"];
