@@ -4,6 +4,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { appendFileSync, mkdirSync, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { announced } from '../scripts/serve.cjs';
 
 const root = resolve(import.meta.dirname, '..');
 const folder = mkdtempSync(join(tmpdir(), 'onewhole-newcomer-'));
@@ -35,17 +36,7 @@ function run(command, ...rest) {
 async function served() {
   const server = spawn('./start', ['--urls', 'http://127.0.0.1:0'], { cwd: clone, env, detached: true });
   try {
-    const address = await new Promise((found, failed) => {
-      let text = '';
-      const read = (part) => {
-        text += part;
-        const at = /http:\/\/127\.0\.0\.1:\d+/.exec(text);
-        if (at) found(at[0]);
-      };
-      server.stdout.on('data', read);
-      server.stderr.on('data', read);
-      server.on('exit', (code) => failed(new Error(`./start ended with ${code}:\n${text}`)));
-    });
+    const address = await announced(server).ready;
     const [study] = await (await fetch(`${address}/api/studies`)).json();
     for (const path of ['/', `/api/studies/${study.id}/hand-over/figure.svg`]) {
       const answer = await fetch(address + path);

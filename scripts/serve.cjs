@@ -16,6 +16,16 @@ exports.serve = function serve(data, urls = 'http://127.0.0.1:0', ...more) {
   const server = spawn('dotnet', [program, '--data', data, '--urls', urls, '--announce', 'true', ...more], {
     stdio: ['ignore', 'pipe', 'pipe'],
   });
+  return { server, ...announced(server) };
+};
+
+/**
+ * What a server that was started says.
+ *
+ * @param server its process, whose output is piped
+ * @returns ready: its address, once it listens, or a fault with what it said; gone: its status and what it said, once it ended
+ */
+function announced(server) {
   let said = '';
   server.stderr.on('data', (text) => {
     said += text;
@@ -30,5 +40,6 @@ exports.serve = function serve(data, urls = 'http://127.0.0.1:0', ...more) {
   });
   // Whoever wants it only to be gone does not wait for it.
   ready.catch(() => {});
-  return { server, ready, gone };
-};
+  return { ready, gone };
+}
+exports.announced = announced;

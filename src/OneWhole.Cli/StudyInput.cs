@@ -27,25 +27,21 @@ internal sealed class StudyInput
     /// <exception cref="StudyException">The study does not fit the table.</exception>
     public (Study Study, WorkingsSet Workings) Compute(Given given, Streams streams)
     {
-        if (given.Optional(_from) is null)
+        string? place = given.Optional(_from);
+        if (place is null)
         {
             given.Required(_table);
         }
         OneStandardInput(given);
         ReadSettings Settings() => TableInput.Settings(given.Optional(_read));
         // Each takes its time in a process that has just begun, so they are read together. What is wrong with the study is said first.
-        Task<ReadResult>? reading = given.Optional(_from) is null
-            ? Task.Run(() => TableInput.Opened(given.Required(_table), Settings(), streams))
-            : null;
+        Task<ReadResult>? reading = place is null ? Task.Run(() => TableInput.Opened(given.Required(_table), Settings(), streams)) : null;
         Study study = StudyFormat.Standard.Read(InputFile.Bytes(given.Required(_study), "study"));
         Table table = reading is null
-            ? Left(given, given.Optional(_from)!)
+            ? Left(given, place!)
             : TableInput.Steps(given.Optional(_prepare)).Apply(TableInput.Told(reading.GetAwaiter().GetResult(), streams));
         Table? second = given.Optional(_against) is { } against ? TableInput.Read(against, Settings(), streams) : null;
-        using var line = new ProgressLine(
-            streams,
-            given.Optional(_from) is { } at && !LeftInput.IsSourceFile(at) ? $"asking {at}" : "computing"
-        );
+        using var line = new ProgressLine(streams, place is not null && !LeftInput.IsSourceFile(place) ? $"asking {place}" : "computing");
         return (study, WorkingsSet.Run(table, study, default, second));
     }
 

@@ -51,6 +51,14 @@ public sealed partial class HelpTests
         Assert.All(options, option => Assert.DoesNotContain("is not an option", Run(verb, option, "x").Error, StringComparison.Ordinal));
     }
 
+    /// <summary>However help is asked for, a verb gives it.</summary>
+    [Fact]
+    public void Every_spelling_of_help_is_known()
+    {
+        var help = new System.CommandLine.Help.HelpOption();
+        Assert.All([help.Name, .. help.Aliases], spelling => Assert.Equal(Run("check", "--help"), Run("check", spelling)));
+    }
+
     [Fact]
     public void The_version_is_a_number() => Assert.Matches(@"^\d+\.\d+\.\d+\s*$", Run("--version").Out);
 

@@ -65,7 +65,9 @@ internal static class EveryShape
     /// Whole studies of the table's columns (<see cref="Trips"/>): one for each of <see cref="Members"/>, and one for each shape and each
     /// of the states.
     /// </summary>
-    /// <param name="fits">Whether a study in a state can be drawn of the table at hand: a circle does not close over a part of a whole.</param>
+    /// <param name="fits">
+    /// Whether a study in a state can be drawn of the table at hand: a circle does not close over a part of a whole.
+    /// </param>
     /// <param name="states">Members of a study besides its columns and its form: {"fold": {"keep": 2}}.</param>
     public static TheoryData<string> Studies(Func<Study, bool> fits, params string[] states)
     {

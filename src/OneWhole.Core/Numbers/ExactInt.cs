@@ -199,7 +199,11 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
         // Plain integers are sorted several times as fast.
         long[] small = Array.ConvertAll(ordered, number => number.Small);
         Array.Sort(small);
-        return Array.ConvertAll(small, number => new ExactInt(number));
+        for (int i = 0; i < small.Length; i++)
+        {
+            ordered[i] = small[i];
+        }
+        return ordered;
     }
 
     /// <summary>The larger one.</summary>
@@ -227,7 +231,8 @@ public readonly struct ExactInt : IComparable<ExactInt>, IEquatable<ExactInt>
     public static ExactInt PowerOfTen(int exponent) =>
         exponent <= 18 ? new ExactInt(SmallPowers[exponent]) : new ExactInt(BigInteger.Pow(10, exponent));
 
-    private static readonly long[] SmallPowers = MakePowers();
+    /// <summary>10 to the power of 0 to 18.</summary>
+    internal static readonly long[] SmallPowers = MakePowers();
 
     private static long[] MakePowers()
     {

@@ -283,7 +283,7 @@ public sealed class ColumnBuilder
             {
                 if (_units[row] != NumberCells.Missing)
                 {
-                    _units[row] *= PowersOfTen[scale - written[row]];
+                    _units[row] *= ExactInt.SmallPowers[scale - written[row]];
                 }
             }
             return new NumberCells(scale, _units, null, decimals, _spellings);
@@ -303,18 +303,6 @@ public sealed class ColumnBuilder
         return new NumberCells(scale, null, wide, decimals, _spellings);
     }
 
-    private static readonly long[] PowersOfTen = FindPowersOfTen();
-
-    private static long[] FindPowersOfTen()
-    {
-        var powers = new long[19];
-        for (int power = 0; power < powers.Length; power++)
-        {
-            powers[power] = power == 0 ? 1 : powers[power - 1] * 10;
-        }
-        return powers;
-    }
-
     /// <summary>Whether all numbers are 64-bit integers at one scale.</summary>
     private bool Fits(int scale)
     {
@@ -322,7 +310,7 @@ public sealed class ColumnBuilder
         {
             if (_units[row] != NumberCells.Missing)
             {
-                long high = Math.BigMul(_units[row], PowersOfTen[scale - _scales[row]], out long low);
+                long high = Math.BigMul(_units[row], ExactInt.SmallPowers[scale - _scales[row]], out long low);
                 if (high != low >> 63 || low == long.MinValue)
                 {
                     return false;

@@ -70,7 +70,7 @@ internal static partial class CellUnit
         : After.Match(text) is { Success: true } after && after.Groups[1].Value is not ("e" or "E") ? after.Groups[1].Value
         : null;
 
-    /// <summary>Whether a text has a digit and something that is of no number or day: most cells, bare numbers and labels, have not.</summary>
+    /// <summary>Whether a text has a digit and something that is of no number or day: bare numbers and labels have not.</summary>
     private static bool HasMoreThanNumber(string text)
     {
         bool digit = false,

@@ -89,26 +89,9 @@ internal sealed class SheetScan
             return null;
         }
         int[] columns = [.. scan._columns];
-        return TemporaryFile.Of(to =>
-        {
-            stream.Position = 0;
-            using var archive = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
-            using var smaller = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
-            string name = EntryOf(archive, sheet)!.FullName;
-            foreach (ZipArchiveEntry entry in archive.Entries)
-            {
-                using Stream from = entry.Open(),
-                    packed = smaller.CreateEntry(entry.FullName, CompressionLevel.Fastest).Open();
-                if (entry.FullName != name)
-                {
-                    from.CopyTo(packed);
-                    continue;
-                }
-                using XmlReader xml = XmlReader.Create(from, Settings);
-                using XmlWriter written = XmlWriter.Create(packed);
-                Copy(xml, written, columns);
-            }
-        });
+        stream.Position = 0;
+        using var archive = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
+        return Rewritten(archive, [EntryOf(archive, sheet)!.FullName], columns);
     }
 
     /// <summary>
@@ -123,25 +106,7 @@ internal sealed class SheetScan
         {
             using var archive = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
             HashSet<string> without = [.. archive.Entries.Where(IsSheet).Where(HasColumnWithoutWidth).Select(entry => entry.FullName)];
-            return without.Count == 0
-                ? null
-                : TemporaryFile.Of(to =>
-                {
-                    using var smaller = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
-                    foreach (ZipArchiveEntry entry in archive.Entries)
-                    {
-                        using Stream from = entry.Open(),
-                            packed = smaller.CreateEntry(entry.FullName, CompressionLevel.Fastest).Open();
-                        if (!without.Contains(entry.FullName))
-                        {
-                            from.CopyTo(packed);
-                            continue;
-                        }
-                        using XmlReader xml = XmlReader.Create(from, Settings);
-                        using XmlWriter written = XmlWriter.Create(packed);
-                        Copy(xml, written, null);
-                    }
-                });
+            return without.Count == 0 ? null : Rewritten(archive, without, null);
         }
         catch (Exception fault) when (fault is XmlException or InvalidDataException)
         {
@@ -153,6 +118,26 @@ internal sealed class SheetScan
             stream.Position = at;
         }
     }
+
+    /// <summary>The workbook with some of its sheets written anew (<see cref="Copy"/>), and all else as it is.</summary>
+    private static FileStream Rewritten(ZipArchive archive, HashSet<string> sheets, int[]? columns) =>
+        TemporaryFile.Of(to =>
+        {
+            using var smaller = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
+            foreach (ZipArchiveEntry entry in archive.Entries)
+            {
+                using Stream from = entry.Open(),
+                    packed = smaller.CreateEntry(entry.FullName, CompressionLevel.Fastest).Open();
+                if (!sheets.Contains(entry.FullName))
+                {
+                    from.CopyTo(packed);
+                    continue;
+                }
+                using XmlReader xml = XmlReader.Create(from, Settings);
+                using XmlWriter written = XmlWriter.Create(packed);
+                Copy(xml, written, columns);
+            }
+        });
 
     private static bool IsSheet(ZipArchiveEntry entry) =>
         entry.FullName.StartsWith("xl/worksheets/", StringComparison.Ordinal) && entry.FullName.EndsWith(".xml", StringComparison.Ordinal);

@@ -18,8 +18,8 @@ public sealed class BriefingColoursTests
         Calculator.Run(
             Delays,
             StudyFormat.Standard.Read(
-                $$"""{"format": "onewhole.study/1", "parts": {"column": "{{parts}}"}, "value": {"sum": "Minutes"}, "form": {"kind": "pie"}"""
-                    + $$"""{{where}}{{finish}}}"""
+                $$"""{"format": "onewhole.study/1", "parts": {"column": "{{parts}}"}, "value": {"sum": "Minutes"}, """
+                    + $$""" "form": {"kind": "pie"}{{where}}{{finish}} }"""
             )
         );
 

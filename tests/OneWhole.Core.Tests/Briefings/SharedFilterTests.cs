@@ -15,7 +15,8 @@ public sealed class SharedFilterTests
     );
 
     private static readonly Study Alone = StudyFormat.Standard.Read(
-        """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "form": {"kind": "pie"}, "where": [{"column": "Cause", "isNot": ["Ice"]}]}"""
+        """{"format": "onewhole.study/1", "parts": {"column": "Cause"}, "form": {"kind": "pie"}, """
+            + """ "where": [{"column": "Cause", "isNot": ["Ice"]}]}"""
     );
 
     private static (Study Study, string Remarks) Apply(string clauses)

@@ -4,7 +4,8 @@ using OneWhole.Formats.Reading;
 
 namespace OneWhole.Formats.Tests.Delimited;
 
-public sealed class DelimitedFormatTests
+/// <summary>Delimited text: separators, encodings and marks that are found, and what is asked.</summary>
+public sealed class DelimitedFormatTests : ReadsFiles
 {
     static DelimitedFormatTests() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
 
@@ -12,14 +13,8 @@ public sealed class DelimitedFormatTests
     {
         encoding ??= new UTF8Encoding(false);
         byte[] bytes = [.. mark ? encoding.GetPreamble() : [], .. encoding.GetBytes(text)];
-        return TableFile.Read(new MemoryStream(bytes), "t.csv", settings ?? ReadSettings.Found);
+        return Bytes(bytes, "t.csv", settings);
     }
-
-    private static string Cells(Table table) =>
-        string.Join(
-            " / ",
-            Enumerable.Range(0, table.RowCount).Select(row => string.Join("|", table.Columns.Select(column => column.Cells.TextAt(row))))
-        );
 
     [Fact]
     public void The_cases_of_rfc_4180()

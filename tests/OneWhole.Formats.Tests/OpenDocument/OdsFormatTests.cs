@@ -7,29 +7,19 @@ namespace OneWhole.Formats.Tests.OpenDocument;
 /// <summary>OpenDocument sheets, as their standard allows them to be written.</summary>
 public sealed class OdsFormatTests : ReadsFiles
 {
-    private const string OdsStart =
-        """<office:document-content xmlns:office="urn:oasis:names:tc:opendocument:xmlns:office:1.0" """
-        + """xmlns:table="urn:oasis:names:tc:opendocument:xmlns:table:1.0" """
-        + """xmlns:text="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><office:body><office:spreadsheet>""";
-
     [Fact]
     public void An_ods_that_repeats_rows_and_cells_to_the_edge_is_small()
     {
-        byte[] file = Zip(
-            (
-                "content.xml",
-                OdsStart
-                    + """
-                    <table:table table:name="One"><table:table-row><table:table-cell office:value-type="string"><text:p>a<text:s
-                    text:c="2"/>b</text:p></table:table-cell><table:table-cell office:value-type="string"><office:annotation><text:p>a
-                    note</text:p></office:annotation><text:p>v</text:p></table:table-cell><table:table-cell
-                    table:number-columns-repeated="16382"/></table:table-row>
-                    <table:table-row table:number-rows-repeated="3"><table:table-cell office:value-type="string"><text:p>x</text:p>
-                    </table:table-cell><table:table-cell office:value-type="float" office:value="2"/></table:table-row>
-                    <table:table-row table:number-rows-repeated="1048572"><table:table-cell table:number-columns-repeated="16384"/>
-                    </table:table-row></table:table></office:spreadsheet></office:body></office:document-content>
-                    """
+        byte[] file = Ods(
+            OdsRow(
+                "",
+                "<table:table-cell office:value-type=\"string\"><text:p>a<text:s text:c=\"2\"/>b</text:p></table:table-cell>",
+                "<table:table-cell office:value-type=\"string\"><office:annotation><text:p>a note</text:p></office:annotation>"
+                    + "<text:p>v</text:p></table:table-cell>",
+                "<table:table-cell table:number-columns-repeated=\"16382\"/>"
             )
+                + OdsRow("table:number-rows-repeated=\"3\"", "x", "<table:table-cell office:value-type=\"float\" office:value=\"2\"/>")
+                + OdsRow("table:number-rows-repeated=\"1048572\"", "<table:table-cell table:number-columns-repeated=\"16384\"/>")
         );
         Table table = Bytes(file, "t.ods").Table;
         Assert.Equal("a  b|v", Heads(table));
@@ -39,14 +29,7 @@ public sealed class OdsFormatTests : ReadsFiles
     [Fact]
     public void Entities_in_a_sheets_xml_are_refused()
     {
-        byte[] file = Zip(
-            (
-                "content.xml",
-                "<!DOCTYPE x [<!ENTITY a \"aaaa\"><!ENTITY b \"&a;&a;&a;\">]>"
-                    + OdsStart
-                    + "<table:table table:name=\"One\"/></office:spreadsheet></office:body></office:document-content>"
-            )
-        );
+        byte[] file = Ods("", before: "<!DOCTYPE x [<!ENTITY a \"aaaa\"><!ENTITY b \"&a;&a;&a;\">]>");
         Assert.Equal("damaged-file", Assert.Throws<ReadException>(() => Bytes(file, "t.ods")).Code);
     }
 
