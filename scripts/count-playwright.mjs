@@ -1,13 +1,26 @@
 // Runs the browser tests and prints "passed failed"; their own output goes to standard error.
 import { spawnSync } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
+import { stripVTControlCharacters } from 'node:util';
 import { tellFailures } from './failures.mjs';
 
-/** The tests of a file that ended as said: "flaky" is one that passed at a second try alone. */
+/** What each failed try of a test says, and where: the second may fail for another reason than the first. */
+const reasons = (spec) =>
+  spec.tests
+    .flatMap((test) => test.results)
+    .flatMap((result) => result.errors.map((error) => ({ ...error, duration: result.duration })))
+    .map(({ message, location, duration }) => {
+      const text = stripVTControlCharacters(message ?? '').replace(/\n\s*\n/g, '\n');
+      const where = location ? `line ${location.line}, ` : '';
+      return `\n    ${where}after ${Math.round(duration / 1000)} s: ${text.slice(0, 700).replaceAll('\n', '\n    ')}`;
+    })
+    .join('');
+
+/** The tests of a file that ended as said, with their reasons: "flaky" is one that passed at a second try alone. */
 const ended = (status) => (suite) => [
   ...(suite.specs ?? [])
     .filter((spec) => spec.tests.some((test) => test.status === status))
-    .map((spec) => `${spec.file}: ${spec.title}`),
+    .map((spec) => `${spec.file}: ${spec.title}${reasons(spec)}`),
   ...(suite.suites ?? []).flatMap(ended(status)),
 ];
 

@@ -654,7 +654,7 @@ public sealed partial class EngineTable : ICellSource, IDisposable
             }
             yield break;
         }
-        using CancellationTokenRegistration stop = cancel.Register(() => _dialect.Stop(command));
+        using var stop = new StopElsewhere(() => _dialect.Stop(command), cancel);
         using DbDataReader reader = command.ExecuteReader();
         while (reader.Read())
         {

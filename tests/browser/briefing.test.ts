@@ -2,7 +2,7 @@ import { copyFileSync, mkdirSync, mkdtempSync, readFileSync, writeFileSync } fro
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { expect, type Page, test } from './playwright';
+import { expect, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 const need = createRequire(join(resolve(__dirname, '../..'), 'web', 'package.json'));
@@ -118,7 +118,7 @@ test('a page of four studies is filtered, picked from, written on, handed over, 
   const colour = await freight('Revenue by year').first().locator('rect').getAttribute('fill');
   expect(await freight('Routes and passenger types').first().locator('rect').getAttribute('fill')).toBe(colour);
   await freight('Who pays on which route').first().click();
-  await expect(page.getByText('only passenger type is Freight, as picked')).toBeVisible();
+  await expect(seen(page, 'only passenger type is Freight, as picked')).toBeVisible();
   const picked = revenue(demo, (row) => row.Year === '2025' && row['Passenger type'] === 'Freight', 'Route');
   await expect.poll(said).toContain(`We took ${money(total(picked))} revenue`);
   const routes = await spoken(page, 'Routes and passenger types');
@@ -284,7 +284,7 @@ test('a page says that a table has newer rows, and takes them in one step', asyn
       .reduce((sum, line) => sum + Math.round(Number(line.split(',')[3]) * 100), 0) / 100;
   const sheet = page.locator('[role="graphics-document"]');
   await expect(sheet).toContainText(money(sales('09')));
-  await expect(page.getByText('newer rows')).toHaveCount(0);
+  await expect(seen(page, 'newer rows')).toHaveCount(0);
 
   copyFileSync(join(server.demo, 'feed/kiosk-2026-10.csv'), join(feed, 'kiosk-2026-10.csv'));
   await page.reload();

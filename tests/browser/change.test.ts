@@ -1,5 +1,5 @@
 import AxeBuilder from '../../web/node_modules/@axe-core/playwright';
-import { expect, figure, form, ledger, test } from './playwright';
+import { expect, figure, form, ledger, seen, test } from './playwright';
 import { startServer } from './server';
 
 // What moved since last month, and what would be.
@@ -31,8 +31,8 @@ test('what changed since last month, from two files in three actions', async ({ 
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await page.getByRole('button', { name: /^from the table october to november/ }).click();
   await expect(page.getByTestId('statement')).toContainText('from october to now, 240 became 260');
-  await expect(page.getByText(/Fog rose most, by 70; Crew change fell most, by 40/)).toBeVisible();
-  await expect(page.getByText(/not in both: .*Crew change is gone \(40\)/)).toBeVisible();
+  await expect(seen(page, /Fog rose most, by 70; Crew change fell most, by 40/)).toBeVisible();
+  await expect(seen(page, /not in both: .*Crew change is gone \(40\)/)).toBeVisible();
   await form(page, 'Slope').click();
   // 120 of 240 and 190 of 260.
   await expect(figure(page).getByText('Fog  50.0 %')).toBeVisible();
@@ -63,7 +63,7 @@ test('what if: an amount is tried in the workings, said everywhere, and left by 
   await ledger(page).getByRole('button', { name: '120', exact: true }).first().click();
   await page.getByLabel('What if Fog were').fill('a lot');
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/“a lot” can't be tried/).first()).toBeVisible();
+  await expect(seen(page, /“a lot” can't be tried/).first()).toBeVisible();
   await page.getByRole('button', { name: /^Drop “.*trying Engine times 0\.5/ }).click();
   await expect(page.getByTestId('statement')).not.toContainText('trying');
   await expect(figure(page).getByText(/^a trial; /)).toHaveCount(0);

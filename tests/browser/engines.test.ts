@@ -3,7 +3,7 @@ import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '../../web/node_modules/@axe-core/playwright';
-import { expect, figure, form, ledger, type Page, test } from './playwright';
+import { expect, figure, form, ledger, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 // Tables whose rows stay where they are: from a place to a figure, as of a time, asked again, stopped, handed over.
@@ -46,16 +46,16 @@ test('from a place to a figure in six actions, and the number is that of the row
   // The figure is there already, as one of those that are proposed.
   await expect(page.getByRole('button', { name: /^Takings by route/ })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Start with' }).locator('svg').first()).toBeVisible();
-  await expect(page.getByText('Its rows stay in DuckDB')).toBeVisible();
+  await expect(seen(page, 'Its rows stay in DuckDB')).toBeVisible();
   await noFindings(page);
   // Its rows, in pages; a column at a glance, counted there.
   await page.getByRole('button', { name: 'Next page' }).click();
-  await expect(page.getByText('rows 101 to 200 of 120,000')).toBeVisible();
+  await expect(seen(page, 'rows 101 to 200 of 120,000')).toBeVisible();
   await page.getByRole('button', { name: 'Column weather' }).click();
   await expect(page.getByRole('region', { name: 'Summary of weather' })).toContainText('3,544 blank');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Takings by route/ }).click();
-  await expect(page.getByText(/^as of \d\d:\d\d/)).toBeVisible();
+  await expect(seen(page, /^as of \d\d:\d\d/)).toBeVisible();
   await expect(figure(page).getByText(/120,000 rows, as of 20\d\d-/)).toBeVisible();
   await expect(ledger(page)).toContainText('111,644,071.5');
   await noFindings(page);
@@ -83,13 +83,13 @@ test('a table of a database is asked again, and what changed since is a bridge',
   await expect(whole).toContainText('Whole');
   const before = (await whole.textContent()) ?? '';
   // Its tonnes are binary fractions, whose sums are the engine's: that is said.
-  await expect(page.getByText(/freight_tonnes is a column of binary fractions there/)).toBeVisible();
+  await expect(seen(page, /freight_tonnes is a column of binary fractions there/)).toBeVisible();
   sqlite('INSERT INTO crossing SELECT day, route, vessel, 5000, 5000 FROM crossing LIMIT 1');
   await page.getByRole('button', { name: 'ask again' }).click();
   await expect(whole).not.toHaveText(before);
   await page.getByRole('button', { name: 'What changed', exact: true }).click();
   await page.getByRole('button', { name: /^from what was asked at/ }).click();
-  await expect(page.getByText(/rose most, by 5,000/)).toBeVisible();
+  await expect(seen(page, /rose most, by 5,000/)).toBeVisible();
   // A fault is a sentence, with a way on; the study stays.
   await page.goBack();
   sqlite('ALTER TABLE crossing RENAME TO gone');

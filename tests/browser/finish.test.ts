@@ -1,5 +1,5 @@
 import AxeBuilder from '../../web/node_modules/@axe-core/playwright';
-import { expect, figure, form, ledger, type Page, test } from './playwright';
+import { expect, figure, form, ledger, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 // Looks are set where they are, and in the list of them; numbers stay as they are.
@@ -220,7 +220,7 @@ test('numbers are written as their readers write them, in a study and in all of 
   await page.getByRole('button', { name: 'Finish' }).click();
   await page.getByRole('tab', { name: 'numbers' }).click();
   await page.getByRole('button', { name: 'write all studies here like this one' }).click();
-  await expect(page.getByText(/This installation writes 12\.345,6/)).toBeVisible();
+  await expect(seen(page, /This installation writes 12\.345,6/)).toBeVisible();
   await page.keyboard.press('Escape');
   // Another study, which says nothing of its own, and the page's own numbers.
   await page.goto(`${server.url}/tables`);
@@ -234,7 +234,7 @@ test('numbers are written as their readers write them, in a study and in all of 
   await page.getByRole('button', { name: 'Finish' }).click();
   await page.getByRole('tab', { name: 'numbers' }).click();
   await page.getByRole('button', { name: 'back to 1,234.5' }).click();
-  await expect(page.getByText(/This installation writes 12,345\.6/)).toBeVisible();
+  await expect(seen(page, /This installation writes 12,345\.6/)).toBeVisible();
 });
 
 test('a figure leaves in another language: its own words, for a study and for all', async ({ page }) => {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, figure, form, ledger, type Page, test } from './playwright';
+import { expect, figure, form, ledger, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -84,7 +84,7 @@ test('how types divide on each route and how big each route is; a part compared,
   await expect(ledger(page).getByRole('row').nth(1)).toContainText(text(total(largest), 2));
   await figure(page).locator(`[role="graphics-symbol"][aria-label^="${largest}, Visitor"]`).click();
   const share = `${((of(largest, 'Visitor') / total(largest)) * 100).toFixed(1)} % of ${largest}`;
-  await expect(page.getByText(share, { exact: false }).last()).toBeVisible();
+  await expect(seen(page, share, { exact: false }).last()).toBeVisible();
   await page.getByRole('button', { name: 'compare it in nested bars' }).click();
   await expect(form(page, 'Nested bars')).toHaveAttribute('aria-pressed', 'true');
   await expect(figure(page).getByText(text(total(largest), 0), { exact: true })).toBeVisible();

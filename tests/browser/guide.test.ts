@@ -1,4 +1,4 @@
-import { expect, type Page, test } from './playwright';
+import { expect, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -33,7 +33,7 @@ test('“?” opens the page of what one looks at, and Escape leads back to it',
   await expect(guide(page)).toHaveCount(0);
 
   await page.goto(await study('mekko'));
-  await expect(page.getByText(/^saved \d/)).toBeVisible();
+  await expect(seen(page, /^saved \d/)).toBeVisible();
   await page.keyboard.press('?');
   await opened(page, 'Mekko');
   // It is read from its heading on.
@@ -83,7 +83,7 @@ test('it is turned by its list, its links and its search, and closed by a button
 
 test('“Find or do” leads into it at a heading', async ({ page }) => {
   await page.goto(await study('pareto'));
-  await expect(page.getByText(/^saved \d/)).toBeVisible();
+  await expect(seen(page, /^saved \d/)).toBeVisible();
   await page.keyboard.press('/');
   await page.getByRole('combobox').fill('fresh rows');
   await page.getByRole('option', { name: /Fresh rows in the guide/ }).click();

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, type Locator, type Page, test } from './playwright';
+import { expect, type Locator, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 type Row = { date: string; route: string; vessel: string; season: string; cause: string; minutes: number | null };
@@ -160,7 +160,7 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   const total = positive.reduce((sum, [, minutes]) => sum + minutes, 0);
   const five = positive.slice(0, 5).reduce((sum, [, minutes]) => sum + minutes, 0);
   await expectWords(figure, `the first 5 hold ${((five / total) * 100).toFixed(1)} %`);
-  await expect(page.getByText(/80\/20 does not hold: the first 20\s% of the causes hold/)).toBeVisible();
+  await expect(seen(page, /80\/20 does not hold: the first 20\s% of the causes hold/)).toBeVisible();
 
   // 4. A bar and its row light each other; a cell shows its arithmetic; several bars are added up.
   const ledger = page.getByRole('grid', { name: 'Workings' });
@@ -174,7 +174,7 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   await figure.getByLabel(new RegExp(`^${first[0]}`)).click();
   await figure.getByLabel(new RegExp(`^${positive[1]?.[0]}`)).click({ modifiers: ['Shift'] });
   const two = first[1] + (positive[1]?.[1] ?? 0);
-  await expect(page.getByText(`2 causes: ${grouped(two)} minutes, ${((two / total) * 100).toFixed(1)} % of all`)).toBeVisible();
+  await expect(seen(page, `2 causes: ${grouped(two)} minutes, ${((two / total) * 100).toFixed(1)} % of all`)).toBeVisible();
 
   // 5. The filter: its list shows amounts, one value alone, arrow keys step on with the figure following.
   await page.getByRole('button', { name: 'clause' }).click();
@@ -237,7 +237,7 @@ test('from a table to a proven Pareto figure', async ({ page, context }) => {
   expect(csv[0]).toBe('part,value,rank,share,shownShare,running,runningShare,position,class');
   expect(csv[1]?.startsWith(`${filtered[0]?.[0]},${filtered[0]?.[1]},1,`)).toBe(true);
   await page.getByRole('button', { name: 'Copy the workings' }).click();
-  await expect(page.getByText('The workings are on the clipboard.')).toBeVisible();
+  await expect(seen(page, 'The workings are on the clipboard.')).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain(`${filtered[0]?.[0]}\t${filtered[0]?.[1]}`);
 
   // 9. The same study runs from the command line on another table of the same shape.

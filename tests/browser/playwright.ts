@@ -9,6 +9,10 @@ export const figure = (page: Page) => page.locator('[role="graphics-document"]')
 /** Its workings. */
 export const ledger = (page: Page) => page.getByRole('grid', { name: 'Workings' });
 
+/** A text that is seen: what is announced stands in the page as well, for those who hear it, and comes and goes a moment later. */
+export const seen = (page: Page, text: string | RegExp, options?: { exact: boolean }) =>
+  page.getByText(text, options).and(page.locator(':not([data-said])'));
+
 /** A shape in the strip of forms. */
 export const form = (page: Page, name: string) =>
   page.getByRole('toolbar', { name: 'Forms' }).getByRole('button', { name, exact: true });

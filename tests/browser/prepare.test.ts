@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, type Page, test } from './playwright';
+import { expect, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -71,7 +71,7 @@ test('an untidy wide table is made fit and gives the amounts of the tidy one', a
   await page.getByLabel('Table file').setInputFiles(path);
   await expect(page.getByRole('heading', { name: 'residents wide' })).toBeVisible();
   // The title is told from the headings, and the second "%" has a name of its own.
-  await expect(page.getByText('Residents of the islands')).toBeVisible();
+  await expect(seen(page, 'Residents of the islands')).toBeVisible();
   await expect(page.getByRole('columnheader', { name: 'Column % (2)' })).toBeVisible();
 
   await page.getByRole('button', { name: 'Prepare' }).click();
@@ -92,7 +92,7 @@ test('an untidy wide table is made fit and gives the amounts of the tidy one', a
     await page.getByLabel('Heading for their headings').fill('Sex');
     await page.getByLabel('Heading for their cells').fill('People');
   });
-  await expect(page.getByText(`${rows.length} rows, 6 columns`)).toBeVisible();
+  await expect(seen(page, `${rows.length} rows, 6 columns`)).toBeVisible();
 
   await page.getByRole('button', { name: 'Start a study' }).click();
   const statement = page.getByTestId('statement');
@@ -160,7 +160,7 @@ test('a sheet and its range are chosen with a look at the cells', async ({ page 
   await page.getByRole('textbox', { name: 'Cells' }).fill('A5:C8');
   await expect(page.getByRole('table', { name: 'Preview of the cells' })).not.toContainText('Marrow Sound');
   await page.getByRole('button', { name: 'Bring it in' }).click();
-  await expect(page.getByText('3 rows, 3 columns, from ferries.xlsx')).toBeVisible();
+  await expect(seen(page, '3 rows, 3 columns, from ferries.xlsx')).toBeVisible();
   await expect(page.getByRole('columnheader', { name: 'Column Women' })).toContainText('quantity');
 });
 
@@ -172,7 +172,7 @@ test('a total row is told from the rows and left out on request', async ({ page 
   const question = page.getByRole('region', { name: 'Question about the table' });
   await expect(question).toContainText('On 53, 3 more than its rows');
   await question.getByRole('button', { name: 'leave it out' }).click();
-  await expect(page.getByText('3 rows, 2 columns')).toBeVisible();
+  await expect(seen(page, '3 rows, 2 columns')).toBeVisible();
   await expect(question).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(question).toBeVisible();
@@ -183,7 +183,7 @@ test('numbers pasted without a heading get one of their own', async ({ page }) =
   await page.getByRole('button', { name: 'Paste rows' }).click();
   await page.getByRole('textbox').fill('12\n30\n7.5\n');
   await page.getByRole('button', { name: 'Bring in', exact: true }).click();
-  await expect(page.getByText('3 rows, 1 column,')).toBeVisible();
+  await expect(seen(page, '3 rows, 1 column,')).toBeVisible();
   await expect(page.getByRole('columnheader', { name: 'Column Column 1' })).toContainText('quantity');
 });
 
@@ -230,9 +230,9 @@ test('a step of bands suggests round ones, shows what they would hold, and tells
   const start = await page.getByLabel('Start').inputValue();
   expect(Number(start)).toBeLessThanOrEqual(3);
   await page.getByLabel('End').fill('50');
-  await expect(page.getByText('1 row falls outside the bands and is blank')).toBeVisible();
+  await expect(seen(page, '1 row falls outside the bands and is blank')).toBeVisible();
   await page.getByRole('button', { name: 'Add the step' }).click();
-  await expect(page.getByText('4 rows, 3 columns')).toBeVisible();
+  await expect(seen(page, '4 rows, 3 columns')).toBeVisible();
 });
 
 test('a heading opens its portrait, and steps begin from there', async ({ page }) => {
@@ -271,7 +271,7 @@ test('a small table is typed by hand and gets its Pareto', async ({ page }) => {
   }
   await expect(page.getByLabel('Row 5, column 1')).toHaveValue('July');
   await page.getByRole('button', { name: 'Bring it in' }).click();
-  await expect(page.getByText('5 rows, 2 columns')).toBeVisible();
+  await expect(seen(page, '5 rows, 2 columns')).toBeVisible();
   await page.getByRole('button', { name: 'Start a study' }).click();
   await expect(page.getByTestId('statement')).toContainText('Delays by month, largest first');
   const ledger = page.getByRole('grid', { name: 'Workings' });
@@ -307,7 +307,7 @@ test('a table is refreshed: the summary says what moves, a new category arrives 
   await expect(changes).toContainText('Cause: new Ice; absent now Berth');
   await expect(changes).toContainText('the whole goes from 100 minutes to 150 minutes');
   await page.getByRole('button', { name: 'Take the fresh rows' }).click();
-  await expect(page.getByText('4 rows, 2 columns, from april.csv')).toBeVisible();
+  await expect(seen(page, '4 rows, 2 columns, from april.csv')).toBeVisible();
   await page.goto(study);
   await expect(page.getByTestId('statement')).toContainText('100 % is all minutes: 150.');
   const ledger = page.getByRole('grid', { name: 'Workings' });

@@ -1,5 +1,5 @@
 import AxeBuilder from '../../web/node_modules/@axe-core/playwright';
-import { everyForm, expect, test } from './playwright';
+import { everyForm, expect, seen, test } from './playwright';
 import { startServer } from './server';
 
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -37,7 +37,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await everyForm(page);
     await look('study');
     await page.keyboard.press('w');
-    await expect(page.getByText('What is 100 %?')).toBeVisible();
+    await expect(seen(page, 'What is 100 %?')).toBeVisible();
     await look('study, a word open');
     await page.keyboard.press('Escape');
     await page.keyboard.press('?');
@@ -65,7 +65,7 @@ test('the figure can be walked and selected by keyboard', async ({ page }) => {
   const sheet = await page.locator('[role="graphics-document"]').boundingBox();
   await page.mouse.move((sheet?.x ?? 0) + 3, (sheet?.y ?? 0) + 3);
   await page.keyboard.press(' ');
-  await expect(page.getByText(/^Engine: .* minutes, .*\s% of all$/)).toBeVisible();
+  await expect(seen(page, /^Engine: .* minutes, .*\s% of all$/)).toBeVisible();
 });
 
 test('texts are as wide in the browser as the server measured them', async ({ page }) => {

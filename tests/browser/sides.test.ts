@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, figure, form, ledger, type Page, test } from './playwright';
+import { expect, figure, form, ledger, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -63,7 +63,7 @@ test('residents by age and sex: men left, women right, youngest at the bottom, a
     }
     return Number.NaN;
   };
-  await expect(page.getByText(`Median age ${median(rows).toFixed(1)}`)).toBeVisible();
+  await expect(seen(page, `Median age ${median(rows).toFixed(1)}`)).toBeVisible();
   // No minus sign stands in the figure; the youngest band is the lowest.
   const texts = await figure(page).locator('text').allTextContents();
   expect(texts.filter((text) => /^[−-]\d/.test(text))).toEqual([]);
@@ -82,7 +82,7 @@ test('boardings and landings back to back, by the difference, and side by side a
   const first = rows.toSorted((a, b) => Number(b.Boardings) - Number(b.Landings) - (Number(a.Boardings) - Number(a.Landings)))[0];
   await expect(ledger(page).getByRole('row').nth(1)).toContainText(first?.Stop ?? '');
   await expect(ledger(page).getByRole('row').nth(1)).toContainText(String(Number(first?.Boardings) - Number(first?.Landings)));
-  await expect(page.getByText('rows have one length, spacers included')).toBeVisible();
+  await expect(seen(page, 'rows have one length, spacers included')).toBeVisible();
   await word(page, 'every side on one scale').click();
   await choose(page, /^each side on a scale of its own/);
   await expect(statement(page)).toContainText('each side on a scale of its own');
@@ -129,9 +129,9 @@ test('from search to boarding: how many are left at each stage, and where most a
   await expect(
     figure(page).getByText(`${((of('Quotes', 'Phone') / of('Searches', 'Phone')) * 100).toFixed(1)} % of Searches`),
   ).toBeVisible();
-  await expect(page.getByText(/^Most is lost between Quotes and Holds/)).toBeVisible();
+  await expect(seen(page, /^Most is lost between Quotes and Holds/)).toBeVisible();
   await only(page, 'Channel', 'Phone');
-  await expect(page.getByText(/Most is lost between .* \(Phone\)/)).toBeVisible();
+  await expect(seen(page, /Most is lost between .* \(Phone\)/)).toBeVisible();
   await word(page, 'first').click();
   await choose(page, /^one before/);
   await expect(statement(page)).toContainText('each stage of the one before');

@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { everyForm, expect, figure, ledger, type Page, test } from './playwright';
+import { everyForm, expect, figure, ledger, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -71,7 +71,7 @@ test('bars are taken together with a drawn rectangle', async ({ page }) => {
     await page.mouse.down();
     await page.mouse.move(last.x + last.width / 2, last.y + last.height - 2, { steps: 5 });
     await page.mouse.up();
-    await expect(page.getByText('3 causes: 45 minutes, 45.0 % of all')).toBeVisible({ timeout: 1000 });
+    await expect(seen(page, '3 causes: 45 minutes, 45.0 % of all')).toBeVisible({ timeout: 1000 });
   }).toPass();
   await page.keyboard.press('Escape');
 });
@@ -156,7 +156,7 @@ test('picture and workings go to the clipboard', async ({ page, context }) => {
   await page.getByRole('button', { name: 'Start a study' }).click();
   await page.getByRole('button', { name: 'Hand over' }).click();
   await page.getByRole('button', { name: 'Copy the picture' }).click();
-  await expect(page.getByText('The picture is on the clipboard.')).toBeVisible();
+  await expect(seen(page, 'The picture is on the clipboard.')).toBeVisible();
   const types = await page.evaluate(async () => (await navigator.clipboard.read()).flatMap((item) => item.types));
   expect(types).toContain('image/png');
   const clipboard = (type: string) =>
@@ -166,10 +166,10 @@ test('picture and workings go to the clipboard', async ({ page, context }) => {
       return '';
     }, type);
   await page.getByRole('button', { name: 'As SVG' }).click();
-  await expect(page.getByText('The drawing is on the clipboard, as SVG.')).toBeVisible();
+  await expect(seen(page, 'The drawing is on the clipboard, as SVG.')).toBeVisible();
   expect(await clipboard('text/plain')).toMatch(/<svg[\s\S]*<\/svg>/);
   await page.getByRole('button', { name: 'Copy the workings' }).click();
-  await expect(page.getByText('The workings are on the clipboard.')).toBeVisible();
+  await expect(seen(page, 'The workings are on the clipboard.')).toBeVisible();
   expect(await clipboard('text/plain')).toMatch(/^part\tvalue\t/);
   expect(await clipboard('text/html')).toContain('<table');
 });
@@ -193,7 +193,7 @@ test('a long table scrolls to its last row without a blank', async ({ page }) =>
   for (let i = 1; i <= count; i++) lines.push(`${i},Stop ${i % 7}`);
   await bringIn(page, 'long', lines.join('\n'));
   const grid = page.getByRole('grid', { name: 'Rows of long' });
-  await expect(page.getByText('400,000 rows, 2 columns')).toBeVisible();
+  await expect(seen(page, '400,000 rows, 2 columns')).toBeVisible();
   await expect(grid.getByRole('gridcell', { name: 'Stop 1', exact: true }).first()).toBeVisible();
   await grid.focus();
   await page.keyboard.press('ArrowDown');

@@ -2,7 +2,7 @@ import { copyFileSync, mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '../../web/node_modules/@axe-core/playwright';
-import { expect, type Page, test } from './playwright';
+import { expect, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -59,10 +59,10 @@ test('cells of a stored table are typed over, pasted, filled, cleared and undone
   await page.evaluate(() => navigator.clipboard.writeText('Apr\t5\nMay\t6'));
   await cell(page, 3, 1).click();
   await page.getByRole('button', { name: 'add a row below' }).click();
-  await expect(page.getByText('4 rows, 2 columns')).toBeVisible();
+  await expect(seen(page, '4 rows, 2 columns')).toBeVisible();
   await cell(page, 4, 1).click();
   await page.keyboard.press('Control+V');
-  await expect(page.getByText('5 rows, 2 columns')).toBeVisible();
+  await expect(seen(page, '5 rows, 2 columns')).toBeVisible();
   await expect(cell(page, 5, 2)).toHaveText('6');
 
   // A marked block is copied out, continued as a series, cleared.
@@ -79,7 +79,7 @@ test('cells of a stored table are typed over, pasted, filled, cleared and undone
   await page.keyboard.press('Control+Z');
   await expect(cell(page, 5, 1)).toHaveText('May');
   await page.getByRole('button', { name: 'remove 2 rows' }).click();
-  await expect(page.getByText('3 rows, 2 columns')).toBeVisible();
+  await expect(seen(page, '3 rows, 2 columns')).toBeVisible();
 
   await page.goto(study);
   await expect(page.getByTestId('statement')).toContainText('100 % is all boardings: 95.');
@@ -88,14 +88,13 @@ test('cells of a stored table are typed over, pasted, filled, cleared and undone
 test('steps make the rows: they are typed in as they were read, and a step shows the table after it', async ({ page }) => {
   await bring(page, 'stops.csv', 'Stop,Boardings\nHallin,10\nOskery,20\nTotal,30\n');
   await page.getByRole('button', { name: 'leave it out' }).click();
-  await expect(page.getByText('2 rows, 2 columns')).toBeVisible();
+  await expect(seen(page, '2 rows, 2 columns')).toBeVisible();
   await cell(page, 1, 2).click();
   await page.keyboard.press('F2');
   await expect(page.locator('[data-marked]')).toHaveText('Steps make these rows.');
   await page.getByRole('button', { name: 'show the rows as they were read, to type in them' }).click();
   await expect(
-    page
-      .getByText('3 rows, 2 columns')
+    seen(page, '3 rows, 2 columns')
       .or(page.getByRole('gridcell', { name: 'Total' }))
       .first(),
   ).toBeVisible();
@@ -140,7 +139,7 @@ test('a source is named, read from, seen to have newer rows, and moved with its 
   await expect(page.getByRole('alert')).toContainText('There is nothing at "/nowhere"');
   await page.getByLabel('Folder, file, address or server').fill(feed);
   await page.getByRole('button', { name: 'Add the source' }).click();
-  await expect(page.getByText('2 files; the newest, kiosk-2026-09.csv, is read')).toBeVisible();
+  await expect(seen(page, '2 files; the newest, kiosk-2026-09.csv, is read')).toBeVisible();
   expect(
     (await new AxeBuilder({ page }).analyze()).violations.filter(
       (finding) => finding.impact === 'serious' || finding.impact === 'critical',
@@ -148,15 +147,15 @@ test('a source is named, read from, seen to have newer rows, and moved with its 
   ).toEqual([]);
   await page.getByRole('button', { name: 'kiosk-*.csv' }).click();
   await expect(page.getByRole('heading', { name: 'kiosk' })).toBeVisible();
-  await expect(page.getByText('21 rows, 4 columns, from kiosk-2026-09.csv')).toBeVisible();
+  await expect(seen(page, '21 rows, 4 columns, from kiosk-2026-09.csv')).toBeVisible();
 
   copyFileSync(join(server.demo, 'feed/kiosk-2026-10.csv'), join(feed, 'kiosk-2026-10.csv'));
   await page.reload();
-  await expect(page.getByText('newer rows are there')).toBeVisible();
+  await expect(seen(page, 'newer rows are there')).toBeVisible();
   await page.getByRole('button', { name: 'Refresh' }).click();
   await expect(page.getByRole('list', { name: 'What changes' })).toContainText('Goods: new Soup; absent now Postcards');
   await page.getByRole('button', { name: 'Take the fresh rows' }).click();
-  await expect(page.getByText('21 rows, 4 columns, from kiosk-2026-10.csv')).toBeVisible();
+  await expect(seen(page, '21 rows, 4 columns, from kiosk-2026-10.csv')).toBeVisible();
 
   // The address of the feed holds the same table: the source moves there only when it reads.
   await page.goto(`${server.url}/tables`);
@@ -170,7 +169,7 @@ test('a source is named, read from, seen to have newer rows, and moved with its 
   await page.getByRole('button', { name: 'Look first' }).click();
   await expect(page.getByRole('list', { name: 'What can be read there' })).toContainText('kiosk: 21 rows, 21 before');
   await page.getByRole('button', { name: 'Move it there' }).click();
-  await expect(page.getByText(`an address: ${server.url}/feed/kiosk.csv`)).toBeVisible();
+  await expect(seen(page, `an address: ${server.url}/feed/kiosk.csv`)).toBeVisible();
 });
 
 test('what is typed is not lost: without a marked cell, in a row that is only coming, and however fast', async ({ page }) => {
@@ -189,7 +188,7 @@ test('what is typed is not lost: without a marked cell, in a row that is only co
   await page.keyboard.press('Enter');
   await expect(cell(page, 3, 1)).toHaveText('Sule Bank');
   await expect(cell(page, 3, 2)).toHaveText('77');
-  await expect(page.getByText('3 rows, 2 columns')).toBeVisible();
+  await expect(seen(page, '3 rows, 2 columns')).toBeVisible();
   // Forty rows of two cells, key after key without a pause.
   const lines = Array.from({ length: 40 }, (_, row) => [`Stop ${row}`, String(row * 7)]);
   await bring(page, 'fast.csv', `Stop,Boardings\n${lines.map(() => 'x,0').join('\n')}\n`);

@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, type Page, test } from './playwright';
+import { expect, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 /** What is typed is never lost: with the server away, in two windows, in a window that is closed. */
@@ -200,23 +200,23 @@ test('a text of a briefing is there after the server was away, and beside what a
   };
   await server.kill();
   await write(page, 0, 'Written in the dark');
-  await expect(page.getByText('Written in the dark').first()).toBeVisible();
+  await expect(seen(page, 'Written in the dark').first()).toBeVisible();
   await expect(unsaved(page)).toContainText('the text “Written in the dark”');
   await server.again();
   await expect(unsaved(page)).toHaveCount(0);
   await page.reload();
-  await expect(page.getByText('Written in the dark')).toBeVisible();
+  await expect(seen(page, 'Written in the dark')).toBeVisible();
 
   const other = await context.newPage();
   await other.goto(url);
-  await expect(other.getByText('Written in the dark')).toBeVisible();
+  await expect(seen(other, 'Written in the dark')).toBeVisible();
   await write(page, 0, 'Of the first window');
   await write(other, 1, 'Of the second window');
-  await expect(other.getByText('Of the second window')).toBeVisible();
-  await expect(other.getByText('Of the first window')).toBeVisible();
+  await expect(seen(other, 'Of the second window')).toBeVisible();
+  await expect(seen(other, 'Of the first window')).toBeVisible();
   await write(page, 1, 'Both wrote here');
   await expect(page.getByRole('alertdialog')).toContainText('The text was changed in another window');
   await page.getByRole('button', { name: 'Take “Both wrote here”' }).click();
   await other.reload();
-  await expect(other.getByText('Both wrote here')).toBeVisible();
+  await expect(seen(other, 'Both wrote here')).toBeVisible();
 });

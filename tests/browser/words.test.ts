@@ -1,4 +1,4 @@
-import { expect, figure, form, ledger, type Page, test } from './playwright';
+import { expect, figure, form, ledger, type Page, seen, test } from './playwright';
 import { startServer } from './server';
 
 // What is looked for is found by everyday words, what opens stays open and in the window, and what has no room is said.
@@ -82,7 +82,7 @@ test('a part is found by its name and chosen', async ({ page }) => {
     .getByRole('option', { name: /Fog on the Sound/ })
     .first()
     .click();
-  await expect(page.getByText(/^Fog on the Sound: .* of all/)).toBeVisible();
+  await expect(seen(page, /^Fog on the Sound: .* of all/)).toBeVisible();
 });
 
 test('what has no room is said at the foot and beside the proofs, and the click that helps makes room', async ({ page }) => {

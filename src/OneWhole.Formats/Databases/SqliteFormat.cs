@@ -1,5 +1,6 @@
 using System.Text.RegularExpressions;
 using Microsoft.Data.Sqlite;
+using OneWhole.Core.Tables;
 using OneWhole.Formats.Reading;
 using SQLitePCL;
 
@@ -215,27 +216,11 @@ internal sealed class SqliteFormat : TableFormat
             return command;
         }
 
-        private readonly Lock _open = new();
-        private bool _closed;
-
-        /// <summary>Ends what is running; once it is closed nothing is left to end.</summary>
-        public void Interrupt()
-        {
-            lock (_open)
-            {
-                if (!_closed)
-                {
-                    raw.sqlite3_interrupt(_connection.Handle);
-                }
-            }
-        }
+        /// <summary>Ends what is running.</summary>
+        public void Interrupt() => raw.sqlite3_interrupt(_connection.Handle);
 
         public void Dispose()
         {
-            lock (_open)
-            {
-                _closed = true;
-            }
             _connection.Dispose();
             if (_copy is not null)
             {
@@ -298,19 +283,20 @@ internal sealed class SqliteFormat : TableFormat
         private readonly Session _session;
         private readonly SqliteCommand _command;
         private readonly SqliteDataReader _reader;
-        private readonly Timer _limit;
         private readonly string[] _cells;
         private readonly CancellationToken _cancel;
-        private readonly CancellationTokenRegistration _stop;
+        private readonly CancellationTokenSource _limited;
+        private readonly StopElsewhere? _stop;
 
         public Rows(Session session, string query, CancellationToken cancel)
         {
             _session = session;
             _cancel = cancel;
-            _stop = cancel.Register(session.Interrupt);
-            _limit = new Timer(_ => session.Interrupt(), null, Longest, Timeout.InfiniteTimeSpan);
+            _limited = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+            _limited.CancelAfter(Longest);
             try
             {
+                _stop = new StopElsewhere(session.Interrupt, _limited.Token);
                 _command = session.Command(query);
                 _reader = _command.ExecuteReader();
                 Names = [.. Enumerable.Range(0, _reader.FieldCount).Select(_reader.GetName)];
@@ -322,7 +308,7 @@ internal sealed class SqliteFormat : TableFormat
             }
             catch (Exception fault)
             {
-                // Neither the timer nor the registration outlives the connection, whatever is refused.
+                // What would stop it does not outlive the connection, whatever is refused.
                 Release();
                 _reader?.Dispose();
                 _command?.Dispose();
@@ -368,8 +354,8 @@ internal sealed class SqliteFormat : TableFormat
 
         private void Release()
         {
-            _stop.Dispose();
-            _limit.Dispose();
+            _stop?.Dispose();
+            _limited.Dispose();
         }
 
         public override void Dispose()

@@ -95,6 +95,27 @@ public sealed class SqliteFormatTests : ReadsFiles
         Assert.ThrowsAny<OperationCanceledException>(() => TableFile.Read(Fixture("company.sqlite"), slow, null, stop.Token));
     }
 
+    /// <summary>Whenever it comes: before the query has begun, too.</summary>
+    [Fact]
+    public async Task A_stop_is_never_too_early()
+    {
+        var slow = new ReadSettings { Query = "WITH RECURSIVE n(x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM n) SELECT MAX(x) FROM n" };
+        for (int round = 0; round < 100; round++)
+        {
+            using var stop = new CancellationTokenSource();
+            using var begun = new ManualResetEventSlim();
+            var read = Task.Run(() =>
+            {
+                begun.Set();
+                return TableFile.Read(Fixture("company.sqlite"), slow, null, stop.Token);
+            });
+            begun.Wait(CancellationToken.None);
+            Thread.SpinWait(round * 500);
+            await stop.CancelAsync();
+            await Assert.ThrowsAnyAsync<OperationCanceledException>(() => read.WaitAsync(TimeSpan.FromSeconds(10)));
+        }
+    }
+
     /// <summary>A cell has the type of its value, whatever its column says (sqlite.org/datatype3.html).</summary>
     [Theory]
     [InlineData("12", "12")]

@@ -1,5 +1,5 @@
 import AxeBuilder from '../../../web/node_modules/@axe-core/playwright';
-import { everyForm, expect, figure, form, type Page, test } from '../playwright';
+import { everyForm, expect, figure, form, type Page, seen, test } from '../playwright';
 import { type Demo, openStudy, startDemo, studyOf } from './demo';
 
 let demo: Demo;
@@ -56,7 +56,7 @@ test('axe finds nothing of any impact on the screens', async ({ page }) => {
   ]) {
     await page.goto(`${demo.url}${path}`);
     await expect(page.locator('main h1')).toBeAttached();
-    await expect(page.getByText(/^Opening/)).toHaveCount(0);
+    await expect(seen(page, /^Opening/)).toHaveCount(0);
     if (path.includes('briefings/')) await expect(figure(page).first()).toBeVisible();
     await look.at(path);
   }
@@ -180,7 +180,7 @@ test('axe finds nothing where a table is brought in and made fit, in the form of
     await page.getByRole('region', { name: 'Bring a table in' }).getByRole('button', { name: 'Not now' }).last().click();
   }
   await page.setInputFiles('input[type="file"]', `${demo.demo}/company.sqlite`);
-  await expect(page.getByText('Which table?')).toBeVisible();
+  await expect(seen(page, 'Which table?')).toBeVisible();
   await look.at('which table', 'section[aria-label="Bring a table in"]');
   await page.goto(`${demo.url}/tables/${demo.tables.find((table) => table.name === 'delays')?.id}`);
   await expect(page.getByRole('grid')).toBeVisible();

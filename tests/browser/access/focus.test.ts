@@ -1,4 +1,4 @@
-import { expect, form, ledger, type Page, test } from '../playwright';
+import { expect, form, ledger, type Page, seen, test } from '../playwright';
 import { type Demo, openStudy, startDemo } from './demo';
 
 let demo: Demo;
@@ -101,7 +101,7 @@ test('choosing a step goes into its form, and leaving it comes back; arrows begi
   await list.focus();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
-  await expect(page.getByText('Enter begins it')).toBeVisible();
+  await expect(seen(page, 'Enter begins it')).toBeVisible();
   await expect(list).toBeFocused();
   await expect(page.getByRole('region', { name: 'Prepare' }).locator('[data-goes-on="#add-step"]')).toHaveCount(0);
   await page.keyboard.press('Enter');

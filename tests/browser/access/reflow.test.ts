@@ -1,4 +1,4 @@
-import { expect, figure, type Page, test } from '../playwright';
+import { expect, figure, type Page, seen, test } from '../playwright';
 import { type Demo, openStudy, startDemo } from './demo';
 
 let demo: Demo;
@@ -71,7 +71,7 @@ for (const size of sizes) {
     for (const path of ['/', '/tables', '/briefings', `/tables/${demo.tables[0]?.id}`]) {
       await page.goto(`${demo.url}${path}`);
       await expect(page.locator('main h1')).toBeAttached();
-      await expect(page.getByText(/^Opening/)).toHaveCount(0);
+      await expect(seen(page, /^Opening/)).toHaveCount(0);
       await look(path);
     }
     await page.getByRole('button', { name: 'Prepare' }).click();
