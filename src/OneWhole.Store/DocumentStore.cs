@@ -82,14 +82,14 @@ public sealed class DocumentStore(Database database)
         return Present(connection, null, id);
     }
 
-    /// <summary>All documents of a kind, the latest changed first.</summary>
+    /// <summary>All documents of a kind, the latest changed first; of those changed in one moment the one made last.</summary>
     public IReadOnlyList<StoredDocument> List(string kind, string? parent = null)
     {
         using SqliteConnection connection = database.Open();
         using SqliteCommand command = Database.Command(
             connection,
             $"{Columns} WHERE d.kind = $kind AND d.removed IS NULL AND ($parent IS NULL OR d.parent = $parent) "
-                + "ORDER BY d.changed DESC, d.id DESC",
+                + "ORDER BY d.changed DESC, d.rowid DESC",
             null,
             ("$kind", kind),
             ("$parent", parent)
@@ -425,7 +425,7 @@ public sealed class DocumentStore(Database database)
             connection,
             "SELECT d.id, d.kind, ifnull(d.removed_name, ''), "
                 + "(SELECT count(*) FROM document o WHERE o.removed_with = d.id AND o.id <> d.id), d.removed "
-                + "FROM document d WHERE d.removed_with = d.id AND d.position > 0 ORDER BY d.removed DESC, d.id DESC",
+                + "FROM document d WHERE d.removed_with = d.id AND d.position > 0 ORDER BY d.removed DESC, d.rowid DESC",
             null
         );
         using SqliteDataReader reader = command.ExecuteReader();

@@ -21,6 +21,22 @@ public sealed class DocumentStoreTests : StoreInFolder
         Assert.Equal("3", again.Redo(one.Id, 3)[0].Body);
     }
 
+    /// <summary>What was made in one moment has an order too: the one made last first.</summary>
+    [Fact]
+    public void The_list_has_one_order()
+    {
+        var change = new Change("many");
+        string[] ids = [.. Enumerable.Range(0, 30).Select(_ => DocumentStore.NewId()).OrderBy(id => id[^6..], StringComparer.Ordinal)];
+        foreach (string id in ids)
+        {
+            change = change.Create(new NewDocument(id, "study", null, id));
+        }
+        Documents.Write(change);
+        Assert.Equal(ids.Reverse(), Documents.List("study").Select(study => study.Id));
+        Documents.Revise(ids[3], 1, "changed", "later");
+        Assert.Equal(ids[3], Documents.List("study")[0].Id);
+    }
+
     [Fact]
     public void A_change_after_an_undo_cuts_off_what_could_be_redone()
     {

@@ -61,6 +61,25 @@ public sealed class ParetoTests
         FigureDrawer.Draw(Run(form, Many, $$""", "fold": {"keep": 3}, "finish": { {{finish}} }"""), 960, 600, TextMeasurer.Shared);
 
     /// <summary>
+    /// Bars are read at an axis of amounts: a share above one says that it is one, unless all signs together have no room and the other
+    /// axis says it.
+    /// </summary>
+    [Theory]
+    [InlineData(960, "", "12.0 %")]
+    [InlineData(960, "\"labels\": \"both\"", "12 · 12.0 %")]
+    [InlineData(960, "\"labels\": \"amount\"", "12")]
+    [InlineData(320, "", "12.0")]
+    [InlineData(320, "\"axes\": {\"numbers\": false}", "12.0 %")]
+    public void A_share_has_its_sign_where_there_is_room(int width, string finish, string label)
+    {
+        WorkingsResult workings = Run("", Many, $$""", "finish": { {{finish}} }""");
+        Figure figure = FigureDrawer.Draw(workings, width, 500, TextMeasurer.Shared);
+        string[] labels = [.. figure.Marks.OfType<TextMark>().Where(mark => mark.Role == MarkRole.Label).Select(mark => mark.Text)];
+        Assert.Contains(label, labels);
+        Assert.Single(labels.Select(text => text.EndsWith(" %", StringComparison.Ordinal)).Distinct());
+    }
+
+    /// <summary>
     /// Three parts and five folded ones: the curve runs through the five in their slot, and a cut among them stands there and says so.
     /// </summary>
     [Fact]

@@ -114,10 +114,13 @@ for (const size of [
       expect((box?.y ?? 0) + (box?.height ?? 0), what).toBeLessThanOrEqual(size.height + 1);
       const inside = dialog.locator('button:visible, input:visible, select:visible');
       for (const at of [0, Math.floor((await inside.count()) / 2), (await inside.count()) - 1]) {
-        await inside.nth(at).scrollIntoViewIfNeeded();
-        const one = await inside.nth(at).boundingBox();
-        expect((one?.y ?? 0) + (one?.height ?? 0), `${what}, ${at}`).toBeLessThanOrEqual(size.height + 1);
-        expect((one?.x ?? 0) + (one?.width ?? 0), `${what}, ${at}`).toBeLessThanOrEqual(size.width + 1);
+        // What comes a moment later (a list, a state) may move it once more.
+        await expect(async () => {
+          await inside.nth(at).scrollIntoViewIfNeeded();
+          const one = await inside.nth(at).boundingBox();
+          expect((one?.y ?? 0) + (one?.height ?? 0), `${what}, ${at}`).toBeLessThanOrEqual(size.height + 1);
+          expect((one?.x ?? 0) + (one?.width ?? 0), `${what}, ${at}`).toBeLessThanOrEqual(size.width + 1);
+        }).toPass({ timeout: 10_000 });
       }
     };
     await page.getByRole('button', { name: 'Finish', exact: true }).click();

@@ -1,4 +1,4 @@
-import { expect, test } from '../playwright';
+import { expect, seen, test } from '../playwright';
 import { type Demo, hear, openStudy, startDemo } from './demo';
 
 let demo: Demo;
@@ -61,9 +61,15 @@ test('a briefing and a source come back; one that is let go of for good asks fir
     body: JSON.stringify({ name: 'Monthly', place: demo.demo }),
   });
   await page.goto(`${demo.url}/tables`);
-  await page.locator('li', { hasText: 'Monthly' }).getByRole('button', { name: 'forget it' }).click();
+  await page
+    .locator('li', { has: seen(page, 'Monthly', { exact: true }) })
+    .getByRole('button', { name: 'forget it' })
+    .click();
   await listed.getByRole('button', { name: 'Bring Monthly back' }).click();
-  await page.locator('li', { hasText: 'Monthly' }).getByRole('button', { name: 'forget it' }).click();
+  await page
+    .locator('li', { has: seen(page, 'Monthly', { exact: true }) })
+    .getByRole('button', { name: 'forget it' })
+    .click();
   await listed.getByRole('button', { name: 'Delete Monthly for good' }).click();
   await listed.getByRole('button', { name: 'no', exact: true }).click();
   await expect(listed.getByRole('button', { name: 'Bring Monthly back' })).toBeVisible();

@@ -99,6 +99,36 @@ internal sealed class ParetoBars(ParetoPlot plot)
 
     private string ClassInk(int row) => ParetoLayout.InkOf(plot.Workings, row);
 
+    /// <summary>What a bar's label says.</summary>
+    private string LabelOf(int row, LabelText what, WorkingColumn shown, bool signed)
+    {
+        ExactInt own = plot.Division.Amount(row);
+        string amount = plot.Division.Text(own);
+        if (what == LabelText.Amount)
+        {
+            return amount;
+        }
+        int decimals = plot.Division.Study.Rounding.Decimals;
+        bool trims = plot.Figure.Finish.TrimZeros;
+        string share =
+            shown.Exact(row) is not { } percent ? NumberText.Dash
+            : signed ? ShareText.Of(percent, own.IsZero, decimals, trims)
+            : ShareText.Number(percent, own.IsZero, decimals, trims);
+        return what == LabelText.Both && !plot.Division.AmountsAreShares ? $"{amount} · {share}" : share;
+    }
+
+    /// <summary>
+    /// Whether shares have their percent sign: bars are read at the axis of amounts, so that a number alone could be one. Where signs
+    /// would turn the labels, the axis of shares says it for all of them.
+    /// </summary>
+    private bool HasRoomForSigns(LabelText what, WorkingColumn shown, Font font) =>
+        !plot.Figure.Finish.Axes.Numbers
+        || plot.Figure.Finish.LabelTurn == LabelTurn.Turned
+        || Enumerable.Range(0, plot.Rows).All(row => plot.Figure.TextWidth(LabelOf(row, what, shown, signed: true), font) <= RoomForLabel);
+
+    /// <summary>How wide a label may be that stands upright.</summary>
+    private double RoomForLabel => plot.Band - 2;
+
     public void DrawLabels()
     {
         LabelText what = plot.Figure.Finish.Labels;
@@ -108,29 +138,19 @@ internal sealed class ParetoBars(ParetoPlot plot)
         }
         Font font = what == LabelText.Amount ? plot.Figure.Amounts : plot.Figure.Shares;
         WorkingColumn shown = plot.Workings["shownShare"];
-        int decimals = plot.Division.Study.Rounding.Decimals;
         double unit = plot.Figure.Unit;
         NameRanks ranks = RanksOf.Parts(plot.Division);
+        bool signed = HasRoomForSigns(what, shown, font);
         foreach (int row in Enumerable.Range(0, plot.Rows).OrderByDescending(ranks.Weight))
         {
-            ExactInt own = plot.Division.Amount(row);
-            string share = shown.Exact(row) is { } percent
-                ? ShareText.Number(percent, own.IsZero, decimals, plot.Figure.Finish.TrimZeros)
-                : NumberText.Dash;
-            string amount = plot.Division.Text(own);
-            string text = what switch
-            {
-                LabelText.Amount => amount,
-                LabelText.Both when !plot.Division.AmountsAreShares => $"{amount} · {share}",
-                _ => share,
-            };
+            string text = LabelOf(row, what, shown, signed);
             bool negative = plot.Value(row) < 0;
             double width = plot.Figure.TextWidth(text, font);
             string key = plot.Division.Parts[row].Key,
                 id = $"label-{key}",
                 fill = plot.InkOf(row);
             Box bar = plot.BarOf(row);
-            if (width > plot.Band - 2 || plot.Figure.Finish.LabelTurn == LabelTurn.Turned)
+            if (width > RoomForLabel || plot.Figure.Finish.LabelTurn == LabelTurn.Turned)
             {
                 LabelFit.AtEnd(plot.Figure, id, bar, fill, new LabelLine(text, font), row, key, negative);
                 continue;
