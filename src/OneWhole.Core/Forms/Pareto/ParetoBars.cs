@@ -172,8 +172,13 @@ internal sealed class ParetoBars(ParetoPlot plot)
             {
                 double above = bar.Y - 5 * unit;
                 places.Add(Place(above, "middle", x, beside));
-                // Beside a cut's line that runs through the bar.
-                places.Add(Place(above, "end", x - 3 * unit, beside));
+                // Over the dot of the curve, which stands at the first bar's corner.
+                places.Add(Place(above - 6 * unit, "middle", x, beside));
+                // Beside a cut's line that runs through the bar, and not among the numbers of the axis.
+                if (x - 3 * unit - width >= plot.Box.X)
+                {
+                    places.Add(Place(above, "end", x - 3 * unit, beside));
+                }
                 places.Add(Place(above, "start", x + 3 * unit, beside));
             }
             if (bar.Height > font.LineHeight * 1.3 && width + 4 <= bar.Width)
