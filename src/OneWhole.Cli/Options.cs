@@ -37,7 +37,8 @@ internal static class Options
 
     public static Option<string> Numbers => One("numbers", "CULTURE", "Numbers and dates as this culture writes them: de-CH.");
 
-    public static Option<string> Paper => One("paper", "KIND", $"The sheet of a PDF: {Given.Or(Papers)}.", Papers);
+    /// <param name="kinds">Of paper.</param>
+    public static Option<string> Paper(string[] kinds) => One("paper", "KIND", $"The sheet of a PDF: {Given.Or(kinds)}.", kinds);
 
     public static Option<string> Margin => One("margin", "MM", "The margin of that sheet, 0 to 100 millimetres.");
 
@@ -55,15 +56,11 @@ internal static class Options
         One("pages", "WHICH", "Of a PDF or slides: figure is without the workings, all is with them.", "figure", "all");
 
     /// <param name="endings">Of the files that can be asked for: ".svg".</param>
-    public static Option<string> Out(IEnumerable<string> endings) =>
-        One("out", "FILE", $"What is written; its ending says as what: {Given.Or([.. endings.Distinct()])}. - is standard output.");
+    public static Option<string> Out(IReadOnlyList<string> endings) =>
+        One("out", "FILE", $"What is written; its ending says as what: {Given.Or(endings)}. - is standard output.");
 
-    /// <param name="endings">Of the files that can be asked for: ".svg".</param>
-    public static Option<string> As(IEnumerable<string> endings) =>
-        One("as", "KIND", "What is written where no file's name says it.", [.. endings.Distinct().Select(ending => ending[1..])]);
-
-    /// <summary>The kinds of paper there are.</summary>
-    private static string[] Papers => [.. Formats.Handing.Paper.All.Select(known => known.Kind)];
+    /// <param name="kinds">What can be asked for: "svg".</param>
+    public static Option<string> As(string[] kinds) => One("as", "KIND", "What is written where no file's name says it.", kinds);
 
     private const string Place =
         "In place of --table: rows that stay where they are, asked for cells alone. postgres://user@host:port/database, "

@@ -1,5 +1,6 @@
 using System.Runtime.InteropServices;
 using OneWhole.Formats;
+using OneWhole.Formats.Handing;
 using OneWhole.Formats.Reading;
 
 namespace OneWhole.Cli;
@@ -9,16 +10,24 @@ internal static class OutputFile
 {
     public const string Standard = "-";
 
-    /// <summary>Writes beside the file and moves it into place, so that a failed run leaves no half of one.</summary>
+    /// <summary>
+    /// Writes beside the file and moves it into place, so that a failed run leaves no half of one; where a person reads, what takes long
+    /// says how far it is.
+    /// </summary>
     /// <param name="path">Of the file, or "-".</param>
     /// <param name="streams">Takes the bytes of "-", once all of them are there.</param>
     /// <param name="write">Writes the whole.</param>
     /// <exception cref="ReadException">It can't be written there.</exception>
-    public static void Write(string path, Streams streams, Action<Stream> write)
+    public static void Write(string path, Streams streams, Action<Stream, Progress> write)
     {
+        void Whole(Stream to)
+        {
+            using var line = new ProgressLine(streams, $"writing {path}");
+            write(to, new Progress(done => line.Say($"writing {path}: {done:0 %}"), CancellationToken.None));
+        }
         if (path == Standard)
         {
-            using FileStream whole = TemporaryFile.Of(write);
+            using FileStream whole = TemporaryFile.Of(Whole);
             using Stream to = streams.Bytes();
             whole.CopyTo(to);
             return;
@@ -36,7 +45,7 @@ internal static class OutputFile
         {
             using (FileStream file = File.Create(draft))
             {
-                write(file);
+                Whole(file);
             }
             File.Move(draft, path, overwrite: true);
         }

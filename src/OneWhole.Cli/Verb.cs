@@ -1,6 +1,5 @@
 using System.CommandLine;
 using OneWhole.Core.Numbers;
-using OneWhole.Formats.Handing;
 
 namespace OneWhole.Cli;
 
@@ -50,27 +49,5 @@ internal abstract class Verb(string name, string words)
         return (
             NumberStyle.Of(culture) ?? throw new WrongUse($"--numbers is {culture}; it must be the name of a culture, as de-CH or en-GB.")
         ).Force();
-    }
-
-    /// <summary>The sheet that was asked for; null where none was.</summary>
-    private protected static Paper? PaperOf(Given given, Option<string> paper) =>
-        given.OneOf(paper, [.. Paper.All.Select(known => known.Kind)]) is { } kind ? Paper.Find(kind) : null;
-
-    /// <summary>In millimetres.</summary>
-    private protected static double MarginOf(Given given, Option<string> option, double usual)
-    {
-        if (given.Optional(option) is not { } text)
-        {
-            return usual;
-        }
-        return
-            double.TryParse(
-                text,
-                System.Globalization.NumberStyles.Float,
-                System.Globalization.CultureInfo.InvariantCulture,
-                out double margin
-            ) && margin is >= 0 and <= 100
-            ? margin
-            : throw new WrongUse("--margin must be a number of millimetres from 0 to 100.");
     }
 }

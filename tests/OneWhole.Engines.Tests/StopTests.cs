@@ -36,7 +36,7 @@ public sealed class StopTests(Servers servers) : IClassFixture<Servers>
         );
         await Until(() => Working > 0);
         await stop.CancelAsync();
-        await Assert.ThrowsAnyAsync<Exception>(() => asked.WaitAsync(TimeSpan.FromSeconds(10)));
+        await Assert.ThrowsAnyAsync<Exception>(() => asked.WaitAsync(TimeSpan.FromSeconds(60)));
         await Until(() => Working == 0);
     }
 
@@ -76,7 +76,7 @@ public sealed class StopTests(Servers servers) : IClassFixture<Servers>
             begun.Wait(CancellationToken.None);
             Thread.SpinWait(round * 200);
             await stop.CancelAsync();
-            Exception ended = await Assert.ThrowsAnyAsync<Exception>(() => asked.WaitAsync(TimeSpan.FromSeconds(10)));
+            Exception ended = await Assert.ThrowsAnyAsync<Exception>(() => asked.WaitAsync(TimeSpan.FromSeconds(60)));
             Assert.False(ended is TimeoutException, $"the stop of round {round} was lost");
             table.Dispose();
         }

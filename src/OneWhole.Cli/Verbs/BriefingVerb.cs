@@ -17,13 +17,12 @@ internal sealed class BriefingVerb(string name) : Verb(name, "Makes the page of 
     private readonly Option<string[]> _names = Options.Names;
     private readonly Option<string[]> _queries = Options.Queries;
     private readonly Kinds _kinds = new([.. BriefingHandOver.Standard.Select(kind => kind.Extension)], ".html");
-    private readonly Option<string> _paper = Options.Paper;
-    private readonly Option<string> _margin = Options.Margin;
+    private readonly OnPaper _paper = new(BriefingPaper.UsualMargin);
     private readonly Option<string> _only = Options.Only;
     private readonly Option<string> _numbers = Options.Numbers;
 
     protected override IEnumerable<Option> Takes =>
-        [_bundle, _tables, _froms, _names, _queries, _kinds.Out, _kinds.As, _paper, _margin, _only, _numbers];
+        [_bundle, _tables, _froms, _names, _queries, _kinds.Out, _kinds.As, .. _paper.All, _only, _numbers];
 
     protected override Option<string> Numbers => _numbers;
 
@@ -33,10 +32,7 @@ internal sealed class BriefingVerb(string name) : Verb(name, "Makes the page of 
     {
         (string path, string ending) = _kinds.Of(given, given.Required(_kinds.Out));
         BriefingHandOver kind = BriefingHandOver.Standard.First(known => known.Extension == ending);
-        var paper = new BriefingPaper(
-            PaperOf(given, _paper) ?? BriefingPaper.Usual.Paper,
-            MarginOf(given, _margin, BriefingPaper.UsualMargin)
-        );
+        var paper = new BriefingPaper(_paper.Sheet(given) ?? BriefingPaper.Usual.Paper, _paper.Margin(given));
         bool onlyShares = given.OneOf(_only, "shares") is not null;
         using Bundle bundle = Bundle.Read(InputFile.Opened(given.Required(_bundle), "bundle", File.OpenRead));
         HandedBriefing page = BundledBriefing.Of(bundle, Fresh(given, bundle, streams), onlyShares);
@@ -45,9 +41,7 @@ internal sealed class BriefingVerb(string name) : Verb(name, "Makes the page of 
         {
             throw new StudyException("no-fit", "", problem);
         }
-        using var line = new ProgressLine(streams, $"writing {path}");
-        var progress = new Progress(done => line.Say($"writing {path}: {done:0 %}"), CancellationToken.None);
-        OutputFile.Write(path, streams, to => kind.Write(page, paper, to, progress));
+        OutputFile.Write(path, streams, (to, progress) => kind.Write(page, paper, to, progress));
         return 0;
     }
 

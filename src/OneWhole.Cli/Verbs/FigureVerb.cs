@@ -18,14 +18,13 @@ internal sealed class FigureVerb(string name) : Verb(name, "Draws a study: as a 
     private readonly Kinds _kinds = new([.. Known.Select(kind => kind.Extension)], ".svg");
     private readonly Option<string> _size = Options.Size;
     private readonly Option<string> _scale = Options.Scale;
-    private readonly Option<string> _paper = Options.Paper;
-    private readonly Option<string> _margin = Options.Margin;
+    private readonly OnPaper _paper = new(UsualMargin);
     private readonly Option<string> _pages = Options.Pages;
     private readonly Option<string> _only = Options.Only;
     private readonly Option<string> _numbers = Options.Numbers;
 
     protected override IEnumerable<Option> Takes =>
-        [.. _input.All, _kinds.Out, _kinds.As, _size, _scale, _paper, _margin, _pages, _only, _numbers];
+        [.. _input.All, _kinds.Out, _kinds.As, _size, _scale, .. _paper.All, _pages, _only, _numbers];
 
     protected override Option<string> Numbers => _numbers;
 
@@ -40,19 +39,15 @@ internal sealed class FigureVerb(string name) : Verb(name, "Draws a study: as a 
         (int width, int height) = SizeOf(given.Optional(_size) ?? "960x600");
         var size = new HandingSize(width, height, ScaleOf(given))
         {
-            Paper = PaperOf(given, _paper),
-            Margin = MarginOf(given, _margin, UsualMargin),
+            Paper = _paper.Sheet(given),
+            Margin = _paper.Margin(given),
             HasWorkings = given.OneOf(_pages, "figure", "all") != "figure",
         };
         bool onlyShares = given.OneOf(_only, "shares") is not null;
         (Study study, WorkingsSet workings) = _input.Compute(given, streams);
         HandedStudy handed = StudyInput.Handed(onlyShares, study, workings);
         HandOver kind = Known.First(known => known.Extension == ending);
-        using (var line = new ProgressLine(streams, $"writing {path}"))
-        {
-            var progress = new Progress(done => line.Say($"writing {path}: {done:0 %}"), CancellationToken.None);
-            OutputFile.Write(path, streams, to => kind.Write(handed, size, to, progress));
-        }
+        OutputFile.Write(path, streams, (to, progress) => kind.Write(handed, size, to, progress));
         if (handed.Draw(width, height).LeftOut is { } left)
         {
             streams.Note($"note: {left.Words} at {width}x{height}: take a larger --size, or fold small parts.");

@@ -64,8 +64,8 @@ internal sealed class GuideVerb(string name) : Verb(name, "Writes the guide's pa
             asked
         );
         HandedStudy handed = StudyInput.Handed(false, asked, workings);
-        OutputFile.Write(to, streams, stream =>
-            HandOver.Find("figure.svg").Write(handed, new HandingSize(Width, Height), stream, Progress.None)
+        OutputFile.Write(to, streams, (stream, progress) =>
+            HandOver.Find("figure.svg").Write(handed, new HandingSize(Width, Height), stream, progress)
         );
         return workings;
     }

@@ -32,7 +32,7 @@ internal sealed class TableVerb(string name) : Verb(name, "Reads a table and pre
             TableCsv.Write(table, streams.Output);
             return 0;
         }
-        OutputFile.Write(path, streams, to => TableCsv.Write(table, to, Progress.None));
+        OutputFile.Write(path, streams, (to, progress) => TableCsv.Write(table, to, progress));
         return 0;
     }
 }

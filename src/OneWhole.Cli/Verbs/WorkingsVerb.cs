@@ -31,7 +31,7 @@ internal sealed class WorkingsVerb(string name) : Verb(name, "Computes a study's
         }
         HandedStudy handed = StudyInput.Handed(onlyShares, study, workings);
         HandOver kind = Known.First(known => known.Extension == ending);
-        OutputFile.Write(path, streams, to => kind.Write(handed, new HandingSize(960, 600), to, Progress.None));
+        OutputFile.Write(path, streams, (to, progress) => kind.Write(handed, new HandingSize(960, 600), to, progress));
         return 0;
     }
 }

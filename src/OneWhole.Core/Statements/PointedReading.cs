@@ -1,5 +1,6 @@
 using OneWhole.Core.Numbers;
 using OneWhole.Core.Studies;
+using OneWhole.Core.Tables;
 using OneWhole.Core.Workings;
 
 namespace OneWhole.Core.Statements;
@@ -68,7 +69,7 @@ public static class PointedReading
             lines.Add(
                 folded
                     ? $"{NumberText.Count(division.Folded!.Folded.Count)} of {NumberText.Count(division.CountedParts)}, folded"
-                    : $"{Ordinal(1 + division.LargerThan(amount))} of {NumberText.Count(division.CountedParts)}"
+                    : $"{Nouns.Ordinal(1 + division.LargerThan(amount))} of {NumberText.Count(division.CountedParts)}"
             );
             if (workings.Find("runningShare")?.Exact(row) is { } running)
             {
@@ -95,7 +96,7 @@ public static class PointedReading
         {
             int rank = 1 + ranked.Count(other => division.Amount(group, other) > amount);
             lines.Add(
-                $"{Ordinal(rank)} of {NumberText.Count(ranked.Length)} in "
+                $"{Nouns.Ordinal(rank)} of {NumberText.Count(ranked.Length)} in "
                     + $"{name}{(division.Has(group, division.PartCount - 1) && division.Folded is not null ? ", folded ones aside" : "")}"
             );
         }
@@ -126,20 +127,6 @@ public static class PointedReading
                 !column.IsText && !column.Quiet && column.Key is not ("value" or "share") && column.Exact(row) is not null
             )
             .Select(column => $"{column.Label} {NumberText.Rounded(column.Exact(row)!.Value, 2, true)}");
-
-    private static string Ordinal(int number) =>
-        number
-        + (
-            (number % 100) is >= 11 and <= 13
-                ? "th"
-                : (number % 10) switch
-                {
-                    1 => "st",
-                    2 => "nd",
-                    3 => "rd",
-                    _ => "th",
-                }
-        );
 
     private static string Printed(Division division, WorkingColumn column, int row) =>
         WorkingsText.Of(division, column.Unit, column.Exact(row)!.Value) is var text && column.Unit == ColumnUnit.Share

@@ -613,24 +613,10 @@ public sealed class Statement
     private static string FoldWords(Fold fold) =>
         fold switch
         {
-            { Keep: { } keep } => $"past the {Ordinal(keep)}",
+            { Keep: { } keep } => $"past the {Nouns.Ordinal(keep)}",
             { Reach: { } reach } => $"once {NumberText.PlainPercent(reach)} is reached",
             _ => $"under {NumberText.PlainPercent(fold.Under!.Value)}",
         };
-
-    private static string Ordinal(int number) =>
-        number
-        + (
-            (number % 100) is >= 11 and <= 13
-                ? "th"
-                : (number % 10) switch
-                {
-                    1 => "st",
-                    2 => "nd",
-                    3 => "rd",
-                    _ => "th",
-                }
-        );
 
     internal static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 

@@ -3,6 +3,22 @@ namespace OneWhole.Core.Tables;
 /// <summary>Guesses the words for one and for several of what a heading names. The guess can be corrected.</summary>
 public static class Nouns
 {
+    /// <summary>"1st", "2nd", "3rd", "4th", "11th", "21st".</summary>
+    /// <param name="number">From 1 on.</param>
+    public static string Ordinal(int number) =>
+        number
+        + (
+            (number % 100) is >= 11 and <= 13
+                ? "th"
+                : (number % 10) switch
+                {
+                    1 => "st",
+                    2 => "nd",
+                    3 => "rd",
+                    _ => "th",
+                }
+        );
+
     /// <summary>"Cause" → "cause", "Passenger types" → "passenger type", "Branches" → "branch", "VAT code" → "VAT code".</summary>
     public static string One(string heading) => LastWord(Lower(heading), EnglishForms.One, word =>
         {

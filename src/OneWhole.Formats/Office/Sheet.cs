@@ -1,4 +1,4 @@
-using System.Globalization;
+using OneWhole.Formats.Reading;
 using OneWhole.Formats.Text;
 
 namespace OneWhole.Formats.Office;
@@ -82,17 +82,13 @@ internal sealed class Sheet(string name)
     private void Put(Cell cell) => _cells[(cell.Row, cell.Column)] = cell;
 
     /// <summary>"A", "Z", "AA".</summary>
-    public static string Letter(int column)
-    {
-        string letters = "";
-        for (int rest = column; rest > 0; rest = (rest - 1) / 26)
-        {
-            letters = (char)('A' + (rest - 1) % 26) + letters;
-        }
-        return letters;
-    }
+    /// <param name="column">From 1.</param>
+    public static string Letter(int column) => CellPlace.Letters(column - 1);
 
-    public static string Place(int row, int column) => Letter(column) + row.ToString(CultureInfo.InvariantCulture);
+    /// <summary>"AB12".</summary>
+    /// <param name="row">From 1.</param>
+    /// <param name="column">From 1.</param>
+    public static string Place(int row, int column) => CellPlace.Of(row - 1, column - 1);
 
     /// <summary>At most what a cell holds, without what XML can't.</summary>
     private static string Clean(string text)

@@ -143,23 +143,11 @@ internal sealed class OdsFormat : TableFormat
         private int _row = -1;
         private int _repeats;
         private bool _ended;
-        private long _withoutValue;
+        private readonly FormulasWithoutValue _withoutValue = new();
         private readonly HiddenRows _hidden = new();
         private bool _isHidden;
 
-        public override IEnumerable<ReadNote> Told => [.. WithoutValue, .. _hidden.Notes];
-
-        private IEnumerable<ReadNote> WithoutValue =>
-            _withoutValue == 0
-                ? []
-                :
-                [
-                    new ReadNote(
-                        "no-value",
-                        $"{_withoutValue:N0} {(_withoutValue == 1 ? "formula has" : "formulas have")} no value in the "
-                            + "file: they are read as blank. Open the spreadsheet where it was made, and save it anew."
-                    ),
-                ];
+        public override IEnumerable<ReadNote> Told => [.. _withoutValue.Notes, .. _hidden.Notes];
 
         public override bool IsSheet => true;
 
@@ -275,7 +263,7 @@ internal sealed class OdsFormat : TableFormat
                 string value = ReadCell(xml);
                 if (formula && value.Length == 0)
                 {
-                    _withoutValue++;
+                    _withoutValue.Met(CellPlace.Of(_row + 1, (int)(_cells.Count + pending)));
                 }
                 if (value.Length == 0)
                 {

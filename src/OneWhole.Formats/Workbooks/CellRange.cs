@@ -33,21 +33,11 @@ internal readonly partial record struct CellRange(int FirstRow, int LastRow, int
         var range = new CellRange(
             int.Parse(match.Groups[2].Value, System.Globalization.CultureInfo.InvariantCulture) - 1,
             last,
-            Column(match.Groups[1].Value),
-            Column(match.Groups[3].Value)
+            CellPlace.Column(match.Groups[1].Value),
+            CellPlace.Column(match.Groups[3].Value)
         );
         return range.LastRow >= range.FirstRow && range.LastColumn >= range.FirstColumn
             ? range
             : throw new ReadException("wrong-range", $"range is \"{text}\"; its second corner must stand right of and below its first.");
-    }
-
-    private static int Column(string letters)
-    {
-        int column = 0;
-        foreach (char letter in letters.ToUpperInvariant())
-        {
-            column = column * 26 + letter - 'A' + 1;
-        }
-        return column - 1;
     }
 }

@@ -20,8 +20,7 @@ internal sealed class SheetScan
     private readonly SortedSet<int> _columns = [];
     private readonly Dictionary<(int Row, int Column), string> _errors = [];
     private readonly HashSet<int> _hidden = [];
-    private long _withoutValue;
-    private string? _firstWithoutValue;
+    private readonly FormulasWithoutValue _withoutValue = new();
 
     private SheetScan() { }
 
@@ -36,18 +35,7 @@ internal sealed class SheetScan
     /// </summary>
     public string? ErrorAt(int row, int column) => _errors.Count == 0 ? null : _errors.GetValueOrDefault((row, column));
 
-    public IEnumerable<ReadNote> Notes =>
-        _withoutValue == 0
-            ? []
-            :
-            [
-                new ReadNote(
-                    "no-value",
-                    $"{_withoutValue:N0} {(_withoutValue == 1 ? "formula has" : "formulas have")} no value in the file, "
-                        + $"the first in {_firstWithoutValue}: they are read as blank. Open the workbook where it was "
-                        + "made, and save it anew."
-                ),
-            ];
+    public IEnumerable<ReadNote> Notes => _withoutValue.Notes;
 
     /// <returns>Null where the sheet's file is not found: then it is read as it says it is.</returns>
     public static SheetScan? Of(Stream stream, string sheet)
@@ -184,8 +172,8 @@ internal sealed class SheetScan
                             columns is not null
                             && cell
                             && xml.LocalName == "r"
-                            && Array.BinarySearch(columns, ColumnOf(xml.Value)) is var place
-                                ? $"{NameOf(place < 0 ? ~place : place)}{xml.Value.TrimStart([.. "ABCDEFGHIJKLMNOPQRSTUVWXYZ"])}"
+                            && Array.BinarySearch(columns, CellPlace.Column(xml.Value)) is var place
+                                ? $"{CellPlace.Letters(place < 0 ? ~place : place)}{xml.Value.TrimStart([.. "ABCDEFGHIJKLMNOPQRSTUVWXYZ"])}"
                                 : xml.Value;
                         if (columns is null || xml.LocalName != "spans")
                         {
@@ -210,10 +198,6 @@ internal sealed class SheetScan
             xml.Read();
         }
     }
-
-    /// <summary>Column 27, from 0, is "AB".</summary>
-    private static string NameOf(int column) =>
-        column < 26 ? ((char)('A' + column)).ToString() : NameOf(column / 26 - 1) + (char)('A' + column % 26);
 
     private static readonly XmlReaderSettings Settings = new()
     {
@@ -273,8 +257,7 @@ internal sealed class SheetScan
             }
             else if (formula)
             {
-                _withoutValue++;
-                _firstWithoutValue ??= place;
+                _withoutValue.Met(place);
             }
             formula = value = error = false;
         }
@@ -298,7 +281,7 @@ internal sealed class SheetScan
                 case "c":
                     End();
                     place = xml.GetAttribute("r") ?? "";
-                    column = place.Length > 0 ? ColumnOf(place) : column + 1;
+                    column = place.Length > 0 ? CellPlace.Column(place) : column + 1;
                     error = xml.GetAttribute("t") == "e";
                     break;
                 case "f":
@@ -316,16 +299,5 @@ internal sealed class SheetScan
             }
         }
         End();
-    }
-
-    /// <summary>"AB12" is column 27, from 0.</summary>
-    private static int ColumnOf(string place)
-    {
-        int column = 0;
-        foreach (char letter in place.TakeWhile(char.IsAsciiLetter))
-        {
-            column = column * 26 + (char.ToUpperInvariant(letter) - 'A' + 1);
-        }
-        return column - 1;
     }
 }

@@ -299,7 +299,7 @@ public sealed class LeftTableTests : AppTest
                     Thread.Sleep(20);
                     return asked.IsCompleted;
                 },
-                TimeSpan.FromSeconds(20)
+                TimeSpan.FromSeconds(60)
             ),
             "it can't be stopped"
         );

@@ -90,6 +90,16 @@ public class NounsTests
         Assert.Equal(many, Core.Tables.Nouns.Many(Core.Tables.Nouns.One(many)));
     }
 
+    [Fact]
+    public void A_place_in_a_row_is_said_as_people_say_it() =>
+        Assert.Equal(
+            "1st 2nd 3rd 4th 10th 11th 12th 13th 20th 21st 22nd 101st 111th 112th 113th 123rd 1001st",
+            string.Join(
+                ' ',
+                new[] { 1, 2, 3, 4, 10, 11, 12, 13, 20, 21, 22, 101, 111, 112, 113, 123, 1001 }.Select(Core.Tables.Nouns.Ordinal)
+            )
+        );
+
     [Theory]
     [InlineData("Takings", "takings")]
     [InlineData("Series", "series")]

@@ -288,7 +288,7 @@ public sealed partial class MalformedFilesTests
                 Xlsx(
                     XlsxRow(1, "a", "v") + XlsxRow(2, "x", "<c r=\"{r}\"><f>SUM(A1)</f></c>") + XlsxRow(3, "y", "<c r=\"{r}\"><v>2</v></c>")
                 ),
-            "1 formula has no value in the file, the first in B2",
+            "1 formula has no value in the file, in B2",
             2
         );
         yield return new Case("a document type in a sheet", "t.xlsx", () => Xlsx("").AsSpan().ToArray());
@@ -381,7 +381,7 @@ public sealed partial class MalformedFilesTests
             "formulas of a spreadsheet without a value",
             "t.ods",
             () => Ods(OdsRow("", "a", "b") + OdsRow("", "x", "<table:table-cell table:formula=\"of:=1+1\"/>", "y")),
-            "1 formula has no value"
+            "1 formula has no value in the file, in B2"
         );
         yield return new Case("a range that is none", "t.ods", () => Fixture("ferries.ods"), "range")
         {
@@ -442,6 +442,35 @@ public sealed partial class MalformedFilesTests
         Assert.Equal(All.Count(), All.Select(file => file.Name).Distinct().Count());
     }
 
+    /// <summary>What reading a file came to: its notes or its refusal, or a fault that is no sentence.</summary>
+    private sealed record Outcome(string Said, int? Rows, Exception? Fault, TimeSpan Took, long Bytes);
+
+    private static Outcome Meet(Case file, byte[] bytes)
+    {
+        long before = GC.GetAllocatedBytesForCurrentThread();
+        var clock = Stopwatch.StartNew();
+        string said = "";
+        int? rows = null;
+        Exception? wrong = null;
+        try
+        {
+            IReadOnlyList<string> sections = TableFile.SectionsOf(new MemoryStream(bytes), file.FileName);
+            Assert.True(sections.Count < 5000);
+            ReadResult read = TableFile.Read(new MemoryStream(bytes), file.FileName, file.Settings);
+            rows = read.Table.RowCount;
+            said = string.Join(' ', read.Notes.Select(note => note.Text));
+        }
+        catch (ReadException refused)
+        {
+            said = refused.Message;
+        }
+        catch (Exception fault) when (fault is not Xunit.Sdk.XunitException)
+        {
+            wrong = fault;
+        }
+        return new Outcome(said, rows, wrong, clock.Elapsed, GC.GetAllocatedBytesForCurrentThread() - before);
+    }
+
     public static TheoryData<string> Kinds => [.. Whole.Value.Keys, "made"];
 
     [Theory]
@@ -452,28 +481,18 @@ public sealed partial class MalformedFilesTests
         foreach (Case file in kind == "made" ? Made() : Damaged().Where(file => file.Name.StartsWith($"{kind},", StringComparison.Ordinal)))
         {
             byte[] bytes = file.Bytes();
-            long before = GC.GetAllocatedBytesForCurrentThread();
-            var clock = Stopwatch.StartNew();
-            string said = "";
-            int? rows = null;
-            try
+            Outcome met = Meet(file, bytes);
+            // A library's first use loads it, and the machine may pause: the file is what takes long where it does so each time.
+            for (int again = 0; again < 2 && met.Took > Longest; again++)
             {
-                IReadOnlyList<string> sections = TableFile.SectionsOf(new MemoryStream(bytes), file.FileName);
-                Assert.True(sections.Count < 5000);
-                ReadResult read = TableFile.Read(new MemoryStream(bytes), file.FileName, file.Settings);
-                rows = read.Table.RowCount;
-                said = string.Join(' ', read.Notes.Select(note => note.Text));
+                met = Meet(file, bytes);
             }
-            catch (ReadException refused)
-            {
-                said = refused.Message;
-            }
-            catch (Exception fault) when (fault is not Xunit.Sdk.XunitException)
+            (string said, int? rows, Exception? fault, TimeSpan took, long taken) = met;
+            if (fault is not null)
             {
                 wrong.Add($"{file.Name}: {fault}");
                 continue;
             }
-            long taken = GC.GetAllocatedBytesForCurrentThread() - before;
             if (
                 NotOurs().IsMatch(said)
                 || said.Contains(SheetsOfTheLibrary, StringComparison.Ordinal)
@@ -490,9 +509,9 @@ public sealed partial class MalformedFilesTests
             {
                 wrong.Add(string.Create(CultureInfo.InvariantCulture, $"{file.Name} has {rows} rows, not {wanted}: {said}"));
             }
-            if (clock.Elapsed > Longest || taken > MostBytes)
+            if (took > Longest || taken > MostBytes)
             {
-                wrong.Add($"{file.Name} takes {clock.Elapsed.TotalSeconds:0.0} s and {taken >> 20} MB");
+                wrong.Add($"{file.Name} takes {took.TotalSeconds:0.0} s and {taken >> 20} MB");
             }
         }
         Assert.True(wrong.Count == 0, string.Join("\n", wrong));
