@@ -132,15 +132,8 @@ public abstract class AppTest : IDisposable
     protected static string Sentence(StudyView view) => string.Concat(view.Statement.Select(phrase => phrase.Text));
 
     /// <summary>An import that is not worked on any more.</summary>
-    protected ImportStatus Settled(ImportStatus status)
-    {
-        for (int tries = 0; status.State is "running" or "queued" && tries < 1000; tries++)
-        {
-            Thread.Sleep(5);
-            status = Jobs.Status(status.Id);
-        }
-        return status;
-    }
+    protected ImportStatus Settled(ImportStatus status) =>
+        Eventually.Of(() => Jobs.Status(status.Id), seen => seen.State is not ("running" or "queued"));
 
     /// <summary>Waits for an import; it must end.</summary>
     protected TableView Finished(ImportStatus status)

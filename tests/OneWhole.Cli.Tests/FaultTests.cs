@@ -220,15 +220,12 @@ public sealed class FaultTests : IDisposable
     private async Task<int> Interrupted(string to, string signal)
     {
         using Process process = Process.Start(Command("workings", "--table", _table, "--study", _study, "--out", to))!;
-        for (int tries = 0; !File.Exists(to + ".part") && !process.HasExited && tries < 6000; tries++)
-        {
-            await Task.Delay(5);
-        }
+        await Eventually.HoldsAsync(() => File.Exists(to + ".part") || process.HasExited);
         using (Process kill = Process.Start("kill", [signal, process.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)]))
         {
             await kill.WaitForExitAsync();
         }
-        await process.WaitForExitAsync().WaitAsync(TimeSpan.FromSeconds(60));
+        await process.WaitForExitAsync().WaitAsync(Eventually.Longest);
         return process.ExitCode;
     }
 }

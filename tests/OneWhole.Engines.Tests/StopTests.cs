@@ -8,15 +8,6 @@ public sealed class StopTests(Servers servers) : IClassFixture<Servers>
 {
     private int Working => servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'");
 
-    private static async Task Until(Func<bool> holds)
-    {
-        for (int wait = 0; !holds(); wait++)
-        {
-            Assert.True(wait < 200, "it takes too long");
-            await Task.Delay(50);
-        }
-    }
-
     [Fact]
     public async Task A_question_that_is_stopped_ends_in_the_server_too()
     {
@@ -34,10 +25,10 @@ public sealed class StopTests(Servers servers) : IClassFixture<Servers>
         Task<AskedCells> asked = Task.Run(() =>
             table.Ask(new CellQuestion(["cause"], ["minutes"], []) { Ordered = ["cause"] }, stop.Token)
         );
-        await Until(() => Working > 0);
+        await Eventually.HoldsAsync(() => Working > 0);
         await stop.CancelAsync();
-        await Assert.ThrowsAnyAsync<Exception>(() => asked.WaitAsync(TimeSpan.FromSeconds(60)));
-        await Until(() => Working == 0);
+        await Assert.ThrowsAnyAsync<Exception>(() => asked.WaitAsync(Eventually.Longest));
+        await Eventually.HoldsAsync(() => Working == 0);
     }
 
     /// <summary>
@@ -53,8 +44,8 @@ public sealed class StopTests(Servers servers) : IClassFixture<Servers>
         using (DbCommand command = writing.CreateCommand())
         {
             command.CommandText =
-                "CREATE TABLE early AS WITH RECURSIVE t(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM t WHERE i < 20000) SELECT i AS id, 'Fog' "
-                + "AS cause, i % 50 AS minutes FROM t";
+                "CREATE TABLE early AS WITH RECURSIVE t(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM t WHERE i < 20000) SELECT i "
+                + "AS id, 'Fog' AS cause, i % 50 AS minutes FROM t";
             command.ExecuteNonQuery();
         }
         for (int round = 0; round < 60; round++)
@@ -76,7 +67,7 @@ public sealed class StopTests(Servers servers) : IClassFixture<Servers>
             begun.Wait(CancellationToken.None);
             Thread.SpinWait(round * 200);
             await stop.CancelAsync();
-            Exception ended = await Assert.ThrowsAnyAsync<Exception>(() => asked.WaitAsync(TimeSpan.FromSeconds(60)));
+            Exception ended = await Assert.ThrowsAnyAsync<Exception>(() => asked.WaitAsync(Eventually.Longest));
             Assert.False(ended is TimeoutException, $"the stop of round {round} was lost");
             table.Dispose();
         }

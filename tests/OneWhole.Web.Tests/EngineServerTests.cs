@@ -86,11 +86,10 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
     private async Task<string> Leave(string source)
     {
         JsonNode status = await Send(HttpMethod.Post, $"/api/sources/{source}/leave", new { name = "delays" });
-        while ((string)status["state"]! is "running" or "queued")
-        {
-            await Task.Delay(20);
-            status = await Send(HttpMethod.Get, $"/api/imports/{status["id"]}");
-        }
+        status = await Eventually.OfAsync(
+            () => Send(HttpMethod.Get, $"/api/imports/{status["id"]}"),
+            seen => (string)seen["state"]! is not ("running" or "queued")
+        );
         Assert.True((string)status["state"]! == "done", status.ToJsonString());
         return (string)status["table"]!["id"]!;
     }
@@ -199,18 +198,22 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
         {
             await AskAgain(table);
             Task<JsonNode> slow = Show(study);
-            await Until(() => servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'") > 0);
+            await Eventually.HoldsAsync(() =>
+                servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'") > 0
+            );
             await Send(HttpMethod.Post, $"/api/tables/{table}/stop-asking", null, HttpStatusCode.NoContent);
-            JsonNode stopped = await slow.WaitAsync(TimeSpan.FromSeconds(60));
+            JsonNode stopped = await slow.WaitAsync(Eventually.Longest);
             Assert.Equal("stopped", (string)stopped["problemCode"]!);
-            await Until(() =>
+            await Eventually.HoldsAsync(() =>
                 servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'") == 0
             );
 
             Task<JsonNode> killed = Show(study);
-            await Until(() => servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'") > 0);
+            await Eventually.HoldsAsync(() =>
+                servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'") > 0
+            );
             servers.Ask("postgres", "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE usename = 'reader'");
-            JsonNode said = await killed.WaitAsync(TimeSpan.FromSeconds(60));
+            JsonNode said = await killed.WaitAsync(Eventually.Longest);
             Assert.Equal("engine-lost", (string)said["problemCode"]!);
             Assert.Contains("try again", (string)said["problem"]!, StringComparison.Ordinal);
         }
@@ -231,27 +234,17 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
         await AskAgain(table);
         Task<JsonNode> waiting = Show(study);
         // A stop before anything is asked has nothing to stop: it is said until it has.
-        for (int time = 0; time < 600 && !waiting.IsCompleted; time++)
-        {
-            await Send(HttpMethod.Post, $"/api/tables/{table}/stop-asking", null, HttpStatusCode.NoContent);
-            await Task.WhenAny(waiting, Task.Delay(100));
-        }
-        Assert.Equal("stopped", (string)(await waiting.WaitAsync(TimeSpan.FromSeconds(60)))["problemCode"]!);
+        await Eventually.OfAsync(
+            () => Send(HttpMethod.Post, $"/api/tables/{table}/stop-asking", null, HttpStatusCode.NoContent),
+            _ => waiting.IsCompleted
+        );
+        Assert.Equal("stopped", (string)(await waiting)["problemCode"]!);
         network.IsSilent = false;
         Assert.NotNull((await Show(study))["figure"]);
         network.Cut();
         await AskAgain(table);
         JsonNode cut = await Show(study);
         Assert.Contains("can't be reached", (string)cut["problem"]!, StringComparison.Ordinal);
-    }
-
-    private static async Task Until(Func<bool> holds)
-    {
-        for (int wait = 0; !holds(); wait++)
-        {
-            Assert.True(wait < 300, "it takes too long");
-            await Task.Delay(50);
-        }
     }
 
     /// <summary>Between here and a server: passes on, falls silent, or is cut.</summary>

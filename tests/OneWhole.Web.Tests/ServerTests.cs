@@ -60,11 +60,10 @@ public sealed class ServerTests : IAsyncLifetime
     internal static async Task<string> BringIn(HttpClient client, string csv, string name = "delays.csv")
     {
         JsonNode status = await Send(client, HttpMethod.Post, $"/api/tables/import?name={name}", csv);
-        while ((string)status["state"]! == "running")
-        {
-            await Task.Delay(20);
-            status = await Send(client, HttpMethod.Get, $"/api/imports/{status["id"]}");
-        }
+        status = await Eventually.OfAsync(
+            () => Send(client, HttpMethod.Get, $"/api/imports/{status["id"]}"),
+            seen => (string)seen["state"]! is not ("running" or "queued")
+        );
         Assert.True((string)status["state"]! == "done", status.ToJsonString());
         return (string)status["table"]!["id"]!;
     }
@@ -293,11 +292,10 @@ public sealed class ServerTests : IAsyncLifetime
     public async Task A_broken_file_is_refused_in_words_and_leaves_nothing()
     {
         JsonNode status = await Post("/api/tables/import?name=x.csv", "\0\0\0\0\0binary");
-        while ((string)status["state"]! == "running")
-        {
-            await Task.Delay(20);
-            status = await Get($"/api/imports/{status["id"]}");
-        }
+        status = await Eventually.OfAsync(
+            () => Get($"/api/imports/{status["id"]}"),
+            seen => (string)seen["state"]! is not ("running" or "queued")
+        );
         Assert.Equal("failed", (string)status["state"]!);
         Assert.Contains("no text either", (string)status["problem"]!, StringComparison.Ordinal);
         Assert.Empty((await Get("/api/tables")).AsArray());

@@ -32,7 +32,7 @@ public sealed class StartTests : IDisposable
     private static async Task<string> Refused(Process process)
     {
         string said = await process.StandardError.ReadToEndAsync();
-        await process.WaitForExitAsync().WaitAsync(TimeSpan.FromSeconds(30));
+        await process.WaitForExitAsync().WaitAsync(Eventually.Longest);
         Assert.Equal(1, process.ExitCode);
         Assert.Single(said.Split('\n', StringSplitOptions.RemoveEmptyEntries));
         Assert.DoesNotContain("   at ", said, StringComparison.Ordinal);

@@ -41,11 +41,7 @@ public sealed class LeftTableTests : AppTest
 
     private TableView Done(ImportStatus started)
     {
-        ImportStatus now = started;
-        Assert.True(
-            SpinWait.SpinUntil(() => (now = Jobs.Status(started.Id)).State is "done" or "failed" or "stopped", TimeSpan.FromSeconds(60)),
-            "it takes too long"
-        );
+        ImportStatus now = Eventually.Of(() => Jobs.Status(started.Id), seen => seen.State is "done" or "failed" or "stopped");
         Assert.True(now.State == "done", now.Problem);
         return now.Table!;
     }
@@ -291,18 +287,12 @@ public sealed class LeftTableTests : AppTest
         );
         LeftTables.AskAgain(slow.Id);
         Task<StudyView> asked = Task.Run(() => Studies.Get(id, 960, 600));
-        Assert.True(
-            SpinWait.SpinUntil(
-                () =>
-                {
-                    LeftTables.Stop(slow.Id);
-                    Thread.Sleep(20);
-                    return asked.IsCompleted;
-                },
-                TimeSpan.FromSeconds(60)
-            ),
-            "it can't be stopped"
-        );
+        // A stop before anything is asked has nothing to stop: it is said until it has.
+        Eventually.Holds(() =>
+        {
+            LeftTables.Stop(slow.Id);
+            return asked.IsCompleted;
+        });
         StudyView stopped = await asked;
         Assert.Equal("stopped", stopped.ProblemCode);
         Assert.Contains("SQLite was stopped", stopped.Problem, StringComparison.Ordinal);

@@ -26,15 +26,8 @@ public sealed class HandOverJobsTests : AppTest
         );
     }
 
-    private HandOverStatus Ended(HandOverStatus status)
-    {
-        for (int tries = 0; status.State is "queued" or "computing" or "writing" && tries < 4000; tries++)
-        {
-            Thread.Sleep(5);
-            status = _jobs.Status(status.Id);
-        }
-        return status;
-    }
+    private HandOverStatus Ended(HandOverStatus status) =>
+        Eventually.Of(() => _jobs.Status(status.Id), seen => seen.State is not ("queued" or "computing" or "writing"));
 
     [Fact]
     public void A_written_file_is_the_same_as_the_one_sent_at_once_each_time_it_is_fetched()
@@ -120,11 +113,7 @@ public sealed class HandOverJobsTests : AppTest
         begun.Wait();
         Assert.Equal("stopped", _jobs.Stop(running.Id).State);
         go.Set();
-        for (int tries = 0; _jobs.Status(running.Id).State != "stopped" && tries < 400; tries++)
-        {
-            Thread.Sleep(5);
-        }
-        Assert.Equal("stopped", _jobs.Status(running.Id).State);
+        Eventually.Holds(() => _jobs.Status(running.Id).State == "stopped");
         Assert.Throws<AppException>(() => _jobs.Open(running.Id));
         Assert.False(File.Exists(path));
     }
@@ -139,12 +128,7 @@ public sealed class HandOverJobsTests : AppTest
         {
             byte content = (byte)number;
             HandOverStatus status = jobs.Start(_ => new LeavingFile($"{content}.txt", "text/plain", (to, _) => to.WriteByte(content)));
-            for (int tries = 0; status.State != "done" && tries < 4000; tries++)
-            {
-                Thread.Sleep(1);
-                status = jobs.Status(status.Id);
-            }
-            started.Add(status);
+            started.Add(Eventually.Of(() => jobs.Status(status.Id), seen => seen.State == "done"));
         }
         Assert.All(started[..4], first => Assert.Throws<AppException>(() => jobs.Open(first.Id)));
         Assert.All(started[4..], last => Assert.Equal(1, jobs.Open(last.Id).Content.Length));

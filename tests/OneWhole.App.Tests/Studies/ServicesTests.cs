@@ -243,17 +243,10 @@ public sealed class ServicesTests : AppTest
     }
 
     [Fact]
-    public async Task An_import_runs_by_itself_and_tells_how_it_ended()
+    public void An_import_runs_by_itself_and_tells_how_it_ended()
     {
         ImportJobs jobs = Jobs;
-        ImportStatus Wait(string id)
-        {
-            for (int i = 0; i < 500 && jobs.Status(id).State is "running" or "queued"; i++)
-            {
-                Thread.Sleep(10);
-            }
-            return jobs.Status(id);
-        }
+        ImportStatus Wait(string id) => Eventually.Of(() => jobs.Status(id), seen => seen.State is not ("running" or "queued"));
         string Write(string text)
         {
             string path = Path.Combine(Folder, Guid.NewGuid().ToString("n"));
@@ -267,8 +260,7 @@ public sealed class ServicesTests : AppTest
         Assert.Equal(("done", 5L), (done.State, done.Rows));
         Assert.Equal("failed", failed.State);
         Assert.Contains("empty", failed.Problem, StringComparison.Ordinal);
-        await Task.Delay(20);
-        Assert.False(File.Exists(good) || File.Exists(bad));
+        Eventually.Holds(() => !File.Exists(good) && !File.Exists(bad));
         Assert.Throws<AppException>(() => jobs.Status("nothing"));
     }
 

@@ -101,27 +101,17 @@ public sealed class RowsThatAreNoDataTests : AppTest
     {
         string path = Path.Combine(Folder, "upload");
         File.WriteAllBytes(path, SmallWorkbook.Of("Stop|Boardings|Landings\nHallin|812|790\nOskery|640|655\nTarn Holm|259|300"));
-        ImportStatus status = Ended(Jobs.Start(path, "stops.xlsx", ReadSettings.Found));
+        ImportStatus status = Settled(Jobs.Start(path, "stops.xlsx", ReadSettings.Found));
         Assert.Equal(("done", 3), (status.State, status.Table!.RowCount));
         ImportStatus file = Assert.Single(Jobs.OfTable(status.Table.Id));
         Assert.Equal(["Sheet"], file.Sections);
         Assert.Equal(["Stop", "Boardings"], Jobs.Look(file.Id, new ImportChoice { Range = "A1:B3" })[0]);
-        ImportStatus other = Ended(Jobs.Choose(file.Id, new ImportChoice { Range = "A1:B3" }));
+        ImportStatus other = Settled(Jobs.Choose(file.Id, new ImportChoice { Range = "A1:B3" }));
         Assert.Equal((2, 2, "stops 2"), (other.Table!.RowCount, other.Table.Columns.Count, other.Table.Name));
         Assert.Equal(2, Tables.List().Count);
         Jobs.Stop(other.Id);
         Assert.False(File.Exists(path));
         Assert.Empty(Jobs.OfTable(other.Table.Id));
-    }
-
-    private ImportStatus Ended(ImportStatus status)
-    {
-        while (status.State is "running" or "queued")
-        {
-            Thread.Sleep(5);
-            status = Jobs.Status(status.Id);
-        }
-        return status;
     }
 
     [Fact]

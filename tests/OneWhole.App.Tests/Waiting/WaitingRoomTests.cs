@@ -10,16 +10,6 @@ public sealed class WaitingRoomTests
         public override DateTimeOffset GetUtcNow() => Now;
     }
 
-    private static void Until(Func<bool> holds)
-    {
-        // As long as a machine may take on which many other tests run.
-        for (int tries = 0; !holds() && tries < 30_000; tries++)
-        {
-            Thread.Sleep(2);
-        }
-        Assert.True(holds());
-    }
-
     [Fact]
     public void More_than_are_taken_are_refused_in_words_and_their_files_go()
     {
@@ -50,7 +40,7 @@ public sealed class WaitingRoomTests
             go.Wait(guest.Cancel);
             return "done";
         });
-        Until(() => first.State == WaitingState.Running);
+        Eventually.Holds(() => first.State == WaitingState.Running);
         int left = 0;
         WaitingRoom.Guest greedy = room.Start(
             "work",
@@ -65,13 +55,13 @@ public sealed class WaitingRoomTests
             () => left++
         );
         // It is cleared up after it has ended.
-        Until(() => greedy.State == WaitingState.Failed && Volatile.Read(ref left) == 1);
+        Eventually.Holds(() => greedy.State == WaitingState.Failed && Volatile.Read(ref left) == 1);
         Assert.Equal(
             ("There is not enough memory for this: take fewer rows or columns, or start the server with a larger --job-memory.", 1),
             (greedy.Problem, left)
         );
         go.Set();
-        Until(() => first.State == WaitingState.Done);
+        Eventually.Holds(() => first.State == WaitingState.Done);
     }
 
     /// <summary>Whoever is measured last may have ended by the time that the number is there: nobody else is ended for it.</summary>
@@ -93,7 +83,7 @@ public sealed class WaitingRoomTests
                 case 1:
                     return 1001;
                 case 2:
-                    Until(() => greedy?.State == WaitingState.Failed);
+                    Eventually.Holds(() => greedy?.State == WaitingState.Failed);
                     return 1001;
                 default:
                     told.Set();
@@ -107,20 +97,20 @@ public sealed class WaitingRoomTests
             go.Wait(guest.Cancel);
             return "done";
         });
-        Until(() => first.State == WaitingState.Running);
+        Eventually.Holds(() => first.State == WaitingState.Running);
         greedy = room.Start("work", guest =>
         {
             began.Set();
             guest.Cancel.WaitHandle.WaitOne();
             // It ends once it is being measured again.
-            Until(() => Volatile.Read(ref measures) >= 2);
+            Eventually.Holds(() => Volatile.Read(ref measures) >= 2);
             guest.Cancel.ThrowIfCancellationRequested();
             return null;
         });
-        Until(() => told.IsSet);
+        Eventually.Holds(() => told.IsSet);
         Assert.Equal((WaitingState.Failed, WaitingState.Running), (greedy.State, first.State));
         go.Set();
-        Until(() => first.State == WaitingState.Done);
+        Eventually.Holds(() => first.State == WaitingState.Done);
     }
 
     [Fact]
@@ -139,13 +129,13 @@ public sealed class WaitingRoomTests
             () => left++
         );
         WaitingRoom.Guest queued = room.Start("work", _ => "never", () => left++);
-        Until(() => running.State == WaitingState.Running);
+        Eventually.Holds(() => running.State == WaitingState.Running);
         room.Stop("work", queued.Id, "");
         Assert.Equal((WaitingState.Stopped, 1), (queued.State, left));
         room.Stop("work", running.Id, "");
-        Until(() => running.State == WaitingState.Stopped && Volatile.Read(ref left) == 2);
+        Eventually.Holds(() => running.State == WaitingState.Stopped && Volatile.Read(ref left) == 2);
         WaitingRoom.Guest done = room.Start("work", _ => "done", () => left++);
-        Until(() => done.State == WaitingState.Done);
+        Eventually.Holds(() => done.State == WaitingState.Done);
         room.Stop("work", done.Id, "");
         Assert.Equal(3, left);
     }
@@ -201,7 +191,7 @@ public sealed class WaitingRoomTests
         using var room = new WaitingRoom(new WaitingLimits());
         WaitingRoom.Guest full = room.Start("work", _ => throw new IOException("No space left on device : '/x'"));
         WaitingRoom.Guest odd = room.Start("work", _ => throw new InvalidCastException("Unable to cast object of type 'X'"));
-        Until(() => full.State == WaitingState.Failed && odd.State == WaitingState.Failed);
+        Eventually.Holds(() => full.State == WaitingState.Failed && odd.State == WaitingState.Failed);
         Assert.Contains("no room left on the disk", full.Problem, StringComparison.Ordinal);
         Assert.DoesNotContain("cast", odd.Problem, StringComparison.Ordinal);
     }

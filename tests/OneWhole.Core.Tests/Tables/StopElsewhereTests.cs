@@ -14,7 +14,7 @@ public sealed class StopElsewhereTests
         {
             Assert.Equal(0, Volatile.Read(ref told));
             cancel.Cancel();
-            Assert.True(SpinWait.SpinUntil(() => Volatile.Read(ref told) >= 3, TimeSpan.FromSeconds(20)));
+            Eventually.Holds(() => Volatile.Read(ref told) >= 3);
         }
         int whenEnded = told;
         Thread.Sleep(200);
