@@ -17,7 +17,10 @@ public static class FigureDrawer
     /// <summary>The longest side of a figure, in pixels.</summary>
     public const int LargestSide = 8192;
 
-    /// <summary>How labels and names give way as a set before any is left out: fewer decimals of amounts, then smaller print.</summary>
+    /// <summary>
+    /// How labels and names give way as a set before any is left out: fewer decimals of amounts and what an axis says too, then smaller
+    /// print.
+    /// </summary>
     private static readonly (double Shrink, int FewerDecimals)[] Rooms = [(0, 1), (0.16, 1), (0.3, 2)];
 
     /// <summary>Print is made smaller only where that saves so much of what has no room.</summary>
@@ -64,14 +67,12 @@ public static class FigureDrawer
         }
         (FigureBuilder Figure, Foot? Foot, LeftOut Left) best = Lay(default);
         LeftOut unshrunk = best.Left;
-        // Amounts without decimals have none to lose.
-        for (
-            int way = best.Left.IsNothing || new LabelNumbers(workings).AmountDecimals > 0 ? 0 : 1;
-            way < Rooms.Length && !best.Left.IsNothing && best.Left.AllNames + best.Left.AllLabels <= MostRefitted;
-            way++
-        )
+        foreach ((double shrink, int fewer) in best.Left.AllNames + best.Left.AllLabels <= MostRefitted ? Rooms : [])
         {
-            (double shrink, int fewer) = Rooms[way];
+            if (best.Left.IsNothing)
+            {
+                break;
+            }
             (FigureBuilder Figure, Foot? Foot, LeftOut Left) other = Lay(new LabelRoom(shrink, unshrunk.Names > 0, fewer));
             best = other.Left.Weight <= (shrink > 0 ? WorthIt * best.Left.Weight : best.Left.Weight - 1) ? other : best;
         }

@@ -8,5 +8,8 @@ internal readonly record struct LabelRoom(double Shrink, bool ShrinkNames, int F
 {
     public double Scale => 1 - Shrink;
 
+    /// <summary>Whether labels leave away what an axis says, too: the percent sign.</summary>
+    public bool IsTerse => FewerDecimals > 0;
+
     public double NameScale => ShrinkNames ? Scale : 1;
 }

@@ -119,12 +119,17 @@ internal sealed class ParetoBars(ParetoPlot plot)
 
     /// <summary>
     /// Whether shares have their percent sign: bars are read at the axis of amounts, so that a number alone could be one. Where signs
-    /// would turn the labels, the axis of shares says it for all of them.
+    /// would turn the labels, or leave one out, the axis of shares says it for all of them.
     /// </summary>
     private bool HasRoomForSigns(LabelText what, WorkingColumn shown, Font font) =>
         !plot.Figure.Finish.Axes.Numbers
         || plot.Figure.Finish.LabelTurn == LabelTurn.Turned
-        || Enumerable.Range(0, plot.Rows).All(row => plot.Figure.TextWidth(LabelOf(row, what, shown, signed: true), font) <= RoomForLabel);
+        || (
+            !plot.Figure.Room.IsTerse
+            && Enumerable
+                .Range(0, plot.Rows)
+                .All(row => plot.Figure.TextWidth(LabelOf(row, what, shown, signed: true), font) <= RoomForLabel)
+        );
 
     /// <summary>How wide a label may be that stands upright.</summary>
     private double RoomForLabel => plot.Band - 2;
