@@ -108,10 +108,10 @@ test('the finish is listed, and changes looks alone', async ({ page }) => {
   await bringIn(page, 'looks', causes);
   await page.getByRole('button', { name: 'Start a study' }).click();
   const texts = async () => (await figure(page).locator('text').allTextContents()).join('|');
-  await expect.poll(texts).toContain('|50.0|');
+  await expect.poll(texts).toContain('|50.0 %|');
   await page.getByRole('button', { name: 'Finish' }).click();
   await page.getByRole('group', { name: 'labels' }).getByLabel('amount', { exact: true }).click();
-  await expect.poll(texts).not.toContain('|50.0|');
+  await expect.poll(texts).not.toContain('|50.0 %|');
   await page.getByRole('tab', { name: 'form' }).click();
   await page.getByRole('group', { name: 'amount axis' }).getByLabel('to the largest bar').click();
   // The axis ends near the largest bar of 50, no longer at the whole of 100.
