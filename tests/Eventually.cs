@@ -19,22 +19,7 @@ internal static class Eventually
     /// <summary>Waits until what is looked at is as wanted.</summary>
     /// <returns>What was seen then.</returns>
     /// <exception cref="TimeoutException">It never is; the last that was seen is told.</exception>
-    public static T Of<T>(Func<T> look, Func<T, bool> wanted)
-    {
-        var clock = Stopwatch.StartNew();
-        for (T seen = look(); ; seen = look())
-        {
-            if (wanted(seen))
-            {
-                return seen;
-            }
-            if (clock.Elapsed > Longest)
-            {
-                throw new TimeoutException($"It takes too long; the last that was seen is {seen}.");
-            }
-            Thread.Sleep(Between);
-        }
-    }
+    public static T Of<T>(Func<T> look, Func<T, bool> wanted) => OfAsync(() => Task.FromResult(look()), wanted).GetAwaiter().GetResult();
 
     /// <inheritdoc cref="Holds"/>
     public static Task HoldsAsync(Func<bool> holds) => OfAsync(() => Task.FromResult(holds()), held => held);
@@ -43,7 +28,7 @@ internal static class Eventually
     public static async Task<T> OfAsync<T>(Func<Task<T>> look, Func<T, bool> wanted)
     {
         var clock = Stopwatch.StartNew();
-        for (T seen = await look(); ; seen = await look())
+        for (T seen = await look().ConfigureAwait(false); ; seen = await look().ConfigureAwait(false))
         {
             if (wanted(seen))
             {
@@ -53,7 +38,7 @@ internal static class Eventually
             {
                 throw new TimeoutException($"It takes too long; the last that was seen is {seen}.");
             }
-            await Task.Delay(Between);
+            await Task.Delay(Between).ConfigureAwait(false);
         }
     }
 }

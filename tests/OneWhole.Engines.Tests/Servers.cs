@@ -134,6 +134,9 @@ public sealed class Servers : IDisposable
         return connection;
     }
 
+    /// <summary>How many questions PostgreSQL is working on for those who read.</summary>
+    public int Working => Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'");
+
     /// <summary>A number that PostgreSQL tells its administrator.</summary>
     public int Tell(string sql)
     {

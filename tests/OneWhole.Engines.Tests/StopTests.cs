@@ -6,8 +6,6 @@ namespace OneWhole.Engines.Tests;
 /// <summary>What is stopped here is stopped where it is worked on.</summary>
 public sealed class StopTests(Servers servers) : IClassFixture<Servers>
 {
-    private int Working => servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'");
-
     [Fact]
     public async Task A_question_that_is_stopped_ends_in_the_server_too()
     {
@@ -25,10 +23,10 @@ public sealed class StopTests(Servers servers) : IClassFixture<Servers>
         Task<AskedCells> asked = Task.Run(() =>
             table.Ask(new CellQuestion(["cause"], ["minutes"], []) { Ordered = ["cause"] }, stop.Token)
         );
-        await Eventually.HoldsAsync(() => Working > 0);
+        await Eventually.HoldsAsync(() => servers.Working > 0);
         await stop.CancelAsync();
         await Assert.ThrowsAnyAsync<Exception>(() => asked.WaitAsync(Eventually.Longest));
-        await Eventually.HoldsAsync(() => Working == 0);
+        await Eventually.HoldsAsync(() => servers.Working == 0);
     }
 
     /// <summary>

@@ -86,10 +86,7 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
     private async Task<string> Leave(string source)
     {
         JsonNode status = await Send(HttpMethod.Post, $"/api/sources/{source}/leave", new { name = "delays" });
-        status = await Eventually.OfAsync(
-            () => Send(HttpMethod.Get, $"/api/imports/{status["id"]}"),
-            seen => (string)seen["state"]! is not ("running" or "queued")
-        );
+        status = await ServerTests.Settled(_client, status);
         Assert.True((string)status["state"]! == "done", status.ToJsonString());
         return (string)status["table"]!["id"]!;
     }
@@ -198,20 +195,14 @@ public sealed class EngineServerTests(Servers servers) : IClassFixture<Servers>,
         {
             await AskAgain(table);
             Task<JsonNode> slow = Show(study);
-            await Eventually.HoldsAsync(() =>
-                servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'") > 0
-            );
+            await Eventually.HoldsAsync(() => servers.Working > 0);
             await Send(HttpMethod.Post, $"/api/tables/{table}/stop-asking", null, HttpStatusCode.NoContent);
             JsonNode stopped = await slow.WaitAsync(Eventually.Longest);
             Assert.Equal("stopped", (string)stopped["problemCode"]!);
-            await Eventually.HoldsAsync(() =>
-                servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'") == 0
-            );
+            await Eventually.HoldsAsync(() => servers.Working == 0);
 
             Task<JsonNode> killed = Show(study);
-            await Eventually.HoldsAsync(() =>
-                servers.Tell("SELECT count(*)::int FROM pg_stat_activity WHERE usename = 'reader' AND state = 'active'") > 0
-            );
+            await Eventually.HoldsAsync(() => servers.Working > 0);
             servers.Ask("postgres", "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE usename = 'reader'");
             JsonNode said = await killed.WaitAsync(Eventually.Longest);
             Assert.Equal("engine-lost", (string)said["problemCode"]!);

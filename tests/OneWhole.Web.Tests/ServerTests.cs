@@ -57,13 +57,17 @@ public sealed class ServerTests : IAsyncLifetime
     private Task<JsonNode> Post(string path, object body, HttpStatusCode expected = HttpStatusCode.OK) =>
         Send(_client, HttpMethod.Post, path, body, expected);
 
-    internal static async Task<string> BringIn(HttpClient client, string csv, string name = "delays.csv")
-    {
-        JsonNode status = await Send(client, HttpMethod.Post, $"/api/tables/import?name={name}", csv);
-        status = await Eventually.OfAsync(
+    /// <summary>An import that is not worked on any more.</summary>
+    internal static Task<JsonNode> Settled(HttpClient client, JsonNode status) =>
+        Eventually.OfAsync(
             () => Send(client, HttpMethod.Get, $"/api/imports/{status["id"]}"),
             seen => (string)seen["state"]! is not ("running" or "queued")
         );
+
+    internal static async Task<string> BringIn(HttpClient client, string csv, string name = "delays.csv")
+    {
+        JsonNode status = await Send(client, HttpMethod.Post, $"/api/tables/import?name={name}", csv);
+        status = await Settled(client, status);
         Assert.True((string)status["state"]! == "done", status.ToJsonString());
         return (string)status["table"]!["id"]!;
     }
@@ -292,10 +296,7 @@ public sealed class ServerTests : IAsyncLifetime
     public async Task A_broken_file_is_refused_in_words_and_leaves_nothing()
     {
         JsonNode status = await Post("/api/tables/import?name=x.csv", "\0\0\0\0\0binary");
-        status = await Eventually.OfAsync(
-            () => Get($"/api/imports/{status["id"]}"),
-            seen => (string)seen["state"]! is not ("running" or "queued")
-        );
+        status = await Settled(_client, status);
         Assert.Equal("failed", (string)status["state"]!);
         Assert.Contains("no text either", (string)status["problem"]!, StringComparison.Ordinal);
         Assert.Empty((await Get("/api/tables")).AsArray());

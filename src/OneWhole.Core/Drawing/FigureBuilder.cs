@@ -86,6 +86,12 @@ public sealed class FigureBuilder
     /// <summary>How labels were made to fit, where in their own print they don't.</summary>
     internal LabelRoom Room { get; }
 
+    /// <summary>Whether labels say something that they can leave away where room is short: decimals of amounts, signs.</summary>
+    internal bool CanSayLess { get; private set; }
+
+    /// <summary>Labels say something that they can leave away: see <see cref="LabelRoom"/>.</summary>
+    internal void MaySayLess() => CanSayLess = true;
+
     /// <summary>How many labels a form gave up as a set, which no mark tells.</summary>
     internal int GivenUp { get; private set; }
 

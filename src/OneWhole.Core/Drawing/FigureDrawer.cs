@@ -67,12 +67,13 @@ public static class FigureDrawer
         }
         (FigureBuilder Figure, Foot? Foot, LeftOut Left) best = Lay(default);
         LeftOut unshrunk = best.Left;
-        foreach ((double shrink, int fewer) in best.Left.AllNames + best.Left.AllLabels <= MostRefitted ? Rooms : [])
+        for (
+            int way = best.Figure.CanSayLess ? 0 : 1;
+            way < Rooms.Length && !best.Left.IsNothing && best.Left.AllNames + best.Left.AllLabels <= MostRefitted;
+            way++
+        )
         {
-            if (best.Left.IsNothing)
-            {
-                break;
-            }
+            (double shrink, int fewer) = Rooms[way];
             (FigureBuilder Figure, Foot? Foot, LeftOut Left) other = Lay(new LabelRoom(shrink, unshrunk.Names > 0, fewer));
             best = other.Left.Weight <= (shrink > 0 ? WorthIt * best.Left.Weight : best.Left.Weight - 1) ? other : best;
         }

@@ -21,6 +21,10 @@ internal sealed class LabelTexts
         _workings = workings;
         _finish = workings.Division.Study.Finish;
         _numbers = new LabelNumbers(workings, figure.Room.FewerDecimals);
+        if (_numbers.AmountDecimals > 0)
+        {
+            figure.MaySayLess();
+        }
     }
 
     /// <inheritdoc cref="LabelNumbers.Share"/>

@@ -39,14 +39,7 @@ public sealed class LeftTableTests : AppTest
         return Sources.Add("Company", Database0).Id;
     }
 
-    private TableView Done(ImportStatus started)
-    {
-        ImportStatus now = Eventually.Of(() => Jobs.Status(started.Id), seen => seen.State is "done" or "failed" or "stopped");
-        Assert.True(now.State == "done", now.Problem);
-        return now.Table!;
-    }
-
-    private TableView Leave(string source) => Done(LeftTables.Leave(source, "delays", null));
+    private TableView Leave(string source) => Finished(LeftTables.Leave(source, "delays", null));
 
     [Fact]
     public void A_source_lists_its_tables_by_what_is_looked_for()
@@ -105,7 +98,7 @@ public sealed class LeftTableTests : AppTest
     {
         string source = NewSource();
         TableView left = Leave(source),
-            here = Done(LeftTables.BringIn(source, "delays", null));
+            here = Finished(LeftTables.BringIn(source, "delays", null));
         Assert.Null(here.Left);
         Assert.Equal(Rows0, here.RowCount);
         foreach (LikelyStudy likely in Studies.Likely(left.Id, 200, 140))
@@ -279,7 +272,7 @@ public sealed class LeftTableTests : AppTest
     {
         string source = NewSource();
         // Some minutes of work, which a stop ends at once.
-        TableView slow = Done(LeftTables.Leave(source, "delays", null));
+        TableView slow = Finished(LeftTables.Leave(source, "delays", null));
         string id = Studies.Start(slow.Id, 960, 600).Id;
         Fill(
             "ALTER TABLE delays RENAME TO few; CREATE VIEW delays AS SELECT a.id, a.cause, a.route, a.day, a.minutes, "
@@ -408,7 +401,7 @@ public sealed class LeftTableTests : AppTest
     public async Task Rows_that_were_brought_in_are_read_again_by_the_engine()
     {
         string source = NewSource();
-        TableView here = Done(LeftTables.BringIn(source, null, "SELECT cause, minutes FROM delays WHERE minutes > 100"));
+        TableView here = Finished(LeftTables.BringIn(source, null, "SELECT cause, minutes FROM delays WHERE minutes > 100"));
         Fill("INSERT INTO delays VALUES (9001, 'Swell', 'North', '2026-01-01', 500, 'x')");
         RefreshSummary fresh = await Sources.LookAgain(here.Id, default);
         Assert.Equal(fresh.RowsBefore + 1, fresh.RowsAfter);

@@ -246,7 +246,6 @@ public sealed class ServicesTests : AppTest
     public void An_import_runs_by_itself_and_tells_how_it_ended()
     {
         ImportJobs jobs = Jobs;
-        ImportStatus Wait(string id) => Eventually.Of(() => jobs.Status(id), seen => seen.State is not ("running" or "queued"));
         string Write(string text)
         {
             string path = Path.Combine(Folder, Guid.NewGuid().ToString("n"));
@@ -255,8 +254,8 @@ public sealed class ServicesTests : AppTest
         }
         string good = Write(Csv),
             bad = Write("");
-        ImportStatus done = Wait(jobs.Start(good, "delays.csv", ReadSettings.Found).Id),
-            failed = Wait(jobs.Start(bad, "none.csv", ReadSettings.Found).Id);
+        ImportStatus done = Settled(jobs.Start(good, "delays.csv", ReadSettings.Found)),
+            failed = Settled(jobs.Start(bad, "none.csv", ReadSettings.Found));
         Assert.Equal(("done", 5L), (done.State, done.Rows));
         Assert.Equal("failed", failed.State);
         Assert.Contains("empty", failed.Problem, StringComparison.Ordinal);

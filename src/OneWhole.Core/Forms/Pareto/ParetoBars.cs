@@ -146,6 +146,10 @@ internal sealed class ParetoBars(ParetoPlot plot)
         double unit = plot.Figure.Unit;
         NameRanks ranks = RanksOf.Parts(plot.Division);
         bool signed = HasRoomForSigns(what, shown, font);
+        if (signed)
+        {
+            plot.Figure.MaySayLess();
+        }
         foreach (int row in Enumerable.Range(0, plot.Rows).OrderByDescending(ranks.Weight))
         {
             string text = LabelOf(row, what, shown, signed);
